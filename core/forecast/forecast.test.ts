@@ -1,0 +1,134 @@
+import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { plan } from '../timetable';
+import { demo, item, record, showOf } from '../testing/hall-show';
+import { attemptsOutcomes, expectedAttempts, oddsForGood, pertMoments, PertTime } from '.';
+
+describe('beta-PERT times', () => {
+  // Malcolm, Roseboom, Clark & Fazar (1959): mean (a + 4m + b)/6. For 60/90/180 s it is 100 s.
+  test('60/90/180 s has the mean 100 s', () => {
+    expect(pertMoments({ bestS: 60, likelyS: 90, worstS: 180 }).meanS).toBeCloseTo(100, 10);
+  });
+
+  // Variance of a Beta(α, β) on [a, b] with α + β = 6 (Johnson, Kotz & Balakrishnan, Continuous Univariate Distributions 2).
+  test.each([
+    [60, 90, 180],
+    [240, 300, 480],
+    [10, 10, 100],
+    [10, 100, 100],
+  ])('drawn times of %d/%d/%d s have the exact mean and variance', (bestS, likelyS, worstS) => {
+    const timing = { bestS, likelyS, worstS };
+    const alpha = 1 + (4 * (likelyS - bestS)) / (worstS - bestS);
+    const beta = 6 - alpha;
+    const exactVariance = ((alpha * beta) / (6 * 6 * 7)) * (worstS - bestS) ** 2;
+    const { meanS, varianceS2 } = pertMoments(timing);
+    expect(varianceS2).toBeCloseTo(exactVariance, 8);
+    const time = new PertTime(timing);
+    const n = 20_000;
+    const draws = Array.from({ length: n }, (_, i) => time.at((i + 0.5) / n));
+    const mean = draws.reduce((a, b) => a + b) / n;
+    expect(Math.abs(mean / meanS - 1)).toBeLessThan(0.001);
+    expect(Math.abs(draws.reduce((sum, x) => sum + (x - mean) ** 2, 0) / n / exactVariance - 1)).toBeLessThan(
+      0.005,
+    );
+  });
+
+  test('a quantile leads back to where it came from, and a sure time has no spread', () => {
+    const time = new PertTime({ bestS: 60, likelyS: 90, worstS: 180 });
+    for (const u of [0.01, 0.3, 0.5, 0.99]) expect(time.quantileOf(time.at(u))).toBeCloseTo(u, 3);
+    expect(new PertTime({ bestS: 70, likelyS: 70, worstS: 70 }).at(0.9)).toBe(70);
+  });
+});
+
+describe('attempts', () => {
+  // So many imagined tries that the odds are sure: then the textbook geometric formulas hold.
+  const sure = (p: number) => ({ a: p * 1e12, b: (1 - p) * 1e12 });
+
+  // Truncated geometric: P(all 1 + r attempts fail) = (1 − p)^(r+1); mean attempts (1 − (1 − p)^(r+1))/p.
+  test.each([0.2, 0.5, 0.8])(
+    'one showing with two retries at odds %d follows the geometric formulas',
+    (p) => {
+      const outcomes = attemptsOutcomes(sure(p), 1, 2);
+      expect(oddsForGood(outcomes)).toBeCloseTo((1 - p) ** 3, 9);
+      expect(expectedAttempts(outcomes)).toBeCloseTo((1 - (1 - p) ** 3) / p, 9);
+    },
+  );
+
+  test.each([
+    [1, 0],
+    [1, 3],
+    [3, 2],
+    [4, 0],
+  ])('the odds of every way %d showings with %d retries may go sum to one', (showings, retries) => {
+    const outcomes = attemptsOutcomes({ a: 2.5, b: 1.5 }, showings, retries);
+    expect(outcomes.reduce((sum, o) => sum + o.odds, 0)).toBeCloseTo(1, 12);
+  });
+
+  test('uncertain odds agree with drawing them first and playing then', () => {
+    const random = xoroshiro128plus(7);
+    const u = () => uniformFloat64(random);
+    let total = 0;
+    const n = 200_000;
+    for (let i = 0; i < n; i++) {
+      // Beta(3, 2): the third largest of four uniforms has rank 3 from below (order statistics, David & Nagaraja 2003).
+      const p = [u(), u(), u(), u()].sort((x, y) => x - y)[2]!;
+      let [worked, failed] = [0, 0];
+      while (worked < 2 && failed <= 1) u() < p ? worked++ : failed++;
+      total += worked + failed;
+    }
+    expect(Math.abs(total / n / expectedAttempts(attemptsOutcomes({ a: 3, b: 2 }, 2, 1)) - 1)).toBeLessThan(
+      0.005,
+    );
+  });
+
+  test('a show under way counts on from the attempts already made', () => {
+    const rest = attemptsOutcomes(sure(0.5), 1, 2, { worked: 0, failed: 2 });
+    expect(rest.map((o) => [o.worked, o.failed, o.forGood])).toEqual([
+      [1, 2, false],
+      [0, 3, true],
+    ]);
+    expect(attemptsOutcomes(sure(0.5), 1, 2, { worked: 1, failed: 0 })).toEqual([]);
+  });
+});
+
+describe('the forecast of a show', () => {
+  const many = (n: number) => Array.from({ length: n }, (_, i) => demo(`d${i}`, { guessOdds: 0.99 }));
+
+  // Thirty independent times: the sum is near normal, with mean and variance the sums of the parts'.
+  test('the end of thirty items agrees with the normal approximation at P50 and P90', () => {
+    const file = showOf(many(30));
+    file.show.items.forEach((i) =>
+      Object.assign(i, { kind: 'link', demoId: undefined, timing: { bestS: 60, likelyS: 90, worstS: 180 } }),
+    );
+    const { bands } = plan(file);
+    const { meanS, varianceS2 } = pertMoments({ bestS: 60, likelyS: 90, worstS: 180 });
+    expect(Math.abs(bands!.endS.p50 / (30 * meanS) - 1)).toBeLessThan(0.01);
+    // 1.2816 is the 90 % point of the standard normal (any statistical table).
+    expect(Math.abs(bands!.endS.p90 / (30 * meanS + 1.2816 * Math.sqrt(30 * varianceS2)) - 1)).toBeLessThan(
+      0.02,
+    );
+  });
+
+  test('the same seed gives the same bands, another seed others', () => {
+    const file = showOf(many(3));
+    expect(plan(file, { seed: 5 }).bands).toEqual(plan(file, { seed: 5 }).bands);
+    expect(plan(file, { seed: 6 }).bands!.endS).not.toEqual(plan(file, { seed: 5 }).bands!.endS);
+  });
+
+  test('a demo that failed in the log makes the show land later and less surely', () => {
+    const demos = [demo('foam', { retryS: 300 })];
+    const good = showOf(demos, [item('foam', { retries: 2 })], { record: [record('foam', 9, 1)] });
+    const bad = showOf(demos, [item('foam', { retries: 2 })], { record: [record('foam', 2, 8)] });
+    expect(plan(bad).bands!.endS.p50).toBeGreaterThan(plan(good).bands!.endS.p50);
+    expect(plan(bad).bands!.items[0]!.failsForGood).toBeGreaterThan(plan(good).bands!.items[0]!.failsForGood);
+  });
+
+  test('the item with the widest spread sways the end most', () => {
+    const file = showOf([
+      demo('calm'),
+      demo('wild', { steps: [{ id: 'w', kind: 'do', text: 'w', bestS: 60, likelyS: 300, worstS: 1800 }] }),
+    ]);
+    const [calm, wild] = plan(file).bands!.items;
+    expect(wild!.sway).toBeGreaterThan(calm!.sway);
+  });
+});

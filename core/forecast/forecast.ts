@@ -1,0 +1,145 @@
+import { posterior } from '../logbook';
+import type { Demo, DemoRecord, Item, ShowFile } from '../show';
+import { firstShowing } from '../timetable/durations';
+import type { Timetable } from '../timetable/types';
+import { attemptsOutcomes, expectedAttempts, oddsForGood } from './attempts';
+import { PertTime } from './pert';
+import { simulate, type Part } from './simulate';
+
+export interface Band {
+  p10: number;
+  p50: number;
+  p90: number;
+}
+
+export interface ItemBand {
+  itemId: string;
+  startS: Band;
+  expectedAttempts: number;
+  /** Odds that it fails for good, retries and all. */
+  failsForGood: number;
+  /** Odds that something prepared for it is stale when it begins. */
+  goesStale: number;
+  /** Correlation of its length with the end of the show, −1 to 1: which item's spread matters most. */
+  sway: number;
+}
+
+export interface Bands {
+  plays: number;
+  seed: number;
+  /** Odds of ending within the slot, 0 to 1. */
+  withinSlot: number;
+  endS: Band;
+  items: ItemBand[];
+  /** Density of the end in equal bins from `fromS`, for drawing the landing band. */
+  landing: Landing;
+}
+
+export interface Landing {
+  fromS: number;
+  binS: number;
+  counts: number[];
+}
+
+/**
+ * What may happen: plays the show `plays` times with beta-PERT times and every demo's own odds.
+ * Pure and seeded. Seconds from curtain-up; odds 0 to 1.
+ * Thinner than reality: hands behind the scenes keep their planned times; only their waits are felt.
+ */
+export function forecast(
+  file: ShowFile,
+  timetable: Timetable,
+  options: { seed: number; plays: number },
+): Bands {
+  const parts = file.show.items.map((item) => partOf(file, timetable, item));
+  const { endsS, startsS, lengthsS, unsortedEndsS } = simulate(parts, 0, options.plays, options.seed);
+  return {
+    ...options,
+    withinSlot: shareUpTo(endsS, timetable.slotEndS),
+    endS: band(endsS),
+    landing: landing(endsS),
+    items: file.show.items.map((item, i) => ({
+      itemId: item.id,
+      startS: band(Float64Array.from(startsS[i]!).sort()),
+      expectedAttempts: expectedAttempts(parts[i]!.outcomes),
+      failsForGood: oddsForGood(parts[i]!.outcomes),
+      goesStale: oddsStale(startsS[i]!, timetable, item.id),
+      sway: correlation(lengthsS[i]!, unsortedEndsS),
+    })),
+  };
+}
+
+/** The item as a stretch of stage time, with its odds and waits. */
+export function partOf(file: ShowFile, timetable: Timetable, item: Item): Part {
+  const demo = file.demos.find((d) => d.id === item.demoId);
+  const record = file.record.find((r) => r.demoId === item.demoId);
+  // Preparation is placed as late as it may be and moves along with a show that runs ahead; only where the plan
+  // already had to wait for it does it hold an item back.
+  const waits = timetable.items.some((i) => i.itemId === item.id && i.waitS > 0);
+  const readyS = waits ? timetable.tasks.filter((t) => t.itemId === item.id).map((t) => t.readyS) : [];
+  return {
+    notBeforeS: Math.max(-Infinity, ...readyS),
+    first: new PertTime(firstShowing(item, demo, record).timing),
+    spentS: 0,
+    afterS: demo?.reset?.inView ? demo.reset.handsOnS : 0,
+    furtherS: demo?.furtherS ?? 0,
+    retryS: demo?.retryS ?? 0,
+    coverS: demo?.coverS ?? 0,
+    outcomes: outcomesOf(item, demo, record),
+    closed: { worked: 0, failed: 0 },
+  };
+}
+
+/** How the attempts at an item may go; empty for an item that is not a demo. */
+export function outcomesOf(item: Item, demo: Demo | undefined, record: DemoRecord | undefined) {
+  return demo ? attemptsOutcomes(posterior(record, demo.guessOdds), item.showings, item.retries) : [];
+}
+
+/** 10, 50 and 90 % of sorted values. */
+export function band(sorted: Float64Array): Band {
+  const at = (q: number) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))] ?? 0;
+  return { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
+}
+
+/** Share of sorted values at or below a limit. */
+export function shareUpTo(sorted: Float64Array, limit: number): number {
+  let count = sorted.findIndex((value) => value > limit);
+  if (count < 0) count = sorted.length;
+  return sorted.length ? count / sorted.length : 0;
+}
+
+/** Counts in 24 equal bins between the 0.5 % and 99.5 % quantiles. */
+export function landing(sorted: Float64Array): Landing {
+  const bins = 24;
+  const fromS = sorted[Math.floor(0.005 * sorted.length)] ?? 0;
+  const toS = sorted[Math.min(sorted.length - 1, Math.floor(0.995 * sorted.length))] ?? 0;
+  const binS = Math.max(1, (toS - fromS) / bins);
+  const counts = new Array<number>(bins).fill(0);
+  for (const end of sorted) {
+    const bin = Math.floor((end - fromS) / binS);
+    if (bin >= 0 && bin < bins) counts[bin]!++;
+  }
+  return { fromS, binS, counts };
+}
+
+function oddsStale(startsS: Float64Array, timetable: Timetable, itemId: string): number {
+  const staleS = Math.min(
+    ...timetable.tasks.filter((t) => t.itemId === itemId && t.staleS !== undefined).map((t) => t.staleS!),
+  );
+  if (!Number.isFinite(staleS)) return 0;
+  return startsS.reduce((count, start) => count + (start > staleS ? 1 : 0), 0) / Math.max(1, startsS.length);
+}
+
+function correlation(x: Float64Array, y: Float64Array): number {
+  const n = x.length;
+  const mean = (v: Float64Array) => v.reduce((sum, value) => sum + value, 0) / n;
+  const [mx, my] = [mean(x), mean(y)];
+  let [xy, xx, yy] = [0, 0, 0];
+  for (let i = 0; i < n; i++) {
+    const [dx, dy] = [x[i]! - mx, y[i]! - my];
+    xy += dx * dy;
+    xx += dx * dx;
+    yy += dy * dy;
+  }
+  return xx > 0 && yy > 0 ? xy / Math.sqrt(xx * yy) : 0;
+}

@@ -1,0 +1,66 @@
+import type { Timing } from '../show';
+
+/** Weight of the likely value in the mean. Malcolm, Roseboom, Clark & Fazar (1959), Operations Research 7(5). */
+const LAMBDA = 4;
+/** Cells of the distribution's table; moments then agree with the closed form within 0.1 %. */
+const CELLS = 512;
+
+/**
+ * Mean and variance of a beta-PERT time, in seconds and seconds².
+ * Mean (a + 4m + b)/6 (Malcolm et al. 1959); with λ = 4 the beta's exact variance is (μ − a)(b − μ)/7.
+ */
+export function pertMoments({ bestS: a, likelyS: m, worstS: b }: Timing): {
+  meanS: number;
+  varianceS2: number;
+} {
+  const meanS = (a + LAMBDA * m + b) / (LAMBDA + 2);
+  return { meanS, varianceS2: ((meanS - a) * (b - meanS)) / (LAMBDA + 3) };
+}
+
+/** A beta-PERT time drawn by its quantile: one random number a draw, and easy to draw "given it took t so far". */
+export class PertTime {
+  /** Share of the density below cell 0, 1 … CELLS of the way from best to worst; absent where there is no spread. */
+  private readonly below: Float64Array | undefined;
+
+  constructor(private readonly timing: Timing) {
+    this.below = timing.worstS > timing.bestS ? cumulative(timing) : undefined;
+  }
+
+  /** Seconds at quantile `u` in [0, 1). */
+  at(u: number): number {
+    const { bestS, worstS } = this.timing;
+    if (!this.below) return bestS;
+    let low = 0;
+    let high = CELLS;
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (this.below[middle]! <= u) low = middle;
+      else high = middle;
+    }
+    const inside = (u - this.below[low]!) / (this.below[high]! - this.below[low]!);
+    return bestS + ((worstS - bestS) * (low + inside)) / CELLS;
+  }
+
+  /** The quantile that `seconds` stands at, in [0, 1]. */
+  quantileOf(seconds: number): number {
+    const { bestS, worstS } = this.timing;
+    if (!this.below) return seconds >= bestS ? 1 : 0;
+    const x = ((seconds - bestS) / (worstS - bestS)) * CELLS;
+    if (x <= 0) return 0;
+    if (x >= CELLS) return 1;
+    const cell = Math.floor(x);
+    return this.below[cell]! + (x - cell) * (this.below[cell + 1]! - this.below[cell]!);
+  }
+}
+
+/** The standard beta's distribution function at 0, 1/CELLS … 1, by the midpoint rule over its density. */
+function cumulative({ bestS: a, likelyS: m, worstS: b }: Timing): Float64Array {
+  const alpha = 1 + (LAMBDA * (m - a)) / (b - a);
+  const beta = 1 + (LAMBDA * (b - m)) / (b - a);
+  const below = new Float64Array(CELLS + 1);
+  for (let i = 0; i < CELLS; i++) {
+    const x = (i + 0.5) / CELLS;
+    below[i + 1] = below[i]! + x ** (alpha - 1) * (1 - x) ** (beta - 1);
+  }
+  return below.map((sum) => sum / below[CELLS]!);
+}

@@ -1,0 +1,120 @@
+import {
+  checksOf,
+  debrief,
+  fold,
+  gates,
+  judge,
+  liveLanding,
+  type Check,
+  type Happening,
+  type RunEvent,
+} from '.';
+import { plan } from '../timetable';
+import { demo, good, item, record, showOf, task } from '../testing/hall-show';
+
+const bath = {
+  id: 'bath',
+  what: 'The bath is warm',
+  kind: 'measured' as const,
+  unit: '°C',
+  min: 40,
+  must: true,
+};
+const file = showOf(
+  [
+    demo('soda', {
+      station: 'side trolley',
+      kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }],
+      conditions: [bath],
+      prep: [task('rinse', { beforeDoors: true }), task('warm', { readyAfterS: 600 })],
+      retryS: 200,
+    }),
+    demo('foam', { consumables: [{ goodId: 'soda', amount: 2, per: 'attempt', wastePct: 0 }] }),
+  ],
+  [item('soda', { retries: 1 }), item('foam', { retries: 1 })],
+  { stock: [good('soda', 'consumable', 9), good('flask', 'kit', 1)], record: [record('foam', 50, 50)] },
+);
+const planned = plan(file, { plays: 0 });
+const checks = checksOf(file, planned);
+const at = (ms: number, id: string, h: Happening) => ({ id, at: ms, by: 'stage', ...h }) as RunEvent;
+const answer = (checkId: string, value: boolean | number) =>
+  at(1, `c${checkId}`, { kind: 'check', body: { checkId, value } });
+
+test('checks follow the walk along the stage: kit, consumables, prep before doors, conditions', () => {
+  expect(checks.map((c) => [c.station, c.kind, c.title])).toEqual([
+    ['front bench', 'present', 'soda'],
+    ['side trolley', 'present', 'flask'],
+    ['side trolley', 'yes-no', 'rinse: done'],
+    ['side trolley', 'measured', 'The bath is warm'],
+  ]);
+});
+
+test('what is packed is what is looked for', () => {
+  expect(checks[0]!.detail).toBe('4');
+});
+
+test.each([
+  [39.9, 'fails'],
+  [40, 'holds'],
+  [undefined, 'open'],
+  [false, 'fails'],
+] as const)('a bath at %s %s', (value, verdict) => {
+  expect(judge({ ...(checks[3] as Check) }, value)).toBe(verdict);
+});
+
+test('an item is go when all its must-checks hold, and no-go with the reason when one fails', () => {
+  const [, flask, rinse, warm] = checks.map((c) => c.id);
+  const open = gates(file, checks, fold([], file));
+  expect(open[0]).toMatchObject({ verdict: 'open' });
+  const cold = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 20)], file);
+  expect(gates(file, checks, cold)[0]).toMatchObject({
+    verdict: 'no-go',
+    reasons: ['The bath is warm: 20 °C, wanted at least 40 °C'],
+  });
+  const ready = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 45)], file);
+  expect(gates(file, checks, ready).map((g) => g.verdict)).toEqual(['go', 'open']);
+});
+
+describe('a show under way', () => {
+  const started = [
+    at(0, 'a', { kind: 'curtain', body: {} }),
+    at(0, 'b', { kind: 'item begun', body: { itemId: 'i-soda' } }),
+  ];
+  const failed = at(290_000, 'd', { kind: 'attempt closed', body: { itemId: 'i-soda', outcome: 'failed' } });
+  const land = (events: RunEvent[], nowS: number) =>
+    liveLanding(file, planned.timetable, fold(events, file), nowS * 1000, { plays: 4000, seed: 1 });
+
+  test('lands near its forecast while nothing is out of the ordinary', () => {
+    expect(Math.abs(land(started, 1).endS.p50 - plan(file).bands!.endS.p50)).toBeLessThan(20);
+  });
+
+  test('an item that drags on pushes the landing back, and past its worst it counts as about to end', () => {
+    expect(land(started, 400).endS.p50).toBeGreaterThan(land(started, 1).endS.p50 + 60);
+    expect(land(started, 3000).endS.p10).toBeGreaterThan(3000);
+  });
+
+  test('a failure adds its retry to the landing', () => {
+    expect(land([...started, failed], 290).endS.p50).toBeGreaterThan(land(started, 290).endS.p50 + 60);
+  });
+
+  test('after the curtain the landing is where it landed', () => {
+    const down = [...started, at(500_000, 'z', { kind: 'curtain down', body: {} })];
+    expect(land(down, 9999)).toMatchObject({ nowS: 500, endS: { p10: 500, p90: 500 }, itemsLeft: 0 });
+  });
+});
+
+test('the debrief sets planned against actual and packed against used', () => {
+  const events = [
+    at(0, 'a', { kind: 'curtain', body: {} }),
+    at(60_000, 'b', { kind: 'item begun', body: { itemId: 'i-foam' } }),
+    at(160_000, 'c', { kind: 'attempt closed', body: { itemId: 'i-foam', outcome: 'worked' } }),
+    at(400_000, 'd', { kind: 'curtain down', body: {} }),
+    at(500_000, 'e', { kind: 'cause', body: { attemptId: 'c', cause: 'fresh yeast' } }),
+    at(500_001, 'f', { kind: 'leftover', body: { goodId: 'soda', amount: 1 } }),
+  ];
+  const talk = debrief(file, planned, fold(events, file));
+  expect(talk.times[1]).toMatchObject({ itemId: 'i-foam', plannedS: 300, actualStartS: 60, actualS: 340 });
+  expect(talk.times[0]!.actualS).toBeUndefined();
+  expect(talk.leftovers).toMatchObject([{ goodId: 'soda', packed: 4, used: 2, expected: 2, counted: 1 }]);
+  expect(talk.lines[0]).toMatchObject({ attempt: { outcome: 'worked', cause: 'fresh yeast', takesS: 340 } });
+});

@@ -1,0 +1,114 @@
+import type { Attempt } from '../logbook';
+import type { BaseUnit } from '../quantities';
+import type { Cause, ShowFile } from '../show';
+import type { Plan } from '../timetable';
+import { itemDocs, playedMs, type AttemptState, type RunState } from './fold';
+
+export interface DebriefLine {
+  itemId: string;
+  title: string;
+  attempt: AttemptState;
+  /** The demo's own causes for the symptom, in its order. */
+  likely: Cause[];
+}
+
+export interface PlannedActual {
+  itemId: string;
+  title: string;
+  plannedStartS: number;
+  plannedS: number;
+  /** Undefined where it was not played. */
+  actualStartS: number | undefined;
+  actualS: number | undefined;
+}
+
+export interface LeftoverLine {
+  goodId: string;
+  name: string;
+  unit: BaseUnit;
+  packed: number;
+  used: number;
+  /** Packed less used by the log; never below zero. */
+  expected: number;
+  /** As counted after the show, if anybody did. */
+  counted: number | undefined;
+}
+
+export interface Debrief {
+  lines: DebriefLine[];
+  times: PlannedActual[];
+  leftovers: LeftoverLine[];
+}
+
+/** What there is to talk about after a run, from its log and its plan. Pure. */
+export function debrief(file: ShowFile, plan: Pick<Plan, 'timetable' | 'needs'>, state: RunState): Debrief {
+  return {
+    lines: state.items.flatMap((item) =>
+      item.attempts.map((attempt) => ({
+        itemId: item.itemId,
+        title: item.title,
+        attempt,
+        likely:
+          itemDocs(file, item.itemId)?.demo?.faults.find((f) => f.symptom === attempt.symptom)?.causes ?? [],
+      })),
+    ),
+    times: plan.timetable.items.map((planned, i) => {
+      const actual = state.items[i];
+      const { begunAt, endedAt } = actual ?? {};
+      return {
+        itemId: planned.itemId,
+        title: planned.title,
+        plannedStartS: planned.startS,
+        plannedS: planned.endS - planned.startS,
+        actualStartS: begunAt === undefined ? undefined : (begunAt - (state.curtainAt ?? begunAt)) / 1000,
+        actualS:
+          begunAt === undefined || endedAt === undefined
+            ? undefined
+            : playedMs(state, begunAt, endedAt) / 1000,
+      };
+    }),
+    leftovers: plan.needs.consumables.map((c) => {
+      const used = c.lines.reduce(
+        (sum, line) => sum + line.each * timesUsed(line.per, line.plannedTimes, state, line.itemId),
+        0,
+      );
+      return {
+        goodId: c.goodId,
+        name: c.name,
+        unit: c.unit,
+        packed: c.packed,
+        used,
+        expected: Math.max(0, Math.round((c.packed - used) * 1e6) / 1e6),
+        counted: state.leftovers[c.goodId],
+      };
+    }),
+  };
+}
+
+function timesUsed(per: string, plannedTimes: number, state: RunState, itemId: string): number {
+  const item = state.items.find((i) => i.itemId === itemId);
+  const tries = item?.attempts.filter((a) => a.outcome !== 'not tried') ?? [];
+  if (per === 'attempt') return tries.length;
+  if (per === 'showing') return tries.filter((a) => a.outcome !== 'failed').length;
+  return tries.length > 0 ? plannedTimes : 0;
+}
+
+/** The attempts of a run as the logbook keeps them. */
+export function attemptsOf(runId: string, rehearsal: boolean, file: ShowFile, state: RunState): Attempt[] {
+  return state.items.flatMap((item) => {
+    const demoId = itemDocs(file, item.itemId)?.item.demoId;
+    if (!demoId) return [];
+    return item.attempts.map((a) => ({
+      id: a.id,
+      runId,
+      itemId: item.itemId,
+      demoId,
+      atMs: a.at,
+      rehearsal,
+      outcome: a.outcome,
+      takesS: a.takesS,
+      ...(a.symptom !== undefined && { symptom: a.symptom }),
+      ...(a.cause !== undefined && { cause: a.cause }),
+    }));
+  });
+}

@@ -1,0 +1,206 @@
+import fc from 'fast-check';
+import {
+  checkEvent,
+  fold,
+  forward,
+  mayRetry,
+  nextItem,
+  owed,
+  attemptsOf,
+  cue,
+  type Happening,
+  type RunEvent,
+} from '.';
+import { demo, item, showOf } from '../testing/hall-show';
+
+const steps = ['one', 'two'].map((id) => ({
+  id,
+  kind: 'do' as const,
+  text: id,
+  bestS: 10,
+  likelyS: 20,
+  worstS: 30,
+}));
+const file = showOf(
+  [demo('foam', { steps, retries: 1, showings: 2 }), demo('can', { steps })],
+  [item('foam', { showings: 2, retries: 1 }), item('can', { retries: 1 })],
+);
+
+/** Events one every ten seconds from 1,000,000 ms. */
+const log = (...happenings: Happening[]): RunEvent[] =>
+  happenings.map(
+    (h, i) =>
+      ({ id: `e${String(i).padStart(3, '0')}`, at: 1_000_000 + i * 10_000, by: 'stage', ...h }) as RunEvent,
+  );
+const begun = (demoId: string): Happening => ({ kind: 'item begun', body: { itemId: `i-${demoId}` } });
+const closed = (demoId: string, outcome: 'worked' | 'failed', symptom?: string): Happening => ({
+  kind: 'attempt closed',
+  body: { itemId: `i-${demoId}`, outcome, ...(symptom && { symptom }) },
+});
+const again = (demoId: string): Happening => ({ kind: 'again', body: { itemId: `i-${demoId}` } });
+const curtain: Happening = { kind: 'curtain', body: {} };
+
+test('"forward" leads from curtain-up through steps, outcome, further showing and next item to curtain down', () => {
+  const happenings: Happening[] = [];
+  const labels: string[] = [];
+  for (let i = 0; i < 30; i++) {
+    const state = fold(log(...happenings), file);
+    if (state.phase === 'down') break;
+    const move = forward(file, state);
+    labels.push(move.label);
+    happenings.push(move.happening ?? closed(state.items[state.now]!.itemId.slice(2), 'worked'));
+  }
+  expect(labels).toEqual([
+    'Curtain up',
+    'Begin: foam',
+    'Next step',
+    'Next step',
+    'How did it go?',
+    'Show it again (2 of 2)',
+    'Next step',
+    'Next step',
+    'How did it go?',
+    'Begin: can',
+    'Next step',
+    'Next step',
+    'How did it go?',
+    'Curtain down',
+  ]);
+});
+
+test('a failed attempt may be tried again while retries last', () => {
+  const failed = fold(log(curtain, begun('can'), closed('can', 'failed', 'too cold')), file);
+  expect(mayRetry(file, failed)).toBe(true);
+  const twice = fold(
+    log(curtain, begun('can'), closed('can', 'failed'), again('can'), closed('can', 'failed')),
+    file,
+  );
+  expect(mayRetry(file, twice)).toBe(false);
+  expect(forward(file, twice).label).toBe('Begin: foam');
+});
+
+test('an attempt takes the time since the one before, holds left out; the last lasts to the end of its item', () => {
+  const state = fold(
+    log(
+      curtain,
+      begun('can'),
+      closed('can', 'failed'),
+      { kind: 'hold', body: {} },
+      { kind: 'resume', body: {} },
+      again('can'),
+      closed('can', 'worked'),
+      begun('foam'),
+    ),
+    file,
+  );
+  expect(state.items[1]!.attempts.map((a) => a.takesS)).toEqual([10, 40]);
+});
+
+test('a jump leaves the items passed over owed, and "forward" comes back to them at the end', () => {
+  const state = fold(log(curtain, begun('can')), file);
+  expect(owed(state).map((i) => i.itemId)).toEqual(['i-foam']);
+  expect(nextItem(state)!.itemId).toBe('i-foam');
+  const skipped = fold(log(curtain, begun('can'), { kind: 'skip', body: { itemId: 'i-foam' } }), file);
+  expect(owed(skipped)).toEqual([]);
+});
+
+test('undo takes back the event it names, and an undo can be undone', () => {
+  const events = log(
+    curtain,
+    begun('can'),
+    { kind: 'undo', body: { eventId: 'e001' } },
+    { kind: 'undo', body: { eventId: 'e002' } },
+  );
+  expect(fold(events.slice(0, 3), file).now).toBe(-1);
+  expect(fold(events, file).now).toBe(1);
+});
+
+test('a window is counted from the step that opened it, until the next step', () => {
+  const timed = structuredClone(file);
+  timed.demos[1]!.steps[0]!.timer = { label: 'since the first steam', fromS: 75, toS: 90 };
+  const done: Happening = { kind: 'step done', body: { itemId: 'i-can', stepId: 'one' } };
+  expect(cue(timed, fold(log(curtain, begun('can'), done), timed))!.window).toMatchObject({
+    fromS: 75,
+    since: 1_020_000,
+  });
+});
+
+test('attempts go to the logbook with their symptom and time', () => {
+  const state = fold(log(curtain, begun('can'), closed('can', 'failed', 'too cold')), file);
+  expect(attemptsOf('run1', false, file, state)).toEqual([
+    {
+      id: 'e002',
+      runId: 'run1',
+      itemId: 'i-can',
+      demoId: 'can',
+      atMs: 1_020_000,
+      rehearsal: false,
+      outcome: 'failed',
+      takesS: 10,
+      symptom: 'too cold',
+    },
+  ]);
+});
+
+const anyHappening: fc.Arbitrary<Happening> = fc.oneof(
+  fc.constant(curtain),
+  fc.constantFrom(begun('foam'), begun('can'), again('can'), again('foam')),
+  fc.constantFrom(closed('foam', 'worked'), closed('can', 'failed', 's')),
+  fc.constantFrom<Happening>(
+    { kind: 'hold', body: {} },
+    { kind: 'resume', body: {} },
+    { kind: 'curtain down', body: {} },
+  ),
+  fc
+    .constantFrom('i-can', 'i-foam', 'nobody')
+    .map((itemId): Happening => ({ kind: 'skip', body: { itemId } })),
+  fc
+    .constantFrom('one', 'two')
+    .map((stepId): Happening => ({ kind: 'step done', body: { itemId: 'i-foam', stepId } })),
+  fc.nat(12).map((n): Happening => ({ kind: 'undo', body: { eventId: `e${String(n).padStart(3, '0')}` } })),
+);
+
+test('events may come in any order, and twice: every device that has the same events has the same state', () => {
+  fc.assert(
+    fc.property(
+      fc.array(anyHappening, { maxLength: 14 }),
+      fc.infiniteStream(fc.nat()),
+      (happenings, numbers) => {
+        const events = log(...happenings);
+        const shuffled = [...events, ...events.slice(0, 3)]
+          .map((e) => ({ e, k: numbers.next().value as number }))
+          .sort((a, b) => a.k - b.k)
+          .map(({ e }) => e);
+        expect(fold(shuffled, file)).toEqual(fold(events, file));
+      },
+    ),
+    { seed: 4, numRuns: 300 },
+  );
+});
+
+test('whatever happens, at most one item is on stage and times are never negative', () => {
+  fc.assert(
+    fc.property(fc.array(anyHappening, { maxLength: 20 }), (happenings) => {
+      const state = fold(log(...happenings), file);
+      expect(state.items.filter((i) => i.status === 'now').length).toBeLessThanOrEqual(1);
+      for (const a of state.items.flatMap((i) => i.attempts)) expect(a.takesS).toBeGreaterThanOrEqual(0);
+      expect(() => forward(file, state)).not.toThrow();
+    }),
+    { seed: 5, numRuns: 300 },
+  );
+});
+
+test('an event with a wrong body is refused with the path', () => {
+  const good = { id: 'x', at: 1, by: 'stage', kind: 'note', body: { text: 'spilled' } };
+  expect(checkEvent(good)).toEqual({ ok: true, value: good });
+  expect(checkEvent({ ...good, kind: 'party' })).toMatchObject({ ok: false, problems: [{ path: 'kind' }] });
+  expect(checkEvent({ ...good, body: { text: '' } })).toMatchObject({
+    ok: false,
+    problems: [{ path: 'body.text' }],
+  });
+  expect(checkEvent({ ...good, body: { text: 'a', volunteerName: 'b' } })).toMatchObject({
+    ok: false,
+    problems: [{ path: 'body.volunteerName' }],
+  });
+  expect(checkEvent(null).ok).toBe(false);
+});

@@ -1,0 +1,6 @@
+export { checkEvent, EVENT_KINDS, inOrder, type EventKind, type Happening, type RunEvent } from './events';
+export * from './fold';
+export * from './moves';
+export * from './landing';
+export * from './checks';
+export * from './debrief';

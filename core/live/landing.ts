@@ -1,0 +1,83 @@
+import {
+  attemptsOutcomes,
+  band,
+  landing,
+  partOf,
+  shareUpTo,
+  simulate,
+  type Band,
+  type Landing,
+  type Part,
+} from '../forecast';
+import { posterior } from '../logbook';
+import type { ShowFile } from '../show';
+import type { Timetable } from '../timetable';
+import { itemDocs, playedMs, type ItemState, type RunState } from './fold';
+import { tally } from './moves';
+
+/** Where a running show will land. Seconds from its actual curtain-up; odds 0 to 1. */
+export interface LiveLanding {
+  nowS: number;
+  slotEndS: number;
+  endS: Band;
+  withinSlot: number;
+  itemsLeft: number;
+  /** Slot time left over items left; undefined when none is left. */
+  perItemS: number | undefined;
+  landing: Landing;
+}
+
+/**
+ * The forecast of a show under way: the item on stage given what it took so far, then everything not yet played,
+ * with each demo's own odds. The slot is counted from the actual curtain-up. Pure and seeded.
+ */
+export function liveLanding(
+  file: ShowFile,
+  timetable: Timetable,
+  state: RunState,
+  nowMs: number,
+  { plays, seed }: { plays: number; seed: number },
+): LiveLanding {
+  const since = state.curtainAt ?? nowMs;
+  const nowS = Math.max(0, ((state.downAt ?? nowMs) - since) / 1000);
+  const slotEndS = timetable.slotEndS;
+  const left =
+    state.phase === 'down' ? [] : state.items.filter((i) => i.status === 'to come' || i.status === 'now');
+  const parts = left.map((item) => livePart(file, timetable, state, item, nowMs));
+  const { endsS } = simulate(parts, nowS, parts.length ? plays : 1, seed);
+  return {
+    nowS,
+    slotEndS,
+    endS: band(endsS),
+    withinSlot: shareUpTo(endsS, slotEndS),
+    itemsLeft: left.length,
+    perItemS: left.length ? Math.max(0, slotEndS - nowS) / left.length : undefined,
+    landing: landing(endsS),
+  };
+}
+
+function livePart(
+  file: ShowFile,
+  timetable: Timetable,
+  state: RunState,
+  item: ItemState,
+  nowMs: number,
+): Part {
+  const { item: doc, demo } = itemDocs(file, item.itemId)!;
+  // Waits of the plan belong to planned clock times, which a running show has left behind.
+  const part: Part = { ...partOf(file, timetable, doc), notBeforeS: -Infinity };
+  if (item.status !== 'now' || item.begunAt === undefined) return part;
+  const { worked, failed } = tally(file, item);
+  const over = item.attempts.length > 0;
+  const record = file.record.find((r) => r.demoId === doc.demoId);
+  const lastFailed = item.attempts.at(-1)?.outcome === 'failed';
+  return {
+    ...part,
+    // Once the first attempt is closed, the first showing is behind us whatever it took.
+    spentS: over ? Infinity : playedMs(state, item.begunAt, nowMs) / 1000,
+    outcomes: demo
+      ? attemptsOutcomes(posterior(record, demo.guessOdds), doc.showings, doc.retries, { worked, failed })
+      : [],
+    closed: { worked, failed: failed - (lastFailed ? 1 : 0) },
+  };
+}

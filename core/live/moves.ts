@@ -1,0 +1,111 @@
+import type { ShowFile, Step } from '../show';
+import type { Happening } from './events';
+import { itemDocs, type ItemState, type RunState } from './fold';
+
+/** What the large "forward" target does next, and its words. */
+export interface Move {
+  label: string;
+  /** What to record; absent where a person must first say how it went. */
+  happening?: Happening;
+}
+
+/** The steps of the item on stage, how far they are, and what is shouted next. */
+export interface Cue {
+  step: Step | undefined;
+  then: Step | undefined;
+  /** A call within the next two steps. */
+  shout: Step | undefined;
+  /** A window counted from the step done last. Seconds. */
+  window: { label: string; fromS: number; toS: number; since: number } | undefined;
+  showing: number;
+  showings: number;
+  retriesLeft: number;
+}
+
+/** How many showings have worked, how many attempts failed, and whether it may be tried or shown again. */
+export function tally(file: ShowFile, item: ItemState) {
+  const docs = itemDocs(file, item.itemId);
+  const worked = item.attempts.filter((a) => a.outcome === 'worked' || a.outcome === 'partly').length;
+  const failed = item.attempts.filter((a) => a.outcome === 'failed').length;
+  const showings = docs?.item.showings ?? 1;
+  const retriesLeft = Math.max(
+    0,
+    (docs?.item.retries ?? 0) - Math.max(0, failed - (item.attempts.at(-1)?.outcome === 'failed' ? 1 : 0)),
+  );
+  return { worked, failed, showings, retriesLeft };
+}
+
+/** Where the item on stage stands; undefined before the first. */
+export function cue(file: ShowFile, state: RunState): Cue | undefined {
+  const item = state.items[state.now];
+  if (!item) return undefined;
+  const steps = itemDocs(file, item.itemId)?.demo?.steps ?? [];
+  const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.includes(s.id));
+  const last = steps.find((s) => s.id === item.stepsDone.at(-1));
+  const { worked, showings, retriesLeft } = tally(file, item);
+  return {
+    step: left[0],
+    then: left[1],
+    shout: left.slice(0, 2).find((s) => s.kind === 'shout'),
+    window:
+      last?.timer && item.lastStepAt !== undefined && !item.closed
+        ? { ...last.timer, since: item.lastStepAt }
+        : undefined,
+    showing: Math.min(showings, worked + (item.closed ? 0 : 1)) || 1,
+    showings,
+    retriesLeft,
+  };
+}
+
+/** The next item that is neither done nor skipped after the one on stage, else the first one passed over. */
+export function nextItem(state: RunState): ItemState | undefined {
+  const open = (i: ItemState) => i.status === 'to come';
+  return state.items.slice(state.now + 1).find(open) ?? state.items.find(open);
+}
+
+/** Items passed over by a jump: still owed, until played or skipped. */
+export const owed = (state: RunState) =>
+  state.items.slice(0, Math.max(0, state.now)).filter((i) => i.status === 'to come');
+
+/** What "forward" means now. Before curtain-up it raises the curtain; at the end it lowers it. */
+export function forward(file: ShowFile, state: RunState): Move {
+  if (state.phase === 'down') return { label: 'The curtain is down' };
+  if (state.phase === 'before') return { label: 'Curtain up', happening: { kind: 'curtain', body: {} } };
+  if (state.phase === 'held') return { label: 'Resume', happening: { kind: 'resume', body: {} } };
+  const item = state.items[state.now];
+  if (!item || item.status !== 'now') return onward(state);
+  const demo = itemDocs(file, item.itemId)?.demo;
+  if (!item.closed) {
+    const step = cue(file, state)?.step;
+    if (step)
+      return {
+        label: 'Next step',
+        happening: { kind: 'step done', body: { itemId: item.itemId, stepId: step.id } },
+      };
+    if (demo) return { label: 'How did it go?' };
+    return onward(state);
+  }
+  const { worked, showings } = tally(file, item);
+  if (item.attempts.at(-1)?.outcome !== 'failed' && worked < showings) {
+    return {
+      label: `Show it again (${worked + 1} of ${showings})`,
+      happening: { kind: 'again', body: { itemId: item.itemId } },
+    };
+  }
+  return onward(state);
+}
+
+/** Whether "try again" is open: the last attempt failed and a retry is left. */
+export function mayRetry(file: ShowFile, state: RunState): boolean {
+  const item = state.items[state.now];
+  return (
+    !!item && item.closed && item.attempts.at(-1)?.outcome === 'failed' && tally(file, item).retriesLeft > 0
+  );
+}
+
+function onward(state: RunState): Move {
+  const next = nextItem(state);
+  return next
+    ? { label: `Begin: ${next.title}`, happening: { kind: 'item begun', body: { itemId: next.itemId } } }
+    : { label: 'Curtain down', happening: { kind: 'curtain down', body: {} } };
+}

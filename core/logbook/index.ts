@@ -1,0 +1,3 @@
+export * from './reliability';
+export * from './learn';
+export { learnedTiming } from './durations';

@@ -1,0 +1,75 @@
+import { Equals, IsBoolean, IsIn, IsOptional } from 'class-validator';
+import { Id, Many, Seconds, Text } from '../show/decorators';
+import type { DemoRecord } from '../show';
+
+export const OUTCOMES = ['worked', 'partly', 'failed', 'not tried'] as const;
+export type Outcome = (typeof OUTCOMES)[number];
+
+/** One try at a demo in a run. `takesS`: whole seconds from the item's beginning, or the try before, holds left out. */
+export class Attempt {
+  @Id() id!: string;
+  @Id() runId!: string;
+  @Id() itemId!: string;
+  @Id() demoId!: string;
+  /** When it was closed, milliseconds since 1970. */
+  @Seconds(8.64e15) atMs!: number;
+  @IsBoolean() rehearsal!: boolean;
+  @IsIn(OUTCOMES) outcome!: Outcome;
+  @IsOptional() @Seconds() takesS?: number;
+  @IsOptional() @Text(160) symptom?: string;
+  @IsOptional() @Text(160) cause?: string;
+}
+
+export const ATTEMPTS_FORMAT = 'hearty-stage/attempts';
+
+/** A file of attempts, the input of `hearty learn`. */
+export class AttemptsFile {
+  @Equals(ATTEMPTS_FORMAT, { message: `must be "${ATTEMPTS_FORMAT}"` }) format!: typeof ATTEMPTS_FORMAT;
+  @Equals(1, { message: 'must be 1' }) version!: 1;
+  @Many(() => Attempt, 100_000) attempts!: Attempt[];
+}
+
+/**
+ * What the log says of each demo: attempts by outcome, and the seconds of clean plays (no attempt failed).
+ * Rehearsals feed the times and not the odds. Order of the input does not matter.
+ */
+export function learn(attempts: readonly Attempt[]): DemoRecord[] {
+  const byDemo = new Map<string, Attempt[]>();
+  for (const attempt of attempts) {
+    if (attempt.outcome === 'not tried') continue;
+    push(byDemo, attempt.demoId, attempt);
+  }
+  return [...byDemo.entries()]
+    .sort(([a], [b]) => a.localeCompare(b))
+    .map(([demoId, list]) => recordOf(demoId, list));
+}
+
+function recordOf(demoId: string, attempts: Attempt[]): DemoRecord {
+  const shows = attempts.filter((a) => !a.rehearsal);
+  const count = (outcome: Outcome) => shows.filter((a) => a.outcome === outcome).length;
+  return {
+    demoId,
+    worked: count('worked'),
+    partly: count('partly'),
+    failed: count('failed'),
+    playsS: cleanPlays(attempts),
+    lastAtS: Math.floor(Math.max(...attempts.map((a) => a.atMs)) / 1000),
+  };
+}
+
+/** First showings of plays in which nothing failed; the last attempt of a play carries the talk after it too. */
+function cleanPlays(attempts: Attempt[]): number[] {
+  const plays = new Map<string, Attempt[]>();
+  for (const a of attempts) push(plays, `${a.runId} ${a.itemId}`, a);
+  return [...plays.values()]
+    .map((play) => play.sort((a, b) => a.atMs - b.atMs || a.id.localeCompare(b.id)))
+    .filter((play) => play.every((a) => a.outcome !== 'failed') && play[0]!.takesS !== undefined)
+    .sort(([a], [b]) => a!.atMs - b!.atMs || a!.id.localeCompare(b!.id))
+    .map(([first]) => first!.takesS!);
+}
+
+function push<T>(map: Map<string, T[]>, key: string, value: T): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}

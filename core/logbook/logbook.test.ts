@@ -1,0 +1,92 @@
+import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
+import { learn, learnedTiming, posterior, reliability, type Attempt } from '.';
+import { record } from '../testing/hall-show';
+
+// Jeffreys posterior Beta(½ + worked, ½ + failed): Brown, Cai & DasGupta (2001), Statistical Science 16(2).
+test('eight of ten has the posterior mean 8.5/11', () => {
+  expect(reliability(record('a', 8, 2), 0.5).mean).toBeCloseTo(8.5 / 11, 12);
+});
+
+// Interval against the quantile function of a second statistics package, @stdlib.
+test.each([
+  [8, 2],
+  [0, 3],
+  [12, 0],
+  [1, 1],
+  [250, 40],
+])('the 90 %% interval of %d worked, %d failed agrees with a statistics package', (worked, failed) => {
+  const { low, high } = reliability(record('a', worked, failed), 0.5);
+  expect(low).toBeCloseTo(betaQuantile(0.05, worked + 0.5, failed + 0.5), 6);
+  expect(high).toBeCloseTo(betaQuantile(0.95, worked + 0.5, failed + 0.5), 6);
+});
+
+test('partly counts half, and without tries the guess is worth two', () => {
+  expect(posterior({ ...record('a', 1, 1), partly: 2 }, 0.9)).toEqual({ a: 2.5, b: 2.5 });
+  expect(posterior(record('a', 0, 0), 0.9)).toEqual({ a: 1.8, b: expect.closeTo(0.2, 12) });
+  expect(reliability(undefined, 0.9)).toMatchObject({ tries: 0, mean: 0.9 });
+});
+
+test('five plays and more speak alone: 10 %, median and 90 %', () => {
+  const planned = { bestS: 1, likelyS: 2, worstS: 3 };
+  // Type 7 quantiles of 100…500 (Hyndman & Fan 1996): 140, 300, 460.
+  expect(learnedTiming([500, 100, 300, 200, 400], planned)).toEqual({
+    bestS: 140,
+    likelyS: 300,
+    worstS: 460,
+  });
+});
+
+test('fewer plays are blended with the plan, and never run backwards', () => {
+  expect(learnedTiming([], { bestS: 1, likelyS: 2, worstS: 3 })).toEqual({ bestS: 1, likelyS: 2, worstS: 3 });
+  expect(learnedTiming([200], { bestS: 100, likelyS: 100, worstS: 150 })).toEqual({
+    bestS: 120,
+    likelyS: 120,
+    worstS: 160,
+  });
+  const { bestS, likelyS, worstS } = learnedTiming([1000, 10], { bestS: 290, likelyS: 300, worstS: 310 });
+  expect(bestS).toBeLessThanOrEqual(likelyS);
+  expect(likelyS).toBeLessThanOrEqual(worstS);
+});
+
+describe('learn', () => {
+  const attempt = (id: string, changes: Partial<Attempt> = {}): Attempt => ({
+    id,
+    runId: 'r1',
+    itemId: 'i1',
+    demoId: 'foam',
+    atMs: 1000 * Number(id.slice(1)),
+    rehearsal: false,
+    outcome: 'worked',
+    takesS: 300,
+    ...changes,
+  });
+
+  test('counts outcomes, leaves out what was not tried, and keeps rehearsals from the odds', () => {
+    const log = [
+      attempt('a1'),
+      attempt('a2', { runId: 'r2', outcome: 'failed' }),
+      attempt('a3', { runId: 'r3', outcome: 'partly' }),
+      attempt('a4', { runId: 'r4', outcome: 'not tried' }),
+      attempt('a5', { runId: 'r5', outcome: 'failed', rehearsal: true }),
+    ];
+    expect(learn(log)).toMatchObject([{ demoId: 'foam', worked: 1, partly: 1, failed: 1 }]);
+  });
+
+  test('only plays without a failure give times; the first showing counts', () => {
+    const log = [
+      attempt('a1', { outcome: 'failed', takesS: 100 }),
+      attempt('a2', { takesS: 500 }),
+      attempt('a3', { runId: 'r2', takesS: 280 }),
+      attempt('a4', { runId: 'r2', takesS: 90 }),
+      attempt('a5', { runId: 'r3', takesS: 310, rehearsal: true }),
+    ];
+    expect(learn(log)[0]!.playsS).toEqual([280, 310]);
+  });
+
+  test('the order of the log does not matter', () => {
+    const log = Array.from({ length: 20 }, (_, i) =>
+      attempt(`a${i + 1}`, { runId: `r${i}`, takesS: 200 + i, demoId: i % 2 ? 'can' : 'foam' }),
+    );
+    expect(learn([...log].reverse())).toEqual(learn(log));
+  });
+});

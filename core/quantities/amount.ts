@@ -1,0 +1,114 @@
+import Qty from 'js-quantities';
+
+/** The unit an amount is kept in. Volumes in millilitres, masses in grams, lengths in metres, or counted. */
+export type BaseUnit = 'mL' | 'g' | 'm' | 'piece';
+
+export const BASE_UNITS: readonly BaseUnit[] = ['mL', 'g', 'm', 'piece'];
+
+export type Parsed = { ok: true; value: number } | { ok: false; says: string };
+
+/** What a person may type for each base unit; also shown in the error when they typed something else. */
+const EXAMPLES: Record<BaseUnit, string> = {
+  mL: '250 mL, 1/2 cup, 2 tbsp or 4 fl oz',
+  g: '100 g, 1.5 kg, 4 oz or 1 lb',
+  m: '2 m, 40 cm, 6 in or 3 ft',
+  piece: '12',
+};
+
+/** Spellings people use, to the names js-quantities knows. Kitchen measures are US customary (NIST Handbook 44). */
+const SPELLINGS: Record<string, string> = {
+  cups: 'cu',
+  cup: 'cu',
+  tablespoons: 'tbsp',
+  tablespoon: 'tbsp',
+  tbs: 'tbsp',
+  tbsp: 'tbsp',
+  teaspoons: 'tsp',
+  teaspoon: 'tsp',
+  tsp: 'tsp',
+  'fl oz': 'floz',
+  floz: 'floz',
+  pints: 'pt',
+  pint: 'pt',
+  quarts: 'qt',
+  quart: 'qt',
+  gallons: 'gal',
+  gallon: 'gal',
+  ml: 'ml',
+  l: 'l',
+  litre: 'l',
+  litres: 'l',
+  liter: 'l',
+  liters: 'l',
+  dl: 'dl',
+  cl: 'cl',
+  g: 'g',
+  kg: 'kg',
+  mg: 'mg',
+  oz: 'oz',
+  lb: 'lb',
+  lbs: 'lb',
+  m: 'm',
+  cm: 'cm',
+  mm: 'mm',
+  in: 'in',
+  ft: 'ft',
+};
+
+/**
+ * Reads an amount as a person types it, in kitchen or SI units, and gives it in the base unit.
+ * A bare number is taken to be in the base unit already. Fractions ("1/2", "1 1/2") are understood.
+ * Errors: `ok: false` with a sentence that carries examples; never an exception.
+ * Conversions: js-quantities, checked in the tests against NIST Handbook 44 App. C and UCUM.
+ */
+export function parseAmount(text: string, base: BaseUnit): Parsed {
+  const wrong: Parsed = { ok: false, says: `Write an amount such as ${EXAMPLES[base]}.` };
+  const match = /^(\d+(?:[.,]\d+)?(?![\d.,]*\/))?\s*(?:(\d+)\/(\d+))?\s*(.*)$/.exec(
+    text.trim().toLowerCase(),
+  );
+  if (!match || (match[1] === undefined && match[2] === undefined)) return wrong;
+  const whole = match[1] === undefined ? 0 : Number(match[1].replace(',', '.'));
+  const fraction = match[2] === undefined ? 0 : Number(match[2]) / Number(match[3]);
+  const count = whole + fraction;
+  if (!Number.isFinite(count)) return wrong;
+  const unit = (match[4] ?? '').replace(/\.$/, '').trim();
+  if (unit === '') return { ok: true, value: count };
+  if (base === 'piece') return /^(pieces?|pcs?)$/.test(unit) ? { ok: true, value: count } : wrong;
+  const known = SPELLINGS[unit];
+  if (!known) return wrong;
+  const quantity = Qty(count, known);
+  if (!quantity.isCompatible(Qty(1, base.toLowerCase()))) {
+    return { ok: false, says: `“${unit}” does not measure this. ${wrong.says}` };
+  }
+  return { ok: true, value: quantity.to(base.toLowerCase()).scalar };
+}
+
+/** `value` of base unit to a short text in SI: 1500 mL → "1.5 L", 12 piece → "12". */
+export function formatAmount(value: number, base: BaseUnit): string {
+  if (base === 'piece') return short(value);
+  if (base === 'mL' && Math.abs(value) >= 1000) return `${short(value / 1000)} L`;
+  if (base === 'g' && Math.abs(value) >= 1000) return `${short(value / 1000)} kg`;
+  if (base === 'm' && Math.abs(value) < 1 && value !== 0) return `${short(value * 100)} cm`;
+  return `${short(value)} ${base}`;
+}
+
+/** The same amount in kitchen units, for standing beside the SI figure; empty where there is none. */
+export function formatKitchen(value: number, base: BaseUnit): string {
+  if (value <= 0) return '';
+  if (base === 'g') {
+    const ounces = Qty(value, 'g').to('oz').scalar;
+    return ounces >= 16 ? `${short(ounces / 16)} lb` : `${short(ounces)} oz`;
+  }
+  if (base !== 'mL') return '';
+  for (const [unit, least] of [
+    ['cu', 0.25],
+    ['tbsp', 1],
+    ['tsp', 0],
+  ] as const) {
+    const count = Qty(value, 'ml').to(unit).scalar;
+    if (count >= least) return `${short(count)} ${unit === 'cu' ? (count > 1 ? 'cups' : 'cup') : unit}`;
+  }
+  return '';
+}
+
+const short = (n: number) => String(Number(n.toPrecision(Math.abs(n) >= 100 ? 4 : 3)));

@@ -1,0 +1,72 @@
+import { UcumLhcUtils } from '@lhncbc/ucum-lhc';
+import { formatAmount, formatClock, formatDuration, formatKitchen, parseAmount, parseDuration } from '.';
+
+// NIST Handbook 44 (2024), Appendix C, "Units of volume": cup 236.588, tablespoon 14.787, teaspoon 4.929, fluid ounce 29.574 mL.
+test.each([
+  ['1 cup', 236.588],
+  ['1 tbsp', 14.787],
+  ['1 tsp', 4.929],
+  ['1 fl oz', 29.574],
+])('%s is %d mL (NIST Handbook 44)', (text, mL) => {
+  const parsed = parseAmount(text, 'mL');
+  expect(parsed.ok && parsed.value).toBeCloseTo(mL, 2);
+});
+
+// A second unit library: UCUM, as implemented by the US National Library of Medicine.
+test.each([
+  ['1 cup', '[cup_us]', 'mL'],
+  ['3 tbsp', '[tbs_us]', 'mL'],
+  ['2 tsp', '[tsp_us]', 'mL'],
+  ['5 fl oz', '[foz_us]', 'mL'],
+  ['1 gallon', '[gal_us]', 'mL'],
+  ['2 lb', '[lb_av]', 'g'],
+  ['7 oz', '[oz_av]', 'g'],
+  ['6 in', '[in_i]', 'm'],
+] as const)('%s agrees with UCUM %s', (text, code, base) => {
+  const theirs = UcumLhcUtils.getInstance().convertUnitTo(code, parseFloat(text), base).toVal!;
+  const ours = parseAmount(text, base);
+  expect(ours.ok && Math.abs(ours.value / theirs - 1)).toBeLessThan(1e-6);
+});
+
+test('fractions, decimal commas and bare numbers are understood', () => {
+  expect(parseAmount('1/2 cup', 'mL')).toMatchObject({ ok: true, value: expect.closeTo(118.294, 2) });
+  expect(parseAmount('1 1/2 tsp', 'mL')).toMatchObject({ value: expect.closeTo(7.393, 2) });
+  expect(parseAmount('2,5 kg', 'g')).toEqual({ ok: true, value: 2500 });
+  expect(parseAmount('12', 'piece')).toEqual({ ok: true, value: 12 });
+});
+
+test.each(['', 'a lot', '3 furlongs', '-4 mL', '1/0 cup', '2 kg'])(
+  '“%s” is refused for a volume, with examples',
+  (text) => {
+    expect(parseAmount(text, 'mL')).toMatchObject({ ok: false, says: expect.stringContaining('1/2 cup') });
+  },
+);
+
+test('amounts stand in SI with the kitchen measure beside', () => {
+  expect(formatAmount(1500, 'mL')).toBe('1.5 L');
+  expect(formatAmount(0.4, 'm')).toBe('40 cm');
+  expect(formatKitchen(30, 'mL')).toBe('2.03 tbsp');
+  expect(formatKitchen(236.588, 'mL')).toBe('1 cup');
+  expect(formatKitchen(454, 'g')).toBe('1 lb');
+  expect(formatKitchen(3, 'piece')).toBe('');
+});
+
+test.each([
+  ['6 min 20 s', 380],
+  ['6:20', 380],
+  ['90', 90],
+  ['1 h', 3600],
+  ['1.5 min', 90],
+])('“%s” is %d s', (text, s) => expect(parseDuration(text)).toEqual({ ok: true, value: s }));
+
+test.each(['soon', '', '6:75'])('“%s” is no length of time', (text) =>
+  expect(parseDuration(text).ok).toBe(false),
+);
+
+test('times read as people say them', () => {
+  expect(formatDuration(380)).toBe('6 min 20 s');
+  expect(formatDuration(-40)).toBe('−40 s');
+  expect(formatDuration(0)).toBe('0 s');
+  expect(formatClock(14 * 3600 + 300 + 20, true)).toBe('14:05:20');
+  expect(formatClock(-60)).toBe('23:59');
+});

@@ -1,0 +1,43 @@
+import type { Parsed } from './amount';
+
+/**
+ * Reads a length of time as people write it ("6 min 20 s", "6:20", "1 h", "90 s", "90") and gives whole seconds.
+ * A bare number is seconds. Errors: `ok: false` with a sentence.
+ */
+export function parseDuration(text: string): Parsed {
+  const says = 'Write a length of time such as 6 min 20 s, 6:20 or 90 s.';
+  const t = text.trim().toLowerCase();
+  const colon = /^(\d+):([0-5]\d)$/.exec(t);
+  if (colon) return { ok: true, value: Number(colon[1]) * 60 + Number(colon[2]) };
+  if (/^\d+$/.test(t)) return { ok: true, value: Number(t) };
+  const parts = /^(?:(\d+)\s*h)?\s*(?:(\d+(?:\.\d+)?)\s*m(?:in)?)?\s*(?:(\d+)\s*s(?:ec)?)?$/.exec(t);
+  if (!parts || t === '') return { ok: false, says };
+  const [h, m, s] = [parts[1], parts[2], parts[3]].map((x) => Number(x ?? 0));
+  return { ok: true, value: Math.round(h! * 3600 + m! * 60 + s!) };
+}
+
+/** Seconds to words: 380 → "6 min 20 s", 3600 → "1 h", -40 → "−40 s". */
+export function formatDuration(seconds: number): string {
+  const s = Math.round(Math.abs(seconds));
+  const parts = [
+    [Math.floor(s / 3600), 'h'],
+    [Math.floor((s % 3600) / 60), 'min'],
+    [s % 60, 's'],
+  ] as const;
+  const words = parts.filter(([n]) => n > 0).map(([n, unit]) => `${n} ${unit}`);
+  return (seconds < 0 && s > 0 ? '−' : '') + (words.join(' ') || '0 s');
+}
+
+/** "14:05" to seconds after midnight. The text must have been validated as HH:MM. */
+export function clockToS(clock: string): number {
+  const [h, m] = clock.split(':').map(Number);
+  return (h ?? 0) * 3600 + (m ?? 0) * 60;
+}
+
+/** Seconds after midnight to "14:05", or "14:05:20" where `withSeconds`. Wraps at midnight. */
+export function formatClock(secondsOfDay: number, withSeconds = false): string {
+  const s = ((Math.round(secondsOfDay) % 86_400) + 86_400) % 86_400;
+  const two = (n: number) => String(Math.floor(n)).padStart(2, '0');
+  const hm = `${two(s / 3600)}:${two((s % 3600) / 60)}`;
+  return withSeconds ? `${hm}:${two(s % 60)}` : hm;
+}

@@ -1,0 +1,3 @@
+export * from './demo';
+export * from './show';
+export * from './validate';

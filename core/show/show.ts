@@ -1,0 +1,131 @@
+import {
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsNumber,
+  IsOptional,
+  Matches,
+  Max,
+  Min,
+} from 'class-validator';
+import { BASE_UNITS, type BaseUnit } from '../quantities';
+import { Clock, Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from './decorators';
+import { Demo, SKILLS, STATIONS, Timing, type Skill, type Station } from './demo';
+
+export const ITEM_KINDS = ['demo', 'link', 'volunteer pick', 'reset in view', 'interval'] as const;
+export type ItemKind = (typeof ITEM_KINDS)[number];
+
+export const VENUE_KINDS = ['hall', 'library', 'field', 'studio', 'school', 'theatre'] as const;
+export type VenueKind = (typeof VENUE_KINDS)[number];
+
+export const ROLES = ['presenter', 'second presenter', 'technician', 'stagehand'] as const;
+export type Role = (typeof ROLES)[number];
+
+/** A place where shows are given. Lengths in metres; `stations` in the order one walks the stage. */
+export class Venue {
+  @Id() id!: string;
+  @Title() name!: string;
+  @IsIn(VENUE_KINDS) kind!: VenueKind;
+  @IsBoolean() indoors!: boolean;
+  @IsBoolean() flameAllowed!: boolean;
+  @IsOptional() @IsNumber() @Min(1) @Max(100) ceilingM?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(100) frontRowM?: number;
+  @IsIn(STATIONS, { each: true, message: 'must be known stations' }) stations!: Station[];
+  @Text() notes!: string;
+}
+
+/** Someone of the crew: a first name, what they usually do, and what they are cleared to handle. */
+export class Person {
+  @Id() id!: string;
+  @Title() name!: string;
+  @IsIn(ROLES) role!: Role;
+  @IsIn(SKILLS, { each: true, message: 'must be known skills' }) skills!: Skill[];
+}
+
+/** Kit or a consumable on the troupe's shelves. Amounts in `unit`; price in the troupe's currency per pack. */
+export class Good {
+  @Id() id!: string;
+  @Title() name!: string;
+  @IsIn(['kit', 'consumable']) sort!: 'kit' | 'consumable';
+  @IsIn(BASE_UNITS) unit!: BaseUnit;
+  @IsNumber() @Min(0) @Max(1e7) onShelf!: number;
+  @IsOptional() @IsNumber() @Min(1e-6) @Max(1e7) packAmount?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(1e6) packPrice?: number;
+}
+
+/** A member of the crew at this show; `arrives` is a time of day. */
+export class CrewPlace {
+  @Id() personId!: string;
+  @Clock() arrives!: string;
+}
+
+/** One entry of the running order. Without `timing` the log's or the demo's own times are used. */
+export class Item {
+  @Id() id!: string;
+  @IsIn(ITEM_KINDS) kind!: ItemKind;
+  @Title() title!: string;
+  @IsOptional() @Id() demoId?: string;
+  @IsOptional() @One(() => Timing) timing?: Timing;
+  @Whole(1, 20) showings!: number;
+  @Whole(0, 20) retries!: number;
+  @IsOptional() @Id() presenterId?: string;
+  @IsArray() @Matches(ID_PATTERN, { each: true, message: 'must be a list of ids' }) helperIds!: string[];
+  /** What leaving it out would cost, 1 to 5; absent: it may not be cut. */
+  @IsOptional() @Whole(1, 5) worth?: number;
+}
+
+/** A planned performance. Times of day are those of the venue. */
+export class Show {
+  @Id() id!: string;
+  @Title() title!: string;
+  @Id() venueId!: string;
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-12-12' })
+  @IsISO8601({ strict: true }, { message: 'must be a date that exists' })
+  date!: string;
+  @Clock() getIn!: string;
+  @Clock() doors!: string;
+  @Clock() curtainUp!: string;
+  @Whole(1, 720) slotMin!: number;
+  @Whole(0, 100_000) heads!: number;
+  @Many(() => CrewPlace, 20) crew!: CrewPlace[];
+  @Many(() => Item, 300) items!: Item[];
+  @Text() notes!: string;
+}
+
+/** What the log says of a demo: attempts by outcome (rehearsals left out), and whole seconds of clean plays. */
+export class DemoRecord {
+  @Id() demoId!: string;
+  @Whole(0, 1e6) worked!: number;
+  @Whole(0, 1e6) partly!: number;
+  @Whole(0, 1e6) failed!: number;
+  @IsArray() @IsInt({ each: true }) @Min(0, { each: true }) @Max(86_400, { each: true }) playsS!: number[];
+  @IsOptional() @Seconds(4e9) lastAtS?: number;
+}
+
+/** Something to do before the next time, hung on a demo, the show or the venue by a debrief, and still open. */
+export class OpenAction {
+  @Id() id!: string;
+  @Title() text!: string;
+  @IsIn(['demo', 'show', 'venue']) on!: 'demo' | 'show' | 'venue';
+  @Id() onId!: string;
+}
+
+export const SHOW_FORMAT = 'hearty-stage/show';
+export const SHOW_VERSION = 1;
+
+/** One document with everything a plan needs. The input of `plan`, of the command line, and of import and export. */
+export class ShowFile {
+  @Equals(SHOW_FORMAT, { message: `must be "${SHOW_FORMAT}"` }) format!: typeof SHOW_FORMAT;
+  @Equals(SHOW_VERSION, { message: `must be ${SHOW_VERSION}, the only version this program knows` })
+  version!: typeof SHOW_VERSION;
+  @One(() => Show) show!: Show;
+  @Many(() => Demo) demos!: Demo[];
+  @One(() => Venue) venue!: Venue;
+  @Many(() => Person, 100) crew!: Person[];
+  @Many(() => Good, 2000) stock!: Good[];
+  @Many(() => DemoRecord) record!: DemoRecord[];
+  @IsOptional() @Many(() => OpenAction) actions?: OpenAction[];
+}

@@ -1,0 +1,18 @@
+/** The part of jstat we use; the package ships no types. */
+declare module 'jstat' {
+  const jstat: {
+    beta: { inv(p: number, a: number, b: number): number };
+  };
+  export default jstat;
+}
+
+/** Used only by tests, as a second unit library. */
+declare module '@lhncbc/ucum-lhc' {
+  export class UcumLhcUtils {
+    static getInstance(): UcumLhcUtils;
+    convertUnitTo(from: string, value: number, to: string): { toVal: number | null };
+  }
+}
+
+/** In every browser and in Node.js; not in the ECMAScript library core is compiled against. */
+declare function structuredClone<T>(value: T): T;

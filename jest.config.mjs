@@ -1,0 +1,20 @@
+export default {
+  testMatch: ['<rootDir>/{core,server,cli,web,scripts}/**/*.test.ts'],
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true, decorators: true },
+          transform: { legacyDecorator: true, useDefineForClassFields: false },
+          target: 'es2022',
+        },
+      },
+    ],
+    // Packages that ship only ES modules.
+    '^.+\\.m?js$': ['@swc/jest', { jsc: { target: 'es2022' }, module: { type: 'commonjs' } }],
+  },
+  transformIgnorePatterns: ['node_modules/(?!(pure-rand|ulid|@stdlib)/)'],
+  moduleNameMapper: { '^@hearty/core$': '<rootDir>/core/index.ts' },
+  testEnvironment: 'node',
+};
