@@ -16,3 +16,9 @@ declare module '@lhncbc/ucum-lhc' {
 
 /** In every browser and in Node.js; not in the ECMAScript library core is compiled against. */
 declare function structuredClone<T>(value: T): T;
+
+/** class-transformer's own store, which the schema generator reads; it has no types of its own. */
+declare module 'class-transformer/cjs/storage.js' {
+  import type { MetadataStorage } from "class-transformer/types/MetadataStorage";
+  export const defaultMetadataStorage: MetadataStorage;
+}

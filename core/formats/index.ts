@@ -1,1 +1,2 @@
 export * from './show-file';
+export * from './assemble';

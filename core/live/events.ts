@@ -1,9 +1,12 @@
-import { IsBoolean, IsIn, IsNumber, IsOptional, Min, ValidateIf } from 'class-validator';
+import { IsBoolean, IsEmpty, IsIn, IsNumber, IsOptional, Min, ValidateIf } from 'class-validator';
 import { OUTCOMES, type Outcome } from '../logbook';
 import { check, type Checked, type Problem } from '../show';
 import { Id, Text, Title } from '../show/decorators';
 
-class Nothing {}
+/** Carries nothing. The checker wants at least one rule to know the class, so it is told of a field that must be absent. */
+class Nothing {
+  @IsEmpty() nothing?: never;
+}
 class OfItem {
   @Id() itemId!: string;
 }

@@ -202,5 +202,7 @@ test('an event with a wrong body is refused with the path', () => {
     ok: false,
     problems: [{ path: 'body.volunteerName' }],
   });
+  expect(checkEvent({ ...good, kind: 'hold', body: {} }).ok).toBe(true);
+  expect(checkEvent({ ...good, kind: 'hold', body: { face: 'x' } }).ok).toBe(false);
   expect(checkEvent(null).ok).toBe(false);
 });

@@ -62,9 +62,12 @@ function total(file: ShowFile, good: Good): ConsumableTotal[] {
       .map((need) => want(file, item, demo, need, outcomes));
   });
   if (wants.length === 0) return [];
-  const planned = wants.reduce((sum, w) => sum + w.line.each * w.line.plannedTimes, 0);
+  // Pieces are used and packed whole.
+  const whole = (amount: number) => (good.unit === 'piece' ? Math.ceil(rounded(amount)) : rounded(amount));
+  const planned = whole(wants.reduce((sum, w) => sum + w.line.each * w.line.plannedTimes, 0));
   const spread = wants.map((w) => w.spread).reduce(convolve);
-  const { amount: packed, above: runOutOdds } = enough(spread, RUN_OUT_ODDS);
+  const { amount, above: runOutOdds } = enough(spread, RUN_OUT_ODDS);
+  const packed = Math.max(planned, whole(amount));
   const toBuy = Math.max(0, packed - good.onShelf);
   const packs = good.packAmount ? Math.ceil(rounded(toBuy / good.packAmount)) : undefined;
   return [
@@ -72,8 +75,8 @@ function total(file: ShowFile, good: Good): ConsumableTotal[] {
       goodId: good.id,
       name: good.name,
       unit: good.unit,
-      planned: rounded(planned),
-      packed: Math.max(rounded(planned), packed),
+      planned,
+      packed,
       runOutOdds,
       onShelf: good.onShelf,
       toBuy: rounded(toBuy),

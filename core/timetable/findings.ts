@@ -1,3 +1,4 @@
+import type { Bands } from '../forecast';
 import { clockToS, formatClock, formatDuration } from '../quantities';
 import type { Demo, Person, ShowFile } from '../show';
 import type { KitNeedTotal } from '../supplies';
@@ -60,10 +61,6 @@ function emptyShow({ file }: Context): Finding[] {
 function overrun({ file, timetable }: Context): Finding[] {
   const overS = timetable.endS - timetable.slotEndS;
   if (overS <= 0) return [];
-  const cuttable = file.show.items
-    .filter((item) => item.worth !== undefined)
-    .map((item) => ({ item, savesS: savedBy(timetable, item.id) }))
-    .sort((a, b) => Number(b.savesS >= overS) - Number(a.savesS >= overS) || a.item.worth! - b.item.worth!);
   return [
     {
       level: 'stop',
@@ -71,16 +68,40 @@ function overrun({ file, timetable }: Context): Finding[] {
       at: timetable.slotEndS,
       says: `The show runs ${formatDuration(overS)} over its slot.`,
       numbers: { overS },
-      fixes: cuttable
-        .slice(0, 2)
-        .map(({ item, savesS }) =>
-          fix(`Leave out “${item.title}” (saves ${formatDuration(savesS)})`, {
-            kind: 'remove-item',
-            itemId: item.id,
-          }),
-        ),
+      fixes: cuts(file, timetable, overS),
     },
   ];
+}
+
+/** Odds of landing in the slot below which it is worth a word. Common practice. */
+const WISHED_ODDS = 0.9;
+
+/** What the forecast adds: a plan that fits on paper and mostly does not on the day. */
+export function forecastFindings(file: ShowFile, timetable: Timetable, bands: Bands): Finding[] {
+  if (timetable.endS > timetable.slotEndS || bands.withinSlot >= WISHED_ODDS) return [];
+  const overS = Math.max(0, bands.endS.p90 - timetable.slotEndS);
+  return [
+    {
+      level: 'caution',
+      code: 'slot-odds',
+      at: timetable.endS,
+      says: `${Math.round(bands.withinSlot * 100)} of 100 plays end within the slot; one in ten runs over by ${formatDuration(overS)} or more.`,
+      numbers: { withinSlot: bands.withinSlot, overS },
+      fixes: cuts(file, timetable, overS),
+    },
+  ];
+}
+
+/** The two cuttable items to offer: first those that save enough, then those of least worth. */
+function cuts(file: ShowFile, timetable: Timetable, overS: number): Fix[] {
+  return file.show.items
+    .filter((item) => item.worth !== undefined)
+    .map((item) => ({ item, savesS: savedBy(timetable, item.id) }))
+    .sort((a, b) => Number(b.savesS >= overS) - Number(a.savesS >= overS) || a.item.worth! - b.item.worth!)
+    .slice(0, 2)
+    .map(({ item, savesS }) =>
+      fix(`Leave out “${item.title}” (saves ${formatDuration(savesS)})`, { kind: 'remove-item', itemId: item.id }),
+    );
 }
 
 function savedBy(timetable: Timetable, itemId: string): number {

@@ -1,7 +1,7 @@
 import { forecast, type Bands } from '../forecast';
 import type { ShowFile } from '../show';
 import { needs, type Needs } from '../supplies';
-import { findings } from './findings';
+import { findings, forecastFindings } from './findings';
 import { place } from './place';
 import type { Finding, Timetable } from './types';
 
@@ -28,10 +28,11 @@ export interface PlanOptions {
 export function plan(file: ShowFile, { seed = 1, plays = 10_000 }: PlanOptions = {}): Plan {
   const timetable = place(file);
   const needed = needs(file, timetable);
+  const bands = plays > 0 ? forecast(file, timetable, { seed, plays }) : null;
   return {
     timetable,
-    findings: findings(file, timetable, needed.kit),
+    findings: [...findings(file, timetable, needed.kit), ...(bands ? forecastFindings(file, timetable, bands) : [])],
     needs: needed,
-    bands: plays > 0 ? forecast(file, timetable, { seed, plays }) : null,
+    bands,
   };
 }

@@ -60,6 +60,7 @@ export type Level = 'stop' | 'caution' | 'note';
 
 export type FindingCode =
   | 'overrun'
+  | 'slot-odds'
   | 'dead-air'
   | 'not-ready'
   | 'gone-stale'

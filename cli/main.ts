@@ -1,0 +1,81 @@
+import { learn, plan, posterior, readAttemptsFile, readShowFile, reliability, type Checked } from '@hearty/core';
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import { parseArgs } from 'node:util';
+
+const HELP = `hearty: plan, check and learn from files.
+
+  hearty plan FILE [--seed N] [--plays N]   timetable, findings, needs and bands of a show file, as JSON
+  hearty check FILE                         whether a show file is right, and what is wrong with it
+  hearty learn FILE                         odds, their 90 % interval and times from a file of attempts, as JSON
+
+FILE may be - for standard input. Ends with 0, or with 1 and a sentence where the input is bad.`;
+
+/** Bad input: its sentence goes to the error output and the exit code is 1. */
+class BadInput extends Error {}
+
+function main(args: string[]): void {
+  const { values, positionals } = parse(args);
+  const [command, path] = positionals;
+  if (values.help || !command) return console.log(HELP);
+  if (!path) throw new BadInput(`“hearty ${command}” needs a file.\n\n${HELP}`);
+  const print = (value: unknown) => console.log(JSON.stringify(value, null, 2));
+  switch (command) {
+    case 'plan': {
+      const file = good(readShowFile(read(path)), path);
+      return print(plan(file, { seed: whole(values.seed, 'seed', 1), plays: whole(values.plays, 'plays', 10_000) }));
+    }
+    case 'check': {
+      const { show, demos } = good(readShowFile(read(path)), path);
+      return console.log(`“${show.title}” is a good show file: ${show.items.length} items, ${demos.length} demos.`);
+    }
+    case 'learn': {
+      const { attempts } = good(readAttemptsFile(read(path)), path);
+      // The file carries no demo to guess from, but every demo in it was tried, so the guess plays no part.
+      return print(learn(attempts).map((record) => ({ ...record, ...posterior(record, 0.5), ...reliability(record, 0.5) })));
+    }
+    default:
+      throw new BadInput(`There is no command “${command}”.\n\n${HELP}`);
+  }
+}
+
+function parse(args: string[]) {
+  try {
+    return parseArgs({
+      args,
+      allowPositionals: true,
+      options: { seed: { type: 'string' }, plays: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+    });
+  } catch (error) {
+    throw new BadInput((error as Error).message);
+  }
+}
+
+function read(path: string): string {
+  try {
+    return readFileSync(path === '-' ? 0 : resolve(process.env.HEARTY_CWD ?? '.', path), 'utf8');
+  } catch (error) {
+    throw new BadInput(`Cannot read ${path}: ${(error as NodeJS.ErrnoException).code}.`);
+  }
+}
+
+function good<T>(checked: Checked<T>, path: string): T {
+  if (checked.ok) return checked.value;
+  const lines = checked.problems.map((p) => `  ${p.path || '(file)'}: ${p.says}`);
+  throw new BadInput(`${path} has ${lines.length === 1 ? 'a mistake' : `${lines.length} mistakes`}:\n${lines.join('\n')}`);
+}
+
+function whole(text: string | undefined, name: string, otherwise: number): number {
+  if (text === undefined) return otherwise;
+  const value = Number(text);
+  if (Number.isInteger(value) && value >= 0 && value <= 1_000_000) return value;
+  throw new BadInput(`--${name} must be a whole number from 0 to 1000000.`);
+}
+
+try {
+  main(process.argv.slice(2));
+} catch (error) {
+  if (!(error instanceof BadInput)) throw error;
+  console.error(error.message);
+  process.exitCode = 1;
+}

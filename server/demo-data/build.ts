@@ -1,0 +1,106 @@
+import type { Cause, Condition, ConsumableNeed, Demo, Fault, Item, KitNeed, PrepTask, Step, StepKind, Timing } from '@hearty/core';
+
+/** Short hands for writing demos down. Everything built here is invented. */
+
+type Written = Omit<Partial<Demo>, 'steps'> & Pick<Demo, 'id' | 'title' | 'topic' | 'station' | 'steps'>;
+
+export const demo = (written: Written): Demo => ({
+  shows: '',
+  teaches: '',
+  furtherS: 60,
+  retryS: 60,
+  coverS: 20,
+  coverLine: '',
+  showings: 1,
+  retries: 1,
+  helpers: 0,
+  volunteers: 0,
+  skills: [],
+  prep: [],
+  kit: [],
+  consumables: [],
+  hazards: [],
+  cautions: [],
+  ppe: [],
+  faults: [],
+  conditions: [],
+  guessOdds: 0.8,
+  intensity: 3,
+  ...written,
+});
+
+/** Steps written as [kind, text, likely seconds, spread]; best and worst lie the spread's share around likely. */
+export function steps(...rows: [StepKind, string, number, number?, Step['timer']?][]): Step[] {
+  return rows.map(([kind, text, likelyS, spread = 0.3, timer], i) => ({
+    id: `s${i + 1}`,
+    kind,
+    text,
+    bestS: Math.round(likelyS * (1 - spread * 0.6)),
+    likelyS,
+    worstS: Math.round(likelyS * (1 + spread * 1.6)),
+    ...(timer && { timer }),
+  }));
+}
+
+export const prep = (id: string, title: string, handsOnS: number, more: Partial<PrepTask> = {}): PrepTask => ({
+  id,
+  title,
+  handsOnS,
+  who: { kind: 'anyone' },
+  readyAfterS: 0,
+  beforeDoors: false,
+  ...more,
+});
+
+export const kit = (goodId: string, count = 1, turnRoundS = 0): KitNeed => ({ goodId, count, turnRoundS });
+
+export const use = (goodId: string, amount: number, per: ConsumableNeed['per'] = 'attempt', wastePct = 0): ConsumableNeed => ({
+  goodId,
+  amount,
+  per,
+  wastePct,
+});
+
+export const fault = (symptom: string, ...causes: [string, string, string][]): Fault => ({
+  symptom,
+  causes: causes.map(([cause, quickTest, cure]): Cause => ({ cause, quickTest, cure })),
+});
+
+export const yesNo = (id: string, what: string, must = true): Condition => ({ id, what, kind: 'yes-no', must });
+
+export const measured = (id: string, what: string, unit: string, limits: { min?: number; max?: number }): Condition => ({
+  id,
+  what,
+  kind: 'measured',
+  unit,
+  must: true,
+  ...limits,
+});
+
+/** An item of a running order for a demo, with the demo's own showings and retries. */
+export const play = (of: Demo, more: Partial<Item> = {}): Item => ({
+  id: `i-${of.id}`,
+  kind: 'demo',
+  title: of.title,
+  demoId: of.id,
+  showings: of.showings,
+  retries: of.retries,
+  helperIds: [],
+  ...more,
+});
+
+export const talk = (id: string, title: string, likelyS: number, kind: Item['kind'] = 'link'): Item => ({
+  id,
+  kind,
+  title,
+  showings: 1,
+  retries: 0,
+  helperIds: [],
+  timing: around(likelyS),
+});
+
+const around = (likelyS: number): Timing => ({
+  bestS: Math.round(likelyS * 0.75),
+  likelyS,
+  worstS: Math.round(likelyS * 1.5),
+});

@@ -1,0 +1,35 @@
+import { startOfDay } from 'date-fns';
+import type { Db } from '../db';
+import { Documents } from '../documents';
+import { Runs } from '../runs';
+import { library, showFile } from '../show-files';
+import * as dry from './demos-dry';
+import * as wet from './demos-wet';
+import { goods } from './goods';
+import { PAST_RUNS, pastEvents } from './past-runs';
+import { people, shows, venues } from './shows';
+
+/**
+ * Fills an empty database with a made-up troupe, its shows and its log; one that holds anything is left alone.
+ * All of it or nothing.
+ */
+export function fillDemoData(db: Db, now = new Date()): void {
+  const { count } = db.prepare('SELECT count(*) AS count FROM document').get() as { count: number };
+  if (count > 0) return;
+  const documents = new Documents(db);
+  const runs = new Runs(db);
+  const today = startOfDay(now);
+  db.transaction(() => {
+    for (const good of goods) documents.save('good', good.id, 0, good);
+    for (const person of people) documents.save('person', person.id, 0, person);
+    for (const venue of venues) documents.save('venue', venue.id, 0, venue);
+    for (const demo of [...Object.values(wet), ...Object.values(dry)]) documents.save('demo', demo.id, 0, demo);
+    for (const show of shows(today)) documents.save('show', show.id, 0, show);
+    PAST_RUNS.forEach((past, i) => {
+      const file = showFile(documents, past.showId, library(documents, runs));
+      const { openedAt, events } = pastEvents(past, file, today, i + 1);
+      runs.open(past.id, past.rehearsal ?? false, file, openedAt);
+      runs.append(past.id, events);
+    });
+  })();
+}

@@ -1,0 +1,109 @@
+import type { Person, Show, Venue } from '@hearty/core';
+import { addDays, formatISO } from 'date-fns';
+import { play, talk } from './build';
+import * as dry from './demos-dry';
+import * as wet from './demos-wet';
+
+export const people: Person[] = [
+  { id: 'ottoline', name: 'Ottoline', role: 'presenter', skills: ['flame', 'cryogen', 'corrosives', 'high voltage'] },
+  { id: 'bram', name: 'Bram', role: 'second presenter', skills: ['flame', 'cryogen'] },
+  { id: 'sefa', name: 'Sefa', role: 'technician', skills: ['flame', 'high voltage'] },
+];
+
+export const venues: Venue[] = [
+  { id: 'saltmarsh', name: 'Saltmarsh Village Hall', kind: 'hall', indoors: true, flameAllowed: true, ceilingM: 5.2, frontRowM: 3, stations: ['front bench', 'side trolley', 'floor front'], notes: 'Kitchen hatch on the left. Heating on a coin meter.' },
+  { id: 'lantern', name: 'Lantern Library, reading room', kind: 'library', indoors: true, flameAllowed: false, ceilingM: 3.4, frontRowM: 2, stations: ['front bench', 'floor front'], notes: 'No flame, no cryogen, carpet.' },
+  { id: 'quarry', name: 'Quarry Field', kind: 'field', indoors: false, flameAllowed: true, frontRowM: 6, stations: ['outdoor pad', 'side trolley', 'front bench'], notes: 'Wind from the sea after noon. Water from the pump house.' },
+  { id: 'studio-two', name: 'Studio Two', kind: 'studio', indoors: true, flameAllowed: true, ceilingM: 6, frontRowM: 4, stations: ['front bench', 'side trolley'], notes: 'Nine minutes to the second. Floor manager counts.' },
+];
+
+const all = (arrives: string) => people.map((p) => ({ personId: p.id, arrives }));
+
+/** The four shows of the tour; the first is `daysAhead` after `today`. */
+export function shows(today: Date): Show[] {
+  const on = (days: number) => formatISO(addDays(today, days), { representation: 'date' });
+  return [
+    {
+      id: 'weather-in-a-kitchen',
+      title: 'Weather in a Kitchen',
+      venueId: 'saltmarsh',
+      date: on(19),
+      getIn: '12:30',
+      doors: '13:40',
+      curtainUp: '14:00',
+      slotMin: 45,
+      heads: 90,
+      crew: all('12:45'),
+      items: [
+        talk('i-welcome', 'Welcome, and what a cloud is', 120),
+        play(wet.cloudJar, { presenterId: 'ottoline' }),
+        play(wet.bowingCan, { presenterId: 'ottoline', helperIds: ['bram'] }),
+        { ...talk('i-volunteers', 'Two volunteers', 150, 'volunteer pick'), worth: 2 },
+        play(wet.foamColumn, { presenterId: 'ottoline' }),
+        play(wet.warmFountain, { presenterId: 'ottoline', worth: 4 }),
+        play(wet.vapourBottle, { presenterId: 'ottoline', helperIds: ['sefa'] }),
+        play(wet.fogFinale, { presenterId: 'bram' }),
+        { ...talk('i-questions', 'Two questions from the floor', 60), worth: 1 },
+      ],
+      notes: '',
+    },
+    {
+      id: 'small-forces',
+      title: 'Small Forces',
+      venueId: 'lantern',
+      date: on(26),
+      getIn: '09:00',
+      doors: '10:15',
+      curtainUp: '10:30',
+      slotMin: 30,
+      heads: 30,
+      crew: [people[0]!, people[2]!].map((p) => ({ personId: p.id, arrives: '09:15' })),
+      items: [
+        talk('i-hello', 'What is a force?', 150),
+        play(dry.hangingHammer, { presenterId: 'ottoline' }),
+        play(dry.slowMagnet, { presenterId: 'ottoline' }),
+        play(dry.staticDome, { presenterId: 'ottoline', worth: 4 }),
+        play(dry.spinningStool, { presenterId: 'ottoline', helperIds: ['sefa'] }),
+        play(dry.singingRod, { presenterId: 'ottoline', worth: 3 }),
+      ],
+      notes: 'No flame, no cryogen in the library.',
+    },
+    {
+      id: 'cold-snap',
+      title: 'Cold Snap',
+      venueId: 'quarry',
+      date: on(40),
+      getIn: '11:00',
+      doors: '12:40',
+      curtainUp: '13:00',
+      slotMin: 25,
+      heads: 200,
+      crew: all('11:30'),
+      items: [
+        talk('i-wind', 'Coats on: what cold is', 90),
+        play(wet.coldBalloon, { presenterId: 'bram' }),
+        play(wet.tinPop, { presenterId: 'ottoline', showings: 2, worth: 3 }),
+        play(wet.fogFinale, { presenterId: 'bram' }),
+      ],
+      notes: '',
+    },
+    {
+      id: 'nine-minutes-of-air',
+      title: 'Nine Minutes of Air',
+      venueId: 'studio-two',
+      date: on(54),
+      getIn: '16:00',
+      doors: '17:30',
+      curtainUp: '17:51',
+      slotMin: 9,
+      heads: 40,
+      crew: all('16:15'),
+      items: [
+        play(wet.cloudJar, { presenterId: 'ottoline', worth: 3 }),
+        play(dry.singingRod, { presenterId: 'ottoline', worth: 2 }),
+        play(wet.bowingCan, { presenterId: 'ottoline', helperIds: ['bram'], showings: 1, worth: 5 }),
+      ],
+      notes: '',
+    },
+  ];
+}

@@ -1,0 +1,120 @@
+import { fold, plan, reliability, type Reliability } from '@hearty/core';
+import type { Documents } from './documents';
+import type { Runs, RunSummary } from './runs';
+import { library, showFile } from './show-files';
+
+/** One line of the list of shows: when, where, how ready, what is open. */
+export interface ShowLine {
+  id: string;
+  version: number;
+  title: string;
+  date: string;
+  curtainUp: string;
+  venue: string;
+  heads: number;
+  items: number;
+  /** Seconds: where the plan ends, and its slot. */
+  endS: number;
+  slotEndS: number;
+  stops: number;
+  cautions: number;
+  toBuy: number;
+  openRun: RunSummary | null;
+  lastRun: RunSummary | null;
+}
+
+/** Every show with its readiness, worked out from its plan; soonest first. */
+export function showLines(documents: Documents, runs: Runs): ShowLine[] {
+  const from = library(documents, runs);
+  const all = runs.list();
+  return documents
+    .all('show')
+    .map(({ id, version, body: show }) => {
+      const file = showFile(documents, id, from);
+      const { timetable, findings, needs } = plan(file, { plays: 0 });
+      const mine = all.filter((r) => r.showId === id);
+      return {
+        id,
+        version,
+        title: show.title,
+        date: show.date,
+        curtainUp: show.curtainUp,
+        venue: file.venue.name,
+        heads: show.heads,
+        items: show.items.length,
+        endS: timetable.endS,
+        slotEndS: timetable.slotEndS,
+        stops: findings.filter((f) => f.level === 'stop').length,
+        cautions: findings.filter((f) => f.level === 'caution').length,
+        toBuy: needs.consumables.filter((c) => c.toBuy > 0).length,
+        openRun: mine.find((r) => r.phase !== 'down') ?? null,
+        lastRun: mine.find((r) => r.phase === 'down') ?? null,
+      };
+    })
+    .sort((a, b) => a.date.localeCompare(b.date) || a.curtainUp.localeCompare(b.curtainUp));
+}
+
+export interface DemoLine extends Reliability {
+  demoId: string;
+  title: string;
+  worked: number;
+  partly: number;
+  failed: number;
+  /** Seconds: the last clean plays, oldest first. */
+  playsS: number[];
+  causes: { cause: string; times: number }[];
+}
+
+export interface RunLine extends RunSummary {
+  /** Seconds; null where it was not played to its end. */
+  plannedS: number;
+  actualS: number | null;
+  attempts: number;
+  failed: number;
+  nearMisses: number;
+  openActions: number;
+}
+
+export interface Logbook {
+  demos: DemoLine[];
+  runs: RunLine[];
+  actions: { id: string; text: string; on: string; onId: string }[];
+}
+
+/** What the log has taught: odds with their interval per demo, planned against actual per run, open actions. */
+export function logbook(documents: Documents, runs: Runs): Logbook {
+  const attempts = runs.attempts();
+  const records = new Map(runs.record().map((r) => [r.demoId, r]));
+  return {
+    demos: documents.all('demo').map(({ id, body: demo }) => {
+      const record = records.get(id);
+      const causes = new Map<string, number>();
+      for (const a of attempts) if (a.demoId === id && a.cause) causes.set(a.cause, (causes.get(a.cause) ?? 0) + 1);
+      return {
+        demoId: id,
+        title: demo.title,
+        worked: record?.worked ?? 0,
+        partly: record?.partly ?? 0,
+        failed: record?.failed ?? 0,
+        playsS: record?.playsS ?? [],
+        causes: [...causes].map(([cause, times]) => ({ cause, times })).sort((a, b) => b.times - a.times),
+        ...reliability(record, demo.guessOdds),
+      };
+    }),
+    runs: runs.list().map((summary) => {
+      const run = runs.get(summary.id);
+      const state = fold(run.events, run.file);
+      const mine = attempts.filter((a) => a.runId === run.id);
+      return {
+        ...summary,
+        plannedS: plan(run.file, { plays: 0 }).timetable.endS,
+        actualS: state.curtainAt !== undefined && state.downAt !== undefined ? Math.round((state.downAt - state.curtainAt) / 1000) : null,
+        attempts: mine.length,
+        failed: mine.filter((a) => a.outcome === 'failed').length,
+        nearMisses: state.notes.filter((n) => n.nearMiss).length,
+        openActions: state.actions.filter((a) => !a.done).length,
+      };
+    }),
+    actions: runs.openActions(),
+  };
+}

@@ -1,0 +1,53 @@
+import { ulid } from 'ulid';
+import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import type { Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
+import { api, type ApiError } from './api';
+import type { Logbook, RunSummary, ShowLine, Stored } from './answers';
+
+export const queryClient = new QueryClient({
+  defaultOptions: { queries: { retry: 1, staleTime: 2000, networkMode: 'always' }, mutations: { networkMode: 'always' } },
+});
+
+interface Kinds {
+  demos: Demo;
+  shows: Show;
+  venues: Venue;
+  people: Person;
+  goods: Good;
+}
+
+export const useLibrary = () => useQuery<Library, ApiError>({ queryKey: ['library'], queryFn: () => api('/library') });
+export const useOverview = () => useQuery<ShowLine[], ApiError>({ queryKey: ['overview'], queryFn: () => api('/overview') });
+export const useLogbook = () => useQuery<Logbook, ApiError>({ queryKey: ['logbook'], queryFn: () => api('/logbook') });
+export const useRuns = (showId: string) =>
+  useQuery<RunSummary[], ApiError>({ queryKey: ['runs', showId], queryFn: () => api(`/runs?showId=${showId}`) });
+export const useDocuments = <K extends keyof Kinds>(kind: K) =>
+  useQuery<Stored<Kinds[K]>[], ApiError>({ queryKey: ['documents', kind], queryFn: () => api(`/${kind}`) });
+
+/** Saves one document; on success everything that may depend on it is asked for again. */
+export function useSave<K extends keyof Kinds>(kind: K) {
+  const client = useQueryClient();
+  return useMutation<Stored<Kinds[K]>, ApiError, { id: string; version: number; body: Kinds[K] }>({
+    mutationFn: ({ id, version, body }) => api(`/${kind}/${id}`, { method: 'PUT', body: { version, body } }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
+export function useRemove(kind: keyof Kinds) {
+  const client = useQueryClient();
+  return useMutation<void, ApiError, string>({
+    mutationFn: (id) => api(`/${kind}/${id}`, { method: 'DELETE' }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
+export function useRestore(kind: keyof Kinds) {
+  const client = useQueryClient();
+  return useMutation<unknown, ApiError, string>({
+    mutationFn: (id) => api(`/${kind}/${id}/restore`, { method: 'POST' }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
+/** A new id for a document or event: sortable by time and unlike any other. */
+export const newId = () => ulid().toLowerCase();

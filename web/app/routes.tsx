@@ -1,0 +1,46 @@
+import { createBrowserRouter, Navigate } from 'react-router';
+import { CheckTab } from '../features/check/CheckTab';
+import { DebriefTab } from '../features/debrief/DebriefTab';
+import { DemoEditor } from '../features/demos/DemoEditor';
+import { DemoPage } from '../features/demos/DemoPage';
+import { DemosPage } from '../features/demos/DemosPage';
+import { LiveTab } from '../features/live/LiveTab';
+import { StagePage } from '../features/live/StagePage';
+import { LogbookPage } from '../features/logbook/LogbookPage';
+import { PlanTab } from '../features/plan/PlanTab';
+import { ShowFrame } from '../features/shows/ShowFrame';
+import { ShowsPage } from '../features/shows/ShowsPage';
+import { SuppliesTab } from '../features/supplies/SuppliesTab';
+import { VenuesPage } from '../features/venues/VenuesPage';
+import { Lost } from './Lost';
+import { Shell } from './Shell';
+
+export const router = createBrowserRouter([
+  { path: '/stage/:runId', Component: StagePage, ErrorBoundary: Lost },
+  {
+    Component: Shell,
+    ErrorBoundary: Lost,
+    children: [
+      { index: true, element: <Navigate to="/shows" replace /> },
+      { path: '/shows', Component: ShowsPage },
+      {
+        path: '/shows/:showId',
+        Component: ShowFrame,
+        children: [
+          { index: true, element: <Navigate to="plan" replace /> },
+          { path: 'plan', Component: PlanTab },
+          { path: 'supplies', Component: SuppliesTab },
+          { path: 'check', Component: CheckTab },
+          { path: 'live', Component: LiveTab },
+          { path: 'debrief', Component: DebriefTab },
+        ],
+      },
+      { path: '/demos', Component: DemosPage },
+      { path: '/demos/:demoId', Component: DemoPage },
+      { path: '/demos/:demoId/edit', Component: DemoEditor },
+      { path: '/venues', Component: VenuesPage },
+      { path: '/logbook', Component: LogbookPage },
+      { path: '*', Component: Lost },
+    ],
+  },
+]);

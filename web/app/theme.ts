@@ -1,0 +1,91 @@
+import { createTheme, type Theme } from '@mui/material/styles';
+
+/** Tokens of the two themes. Each text colour holds at least 4.5:1 on its paper (7:1 in the dark). */
+const PAPER = {
+  paper: '#FBF7F0',
+  card: '#FFFDF9',
+  ink: '#2B2130',
+  quiet: '#6A5F70',
+  rule: '#E4DACB',
+  act: '#5A2D62',
+  onAct: '#FFFDF9',
+  wash: '#F0E6EF',
+  prep: '#F4EDE1',
+  worked: '#226B66',
+  tide: '#BFDAD6',
+  stop: '#B3261E',
+  caution: '#8A5000',
+};
+
+const NIGHT: typeof PAPER = {
+  paper: '#17111A',
+  card: '#221A27',
+  ink: '#F6EFE6',
+  quiet: '#C3B8C7',
+  rule: '#43364A',
+  act: '#D9A6E3',
+  onAct: '#17111A',
+  wash: '#33263A',
+  prep: '#1D1621',
+  worked: '#7FD1C7',
+  tide: '#40635F',
+  stop: '#FFB4AB',
+  caution: '#FFC57A',
+};
+
+declare module '@mui/material/styles' {
+  interface Theme {
+    ink: typeof PAPER;
+  }
+  interface ThemeOptions {
+    ink?: typeof PAPER;
+  }
+}
+
+const TEXT = "'Atkinson Hyperlegible Next Variable', sans-serif";
+export const DISPLAY = "'Bricolage Grotesque Variable', sans-serif";
+
+export const themeOf = (mode: 'paper' | 'night'): Theme => {
+  const c = mode === 'paper' ? PAPER : NIGHT;
+  return createTheme({
+    ink: c,
+    palette: {
+      mode: mode === 'paper' ? 'light' : 'dark',
+      primary: { main: c.act, contrastText: c.onAct },
+      secondary: { main: c.worked },
+      error: { main: c.stop },
+      warning: { main: c.caution },
+      background: { default: c.paper, paper: c.card },
+      text: { primary: c.ink, secondary: c.quiet },
+      divider: c.rule,
+    },
+    shape: { borderRadius: 6 },
+    spacing: 4,
+    typography: {
+      fontFamily: TEXT,
+      fontSize: 14,
+      h1: { fontFamily: DISPLAY, fontSize: 27, fontWeight: 700, letterSpacing: '-0.01em' },
+      h2: { fontFamily: DISPLAY, fontSize: 19, fontWeight: 650 },
+      h3: { fontFamily: TEXT, fontSize: 14, fontWeight: 700 },
+      button: { textTransform: 'none', fontWeight: 600 },
+    },
+    components: {
+      MuiCssBaseline: {
+        styleOverrides: {
+          body: { fontVariantNumeric: 'tabular-nums' },
+          ':focus-visible': { outline: `3px solid ${c.worked}`, outlineOffset: 2 },
+          '@media (prefers-reduced-motion: reduce)': {
+            '*': { animationDuration: '0.01ms !important', transitionDuration: '0.01ms !important' },
+          },
+        },
+      },
+      MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
+      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 36 } } },
+      MuiTextField: { defaultProps: { size: 'small' } },
+      MuiDialog: { styleOverrides: { paper: { border: `1px solid ${c.rule}` } } },
+      MuiTableCell: { styleOverrides: { root: { borderColor: c.rule, padding: '8px 12px' }, head: { color: c.quiet, fontWeight: 600 } } },
+      MuiTooltip: { styleOverrides: { tooltip: { fontSize: 13 } } },
+    },
+  });
+};
