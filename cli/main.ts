@@ -1,4 +1,12 @@
-import { learn, plan, posterior, readAttemptsFile, readShowFile, reliability, type Checked } from '@hearty/core';
+import {
+  learn,
+  plan,
+  posterior,
+  readAttemptsFile,
+  readShowFile,
+  reliability,
+  type Checked,
+} from '@hearty/core';
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -23,16 +31,26 @@ function main(args: string[]): void {
   switch (command) {
     case 'plan': {
       const file = good(readShowFile(read(path)), path);
-      return print(plan(file, { seed: whole(values.seed, 'seed', 1), plays: whole(values.plays, 'plays', 10_000) }));
+      return print(
+        plan(file, { seed: whole(values.seed, 'seed', 1), plays: whole(values.plays, 'plays', 10_000) }),
+      );
     }
     case 'check': {
       const { show, demos } = good(readShowFile(read(path)), path);
-      return console.log(`“${show.title}” is a good show file: ${show.items.length} items, ${demos.length} demos.`);
+      return console.log(
+        `“${show.title}” is a good show file: ${show.items.length} items, ${demos.length} demos.`,
+      );
     }
     case 'learn': {
       const { attempts } = good(readAttemptsFile(read(path)), path);
       // The file carries no demo to guess from, but every demo in it was tried, so the guess plays no part.
-      return print(learn(attempts).map((record) => ({ ...record, ...posterior(record, 0.5), ...reliability(record, 0.5) })));
+      return print(
+        learn(attempts).map((record) => ({
+          ...record,
+          ...posterior(record, 0.5),
+          ...reliability(record, 0.5),
+        })),
+      );
     }
     default:
       throw new BadInput(`There is no command “${command}”.\n\n${HELP}`);
@@ -62,7 +80,9 @@ function read(path: string): string {
 function good<T>(checked: Checked<T>, path: string): T {
   if (checked.ok) return checked.value;
   const lines = checked.problems.map((p) => `  ${p.path || '(file)'}: ${p.says}`);
-  throw new BadInput(`${path} has ${lines.length === 1 ? 'a mistake' : `${lines.length} mistakes`}:\n${lines.join('\n')}`);
+  throw new BadInput(
+    `${path} has ${lines.length === 1 ? 'a mistake' : `${lines.length} mistakes`}:\n${lines.join('\n')}`,
+  );
 }
 
 function whole(text: string | undefined, name: string, otherwise: number): number {

@@ -19,6 +19,6 @@ declare function structuredClone<T>(value: T): T;
 
 /** class-transformer's own store, which the schema generator reads; it has no types of its own. */
 declare module 'class-transformer/cjs/storage.js' {
-  import type { MetadataStorage } from "class-transformer/types/MetadataStorage";
+  import type { MetadataStorage } from 'class-transformer/types/MetadataStorage';
   export const defaultMetadataStorage: MetadataStorage;
 }

@@ -18,7 +18,9 @@ export function needNode() {
 /** Installs the packages of package-lock.json where they are missing or of another lock file. */
 export function needPackages() {
   const stamp = join(root, 'node_modules/.stamp-lock');
-  const want = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const want = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want) return;
   console.log('Installing packages (about four minutes the first time: the database compiles) …');
   run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
@@ -36,7 +38,9 @@ export function needChromium() {
   }
   const found = find();
   if (!found) {
-    console.error('The browser tests need Chromium. Install it (Debian: apt-get install chromium) or set HEARTY_CHROMIUM to its path.');
+    console.error(
+      'The browser tests need Chromium. Install it (Debian: apt-get install chromium) or set HEARTY_CHROMIUM to its path.',
+    );
     process.exit(1);
   }
   return found;
@@ -45,9 +49,21 @@ export function needChromium() {
 /** Builds client, server and command line where their sources are newer than what was built. */
 export async function build({ force = false } = {}) {
   const stamp = join(root, 'node_modules/.stamp-build');
-  const newest = Math.max(...['core', 'server', 'web', 'cli', 'scripts', 'package-lock.json'].map((part) => newestIn(join(root, part))));
-  const outputs = ['server/dist/main.cjs', 'cli/dist/hearty.cjs', 'web/dist/index.html'].map((path) => join(root, path));
-  if (!force && existsSync(stamp) && outputs.every((path) => existsSync(path)) && statSync(stamp).mtimeMs > newest) return;
+  const newest = Math.max(
+    ...['core', 'server', 'web', 'cli', 'scripts', 'package-lock.json'].map((part) =>
+      newestIn(join(root, part)),
+    ),
+  );
+  const outputs = ['server/dist/main.cjs', 'cli/dist/hearty.cjs', 'web/dist/index.html'].map((path) =>
+    join(root, path),
+  );
+  if (
+    !force &&
+    existsSync(stamp) &&
+    outputs.every((path) => existsSync(path)) &&
+    statSync(stamp).mtimeMs > newest
+  )
+    return;
   console.log('Building …');
   await bundle('server/main.ts', 'server/dist/main.cjs');
   await bundle('cli/main.ts', 'cli/dist/hearty.cjs');
@@ -89,5 +105,10 @@ function newestIn(path) {
   if (!existsSync(path)) return 0;
   const stat = statSync(path);
   if (!stat.isDirectory()) return stat.mtimeMs;
-  return Math.max(0, ...readdirSync(path).filter((name) => !['dist', 'node_modules'].includes(name)).map((name) => newestIn(join(path, name))));
+  return Math.max(
+    0,
+    ...readdirSync(path)
+      .filter((name) => !['dist', 'node_modules'].includes(name))
+      .map((name) => newestIn(join(path, name))),
+  );
 }

@@ -30,7 +30,13 @@ class CloseActionBody {
 }
 
 /** The address of each kind of document. */
-const KINDS: Record<string, Kind> = { demos: 'demo', shows: 'show', venues: 'venue', people: 'person', goods: 'good' };
+const KINDS: Record<string, Kind> = {
+  demos: 'demo',
+  shows: 'show',
+  venues: 'venue',
+  people: 'person',
+  goods: 'good',
+};
 
 export interface AppOptions {
   db: Db;
@@ -99,8 +105,13 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
     documents.remove(kindOf(req), req.params.id);
     res.status(204).end();
   });
-  app.post('/api/:kind/:id/restore', (req, res) => void res.json(documents.restore(kindOf(req), req.params.id)));
-  app.use('/api', (_req, _res, next) => next(new HttpError(404, 'not-found', 'There is nothing at this address.')));
+  app.post(
+    '/api/:kind/:id/restore',
+    (req, res) => void res.json(documents.restore(kindOf(req), req.params.id)),
+  );
+  app.use('/api', (_req, _res, next) =>
+    next(new HttpError(404, 'not-found', 'There is nothing at this address.')),
+  );
 
   if (webFolder) {
     app.use(express.static(webFolder, { index: 'index.html' }));
@@ -123,8 +134,13 @@ const CONTENT_POLICY = {
 function foreign(req: Request): HttpError | undefined {
   const local = (host: string | undefined) => /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(host ?? '');
   const origin = req.headers.origin;
-  if (local(req.headers.host) && (origin === undefined || local(origin.replace(/^https?:\/\//, '')))) return undefined;
-  return new HttpError(403, 'not-local', 'This server answers only this machine. Set HEARTY_HOST to open it to others.');
+  if (local(req.headers.host) && (origin === undefined || local(origin.replace(/^https?:\/\//, ''))))
+    return undefined;
+  return new HttpError(
+    403,
+    'not-local',
+    'This server answers only this machine. Set HEARTY_HOST to open it to others.',
+  );
 }
 
 function kindOf(req: Request): Kind {

@@ -1,4 +1,14 @@
-import { check, Demo, demoProblems, Good, Person, Show, showProblems, Venue, type Problem } from '@hearty/core';
+import {
+  check,
+  Demo,
+  demoProblems,
+  Good,
+  Person,
+  Show,
+  showProblems,
+  Venue,
+  type Problem,
+} from '@hearty/core';
 import type { Db } from './db';
 import { badInput, HttpError, notFound } from './errors';
 
@@ -19,7 +29,13 @@ export interface Stored<T> {
   body: T;
 }
 
-const CLASSES: { [K in Kind]: new () => Kinds[K] } = { demo: Demo, show: Show, venue: Venue, person: Person, good: Good };
+const CLASSES: { [K in Kind]: new () => Kinds[K] } = {
+  demo: Demo,
+  show: Show,
+  venue: Venue,
+  person: Person,
+  good: Good,
+};
 
 const FURTHER: { [K in Kind]?: (body: Kinds[K]) => Problem[] } = { demo: demoProblems, show: showProblems };
 
@@ -97,7 +113,10 @@ export class Documents {
     const query = USED_BY[kind];
     const users = query ? (this.db.prepare(query).all({ id }) as { title: string }[]) : [];
     if (users.length > 0) {
-      const names = users.slice(0, 3).map((u) => `“${u.title}”`).join(', ');
+      const names = users
+        .slice(0, 3)
+        .map((u) => `“${u.title}”`)
+        .join(', ');
       throw new HttpError(409, 'in-use', `This ${kind} is used by ${names}. Take it out there first.`);
     }
     this.db.prepare('UPDATE document SET deleted_at = ? WHERE kind = ? AND id = ?').run(this.now(), kind, id);

@@ -23,11 +23,15 @@ export const errorHandler: ErrorRequestHandler = (error, _req, res, _next) => {
   if (error instanceof HttpError) {
     res.status(error.status).json({ error: { code: error.code, says: error.says, ...error.more } });
   } else if (error?.type === 'entity.too.large') {
-    res.status(413).json({ error: { code: 'too-large', says: 'This is more than the server takes at once (8 MB).' } });
+    res
+      .status(413)
+      .json({ error: { code: 'too-large', says: 'This is more than the server takes at once (8 MB).' } });
   } else if (error?.type === 'entity.parse.failed') {
     res.status(400).json({ error: { code: 'not-json', says: 'This is not JSON.' } });
   } else {
     console.error(error);
-    res.status(500).json({ error: { code: 'our-fault', says: 'Something went wrong on the server; nothing was saved.' } });
+    res
+      .status(500)
+      .json({ error: { code: 'our-fault', says: 'Something went wrong on the server; nothing was saved.' } });
   }
 };

@@ -16,14 +16,22 @@ function main(): void {
   }
   let db;
   try {
-    db = openDatabase(resolve(process.env.HEARTY_DATA ?? join(root, 'data')), join(root, 'server/migrations'));
+    db = openDatabase(
+      resolve(process.env.HEARTY_DATA ?? join(root, 'data')),
+      join(root, 'server/migrations'),
+    );
   } catch (error) {
     if (error instanceof DatabaseRefused) return fail(error.message);
     throw error;
   }
   if (process.argv.includes('--demo')) fillDemoData(db);
   const open = !['127.0.0.1', 'localhost', '::1'].includes(host);
-  const app = createApp({ db, webFolder: join(root, 'web/dist'), open, version: process.env.npm_package_version ?? '0' });
+  const app = createApp({
+    db,
+    webFolder: join(root, 'web/dist'),
+    open,
+    version: process.env.npm_package_version ?? '0',
+  });
   const server = app.listen(port, host, (error?: Error) => {
     if (error) return fail(portTrouble(error, port));
     const address = server.address();

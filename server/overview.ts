@@ -89,7 +89,8 @@ export function logbook(documents: Documents, runs: Runs): Logbook {
     demos: documents.all('demo').map(({ id, body: demo }) => {
       const record = records.get(id);
       const causes = new Map<string, number>();
-      for (const a of attempts) if (a.demoId === id && a.cause) causes.set(a.cause, (causes.get(a.cause) ?? 0) + 1);
+      for (const a of attempts)
+        if (a.demoId === id && a.cause) causes.set(a.cause, (causes.get(a.cause) ?? 0) + 1);
       return {
         demoId: id,
         title: demo.title,
@@ -108,7 +109,10 @@ export function logbook(documents: Documents, runs: Runs): Logbook {
       return {
         ...summary,
         plannedS: plan(run.file, { plays: 0 }).timetable.endS,
-        actualS: state.curtainAt !== undefined && state.downAt !== undefined ? Math.round((state.downAt - state.curtainAt) / 1000) : null,
+        actualS:
+          state.curtainAt !== undefined && state.downAt !== undefined
+            ? Math.round((state.downAt - state.curtainAt) / 1000)
+            : null,
         attempts: mine.length,
         failed: mine.filter((a) => a.outcome === 'failed').length,
         nearMisses: state.notes.filter((n) => n.nearMiss).length,

@@ -1,4 +1,14 @@
-import { attemptsOf, checkEvent, fold, learn, type Attempt, type DemoRecord, type OpenAction, type RunEvent, type ShowFile } from '@hearty/core';
+import {
+  attemptsOf,
+  checkEvent,
+  fold,
+  learn,
+  type Attempt,
+  type DemoRecord,
+  type OpenAction,
+  type RunEvent,
+  type ShowFile,
+} from '@hearty/core';
 import type { Db } from './db';
 import { badInput, HttpError, notFound } from './errors';
 
@@ -30,7 +40,9 @@ export class Runs {
         `SELECT id, show_id AS showId, title, opened_at AS openedAt, rehearsal, phase, curtain_at AS curtainAt, down_at AS downAt
          FROM run WHERE (@showId IS NULL OR show_id = @showId) AND (@id IS NULL OR id = @id) ORDER BY opened_at DESC`,
       )
-      .all({ showId: only.showId ?? null, id: only.id ?? null }) as (Omit<RunSummary, 'rehearsal'> & { rehearsal: number })[];
+      .all({ showId: only.showId ?? null, id: only.id ?? null }) as (Omit<RunSummary, 'rehearsal'> & {
+      rehearsal: number;
+    })[];
     return rows.map((row) => ({ ...row, rehearsal: row.rehearsal === 1 }));
   }
 
@@ -41,7 +53,14 @@ export class Runs {
         `INSERT INTO run (id, show_id, title, opened_at, rehearsal, file) VALUES (@id, @showId, @title, @openedAt, @rehearsal, @file)
          ON CONFLICT (id) DO NOTHING`,
       )
-      .run({ id, showId: file.show.id, title: file.show.title, openedAt, rehearsal: rehearsal ? 1 : 0, file: JSON.stringify(file) });
+      .run({
+        id,
+        showId: file.show.id,
+        title: file.show.title,
+        openedAt,
+        rehearsal: rehearsal ? 1 : 0,
+        file: JSON.stringify(file),
+      });
   }
 
   get(id: string): Run {
@@ -70,7 +89,8 @@ export class Runs {
   append(runId: string, values: readonly unknown[]): { lastSeq: number } {
     const events = values.map((value, i) => {
       const checked = checkEvent(value);
-      if (!checked.ok) throw badInput(checked.problems.map((p) => ({ ...p, path: `events[${i}].${p.path}` })));
+      if (!checked.ok)
+        throw badInput(checked.problems.map((p) => ({ ...p, path: `events[${i}].${p.path}` })));
       return checked.value;
     });
     return this.db.transaction(() => {
@@ -116,9 +136,9 @@ export class Runs {
 
   /** Closes an action by an event in the run that asked for it, so that the log stays the only truth. */
   closeAction(actionId: string, event: { id: string; at: number }): void {
-    const row = this.db.prepare('SELECT run_id AS runId FROM action WHERE id = ? AND done = 0').get(actionId) as
-      | { runId: string }
-      | undefined;
+    const row = this.db
+      .prepare('SELECT run_id AS runId FROM action WHERE id = ? AND done = 0')
+      .get(actionId) as { runId: string } | undefined;
     if (!row) throw new HttpError(404, 'not-found', 'There is no such open action.');
     this.append(row.runId, [{ ...event, by: 'logbook', kind: 'action closed', body: { actionId } }]);
   }
@@ -136,10 +156,18 @@ export class Runs {
        VALUES (@id, @runId, @itemId, @demoId, @atMs, @rehearsal, @outcome, @takesS, @symptom, @cause)`,
     );
     for (const a of attemptsOf(runId, run.rehearsal, run.file, state)) {
-      insert.run({ symptom: null, cause: null, ...a, rehearsal: a.rehearsal ? 1 : 0, atMs: Math.round(a.atMs) });
+      insert.run({
+        symptom: null,
+        cause: null,
+        ...a,
+        rehearsal: a.rehearsal ? 1 : 0,
+        atMs: Math.round(a.atMs),
+      });
     }
     this.db.prepare('DELETE FROM action WHERE run_id = ?').run(runId);
-    const ask = this.db.prepare('INSERT INTO action (id, run_id, text, on_kind, on_id, done) VALUES (?, ?, ?, ?, ?, ?)');
+    const ask = this.db.prepare(
+      'INSERT INTO action (id, run_id, text, on_kind, on_id, done) VALUES (?, ?, ?, ?, ?, ?)',
+    );
     for (const a of state.actions) ask.run(a.id, runId, a.text, a.on, a.onId, a.done ? 1 : 0);
   }
 }

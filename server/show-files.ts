@@ -81,7 +81,10 @@ const withGoods = (demo: Demo, ids: Map<string, string>): Demo => ({
   consumables: demo.consumables.map((c) => ({ ...c, goodId: ids.get(c.goodId)! })),
 });
 
-function withIds(show: Show, ids: { demos: Map<string, string>; people: Map<string, string>; venueId: string }): Show {
+function withIds(
+  show: Show,
+  ids: { demos: Map<string, string>; people: Map<string, string>; venueId: string },
+): Show {
   const person = (id: string) => ids.people.get(id) ?? id;
   return {
     ...show,

@@ -19,7 +19,11 @@ function App() {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <QueryClientProvider client={queryClient}>
-        <SnackbarProvider maxSnack={3} autoHideDuration={8000} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+        <SnackbarProvider
+          maxSnack={3}
+          autoHideDuration={8000}
+          anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        >
           <RouterProvider router={router} />
         </SnackbarProvider>
       </QueryClientProvider>

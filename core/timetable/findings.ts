@@ -100,7 +100,10 @@ function cuts(file: ShowFile, timetable: Timetable, overS: number): Fix[] {
     .sort((a, b) => Number(b.savesS >= overS) - Number(a.savesS >= overS) || a.item.worth! - b.item.worth!)
     .slice(0, 2)
     .map(({ item, savesS }) =>
-      fix(`Leave out “${item.title}” (saves ${formatDuration(savesS)})`, { kind: 'remove-item', itemId: item.id }),
+      fix(`Leave out “${item.title}” (saves ${formatDuration(savesS)})`, {
+        kind: 'remove-item',
+        itemId: item.id,
+      }),
     );
 }
 

@@ -31,7 +31,10 @@ export function plan(file: ShowFile, { seed = 1, plays = 10_000 }: PlanOptions =
   const bands = plays > 0 ? forecast(file, timetable, { seed, plays }) : null;
   return {
     timetable,
-    findings: [...findings(file, timetable, needed.kit), ...(bands ? forecastFindings(file, timetable, bands) : [])],
+    findings: [
+      ...findings(file, timetable, needed.kit),
+      ...(bands ? forecastFindings(file, timetable, bands) : []),
+    ],
     needs: needed,
     bands,
   };

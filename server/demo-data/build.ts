@@ -1,4 +1,16 @@
-import type { Cause, Condition, ConsumableNeed, Demo, Fault, Item, KitNeed, PrepTask, Step, StepKind, Timing } from '@hearty/core';
+import type {
+  Cause,
+  Condition,
+  ConsumableNeed,
+  Demo,
+  Fault,
+  Item,
+  KitNeed,
+  PrepTask,
+  Step,
+  StepKind,
+  Timing,
+} from '@hearty/core';
 
 /** Short hands for writing demos down. Everything built here is invented. */
 
@@ -42,7 +54,12 @@ export function steps(...rows: [StepKind, string, number, number?, Step['timer']
   }));
 }
 
-export const prep = (id: string, title: string, handsOnS: number, more: Partial<PrepTask> = {}): PrepTask => ({
+export const prep = (
+  id: string,
+  title: string,
+  handsOnS: number,
+  more: Partial<PrepTask> = {},
+): PrepTask => ({
   id,
   title,
   handsOnS,
@@ -54,7 +71,12 @@ export const prep = (id: string, title: string, handsOnS: number, more: Partial<
 
 export const kit = (goodId: string, count = 1, turnRoundS = 0): KitNeed => ({ goodId, count, turnRoundS });
 
-export const use = (goodId: string, amount: number, per: ConsumableNeed['per'] = 'attempt', wastePct = 0): ConsumableNeed => ({
+export const use = (
+  goodId: string,
+  amount: number,
+  per: ConsumableNeed['per'] = 'attempt',
+  wastePct = 0,
+): ConsumableNeed => ({
   goodId,
   amount,
   per,
@@ -66,9 +88,19 @@ export const fault = (symptom: string, ...causes: [string, string, string][]): F
   causes: causes.map(([cause, quickTest, cure]): Cause => ({ cause, quickTest, cure })),
 });
 
-export const yesNo = (id: string, what: string, must = true): Condition => ({ id, what, kind: 'yes-no', must });
+export const yesNo = (id: string, what: string, must = true): Condition => ({
+  id,
+  what,
+  kind: 'yes-no',
+  must,
+});
 
-export const measured = (id: string, what: string, unit: string, limits: { min?: number; max?: number }): Condition => ({
+export const measured = (
+  id: string,
+  what: string,
+  unit: string,
+  limits: { min?: number; max?: number },
+): Condition => ({
   id,
   what,
   kind: 'measured',

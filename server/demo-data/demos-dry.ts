@@ -23,11 +23,30 @@ export const staticDome = demo({
   kit: [kit('dome'), kit('earth-wand'), kit('insulating-stand')],
   skills: ['high voltage'],
   hazards: ['high voltage'],
-  cautions: ['Not for anyone with a heart device; ask before, record nothing.', 'Earth the dome before anyone steps down.', 'Nothing wet and nothing that burns within reach.'],
+  cautions: [
+    'Not for anyone with a heart device; ask before, record nothing.',
+    'Earth the dome before anyone steps down.',
+    'Nothing wet and nothing that burns within reach.',
+  ],
   ppe: [],
-  prep: [prep('wipe-dome', 'Wipe and warm the dome', 180, { who: { kind: 'skill', value: 'high voltage' }, staleAfterS: 2700 })],
-  conditions: [measured('humidity', 'Humidity of the room', '%', { max: 55 }), yesNo('spark', 'It sparked to the wand when tested')],
-  faults: [fault('hair stays down', ['Damp air', 'Read the hygrometer', 'Hair dryer on the column'], ['Dusty belt', 'Look for grey streaks', 'Wipe with a dry cloth'], ['Hair with product in it', 'Ask', 'Another volunteer'])],
+  prep: [
+    prep('wipe-dome', 'Wipe and warm the dome', 180, {
+      who: { kind: 'skill', value: 'high voltage' },
+      staleAfterS: 2700,
+    }),
+  ],
+  conditions: [
+    measured('humidity', 'Humidity of the room', '%', { max: 55 }),
+    yesNo('spark', 'It sparked to the wand when tested'),
+  ],
+  faults: [
+    fault(
+      'hair stays down',
+      ['Damp air', 'Read the hygrometer', 'Hair dryer on the column'],
+      ['Dusty belt', 'Look for grey streaks', 'Wipe with a dry cloth'],
+      ['Hair with product in it', 'Ask', 'Another volunteer'],
+    ),
+  ],
   guessOdds: 0.65,
 });
 
@@ -47,7 +66,10 @@ export const slowMagnet = demo({
   ),
   kit: [kit('magnet'), kit('metal-slides')],
   hazards: ['strong magnet'],
-  cautions: ['Keep the magnet from heart devices, cards, screens and fingers between two magnets.', 'Wash hands after the lead slide.'],
+  cautions: [
+    'Keep the magnet from heart devices, cards, screens and fingers between two magnets.',
+    'Wash hands after the lead slide.',
+  ],
   faults: [fault('sticks at the start', ['Sleeve dirty', 'Feel for grit', 'Wipe the sleeve'])],
   guessOdds: 0.97,
   intensity: 2,
@@ -72,8 +94,17 @@ export const spinningStool = demo({
   volunteers: 1,
   kit: [kit('stool'), kit('hand-weights'), kit('wheel')],
   hazards: ['spinning person'],
-  cautions: ['A spotter stands behind all the time.', 'One gentle push; not after a meal, not for anyone recently ill.'],
-  faults: [fault('stops too soon', ['Floor not level', 'Roll a marble', 'Turn the stool round'], ['Bearing dry', 'Spin it empty', 'Oil, next time'])],
+  cautions: [
+    'A spotter stands behind all the time.',
+    'One gentle push; not after a meal, not for anyone recently ill.',
+  ],
+  faults: [
+    fault(
+      'stops too soon',
+      ['Floor not level', 'Roll a marble', 'Turn the stool round'],
+      ['Bearing dry', 'Spin it empty', 'Oil, next time'],
+    ),
+  ],
   guessOdds: 0.92,
 });
 
@@ -120,7 +151,13 @@ export const singingRod = demo({
   consumables: [use('rosin', 1)],
   hazards: ['noise'],
   cautions: ['Shrill: warn the front row, stop on request.'],
-  faults: [fault('only squeaks', ['Too little rosin', 'Fingers slide', 'Rosin again'], ['Not held in the middle', 'Look at the mark', 'Find the mark'])],
+  faults: [
+    fault(
+      'only squeaks',
+      ['Too little rosin', 'Fingers slide', 'Rosin again'],
+      ['Not held in the middle', 'Look at the mark', 'Find the mark'],
+    ),
+  ],
   guessOdds: 0.75,
   intensity: 3,
 });

@@ -1,6 +1,7 @@
 import { demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
 
-const FLAMMABLE = 'Flammable liquid: at most 50 mL open on stage, the stock capped and off stage. Nothing else burns nearby.';
+const FLAMMABLE =
+  'Flammable liquid: at most 50 mL open on stage, the stock capped and off stage. Nothing else burns nearby.';
 
 export const cloudJar = demo({
   id: 'cloud-jar',
@@ -31,7 +32,12 @@ export const cloudJar = demo({
   conditions: [yesNo('jar-whole', 'The jar has no crack or chip')],
   prep: [prep('warm-water', 'Warm the water, fill the jug', 180, { readyAfterS: 60, staleAfterS: 2400 })],
   faults: [
-    fault('no cloud', ['Too little smoke', 'Smell at the rim', 'Drop in a second match'], ['Sheet leaks', 'Feel around the rim', 'Press the ring down'], ['Water too cold', 'Touch the jar', 'Swirl warm water again']),
+    fault(
+      'no cloud',
+      ['Too little smoke', 'Smell at the rim', 'Drop in a second match'],
+      ['Sheet leaks', 'Feel around the rim', 'Press the ring down'],
+      ['Water too cold', 'Touch the jar', 'Swirl warm water again'],
+    ),
   ],
   guessOdds: 0.85,
   intensity: 2,
@@ -62,13 +68,28 @@ export const bowingCan = demo({
   consumables: [use('drink-can', 1), use('water', 15)],
   skills: ['flame'],
   hazards: ['flame', 'hot'],
-  cautions: ['Tongs only: the can and the steam scald.', 'Never let the can boil dry.', 'Never close a can that holds steam.'],
+  cautions: [
+    'Tongs only: the can and the steam scald.',
+    'Never let the can boil dry.',
+    'Never close a can that holds steam.',
+  ],
   ppe: ['Goggles for the presenter and helper'],
   conditions: [yesNo('tongs-try', 'The tongs were tried on this can')],
-  prep: [prep('fill-cans', 'Put 15 mL of water in each can', 120, { beforeDoors: true }), prep('light-burner', 'Light the burner', 40, { who: { kind: 'skill', value: 'flame' }, staleAfterS: 900 })],
+  prep: [
+    prep('fill-cans', 'Put 15 mL of water in each can', 120, { beforeDoors: true }),
+    prep('light-burner', 'Light the burner', 40, {
+      who: { kind: 'skill', value: 'flame' },
+      staleAfterS: 900,
+    }),
+  ],
   reset: { title: 'Wipe the front bench, burner off', handsOnS: 90, who: { kind: 'anyone' }, inView: false },
   faults: [
-    fault('only dents', ['Turned too slowly', 'Watch the wrist on the next one', 'One quick half turn'], ['Steam too short', 'Read the timer', 'Wait 75 s from the first steam'], ['Bath too warm', 'Hand in the basin', 'Add cold water']),
+    fault(
+      'only dents',
+      ['Turned too slowly', 'Watch the wrist on the next one', 'One quick half turn'],
+      ['Steam too short', 'Read the timer', 'Wait 75 s from the first steam'],
+      ['Bath too warm', 'Hand in the basin', 'Add cold water'],
+    ),
     fault('boiled dry', ['Too little water', 'Shake the can', 'A full tablespoon']),
   ],
   guessOdds: 0.85,
@@ -96,16 +117,33 @@ export const foamColumn = demo({
   coverS: 30,
   coverLine: 'The yeast is still asleep. So was I at that age of the morning.',
   kit: [kit('cylinder', 1, 240), kit('tray'), kit('goggles', 3), kit('gloves', 2)],
-  consumables: [use('peroxide-6', 120, 'attempt', 5), use('yeast', 7), use('washing-up', 15), use('colour', 2), use('wipe', 4)],
+  consumables: [
+    use('peroxide-6', 120, 'attempt', 5),
+    use('yeast', 7),
+    use('washing-up', 15),
+    use('colour', 2),
+    use('wipe', 4),
+  ],
   skills: ['corrosives'],
   hazards: ['oxidiser', 'corrosive', 'slippery floor'],
-  cautions: ['Peroxide irritates skin and eyes: gloves and goggles, rinse spills with much water.', 'Keep peroxide away from yeast, iodide and fuels until the moment.', 'Never close the vessel.'],
+  cautions: [
+    'Peroxide irritates skin and eyes: gloves and goggles, rinse spills with much water.',
+    'Keep peroxide away from yeast, iodide and fuels until the moment.',
+    'Never close the vessel.',
+  ],
   ppe: ['Goggles and gloves for the presenter', 'Goggles for volunteers'],
   prep: [prep('wake-yeast', 'Stir the yeast into warm water', 120, { readyAfterS: 480, staleAfterS: 1700 })],
   reset: { title: 'Mop and dry the floor', handsOnS: 240, who: { kind: 'anyone' }, inView: false },
-  conditions: [measured('yeast-water', 'Water for the yeast', '°C', { min: 30, max: 42 }), yesNo('eyewash', 'Eye-wash bottle is filled and at hand')],
+  conditions: [
+    measured('yeast-water', 'Water for the yeast', '°C', { min: 30, max: 42 }),
+    yesNo('eyewash', 'Eye-wash bottle is filled and at hand'),
+  ],
   faults: [
-    fault('rises slowly', ['Yeast not awake', 'Look for froth on the yeast', 'Wait two minutes, warmer water'], ['Old peroxide', 'A drop on yeast fizzes weakly', 'Open the new bottle']),
+    fault(
+      'rises slowly',
+      ['Yeast not awake', 'Look for froth on the yeast', 'Wait two minutes, warmer water'],
+      ['Old peroxide', 'A drop on yeast fizzes weakly', 'Open the new bottle'],
+    ),
     fault('spills to one side', ['Cylinder off level', 'Look from the side', 'Level the tray']),
   ],
   guessOdds: 0.8,
@@ -137,17 +175,30 @@ export const warmFountain = demo({
   kit: [kit('tarpaulin'), kit('hot-bath'), kit('thermometer'), kit('goggles', 2), kit('mop')],
   consumables: [use('soda-2l', 1), use('mints', 7, 'attempt', 10)],
   hazards: ['slippery floor', 'projectile', 'allergen'],
-  cautions: ['Never warm a closed bottle above 35 °C: it may burst. Never use boiling water.', 'Nobody leans over the bottle.', 'Wet floor: mop before anyone crosses.'],
+  cautions: [
+    'Never warm a closed bottle above 35 °C: it may burst. Never use boiling water.',
+    'Nobody leans over the bottle.',
+    'Wet floor: mop before anyone crosses.',
+  ],
   ppe: ['Goggles for the presenter and the volunteer'],
   prep: [
     prep('fill-bath', 'Fill the hot bath', 300, { beforeDoors: true, readyAfterS: 0, staleAfterS: 5400 }),
-    prep('soak', 'Soda into the hot bath', 60, { afterTaskId: 'fill-bath', readyAfterS: 1200, staleAfterS: 2100 }),
+    prep('soak', 'Soda into the hot bath', 60, {
+      afterTaskId: 'fill-bath',
+      readyAfterS: 1200,
+      staleAfterS: 2100,
+    }),
     prep('lift-out', 'Lift the soda out, dry it', 90, { afterTaskId: 'soak', staleAfterS: 420 }),
   ],
   reset: { title: 'Fold the sheet, dry the floor', handsOnS: 200, who: { kind: 'anyone' }, inView: false },
   conditions: [measured('bath', 'Temperature of the bath', '°C', { min: 28, max: 35 })],
   faults: [
-    fault('barely foams', ['Bottle went cold', 'Hand on the bottle', 'Back into the bath, play it later'], ['Mints stuck', 'Look at the tube', 'Dry the tube'], ['Flat soda', 'Was it opened before?', 'Take the spare']),
+    fault(
+      'barely foams',
+      ['Bottle went cold', 'Hand on the bottle', 'Back into the bath, play it later'],
+      ['Mints stuck', 'Look at the tube', 'Dry the tube'],
+      ['Flat soda', 'Was it opened before?', 'Take the spare'],
+    ),
     fault('sprays to one side', ['Ground not level', 'Look at the liquid line', 'Wedge under the sheet']),
   ],
   guessOdds: 0.7,
@@ -175,17 +226,44 @@ export const vapourBottle = demo({
   retryS: 90,
   coverS: 25,
   coverLine: 'Too cold to burn. That, too, is chemistry.',
-  kit: [kit('big-bottle', 1, 900), kit('taper'), kit('fire-blanket'), kit('extinguisher'), kit('goggles'), kit('face-shield')],
+  kit: [
+    kit('big-bottle', 1, 900),
+    kit('taper'),
+    kit('fire-blanket'),
+    kit('extinguisher'),
+    kit('goggles'),
+    kit('face-shield'),
+  ],
   consumables: [use('spirit', 40)],
   helpers: 1,
   skills: ['flame'],
   hazards: ['flame', 'flammable vapour', 'darkness', 'noise'],
-  cautions: [FLAMMABLE, 'Liquid is poured out before lighting; never add fuel to a warm bottle.', 'Mouth of the bottle away from people; extinguisher and blanket within reach.', 'Only a bottle without cracks or stress marks; never glass.'],
+  cautions: [
+    FLAMMABLE,
+    'Liquid is poured out before lighting; never add fuel to a warm bottle.',
+    'Mouth of the bottle away from people; extinguisher and blanket within reach.',
+    'Only a bottle without cracks or stress marks; never glass.',
+  ],
   ppe: ['Goggles and face shield for the presenter'],
-  prep: [prep('air-bottle', 'Air and dry the bottle, look for cracks', 150, { beforeDoors: true }), prep('swirl', 'Measure 40 mL of spirit, cap the stock', 60, { who: { kind: 'skill', value: 'flame' }, staleAfterS: 1200 })],
-  conditions: [measured('room', 'Temperature of the room', '°C', { min: 14 }), yesNo('bottle-dry', 'The bottle is dry'), yesNo('permit', 'The venue has allowed the flame, and its smoke detection is seen to')],
+  prep: [
+    prep('air-bottle', 'Air and dry the bottle, look for cracks', 150, { beforeDoors: true }),
+    prep('swirl', 'Measure 40 mL of spirit, cap the stock', 60, {
+      who: { kind: 'skill', value: 'flame' },
+      staleAfterS: 1200,
+    }),
+  ],
+  conditions: [
+    measured('room', 'Temperature of the room', '°C', { min: 14 }),
+    yesNo('bottle-dry', 'The bottle is dry'),
+    yesNo('permit', 'The venue has allowed the flame, and its smoke detection is seen to'),
+  ],
   faults: [
-    fault('does not light', ['Too cold', 'Read the room thermometer', 'Warm the bottle in your hands, wait a minute'], ['Not aired since the last go', 'Smell of burnt air', 'Air it with the pump'], ['Too much liquid', 'Look for a pool', 'Pour it out']),
+    fault(
+      'does not light',
+      ['Too cold', 'Read the room thermometer', 'Warm the bottle in your hands, wait a minute'],
+      ['Not aired since the last go', 'Smell of burnt air', 'Air it with the pump'],
+      ['Too much liquid', 'Look for a pool', 'Pour it out'],
+    ),
     fault('burns only at the mouth', ['Too rich', 'Yellow flame', 'Air it a little and turn it again']),
   ],
   guessOdds: 0.85,
@@ -216,11 +294,21 @@ export const fogFinale = demo({
   consumables: [use('dry-ice', 1500, 'show', 20), use('water', 3000, 'show')],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas', 'slippery floor'],
-  cautions: ['Dry ice burns skin: loose insulated gloves.', 'Never in a closed vessel: it bursts.', 'It makes carbon dioxide: keep the doors open and the fog off small children’s faces.'],
+  cautions: [
+    'Dry ice burns skin: loose insulated gloves.',
+    'Never in a closed vessel: it bursts.',
+    'It makes carbon dioxide: keep the doors open and the fog off small children’s faces.',
+  ],
   ppe: ['Loose insulated gloves and goggles for the presenter'],
   prep: [prep('heat-water', 'Fill the kettle and heat it', 120, { readyAfterS: 420, staleAfterS: 1500 })],
   conditions: [yesNo('air', 'A window or door can be opened')],
-  faults: [fault('thin fog', ['Water too cold', 'Steam above the basin?', 'Refill from the kettle'], ['Too little ice', 'Look in the box', 'Smaller basin'])],
+  faults: [
+    fault(
+      'thin fog',
+      ['Water too cold', 'Steam above the basin?', 'Refill from the kettle'],
+      ['Too little ice', 'Look in the box', 'Smaller basin'],
+    ),
+  ],
   guessOdds: 0.95,
   intensity: 4,
 });
@@ -249,10 +337,19 @@ export const tinPop = demo({
   kit: [kit('tin', 1, 60), kit('goggles', 2)],
   consumables: [use('vinegar', 60), use('baking-soda', 4)],
   hazards: ['pressure', 'projectile', 'noise'],
-  cautions: ['Only a push lid that lets go by hand: never a screw cap.', 'Lid points up and away; nobody leans over. Wait two minutes before approaching one that did not go.'],
+  cautions: [
+    'Only a push lid that lets go by hand: never a screw cap.',
+    'Lid points up and away; nobody leans over. Wait two minutes before approaching one that did not go.',
+  ],
   ppe: ['Goggles for the presenter and the volunteer'],
   conditions: [yesNo('line', 'The line for the audience is laid out at 4 m')],
-  faults: [fault('hisses only', ['Lid not pushed home', 'Feel the rim', 'Dry the rim, push again'], ['Old baking soda', 'A pinch in vinegar', 'New packet'])],
+  faults: [
+    fault(
+      'hisses only',
+      ['Lid not pushed home', 'Feel the rim', 'Dry the rim, push again'],
+      ['Old baking soda', 'A pinch in vinegar', 'New packet'],
+    ),
+  ],
   guessOdds: 0.75,
   intensity: 4,
 });
@@ -280,10 +377,30 @@ export const coldBalloon = demo({
   consumables: [use('nitrogen', 1500, 'showing', 15), use('balloon', 5, 'showing')],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas'],
-  cautions: ['Liquid nitrogen freezes skin and eyes: loose insulated gloves without a cuff that traps liquid, face shield, closed shoes.', 'Never in a closed vessel. Ventilate: the gas drives out the air.', 'Latex: ask about allergy before volunteers touch.'],
+  cautions: [
+    'Liquid nitrogen freezes skin and eyes: loose insulated gloves without a cuff that traps liquid, face shield, closed shoes.',
+    'Never in a closed vessel. Ventilate: the gas drives out the air.',
+    'Latex: ask about allergy before volunteers touch.',
+  ],
   ppe: ['Loose insulated gloves and face shield for the presenter'],
-  prep: [prep('blow-up', 'Blow up five balloons', 120, { staleAfterS: 5400 }), prep('chill-dewar', 'Chill the open flask with a first pour', 90, { who: { kind: 'skill', value: 'cryogen' }, readyAfterS: 180, staleAfterS: 1200 })],
-  conditions: [yesNo('doors-open', 'Doors or windows stand open'), yesNo('no-lids', 'No tight lid is anywhere near the flask')],
-  faults: [fault('balloon bursts', ['Pressed in too fast', 'Frost on one side', 'Turn it while it cools'], ['Old balloons', 'Pull the neck', 'New bag'])],
+  prep: [
+    prep('blow-up', 'Blow up five balloons', 120, { staleAfterS: 5400 }),
+    prep('chill-dewar', 'Chill the open flask with a first pour', 90, {
+      who: { kind: 'skill', value: 'cryogen' },
+      readyAfterS: 180,
+      staleAfterS: 1200,
+    }),
+  ],
+  conditions: [
+    yesNo('doors-open', 'Doors or windows stand open'),
+    yesNo('no-lids', 'No tight lid is anywhere near the flask'),
+  ],
+  faults: [
+    fault(
+      'balloon bursts',
+      ['Pressed in too fast', 'Frost on one side', 'Turn it while it cools'],
+      ['Old balloons', 'Pull the neck', 'New bag'],
+    ),
+  ],
   guessOdds: 0.9,
 });

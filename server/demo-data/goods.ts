@@ -1,7 +1,20 @@
 import type { BaseUnit, Good } from '@hearty/core';
 
-const kit = (id: string, name: string, onShelf: number): Good => ({ id, name, sort: 'kit', unit: 'piece', onShelf });
-const consumable = (id: string, name: string, unit: BaseUnit, onShelf: number, packAmount: number, packPrice: number): Good => ({
+const kit = (id: string, name: string, onShelf: number): Good => ({
+  id,
+  name,
+  sort: 'kit',
+  unit: 'piece',
+  onShelf,
+});
+const consumable = (
+  id: string,
+  name: string,
+  unit: BaseUnit,
+  onShelf: number,
+  packAmount: number,
+  packPrice: number,
+): Good => ({
   id,
   name,
   sort: 'consumable',

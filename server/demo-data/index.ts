@@ -23,7 +23,8 @@ export function fillDemoData(db: Db, now = new Date()): void {
     for (const good of goods) documents.save('good', good.id, 0, good);
     for (const person of people) documents.save('person', person.id, 0, person);
     for (const venue of venues) documents.save('venue', venue.id, 0, venue);
-    for (const demo of [...Object.values(wet), ...Object.values(dry)]) documents.save('demo', demo.id, 0, demo);
+    for (const demo of [...Object.values(wet), ...Object.values(dry)])
+      documents.save('demo', demo.id, 0, demo);
     for (const show of shows(today)) documents.save('show', show.id, 0, show);
     PAST_RUNS.forEach((past, i) => {
       const file = showFile(documents, past.showId, library(documents, runs));

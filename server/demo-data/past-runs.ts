@@ -20,28 +20,122 @@ interface PastRun {
   action?: { text: string; on: 'demo' | 'show' | 'venue'; onId: string };
 }
 
-const failedThenWorked = (symptom: string, cause: string): Played => ({ outcomes: ['failed', 'worked'], symptom, cause });
+const failedThenWorked = (symptom: string, cause: string): Played => ({
+  outcomes: ['failed', 'worked'],
+  symptom,
+  cause,
+});
 
 /** A dozen made-up past runs, with honest failures. */
 export const PAST_RUNS: PastRun[] = [
-  { id: 'run-01', showId: 'weather-in-a-kitchen', daysAgo: 231, trouble: { 'warm-fountain': { outcomes: ['failed', 'failed'], symptom: 'barely foams', cause: 'Bottle went cold' }, 'cloud-jar': failedThenWorked('no cloud', 'Sheet leaks') } },
-  { id: 'run-02', showId: 'weather-in-a-kitchen', daysAgo: 218, trouble: { 'foam-column': failedThenWorked('rises slowly', 'Yeast not awake') }, notes: [{ text: 'Floor by the hatch was wet when the volunteers went down.', nearMiss: true }] },
-  { id: 'run-03', showId: 'small-forces', daysAgo: 203, trouble: { 'static-dome': { outcomes: ['failed', 'failed'], symptom: 'hair stays down', cause: 'Damp air' } } },
-  { id: 'run-04', showId: 'weather-in-a-kitchen', daysAgo: 176, rehearsal: true, trouble: { 'vapour-bottle': failedThenWorked('does not light', 'Too cold') } },
-  { id: 'run-05', showId: 'weather-in-a-kitchen', daysAgo: 169, trouble: { 'warm-fountain': { outcomes: ['partly'] } } },
-  { id: 'run-06', showId: 'small-forces', daysAgo: 140, trouble: { 'hanging-hammer': { outcomes: ['failed', 'failed', 'worked'], symptom: 'falls', cause: 'String too long' } } },
-  { id: 'run-07', showId: 'cold-snap', daysAgo: 119, trouble: { 'tin-pop': { outcomes: ['failed', 'worked', 'worked'], symptom: 'hisses only', cause: 'Lid not pushed home' } } },
-  { id: 'run-08', showId: 'weather-in-a-kitchen', daysAgo: 97, trouble: { 'vapour-bottle': { outcomes: ['failed', 'failed'], symptom: 'does not light', cause: 'Too cold' } }, notes: [{ text: 'The hall was at 11 °C; the bottle never had a chance.' }], action: { text: 'Warm the vapour bottle before a cold hall', on: 'demo', onId: 'vapour-bottle' } },
-  { id: 'run-09', showId: 'cold-snap', daysAgo: 82, trouble: { 'cold-balloon': failedThenWorked('balloon bursts', 'Old balloons') } },
-  { id: 'run-10', showId: 'small-forces', daysAgo: 61, trouble: { 'singing-rod': failedThenWorked('only squeaks', 'Too little rosin') }, action: { text: 'Buy rosin', on: 'demo', onId: 'singing-rod' } },
-  { id: 'run-11', showId: 'weather-in-a-kitchen', daysAgo: 38, trouble: { 'warm-fountain': failedThenWorked('barely foams', 'Bottle went cold') }, action: { text: 'Ask for the key to the kitchen a day ahead', on: 'venue', onId: 'saltmarsh' } },
-  { id: 'run-12', showId: 'nine-minutes-of-air', daysAgo: 20, trouble: { 'cloud-jar': failedThenWorked('no cloud', 'Too little smoke') } },
+  {
+    id: 'run-01',
+    showId: 'weather-in-a-kitchen',
+    daysAgo: 231,
+    trouble: {
+      'warm-fountain': { outcomes: ['failed', 'failed'], symptom: 'barely foams', cause: 'Bottle went cold' },
+      'cloud-jar': failedThenWorked('no cloud', 'Sheet leaks'),
+    },
+  },
+  {
+    id: 'run-02',
+    showId: 'weather-in-a-kitchen',
+    daysAgo: 218,
+    trouble: { 'foam-column': failedThenWorked('rises slowly', 'Yeast not awake') },
+    notes: [{ text: 'Floor by the hatch was wet when the volunteers went down.', nearMiss: true }],
+  },
+  {
+    id: 'run-03',
+    showId: 'small-forces',
+    daysAgo: 203,
+    trouble: {
+      'static-dome': { outcomes: ['failed', 'failed'], symptom: 'hair stays down', cause: 'Damp air' },
+    },
+  },
+  {
+    id: 'run-04',
+    showId: 'weather-in-a-kitchen',
+    daysAgo: 176,
+    rehearsal: true,
+    trouble: { 'vapour-bottle': failedThenWorked('does not light', 'Too cold') },
+  },
+  {
+    id: 'run-05',
+    showId: 'weather-in-a-kitchen',
+    daysAgo: 169,
+    trouble: { 'warm-fountain': { outcomes: ['partly'] } },
+  },
+  {
+    id: 'run-06',
+    showId: 'small-forces',
+    daysAgo: 140,
+    trouble: {
+      'hanging-hammer': {
+        outcomes: ['failed', 'failed', 'worked'],
+        symptom: 'falls',
+        cause: 'String too long',
+      },
+    },
+  },
+  {
+    id: 'run-07',
+    showId: 'cold-snap',
+    daysAgo: 119,
+    trouble: {
+      'tin-pop': {
+        outcomes: ['failed', 'worked', 'worked'],
+        symptom: 'hisses only',
+        cause: 'Lid not pushed home',
+      },
+    },
+  },
+  {
+    id: 'run-08',
+    showId: 'weather-in-a-kitchen',
+    daysAgo: 97,
+    trouble: {
+      'vapour-bottle': { outcomes: ['failed', 'failed'], symptom: 'does not light', cause: 'Too cold' },
+    },
+    notes: [{ text: 'The hall was at 11 °C; the bottle never had a chance.' }],
+    action: { text: 'Warm the vapour bottle before a cold hall', on: 'demo', onId: 'vapour-bottle' },
+  },
+  {
+    id: 'run-09',
+    showId: 'cold-snap',
+    daysAgo: 82,
+    trouble: { 'cold-balloon': failedThenWorked('balloon bursts', 'Old balloons') },
+  },
+  {
+    id: 'run-10',
+    showId: 'small-forces',
+    daysAgo: 61,
+    trouble: { 'singing-rod': failedThenWorked('only squeaks', 'Too little rosin') },
+    action: { text: 'Buy rosin', on: 'demo', onId: 'singing-rod' },
+  },
+  {
+    id: 'run-11',
+    showId: 'weather-in-a-kitchen',
+    daysAgo: 38,
+    trouble: { 'warm-fountain': failedThenWorked('barely foams', 'Bottle went cold') },
+    action: { text: 'Ask for the key to the kitchen a day ahead', on: 'venue', onId: 'saltmarsh' },
+  },
+  {
+    id: 'run-12',
+    showId: 'nine-minutes-of-air',
+    daysAgo: 20,
+    trouble: { 'cloud-jar': failedThenWorked('no cloud', 'Too little smoke') },
+  },
 ];
 
 const DAY_MS = 86_400_000;
 
 /** The log of a past run. Times spread around the likely ones by a seed, so that the same data comes out each time. */
-export function pastEvents(run: PastRun, file: ShowFile, today: Date, seed: number): { openedAt: number; events: RunEvent[] } {
+export function pastEvents(
+  run: PastRun,
+  file: ShowFile,
+  today: Date,
+  seed: number,
+): { openedAt: number; events: RunEvent[] } {
   const random = xoroshiro128plus(seed);
   const curtainAt = today.getTime() - run.daysAgo * DAY_MS;
   const events: RunEvent[] = [];
@@ -70,7 +164,10 @@ export function pastEvents(run: PastRun, file: ShowFile, today: Date, seed: numb
       if (i > 0) record({ kind: 'again', body: { itemId: item.id } });
       pass(i === 0 ? first : played.outcomes[i - 1] === 'failed' ? demo.retryS : demo.furtherS);
       const symptom = outcome === 'failed' ? played.symptom : undefined;
-      const attemptId = record({ kind: 'attempt closed', body: { itemId: item.id, outcome, ...(symptom && { symptom }) } });
+      const attemptId = record({
+        kind: 'attempt closed',
+        body: { itemId: item.id, outcome, ...(symptom && { symptom }) },
+      });
       if (symptom && played.cause) causes.push({ attemptId, cause: played.cause });
     });
   }

@@ -5,16 +5,60 @@ import * as dry from './demos-dry';
 import * as wet from './demos-wet';
 
 export const people: Person[] = [
-  { id: 'ottoline', name: 'Ottoline', role: 'presenter', skills: ['flame', 'cryogen', 'corrosives', 'high voltage'] },
+  {
+    id: 'ottoline',
+    name: 'Ottoline',
+    role: 'presenter',
+    skills: ['flame', 'cryogen', 'corrosives', 'high voltage'],
+  },
   { id: 'bram', name: 'Bram', role: 'second presenter', skills: ['flame', 'cryogen'] },
   { id: 'sefa', name: 'Sefa', role: 'technician', skills: ['flame', 'high voltage'] },
 ];
 
 export const venues: Venue[] = [
-  { id: 'saltmarsh', name: 'Saltmarsh Village Hall', kind: 'hall', indoors: true, flameAllowed: true, ceilingM: 5.2, frontRowM: 3, stations: ['front bench', 'side trolley', 'floor front'], notes: 'Kitchen hatch on the left. Heating on a coin meter.' },
-  { id: 'lantern', name: 'Lantern Library, reading room', kind: 'library', indoors: true, flameAllowed: false, ceilingM: 3.4, frontRowM: 2, stations: ['front bench', 'floor front'], notes: 'No flame, no cryogen, carpet.' },
-  { id: 'quarry', name: 'Quarry Field', kind: 'field', indoors: false, flameAllowed: true, frontRowM: 6, stations: ['outdoor pad', 'side trolley', 'front bench'], notes: 'Wind from the sea after noon. Water from the pump house.' },
-  { id: 'studio-two', name: 'Studio Two', kind: 'studio', indoors: true, flameAllowed: true, ceilingM: 6, frontRowM: 4, stations: ['front bench', 'side trolley'], notes: 'Nine minutes to the second. Floor manager counts.' },
+  {
+    id: 'saltmarsh',
+    name: 'Saltmarsh Village Hall',
+    kind: 'hall',
+    indoors: true,
+    flameAllowed: true,
+    ceilingM: 5.2,
+    frontRowM: 3,
+    stations: ['front bench', 'side trolley', 'floor front'],
+    notes: 'Kitchen hatch on the left. Heating on a coin meter.',
+  },
+  {
+    id: 'lantern',
+    name: 'Lantern Library, reading room',
+    kind: 'library',
+    indoors: true,
+    flameAllowed: false,
+    ceilingM: 3.4,
+    frontRowM: 2,
+    stations: ['front bench', 'floor front'],
+    notes: 'No flame, no cryogen, carpet.',
+  },
+  {
+    id: 'quarry',
+    name: 'Quarry Field',
+    kind: 'field',
+    indoors: false,
+    flameAllowed: true,
+    frontRowM: 6,
+    stations: ['outdoor pad', 'side trolley', 'front bench'],
+    notes: 'Wind from the sea after noon. Water from the pump house.',
+  },
+  {
+    id: 'studio-two',
+    name: 'Studio Two',
+    kind: 'studio',
+    indoors: true,
+    flameAllowed: true,
+    ceilingM: 6,
+    frontRowM: 4,
+    stations: ['front bench', 'side trolley'],
+    notes: 'Nine minutes to the second. Floor manager counts.',
+  },
 ];
 
 const all = (arrives: string) => people.map((p) => ({ personId: p.id, arrives }));

@@ -10,7 +10,9 @@ export function Lost() {
         {error ? 'This screen broke' : 'There is nothing here'}
       </Typography>
       <Typography sx={{ mb: 4 }}>
-        {error ? `What was saved is safe. The fault: ${error instanceof Error ? error.message : 'unknown'}` : 'The address leads nowhere.'}
+        {error
+          ? `What was saved is safe. The fault: ${error instanceof Error ? error.message : 'unknown'}`
+          : 'The address leads nowhere.'}
       </Typography>
       <Button variant="contained" component={Link} to="/shows" reloadDocument>
         To the shows

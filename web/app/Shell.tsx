@@ -53,7 +53,17 @@ function Rail() {
         flexShrink: 0,
       }}
     >
-      <Typography aria-hidden sx={{ fontFamily: DISPLAY, fontWeight: 800, fontSize: 22, textAlign: 'center', py: 3, display: { xs: 'none', sm: 'block' } }}>
+      <Typography
+        aria-hidden
+        sx={{
+          fontFamily: DISPLAY,
+          fontWeight: 800,
+          fontSize: 22,
+          textAlign: 'center',
+          py: 3,
+          display: { xs: 'none', sm: 'block' },
+        }}
+      >
         h·s
       </Typography>
       {PLACES.map(({ to, label, icon }) => (

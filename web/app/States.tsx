@@ -23,7 +23,9 @@ export const Failed = ({ error, again }: { error: ApiError; again: () => void })
 
 /** When there is nothing yet: what belongs here, and the way to the first one. */
 export const Empty = ({ title, children }: { title: string; children?: ReactNode }) => (
-  <Box sx={{ p: 6, my: 4, border: '1px dashed', borderColor: 'divider', borderRadius: 1, textAlign: 'center' }}>
+  <Box
+    sx={{ p: 6, my: 4, border: '1px dashed', borderColor: 'divider', borderRadius: 1, textAlign: 'center' }}
+  >
     <Typography variant="h2" component="p" sx={{ mb: 2 }}>
       {title}
     </Typography>

@@ -1,11 +1,14 @@
-import { ulid } from 'ulid';
+import { monotonicFactory } from 'ulid';
 import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
 import { api, type ApiError } from './api';
 import type { Logbook, RunSummary, ShowLine, Stored } from './answers';
 
 export const queryClient = new QueryClient({
-  defaultOptions: { queries: { retry: 1, staleTime: 2000, networkMode: 'always' }, mutations: { networkMode: 'always' } },
+  defaultOptions: {
+    queries: { retry: 1, staleTime: 2000, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
 });
 
 interface Kinds {
@@ -16,11 +19,17 @@ interface Kinds {
   goods: Good;
 }
 
-export const useLibrary = () => useQuery<Library, ApiError>({ queryKey: ['library'], queryFn: () => api('/library') });
-export const useOverview = () => useQuery<ShowLine[], ApiError>({ queryKey: ['overview'], queryFn: () => api('/overview') });
-export const useLogbook = () => useQuery<Logbook, ApiError>({ queryKey: ['logbook'], queryFn: () => api('/logbook') });
+export const useLibrary = () =>
+  useQuery<Library, ApiError>({ queryKey: ['library'], queryFn: () => api('/library') });
+export const useOverview = () =>
+  useQuery<ShowLine[], ApiError>({ queryKey: ['overview'], queryFn: () => api('/overview') });
+export const useLogbook = () =>
+  useQuery<Logbook, ApiError>({ queryKey: ['logbook'], queryFn: () => api('/logbook') });
 export const useRuns = (showId: string) =>
-  useQuery<RunSummary[], ApiError>({ queryKey: ['runs', showId], queryFn: () => api(`/runs?showId=${showId}`) });
+  useQuery<RunSummary[], ApiError>({
+    queryKey: ['runs', showId],
+    queryFn: () => api(`/runs?showId=${showId}`),
+  });
 export const useDocuments = <K extends keyof Kinds>(kind: K) =>
   useQuery<Stored<Kinds[K]>[], ApiError>({ queryKey: ['documents', kind], queryFn: () => api(`/${kind}`) });
 
@@ -49,5 +58,7 @@ export function useRestore(kind: keyof Kinds) {
   });
 }
 
-/** A new id for a document or event: sortable by time and unlike any other. */
+const ulid = monotonicFactory();
+
+/** A new id for a document or event: unlike any other, and sorting after every one made here before. */
 export const newId = () => ulid().toLowerCase();

@@ -84,7 +84,12 @@ export const themeOf = (mode: 'paper' | 'night'): Theme => {
       MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 36 } } },
       MuiTextField: { defaultProps: { size: 'small' } },
       MuiDialog: { styleOverrides: { paper: { border: `1px solid ${c.rule}` } } },
-      MuiTableCell: { styleOverrides: { root: { borderColor: c.rule, padding: '8px 12px' }, head: { color: c.quiet, fontWeight: 600 } } },
+      MuiTableCell: {
+        styleOverrides: {
+          root: { borderColor: c.rule, padding: '8px 12px' },
+          head: { color: c.quiet, fontWeight: 600 },
+        },
+      },
       MuiTooltip: { styleOverrides: { tooltip: { fontSize: 13 } } },
     },
   });

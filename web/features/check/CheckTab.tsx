@@ -1,0 +1,233 @@
+import {
+  Box,
+  Button,
+  Chip,
+  Paper,
+  TextField,
+  ToggleButton,
+  ToggleButtonGroup,
+  Typography,
+} from '@mui/material';
+import {
+  checksOf,
+  gates,
+  judge,
+  plan,
+  type Check,
+  type Gate,
+  type RunState,
+  type Verdict,
+} from '@hearty/core';
+import { format } from 'date-fns';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { Loading } from '../../app/States';
+import { record } from '../live/runLog';
+import { StartRun } from '../live/StartRun';
+import { useRun } from '../live/useRun';
+import { useShow } from '../shows/ShowFrame';
+
+/** The set-up before doors: station after station, and which items are go. */
+export function CheckTab() {
+  const { file, openRun } = useShow();
+  if (!openRun) return <StartRun showId={file.show.id} label="Start checking the set-up" />;
+  return <Checks runId={openRun.id} showId={file.show.id} />;
+}
+
+function Checks({ runId, showId }: { runId: string; showId: string }) {
+  const run = useRun(runId);
+  // The run's own file: what was planned when the run was opened is what is checked.
+  const checks = useMemo(() => (run ? checksOf(run.file, plan(run.file, { plays: 0 })) : []), [run?.file]);
+  if (!run) return <Loading what="the checks" />;
+  const { state } = run;
+  const verdicts = gates(run.file, checks, state);
+  const answered = checks.filter((c) => state.checks[c.id] !== undefined).length;
+  const stations = [...new Set(checks.map((c) => c.station))];
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gap: 6,
+        gridTemplateColumns: { md: 'minmax(0, 1fr) 320px' },
+        alignItems: 'start',
+      }}
+    >
+      <Box>
+        <Typography color="text.secondary" role="status" sx={{ mb: 2 }}>
+          {answered} of {checks.length} checked, in the order you walk the stage.
+        </Typography>
+        {stations.map((station) => (
+          <Box key={station} component="section" sx={{ mb: 6 }}>
+            <Typography variant="h2" sx={{ mb: 2, textTransform: 'capitalize' }}>
+              {station}
+            </Typography>
+            <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+              {checks
+                .filter((c) => c.station === station)
+                .map((c) => (
+                  <CheckRow key={c.id} check={c} state={state} />
+                ))}
+            </Paper>
+          </Box>
+        ))}
+      </Box>
+      <Gates gates={verdicts} showId={showId} />
+    </Box>
+  );
+}
+
+function CheckRow({ check, state }: { check: Check; state: RunState }) {
+  const answer = state.checks[check.id];
+  const verdict = judge(check, answer?.value);
+  const put = (value: boolean | number | null) =>
+    void record({ kind: 'check', body: { checkId: check.id, value } }, 'check');
+  return (
+    <Box
+      component="li"
+      data-testid={`check-${check.id}`}
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        gap: 3,
+        alignItems: 'center',
+        px: 4,
+        py: 2,
+        borderBottom: 1,
+        borderColor: 'divider',
+        '&:last-child': { border: 0 },
+      }}
+    >
+      <Box sx={{ flex: '1 1 220px' }}>
+        <Typography sx={{ fontWeight: 600 }}>{check.title}</Typography>
+        <Typography color="text.secondary" sx={{ fontSize: 13.5 }}>
+          {[check.detail, !check.must && 'may be missing'].filter(Boolean).join(' · ')}
+        </Typography>
+      </Box>
+      <VerdictWord verdict={verdict} at={answer?.at} />
+      {check.kind === 'measured' ? (
+        <Reading check={check} value={answer?.value} onValue={put} />
+      ) : (
+        <ToggleButtonGroup
+          exclusive
+          value={answer?.value ?? null}
+          onChange={(_e, value: boolean | null) => put(value)}
+          aria-label={check.title}
+        >
+          <ToggleButton value={true} sx={toggleSx}>
+            {check.kind === 'present' ? 'There' : 'Yes'}
+          </ToggleButton>
+          <ToggleButton value={false} sx={toggleSx}>
+            {check.kind === 'present' ? 'Missing' : 'No'}
+          </ToggleButton>
+        </ToggleButtonGroup>
+      )}
+    </Box>
+  );
+}
+
+const toggleSx = {
+  minHeight: 44,
+  minWidth: 76,
+  textTransform: 'none',
+  color: 'text.primary',
+  '&.Mui-selected': { fontWeight: 700 },
+} as const;
+
+function Reading({
+  check,
+  value,
+  onValue,
+}: {
+  check: Check;
+  value: boolean | number | undefined;
+  onValue: (value: number | null) => void;
+}) {
+  const [text, setText] = useState(typeof value === 'number' ? String(value) : '');
+  const number = Number(text.replace(',', '.'));
+  const wrong = text.trim() !== '' && !Number.isFinite(number);
+  const settle = () => {
+    if (wrong) return;
+    const next = text.trim() === '' ? null : number;
+    if (next !== (typeof value === 'number' ? value : null)) onValue(next);
+  };
+  return (
+    <TextField
+      label={`Reading, ${check.unit ?? ''}`}
+      value={text}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={settle}
+      onKeyDown={(e) => e.key === 'Enter' && settle()}
+      error={wrong}
+      helperText={wrong ? 'Write a number such as 34.' : undefined}
+      slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': `${check.title}, ${check.unit ?? ''}` } }}
+      sx={{ width: 160 }}
+    />
+  );
+}
+
+function VerdictWord({ verdict, at }: { verdict: Verdict; at: number | undefined }) {
+  if (verdict === 'open') return null;
+  return (
+    <Typography
+      sx={{ color: verdict === 'holds' ? 'secondary.main' : 'error.main', fontWeight: 700, fontSize: 14 }}
+    >
+      {verdict === 'holds' ? '✓ holds' : '✕ does not hold'}
+      {at && (
+        <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400, ml: 1 }}>
+          {format(at, 'HH:mm')}
+        </Box>
+      )}
+    </Typography>
+  );
+}
+
+const WORDS = { go: 'Go', 'no-go': 'No-go', open: 'Not checked' } as const;
+
+function Gates({ gates: list, showId }: { gates: Gate[]; showId: string }) {
+  const nogo = list.filter((g) => g.verdict === 'no-go').length;
+  const open = list.filter((g) => g.verdict === 'open').length;
+  return (
+    <Paper
+      variant="outlined"
+      sx={{ p: 4, position: { md: 'sticky' }, top: 16 }}
+      component="section"
+      aria-label="Go or no-go"
+    >
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        {nogo ? `${nogo} no-go` : open ? `${open} still to check` : 'All items are go'}
+      </Typography>
+      <Box component="ul" sx={{ p: 0, m: 0, listStyle: 'none' }}>
+        {list.map((gate) => (
+          <Box
+            component="li"
+            key={gate.itemId}
+            sx={{ py: 1.5, borderBottom: 1, borderColor: 'divider' }}
+            data-testid={`gate-${gate.itemId}`}
+          >
+            <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
+              <Typography sx={{ flex: 1 }}>{gate.title}</Typography>
+              <Chip
+                size="small"
+                label={WORDS[gate.verdict]}
+                color={gate.verdict === 'go' ? 'secondary' : gate.verdict === 'no-go' ? 'error' : 'default'}
+                variant={gate.verdict === 'open' ? 'outlined' : 'filled'}
+                sx={{ borderRadius: 1, fontWeight: 700 }}
+              />
+            </Box>
+            {gate.reasons.map((reason) => (
+              <Typography key={reason} color="error.main" sx={{ fontSize: 13.5 }}>
+                {reason}
+              </Typography>
+            ))}
+          </Box>
+        ))}
+      </Box>
+      <Typography color="text.secondary" sx={{ fontSize: 13, my: 2 }}>
+        The venue’s rules, local codes and trained people come first; a go here is not a permission.
+      </Typography>
+      <Button variant="contained" fullWidth component={Link} to={`/shows/${showId}/live`}>
+        On to the stage
+      </Button>
+    </Paper>
+  );
+}

@@ -1,0 +1,222 @@
+import { Alert, Box, Button, Typography } from '@mui/material';
+import {
+  check,
+  Demo,
+  demoProblems,
+  formatDuration,
+  HAZARDS,
+  SKILLS,
+  STATIONS,
+  stepsTiming,
+  TOPICS,
+} from '@hearty/core';
+import { useSnackbar } from 'notistack';
+import type { ReactNode } from 'react';
+import { FormProvider, useForm, useWatch } from 'react-hook-form';
+import { useBlocker, useNavigate, useParams } from 'react-router';
+import { resolverOf } from '../../app/fields';
+import { useDocuments, useSave } from '../../app/queries';
+import { Failed, Loading, PageHead } from '../../app/States';
+import { ChoiceInput, DurationInput, LinesInput, NumberInput, TextInput } from './fieldsOfForm';
+import { Conditions, Consumables, Faults, Kit, Prep, ResetFields, Steps } from './DemoLists';
+
+/** Every field of a demo. Nothing is saved until all of it is right. */
+export function DemoEditor() {
+  const { demoId = '' } = useParams();
+  const demos = useDocuments('demos');
+  if (demos.error) return <Failed error={demos.error} again={() => void demos.refetch()} />;
+  if (!demos.data) return <Loading what="the demo" />;
+  const stored = demos.data.find((d) => d.id === demoId);
+  return <EditForm key={demoId} demo={stored?.body ?? newDemo(demoId)} version={stored?.version ?? 0} />;
+}
+
+/** Fields that a form leaves empty are absent in a document. */
+const pruned = (demo: Demo): Demo => JSON.parse(JSON.stringify(demo)) as Demo;
+
+const problemsOf = (demo: Demo) => {
+  const checked = check(Demo, pruned(demo));
+  return checked.ok ? demoProblems(checked.value) : checked.problems;
+};
+
+function EditForm({ demo, version }: { demo: Demo; version: number }) {
+  const form = useForm<Demo>({ defaultValues: demo, resolver: resolverOf(problemsOf) });
+  const save = useSave('demos');
+  const navigate = useNavigate();
+  const { enqueueSnackbar } = useSnackbar();
+  const { isDirty, isSubmitted, errors } = form.formState;
+  const blocker = useBlocker(
+    ({ nextLocation }) => isDirty && !save.isSuccess && nextLocation.pathname !== `/demos/${demo.id}/edit`,
+  );
+  const submit = form.handleSubmit((values) =>
+    save.mutate(
+      { id: demo.id, version, body: pruned(values) },
+      {
+        onSuccess: () => {
+          enqueueSnackbar(`“${values.title}” is saved.`);
+          form.reset(values);
+          void navigate(`/demos/${demo.id}`);
+        },
+      },
+    ),
+  );
+  const wrong = Object.keys(errors).length;
+  return (
+    <FormProvider {...form}>
+      <Box component="form" noValidate onSubmit={(e) => void submit(e)} sx={{ maxWidth: 1120 }}>
+        <PageHead title={version === 0 ? 'New demo' : demo.title}>
+          <Total />
+          <Button onClick={() => void navigate(version === 0 ? '/demos' : `/demos/${demo.id}`)}>Leave</Button>
+          <Button type="submit" variant="contained" disabled={save.isPending}>
+            Save
+          </Button>
+        </PageHead>
+        {blocker.state === 'blocked' && (
+          <Alert
+            severity="warning"
+            sx={{ mb: 4 }}
+            action={
+              <>
+                <Button color="inherit" onClick={() => blocker.reset()}>
+                  Stay
+                </Button>
+                <Button color="inherit" onClick={() => blocker.proceed()}>
+                  Leave without saving
+                </Button>
+              </>
+            }
+          >
+            This demo has changes that are not saved.
+          </Alert>
+        )}
+        {isSubmitted && wrong > 0 && (
+          <Alert severity="error" sx={{ mb: 4 }}>
+            Not saved: some fields need mending. They are marked below.
+          </Alert>
+        )}
+        {save.isError && (
+          <Alert severity="error" sx={{ mb: 4 }}>
+            {save.error.says}
+            {save.error.fields.map((f) => ` ${f.path}: ${f.says}`)}
+          </Alert>
+        )}
+        <Part title="What it is">
+          <TextInput name="title" label="Title" />
+          <TextInput name="shows" label="What one sees" multiline />
+          <TextInput name="teaches" label="What it teaches" multiline />
+          <Row>
+            <ChoiceInput name="topic" label="Topic" options={TOPICS} />
+            <ChoiceInput name="station" label="Station" options={STATIONS} />
+            <NumberInput name="intensity" label="Intensity, 1 to 5" />
+            <NumberInput name="guessOdds" label="How often it works, 0 to 1 (your guess)" />
+          </Row>
+          <Row>
+            <NumberInput name="helpers" label="Helpers on stage" />
+            <NumberInput name="volunteers" label="Volunteers" />
+            <NumberInput name="showings" label="Showings" />
+            <NumberInput name="retries" label="Retries allowed" />
+          </Row>
+          <Row>
+            <DurationInput name="furtherS" label="A further showing" />
+            <DurationInput name="retryS" label="A retry" />
+            <DurationInput name="coverS" label="The cover line" />
+            <TextInput
+              name="coverLine"
+              label="What you say when it fails for good"
+              sx={{ gridColumn: { md: 'span 2' } }}
+            />
+          </Row>
+        </Part>
+        <Part title="Steps">
+          <Steps />
+        </Part>
+        <Part title="Preparation">
+          <Prep />
+        </Part>
+        <Part title="Reset">
+          <ResetFields />
+        </Part>
+        <Part title="Kit">
+          <Kit />
+        </Part>
+        <Part title="Consumables">
+          <Consumables />
+        </Part>
+        <Part title="Safety">
+          <Typography color="text.secondary">
+            Local codes, the venue’s rules, the supplier’s safety data sheet and trained people come first.
+          </Typography>
+          <Row>
+            <ChoiceInput name="hazards" label="Hazards" options={HAZARDS} multiple />
+            <ChoiceInput name="skills" label="Skills needed on stage" options={SKILLS} multiple />
+          </Row>
+          <LinesInput name="cautions" label="Cautions" />
+          <LinesInput name="ppe" label="What is worn, and by whom" />
+        </Part>
+        <Part title="Must hold before doors">
+          <Conditions />
+        </Part>
+        <Part title="Known faults">
+          <Faults />
+        </Part>
+        <Button type="submit" variant="contained" disabled={save.isPending} sx={{ mb: 10 }}>
+          Save
+        </Button>
+      </Box>
+    </FormProvider>
+  );
+}
+
+/** How long the steps take together, while one types. */
+function Total() {
+  const demo = useWatch<Demo>() as Demo;
+  const { bestS, likelyS, worstS } = stepsTiming(demo);
+  return (
+    <Typography sx={{ color: 'secondary.main' }}>
+      {formatDuration(likelyS)} ({formatDuration(bestS)} to {formatDuration(worstS)})
+    </Typography>
+  );
+}
+
+const Part = ({ title, children }: { title: string; children: ReactNode }) => (
+  <Box component="section" sx={{ mb: 8, display: 'grid', gap: 3 }}>
+    <Typography variant="h2">{title}</Typography>
+    {children}
+  </Box>
+);
+
+const Row = ({ children }: { children: ReactNode }) => (
+  <Box
+    sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(4, 1fr)' } }}
+  >
+    {children}
+  </Box>
+);
+
+const newDemo = (id: string): Demo => ({
+  id,
+  title: '',
+  topic: 'air pressure',
+  shows: '',
+  teaches: '',
+  station: 'front bench',
+  steps: [{ id: 's1', kind: 'say', text: '', bestS: 20, likelyS: 30, worstS: 60 }],
+  furtherS: 60,
+  retryS: 60,
+  coverS: 20,
+  coverLine: '',
+  showings: 1,
+  retries: 1,
+  helpers: 0,
+  volunteers: 0,
+  skills: [],
+  prep: [],
+  kit: [],
+  consumables: [],
+  hazards: [],
+  cautions: [],
+  ppe: [],
+  faults: [],
+  conditions: [],
+  guessOdds: 0.8,
+  intensity: 3,
+});

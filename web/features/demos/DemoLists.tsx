@@ -1,0 +1,375 @@
+import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
+import CloseIcon from '@mui/icons-material/Close';
+import { Autocomplete, Box, Button, IconButton, Paper, TextField } from '@mui/material';
+import {
+  BASE_UNITS,
+  NEED_RULES,
+  ROLES,
+  SKILLS,
+  STEP_KINDS,
+  type BaseUnit,
+  type Demo,
+  type Good,
+} from '@hearty/core';
+import { useSnackbar } from 'notistack';
+import type { ReactNode } from 'react';
+import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { newId, useLibrary, useSave } from '../../app/queries';
+import {
+  AmountInput,
+  ChoiceInput,
+  DurationInput,
+  NumberInput,
+  OptionalDurationInput,
+  SwitchInput,
+  TextInput,
+} from './fieldsOfForm';
+
+type ListName = 'steps' | 'prep' | 'kit' | 'consumables' | 'conditions' | 'faults';
+
+interface RowsProps {
+  name: ListName;
+  add: string;
+  fresh: () => object;
+  row: (path: string, index: number) => ReactNode;
+  columns: string;
+}
+
+/** Entries that can be added, moved up and taken out. */
+function Rows({ name, add, fresh, row, columns }: RowsProps) {
+  const { control } = useFormContext<Demo>();
+  const { fields, append, remove, swap } = useFieldArray({ control, name, keyName: 'rowKey' });
+  return (
+    <>
+      {fields.map((field, i) => (
+        <Paper
+          key={field.rowKey}
+          variant="outlined"
+          role="group"
+          aria-label={`${add.replace(/^Add (an? )?/, '')} ${i + 1}`}
+          sx={{ p: 3, display: 'flex', gap: 2, alignItems: 'start' }}
+        >
+          <Box sx={{ flex: 1, display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', md: columns } }}>
+            {row(`${name}.${i}`, i)}
+          </Box>
+          <IconButton
+            aria-label="Move up"
+            disabled={i === 0}
+            onClick={() => swap(i, i - 1)}
+            sx={{ width: 44, height: 44 }}
+          >
+            <ArrowUpwardIcon fontSize="small" />
+          </IconButton>
+          <IconButton aria-label="Take out" onClick={() => remove(i)} sx={{ width: 44, height: 44 }}>
+            <CloseIcon fontSize="small" />
+          </IconButton>
+        </Paper>
+      ))}
+      <Button variant="outlined" sx={{ justifySelf: 'start' }} onClick={() => append(fresh() as never)}>
+        {add}
+      </Button>
+    </>
+  );
+}
+
+const shortId = () => newId().slice(-10);
+
+export const Steps = () => (
+  <Rows
+    name="steps"
+    add="Add a step"
+    columns="130px minmax(200px, 1fr) 110px 110px 110px"
+    fresh={() => ({ id: shortId(), kind: 'do', text: '', bestS: 20, likelyS: 30, worstS: 60 })}
+    row={(path) => (
+      <>
+        <ChoiceInput name={`${path}.kind`} label="Kind" options={STEP_KINDS} />
+        <TextInput name={`${path}.text`} label="What is said or done" />
+        <DurationInput name={`${path}.bestS`} label="Best" />
+        <DurationInput name={`${path}.likelyS`} label="Likely" />
+        <DurationInput name={`${path}.worstS`} label="Worst" />
+        <StepTimerFields path={path} />
+      </>
+    )}
+  />
+);
+
+/** A window counted from the step, for those who want one. */
+function StepTimerFields({ path }: { path: string }) {
+  const { setValue } = useFormContext<Demo>();
+  const timer = useWatch({ name: `${path}.timer` }) as object | undefined;
+  const set = (value: object | undefined) =>
+    setValue(`${path}.timer` as 'steps.0.timer', value as never, { shouldDirty: true });
+  if (!timer) {
+    return (
+      <Button
+        size="small"
+        sx={{ justifySelf: 'start', gridColumn: '1 / -1' }}
+        onClick={() => set({ label: 'since this step', fromS: 60, toS: 90 })}
+      >
+        Count a window from this step
+      </Button>
+    );
+  }
+  return (
+    <Box
+      sx={{
+        gridColumn: '1 / -1',
+        display: 'grid',
+        gap: 2,
+        gridTemplateColumns: { md: '1fr 130px 130px auto' },
+      }}
+    >
+      <TextInput name={`${path}.timer.label`} label="Window counted" />
+      <DurationInput name={`${path}.timer.fromS`} label="From" />
+      <DurationInput name={`${path}.timer.toS`} label="To" />
+      <Button onClick={() => set(undefined)}>No window</Button>
+    </Box>
+  );
+}
+
+function WhoFields({ path }: { path: string }) {
+  const kind = useWatch({ name: `${path}.who.kind` }) as string | undefined;
+  return (
+    <>
+      <ChoiceInput name={`${path}.who.kind`} label="Who may" options={['anyone', 'role', 'skill']} />
+      {kind && kind !== 'anyone' ? (
+        <ChoiceInput name={`${path}.who.value`} label="Which" options={kind === 'role' ? ROLES : SKILLS} />
+      ) : (
+        <span />
+      )}
+    </>
+  );
+}
+
+export const Prep = () => {
+  const tasks = (useWatch({ name: 'prep' }) as Demo['prep'] | undefined) ?? [];
+  return (
+    <Rows
+      name="prep"
+      add="Add a prep task"
+      columns="minmax(180px, 2fr) 1fr 1fr 1fr"
+      fresh={() => ({
+        id: shortId(),
+        title: '',
+        handsOnS: 120,
+        who: { kind: 'anyone' },
+        readyAfterS: 0,
+        beforeDoors: false,
+      })}
+      row={(path, i) => (
+        <>
+          <TextInput name={`${path}.title`} label="Task" />
+          <DurationInput name={`${path}.handsOnS`} label="Hands on" />
+          <DurationInput name={`${path}.readyAfterS`} label="Ready after" />
+          <OptionalDurationInput name={`${path}.staleAfterS`} label="Stale after" />
+          <ChoiceInput
+            name={`${path}.afterTaskId`}
+            label="Follows"
+            empty="nothing"
+            options={tasks.slice(0, i).map((t) => ({ value: t.id, label: t.title || 'untitled' }))}
+          />
+          <WhoFields path={path} />
+          <SwitchInput name={`${path}.beforeDoors`} label="Before doors" />
+        </>
+      )}
+    />
+  );
+};
+
+export function ResetFields() {
+  const { setValue } = useFormContext<Demo>();
+  const reset = useWatch({ name: 'reset' }) as Demo['reset'];
+  const set = (value: Demo['reset']) => setValue('reset', value, { shouldDirty: true });
+  if (!reset) {
+    return (
+      <Button
+        variant="outlined"
+        sx={{ justifySelf: 'start' }}
+        onClick={() => set({ title: '', handsOnS: 60, who: { kind: 'anyone' }, inView: false })}
+      >
+        Add a reset
+      </Button>
+    );
+  }
+  return (
+    <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { md: '2fr 1fr 1fr 1fr auto auto' } }}>
+      <TextInput name="reset.title" label="What makes it safe and clear" />
+      <DurationInput name="reset.handsOnS" label="Hands on" />
+      <WhoFields path="reset" />
+      <SwitchInput name="reset.inView" label="In view" />
+      <Button onClick={() => set(undefined)}>No reset</Button>
+    </Box>
+  );
+}
+
+export const Kit = () => (
+  <Rows
+    name="kit"
+    add="Add kit"
+    columns="minmax(200px, 2fr) 1fr 1fr"
+    fresh={() => ({ goodId: '', count: 1, turnRoundS: 0 })}
+    row={(path) => (
+      <>
+        <GoodField path={path} sort="kit" />
+        <NumberInput name={`${path}.count`} label="How many" />
+        <DurationInput name={`${path}.turnRoundS`} label="Before the next use" />
+      </>
+    )}
+  />
+);
+
+export const Consumables = () => (
+  <Rows
+    name="consumables"
+    add="Add a consumable"
+    columns="minmax(200px, 2fr) 1fr 1fr 1fr"
+    fresh={() => ({ goodId: '', amount: 1, per: 'attempt', wastePct: 0 })}
+    row={(path) => (
+      <>
+        <GoodField path={path} sort="consumable" />
+        <GoodAmount path={path} />
+        <ChoiceInput name={`${path}.per`} label="Per" options={NEED_RULES} />
+        <NumberInput name={`${path}.wastePct`} label="Waste, %" />
+      </>
+    )}
+  />
+);
+
+function GoodAmount({ path }: { path: string }) {
+  const goods = useLibrary().data?.goods ?? [];
+  const id = useWatch({ name: `${path}.goodId` }) as string;
+  return (
+    <AmountInput
+      name={`${path}.amount`}
+      label="Amount"
+      unit={goods.find((g) => g.id === id)?.unit ?? 'piece'}
+    />
+  );
+}
+
+/** A good from the stores, or a new one by its name; a new consumable's unit may stand behind a comma ("Salt, g"). */
+function GoodField({ path, sort }: { path: string; sort: Good['sort'] }) {
+  const { setValue, getFieldState, formState } = useFormContext<Demo>();
+  const goods = (useLibrary().data?.goods ?? []).filter((g) => g.sort === sort);
+  const id = useWatch({ name: `${path}.goodId` }) as string;
+  const save = useSave('goods');
+  const { enqueueSnackbar } = useSnackbar();
+  const field = `${path}.goodId` as 'kit.0.goodId';
+  const { error } = getFieldState(field, formState);
+  const choose = (chosen: Good | string | null) => {
+    if (chosen === null) return setValue(field, '', { shouldDirty: true });
+    if (typeof chosen !== 'string') return setValue(field, chosen.id, { shouldDirty: true });
+    const [name, unitText] = chosen.split(',').map((t) => t.trim());
+    const unit: BaseUnit = BASE_UNITS.find((u) => u.toLowerCase() === unitText?.toLowerCase()) ?? 'piece';
+    const body: Good = { id: newId(), name: name!, sort, unit: sort === 'kit' ? 'piece' : unit, onShelf: 0 };
+    save.mutate(
+      { id: body.id, version: 0, body },
+      {
+        onSuccess: () => setValue(field, body.id, { shouldDirty: true }),
+        onError: (e) => enqueueSnackbar(e.says, { variant: 'error' }),
+      },
+    );
+  };
+  return (
+    <Autocomplete
+      freeSolo
+      options={goods}
+      getOptionLabel={(g) => (typeof g === 'string' ? g : g.name)}
+      isOptionEqualToValue={(a, b) => typeof b !== 'string' && a.id === b.id}
+      value={goods.find((g) => g.id === id) ?? null}
+      onChange={(_e, chosen) => choose(chosen)}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          label={sort === 'kit' ? 'Kit' : 'Consumable'}
+          error={!!error}
+          helperText={
+            error
+              ? 'Choose one, or type a new name and press Enter.'
+              : sort === 'kit'
+                ? 'A new name is added to the stores.'
+                : 'New: name, unit (mL, g, m or piece).'
+          }
+        />
+      )}
+    />
+  );
+}
+
+export const Conditions = () => {
+  const conditions = (useWatch({ name: 'conditions' }) as Demo['conditions'] | undefined) ?? [];
+  return (
+    <Rows
+      name="conditions"
+      add="Add a check"
+      columns="minmax(200px, 2fr) 130px 100px 100px 100px auto"
+      fresh={() => ({ id: shortId(), what: '', kind: 'yes-no', must: true })}
+      row={(path, i) => (
+        <>
+          <TextInput name={`${path}.what`} label="What must hold" />
+          <ChoiceInput name={`${path}.kind`} label="Kind" options={['yes-no', 'measured']} />
+          {conditions[i]?.kind === 'measured' && (
+            <>
+              <TextInput name={`${path}.unit`} label="Unit" />
+              <NumberInput name={`${path}.min`} label="At least" optional />
+              <NumberInput name={`${path}.max`} label="At most" optional />
+            </>
+          )}
+          <SwitchInput name={`${path}.must`} label="Must" />
+        </>
+      )}
+    />
+  );
+};
+
+export const Faults = () => (
+  <Rows
+    name="faults"
+    add="Add a fault"
+    columns="1fr"
+    fresh={() => ({ symptom: '', causes: [{ cause: '', quickTest: '', cure: '' }] })}
+    row={(path) => (
+      <>
+        <TextInput name={`${path}.symptom`} label="What one sees" />
+        <Causes path={path} />
+      </>
+    )}
+  />
+);
+
+function Causes({ path }: { path: string }) {
+  const { control } = useFormContext<Demo>();
+  const { fields, append, remove } = useFieldArray({
+    control,
+    name: `${path}.causes` as 'faults.0.causes',
+    keyName: 'rowKey',
+  });
+  return (
+    <>
+      {fields.map((field, i) => (
+        <Box
+          key={field.rowKey}
+          sx={{ display: 'grid', gap: 2, gridTemplateColumns: { md: '1fr 1fr 1fr 44px' } }}
+        >
+          <TextInput name={`${path}.causes.${i}.cause`} label="Likely cause" />
+          <TextInput name={`${path}.causes.${i}.quickTest`} label="Quick test" />
+          <TextInput name={`${path}.causes.${i}.cure`} label="Cure" />
+          <IconButton
+            aria-label="Take this cause out"
+            onClick={() => remove(i)}
+            sx={{ width: 44, height: 44 }}
+          >
+            <CloseIcon fontSize="small" />
+          </IconButton>
+        </Box>
+      ))}
+      <Button
+        size="small"
+        sx={{ justifySelf: 'start' }}
+        onClick={() => append({ cause: '', quickTest: '', cure: '' })}
+      >
+        Add a cause
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,218 @@
+import EditOutlinedIcon from '@mui/icons-material/EditOutlined';
+import { Alert, Box, Button, Chip, Typography } from '@mui/material';
+import {
+  formatAmount,
+  formatDuration,
+  formatKitchen,
+  stepsTiming,
+  type Demo,
+  type PrepTask,
+} from '@hearty/core';
+import type { ReactNode } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { useLibrary, useLogbook } from '../../app/queries';
+import { Failed, Loading, PageHead } from '../../app/States';
+import { useSayWithUndo } from '../../app/useSayWithUndo';
+import { Odds } from '../logbook/Odds';
+
+/** One demo of the library, to read: steps, prep, kit, cautions, faults and its record. */
+export function DemoPage() {
+  const { demoId } = useParams();
+  const library = useLibrary();
+  const logbook = useLogbook();
+  const navigate = useNavigate();
+  const removeWithUndo = useSayWithUndo('demos');
+  if (library.error) return <Failed error={library.error} again={() => void library.refetch()} />;
+  if (!library.data) return <Loading what="the demo" />;
+  const demo = library.data.demos.find((d) => d.id === demoId);
+  if (!demo) return <Typography variant="h1">This demo is not in the library any more.</Typography>;
+  const line = logbook.data?.demos.find((d) => d.demoId === demoId);
+  const total = stepsTiming(demo);
+  const goodName = (id: string) => library.data.goods.find((g) => g.id === id)?.name ?? id;
+  const unit = (id: string) => library.data.goods.find((g) => g.id === id)?.unit ?? 'piece';
+  return (
+    <Box sx={{ maxWidth: 1120 }}>
+      <PageHead title={demo.title}>
+        <Button
+          color="error"
+          onClick={() => removeWithUndo(demo.id, demo.title, () => void navigate('/demos'))}
+        >
+          Delete
+        </Button>
+        <Button
+          variant="contained"
+          startIcon={<EditOutlinedIcon />}
+          component={Link}
+          to={`/demos/${demo.id}/edit`}
+        >
+          Edit
+        </Button>
+      </PageHead>
+      <Typography sx={{ fontSize: 17, maxWidth: '70ch' }}>{demo.shows}</Typography>
+      <Typography color="text.secondary" sx={{ maxWidth: '70ch', mb: 3 }}>
+        {demo.teaches}
+      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 4 }}>
+        {[
+          demo.topic,
+          demo.station,
+          `${formatDuration(total.likelyS)} (${formatDuration(total.bestS)} to ${formatDuration(total.worstS)})`,
+          demo.volunteers > 0 && `${demo.volunteers} volunteers`,
+        ]
+          .filter(Boolean)
+          .map((word) => (
+            <Chip key={String(word)} label={word} sx={{ borderRadius: 1 }} />
+          ))}
+        {demo.hazards.map((h) => (
+          <Chip key={h} label={h} color="warning" variant="outlined" sx={{ borderRadius: 1 }} />
+        ))}
+      </Box>
+      <Box sx={{ display: 'grid', gap: 8, gridTemplateColumns: { md: '3fr 2fr' } }}>
+        <Box sx={{ display: 'grid', gap: 6, alignContent: 'start' }}>
+          <Block title="Steps">
+            <Box component="ol" sx={{ pl: 6, m: 0, '& li': { mb: 1.5 } }}>
+              {demo.steps.map((s) => (
+                <li key={s.id}>
+                  <Box component="span" sx={{ color: 'text.secondary' }}>
+                    {s.kind}:{' '}
+                  </Box>
+                  <Box component="span" sx={{ fontWeight: s.kind === 'shout' ? 700 : 400 }}>
+                    {s.text}
+                  </Box>{' '}
+                  <Box component="span" sx={{ color: 'text.secondary', whiteSpace: 'nowrap' }}>
+                    {formatDuration(s.likelyS)}
+                    {s.timer &&
+                      ` · ${s.timer.label}: ${formatDuration(s.timer.fromS)} to ${formatDuration(s.timer.toS)}`}
+                  </Box>
+                </li>
+              ))}
+            </Box>
+            <Typography color="text.secondary" sx={{ mt: 2 }}>
+              A further showing takes {formatDuration(demo.furtherS)}, a retry {formatDuration(demo.retryS)}.
+              {demo.coverLine && ` When it fails for good: “${demo.coverLine}”`}
+            </Typography>
+          </Block>
+          <Block title="Preparation">
+            <Prep demo={demo} />
+          </Block>
+          <Block title="Known faults">
+            {demo.faults.map((f) => (
+              <Box key={f.symptom} sx={{ mb: 3 }}>
+                <Typography sx={{ fontWeight: 700 }}>{f.symptom}</Typography>
+                <Box component="ul" sx={{ pl: 5, m: 0 }}>
+                  {f.causes.map((c) => (
+                    <li key={c.cause}>
+                      <b>{c.cause}</b>: {c.quickTest} → {c.cure}
+                    </li>
+                  ))}
+                </Box>
+              </Box>
+            ))}
+            {demo.faults.length === 0 && 'None written down.'}
+          </Block>
+        </Box>
+        <Box sx={{ display: 'grid', gap: 6, alignContent: 'start' }}>
+          {line && (
+            <Block title="Record">
+              <Odds line={line} />
+              <Typography sx={{ mt: 2 }}>
+                {line.worked} worked, {line.partly} partly (counts half), {line.failed} failed.
+              </Typography>
+              {line.causes.map((c) => (
+                <Typography key={c.cause} color="text.secondary">
+                  {c.cause}: {c.times === 1 ? 'once' : `${c.times} times`}
+                </Typography>
+              ))}
+            </Block>
+          )}
+          {(demo.cautions.length > 0 || demo.hazards.length > 0) && (
+            <Alert severity="warning" icon={false} sx={{ '& .MuiAlert-message': { width: '100%' } }}>
+              <Typography variant="h2" sx={{ mb: 1 }}>
+                Cautions
+              </Typography>
+              <Box component="ul" sx={{ pl: 5, m: 0 }}>
+                {[...demo.cautions, ...demo.ppe.map((p) => `Wear: ${p}.`)].map((c) => (
+                  <li key={c}>{c}</li>
+                ))}
+              </Box>
+              <Typography sx={{ mt: 2, fontSize: 13 }}>
+                Local codes, the venue’s rules, the supplier’s safety data sheet and trained people come
+                first; where they differ from this page, they are right.
+              </Typography>
+            </Alert>
+          )}
+          <Block title="Kit">
+            <Plain
+              list={demo.kit.map(
+                (k) =>
+                  `${k.count} × ${goodName(k.goodId)}${k.turnRoundS ? `, ${formatDuration(k.turnRoundS)} before the next use` : ''}`,
+              )}
+            />
+          </Block>
+          <Block title="Consumables">
+            <Plain
+              list={demo.consumables.map((c) => {
+                const kitchen = formatKitchen(c.amount, unit(c.goodId));
+                return `${goodName(c.goodId)}: ${formatAmount(c.amount, unit(c.goodId))}${kitchen && ` (${kitchen})`} per ${c.per}${c.wastePct ? `, ${c.wastePct} % waste` : ''}`;
+              })}
+            />
+          </Block>
+          <Block title="Must hold before doors">
+            <Plain
+              list={demo.conditions.map(
+                (c) =>
+                  `${c.what}${c.kind === 'measured' ? `: ${[c.min !== undefined && `at least ${c.min}`, c.max !== undefined && `at most ${c.max}`].filter(Boolean).join(', ')} ${c.unit ?? ''}` : ''}`,
+              )}
+            />
+          </Block>
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+const Block = ({ title, children }: { title: string; children: ReactNode }) => (
+  <section>
+    <Typography variant="h2" sx={{ mb: 1.5 }}>
+      {title}
+    </Typography>
+    {children}
+  </section>
+);
+
+const Plain = ({ list }: { list: string[] }) =>
+  list.length ? (
+    <Box component="ul" sx={{ pl: 5, m: 0 }}>
+      {list.map((text) => (
+        <li key={text}>{text}</li>
+      ))}
+    </Box>
+  ) : (
+    <Typography color="text.secondary">Nothing.</Typography>
+  );
+
+function Prep({ demo }: { demo: Demo }) {
+  const words = (t: PrepTask) =>
+    [
+      `${formatDuration(t.handsOnS)} of hands`,
+      t.who.kind !== 'anyone' && `by ${t.who.kind} ${t.who.value}`,
+      t.readyAfterS > 0 && `ready ${formatDuration(t.readyAfterS)} later`,
+      t.staleAfterS !== undefined && `stale after ${formatDuration(t.staleAfterS)}`,
+      t.beforeDoors && 'before doors',
+      t.afterTaskId && `after “${demo.prep.find((p) => p.id === t.afterTaskId)?.title}”`,
+    ]
+      .filter(Boolean)
+      .join(' · ');
+  if (demo.prep.length === 0) return <Typography color="text.secondary">None.</Typography>;
+  return (
+    <>
+      <Plain list={demo.prep.map((t) => `${t.title} (${words(t)})`)} />
+      {demo.reset && (
+        <Typography sx={{ mt: 1 }}>
+          Afterwards: {demo.reset.title}, {formatDuration(demo.reset.handsOnS)}
+          {demo.reset.inView ? ', in view' : ''}.
+        </Typography>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,185 @@
+import AddIcon from '@mui/icons-material/Add';
+import { Box, Button, Chip, InputAdornment, MenuItem, Paper, TextField, Typography } from '@mui/material';
+import SearchIcon from '@mui/icons-material/Search';
+import { formatDuration, HAZARDS, stepsTiming, TOPICS, type Demo } from '@hearty/core';
+import { Link, useSearchParams } from 'react-router';
+import type { DemoLine } from '../../app/answers';
+import { newId, useLibrary, useLogbook } from '../../app/queries';
+import { Empty, Failed, Loading, PageHead } from '../../app/States';
+import { Odds } from '../logbook/Odds';
+
+const FILTERS = ['q', 'topic', 'without', 'minutes', 'odds'] as const;
+type Filters = Record<(typeof FILTERS)[number], string>;
+
+/** The library of demos, searched and filtered. The filters stand in the address, so that a choice can be kept. */
+export function DemosPage() {
+  const library = useLibrary();
+  const logbook = useLogbook();
+  const [params, setParams] = useSearchParams();
+  const filters = Object.fromEntries(FILTERS.map((f) => [f, params.get(f) ?? ''])) as Filters;
+  const set = (name: keyof Filters, value: string) =>
+    setParams(
+      (old) => {
+        if (value) old.set(name, value);
+        else old.delete(name);
+        return old;
+      },
+      { replace: true },
+    );
+  const failed = library.error ?? logbook.error;
+  if (failed)
+    return <Failed error={failed} again={() => void Promise.all([library.refetch(), logbook.refetch()])} />;
+  if (!library.data || !logbook.data) return <Loading what="the demos" />;
+  const lines = new Map(logbook.data.demos.map((d) => [d.demoId, d]));
+  const shown = library.data.demos
+    .filter((d) => fits(d, lines.get(d.id), filters))
+    .sort((a, b) => a.title.localeCompare(b.title));
+  return (
+    <>
+      <PageHead title="Demos">
+        <Button variant="contained" startIcon={<AddIcon />} component={Link} to={`/demos/${newId()}/edit`}>
+          New demo
+        </Button>
+      </PageHead>
+      <Box role="search" sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mb: 4 }}>
+        <TextField
+          label="Search"
+          value={filters.q}
+          onChange={(e) => set('q', e.target.value)}
+          sx={{ flex: '1 1 220px' }}
+          slotProps={{
+            input: {
+              startAdornment: (
+                <InputAdornment position="start">
+                  <SearchIcon fontSize="small" />
+                </InputAdornment>
+              ),
+            },
+          }}
+        />
+        <Choice label="Topic" value={filters.topic} options={TOPICS} onChange={(v) => set('topic', v)} />
+        <Choice
+          label="Without hazard"
+          value={filters.without}
+          options={HAZARDS}
+          onChange={(v) => set('without', v)}
+        />
+        <Choice
+          label="At most"
+          value={filters.minutes}
+          options={['3', '5', '7']}
+          word={(m) => `${m} min`}
+          onChange={(v) => set('minutes', v)}
+        />
+        <Choice
+          label="Works at least"
+          value={filters.odds}
+          options={['50', '70', '85']}
+          word={(o) => `${o} in 100`}
+          onChange={(v) => set('odds', v)}
+        />
+      </Box>
+      <Typography color="text.secondary" role="status" sx={{ mb: 2 }}>
+        {shown.length} of {library.data.demos.length} demos
+      </Typography>
+      {shown.length === 0 && (
+        <Empty title={library.data.demos.length ? 'No demo fits these filters' : 'No demos yet'}>
+          {library.data.demos.length
+            ? 'Loosen one of them.'
+            : 'Write down the first one: what it shows, its steps, and what can hurt someone.'}
+        </Empty>
+      )}
+      <Box
+        component="ul"
+        sx={{
+          p: 0,
+          m: 0,
+          listStyle: 'none',
+          display: 'grid',
+          gap: 3,
+          gridTemplateColumns: 'repeat(auto-fill, minmax(310px, 1fr))',
+        }}
+      >
+        {shown.map((demo) => (
+          <DemoCard key={demo.id} demo={demo} line={lines.get(demo.id)} />
+        ))}
+      </Box>
+    </>
+  );
+}
+
+function fits(demo: Demo, line: DemoLine | undefined, f: Filters): boolean {
+  const text = [demo.title, demo.shows, demo.teaches, demo.topic].join(' ').toLowerCase();
+  return (
+    text.includes(f.q.toLowerCase()) &&
+    (!f.topic || demo.topic === f.topic) &&
+    !demo.hazards.some((h) => h === f.without) &&
+    (!f.minutes || stepsTiming(demo).likelyS <= Number(f.minutes) * 60) &&
+    (!f.odds || (line?.mean ?? demo.guessOdds) * 100 >= Number(f.odds))
+  );
+}
+
+function Choice({
+  label,
+  value,
+  options,
+  word = (v) => v,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  options: readonly string[];
+  word?: (value: string) => string;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <TextField
+      select
+      label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+      sx={{ minWidth: 150 }}
+      slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+    >
+      <MenuItem value="">any</MenuItem>
+      {options.map((o) => (
+        <MenuItem key={o} value={o}>
+          {word(o)}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+function DemoCard({ demo, line }: { demo: Demo; line: DemoLine | undefined }) {
+  return (
+    <Paper
+      component="li"
+      variant="outlined"
+      sx={{ p: 4, display: 'flex', flexDirection: 'column', gap: 1.5 }}
+    >
+      <Box sx={{ display: 'flex', gap: 2 }}>
+        <Typography variant="h2" sx={{ flex: 1, fontSize: 17, overflowWrap: 'anywhere' }}>
+          <Box
+            component={Link}
+            to={`/demos/${demo.id}`}
+            sx={{ color: 'inherit', textDecorationColor: 'divider', textUnderlineOffset: 4 }}
+          >
+            {demo.title}
+          </Box>
+        </Typography>
+        <Typography sx={{ color: 'secondary.main', whiteSpace: 'nowrap' }}>
+          {formatDuration(stepsTiming(demo).likelyS)}
+        </Typography>
+      </Box>
+      <Typography sx={{ flex: 1 }}>{demo.shows}</Typography>
+      {line && <Odds line={line} />}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
+        <Chip size="small" label={demo.topic} sx={{ borderRadius: 1 }} />
+        {demo.hazards.map((h) => (
+          <Chip key={h} size="small" variant="outlined" color="warning" label={h} sx={{ borderRadius: 1 }} />
+        ))}
+      </Box>
+    </Paper>
+  );
+}

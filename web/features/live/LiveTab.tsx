@@ -1,0 +1,34 @@
+import { Box, Button, Typography } from '@mui/material';
+import { Link, useNavigate } from 'react-router';
+import { useShow } from '../shows/ShowFrame';
+import { StartRun } from './StartRun';
+
+/** The door to the stage screen. */
+export function LiveTab() {
+  const { file, openRun } = useShow();
+  const navigate = useNavigate();
+  if (!openRun) {
+    return (
+      <StartRun
+        showId={file.show.id}
+        label="Open the stage"
+        onStarted={(run) => void navigate(`/stage/${run.id}`)}
+      />
+    );
+  }
+  return (
+    <Box sx={{ maxWidth: 560, my: 6 }}>
+      <Typography variant="h2" sx={{ mb: 2 }}>
+        {openRun.phase === 'before' ? 'The stage is set' : 'The show is on'}
+        {openRun.rehearsal && ' (rehearsal)'}
+      </Typography>
+      <Typography sx={{ mb: 4 }}>
+        The stage screen works with gloves, a page-turning clicker or the keyboard, and goes on when the
+        server or the network is gone.
+      </Typography>
+      <Button size="large" variant="contained" component={Link} to={`/stage/${openRun.id}`}>
+        To the stage screen
+      </Button>
+    </Box>
+  );
+}

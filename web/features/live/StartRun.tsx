@@ -1,0 +1,63 @@
+import { Alert, Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import type { ApiError } from '../../app/api';
+import type { RunSummary } from '../../app/answers';
+import { flushDraft, useDraft } from '../shows/draft';
+import { startRun } from './runLog';
+
+/** Opens a run of the show as it stands. From then on the log is kept. */
+export function StartRun({
+  showId,
+  label,
+  onStarted,
+}: {
+  showId: string;
+  label: string;
+  onStarted?: (run: RunSummary) => void;
+}) {
+  const [rehearsal, setRehearsal] = useState(false);
+  const empty = useDraft((s) => s.show?.items.length === 0);
+  const client = useQueryClient();
+  const start = useMutation<RunSummary, ApiError>({
+    mutationFn: async () => {
+      await flushDraft();
+      return startRun(showId, rehearsal);
+    },
+    onSuccess: (run) => {
+      void client.invalidateQueries();
+      onStarted?.(run);
+    },
+  });
+  return (
+    <Box sx={{ maxWidth: 560, my: 6 }}>
+      <Typography sx={{ mb: 3 }}>
+        {empty
+          ? 'The running order is empty. Add a demo to the plan first.'
+          : 'The running order is taken as it stands now; what you change in the plan later does not touch this run.'}
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Button
+          size="large"
+          variant="contained"
+          disabled={empty || start.isPending}
+          onClick={() => start.mutate()}
+        >
+          {label}
+        </Button>
+        <FormControlLabel
+          control={<Switch checked={rehearsal} onChange={(_e, on) => setRehearsal(on)} />}
+          label="It is a rehearsal"
+        />
+      </Box>
+      <Typography color="text.secondary" sx={{ mt: 2, fontSize: 13.5 }}>
+        A rehearsal teaches the times and not the odds.
+      </Typography>
+      {start.isError && (
+        <Alert severity="error" sx={{ mt: 3 }}>
+          {start.error.says}
+        </Alert>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,33 @@
+import { Box } from '@mui/material';
+import { CustomChart, ScatterChart } from 'echarts/charts';
+import { GridComponent, TooltipComponent } from 'echarts/components';
+import { init, use, type EChartsCoreOption } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+
+use([CustomChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
+
+/** An ECharts picture that follows its container; `label` says in words what it shows. */
+export function Chart({
+  option,
+  height,
+  label,
+}: {
+  option: EChartsCoreOption;
+  height: number;
+  label: string;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!box.current) return;
+    const chart = init(box.current, undefined, { renderer: 'svg' });
+    chart.setOption(option);
+    const resize = new ResizeObserver(() => chart.resize());
+    resize.observe(box.current);
+    return () => {
+      resize.disconnect();
+      chart.dispose();
+    };
+  }, [option]);
+  return <Box ref={box} role="img" aria-label={label} sx={{ height, width: '100%' }} />;
+}

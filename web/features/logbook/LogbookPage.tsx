@@ -1,0 +1,270 @@
+import {
+  Box,
+  Button,
+  Paper,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  Typography,
+} from '@mui/material';
+import { useTheme, type Theme } from '@mui/material/styles';
+import { formatDuration } from '@hearty/core';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import type { CustomSeriesRenderItem } from 'echarts';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { api } from '../../app/api';
+import type { DemoLine, Logbook, RunLine } from '../../app/answers';
+import { newId, useLogbook } from '../../app/queries';
+import { Empty, Failed, Loading, PageHead } from '../../app/States';
+import { Chart } from './Chart';
+
+/** What the runs have taught: how often each demo works, planned against actual, what is still to do. */
+export function LogbookPage() {
+  const logbook = useLogbook();
+  if (logbook.error) return <Failed error={logbook.error} again={() => void logbook.refetch()} />;
+  if (!logbook.data) return <Loading what="the logbook" />;
+  const { demos, runs, actions } = logbook.data;
+  const tried = demos.filter((d) => d.tries > 0).sort((a, b) => a.mean - b.mean);
+  return (
+    <Box sx={{ maxWidth: 1160 }}>
+      <PageHead title="Logbook">
+        <Button component="a" href="/api/attempts" download="attempts.json">
+          Save the attempts as a file
+        </Button>
+      </PageHead>
+      {runs.length === 0 && (
+        <Empty title="No runs yet">
+          Play or rehearse a show; what happened is kept here and teaches the next plan.
+        </Empty>
+      )}
+      <Box sx={{ display: 'grid', gap: 8 }}>
+        {tried.length > 0 && <ReliabilityPart lines={tried} />}
+        {runs.some((r) => r.actualS !== null) && <RunsPart runs={runs} />}
+        <Actions actions={actions} demos={demos} />
+      </Box>
+    </Box>
+  );
+}
+
+const pct = (x: number) => Math.round(x * 100);
+
+function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
+  const theme = useTheme();
+  const option = useMemo(() => reliabilityOption(lines, theme), [lines, theme]);
+  const worst = lines[0]!;
+  return (
+    <section>
+      <Typography variant="h2">
+        {worst.title} fails most: it works {pct(worst.mean)} times in 100
+      </Typography>
+      <Typography color="text.secondary">
+        The mark is the middle estimate, the bar its 90 % interval. “Partly” counts half; rehearsals do not
+        count.
+      </Typography>
+      <Chart
+        option={option}
+        height={60 + lines.length * 27}
+        label={`Odds of success of ${lines.length} demos, in the table below`}
+      />
+      <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+        <Table size="small" aria-label="Reliability">
+          <TableHead>
+            <TableRow>
+              <TableCell>Demo</TableCell>
+              {[
+                'Worked',
+                'Partly',
+                'Failed',
+                'Works in 100',
+                '90 % interval',
+                'Usual time',
+                'Most often',
+              ].map((h) => (
+                <TableCell key={h} align="right">
+                  {h}
+                </TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {lines.map((l) => (
+              <TableRow key={l.demoId} data-testid={`odds-${l.demoId}`}>
+                <TableCell>
+                  <Link to={`/demos/${l.demoId}`} style={{ color: 'inherit' }}>
+                    {l.title}
+                  </Link>
+                </TableCell>
+                <TableCell align="right">{l.worked}</TableCell>
+                <TableCell align="right">{l.partly}</TableCell>
+                <TableCell align="right">{l.failed}</TableCell>
+                <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700 }}>
+                  {pct(l.mean)}
+                </TableCell>
+                <TableCell align="right" sx={{ color: 'secondary.main' }}>
+                  {pct(l.low)} to {pct(l.high)}
+                </TableCell>
+                <TableCell align="right">{l.playsS.length ? formatDuration(l.playsS.at(-1)!) : ''}</TableCell>
+                <TableCell align="right">
+                  {l.causes[0] ? `${l.causes[0].cause} (${l.causes[0].times})` : ''}
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Paper>
+    </section>
+  );
+}
+
+/** Intervals as bars with a mark at the mean, one demo a row. */
+function reliabilityOption(lines: DemoLine[], { ink }: Theme) {
+  const interval: CustomSeriesRenderItem = (_params, api) => {
+    const row = api.value(0);
+    const [x1, y] = api.coord([api.value(1), row]) as [number, number];
+    const [x2] = api.coord([api.value(2), row]) as [number, number];
+    return {
+      type: 'rect',
+      shape: { x: x1, y: y - 5, width: x2 - x1, height: 10, r: 5 },
+      style: { fill: ink.tide },
+    };
+  };
+  const text = { color: ink.ink, fontFamily: 'inherit', fontSize: 13 };
+  return {
+    grid: { left: 210, right: 30, top: 10, bottom: 46 },
+    textStyle: text,
+    xAxis: {
+      type: 'value',
+      min: 0,
+      max: 100,
+      name: 'works in 100 attempts',
+      nameLocation: 'middle',
+      nameGap: 28,
+      axisLabel: text,
+      nameTextStyle: text,
+      splitLine: { lineStyle: { color: ink.rule } },
+    },
+    yAxis: {
+      type: 'category',
+      inverse: true,
+      data: lines.map((l) => l.title),
+      axisLabel: { ...text, width: 195, overflow: 'truncate' },
+      axisTick: { show: false },
+      axisLine: { lineStyle: { color: ink.rule } },
+    },
+    tooltip: { formatter: (p: { dataIndex: number }) => tip(lines[p.dataIndex]!) },
+    series: [
+      {
+        type: 'custom',
+        renderItem: interval,
+        data: lines.map((l, i) => [i, l.low * 100, l.high * 100]),
+        encode: { x: [1, 2], y: 0 },
+      },
+      {
+        type: 'scatter',
+        symbol: 'rect',
+        symbolSize: [4, 18],
+        itemStyle: { color: ink.worked },
+        data: lines.map((l, i) => [l.mean * 100, i]),
+      },
+    ],
+    animation: false,
+  };
+}
+
+const tip = (l: DemoLine) =>
+  `works ${pct(l.mean)} in 100 (${pct(l.low)} to ${pct(l.high)}), ${l.tries} tries`;
+
+function RunsPart({ runs }: { runs: RunLine[] }) {
+  const over = runs.filter((r) => r.actualS !== null && r.actualS > r.plannedS).length;
+  const played = runs.filter((r) => r.actualS !== null).length;
+  return (
+    <section>
+      <Typography variant="h2">
+        {over} of {played} runs took longer than planned
+      </Typography>
+      <Paper variant="outlined" sx={{ mt: 2, overflowX: 'auto' }}>
+        <Table size="small" aria-label="Runs">
+          <TableHead>
+            <TableRow>
+              <TableCell>When</TableCell>
+              <TableCell>Show</TableCell>
+              {['Planned', 'Actual', 'Difference', 'Attempts', 'Failed', 'Near misses', 'Open actions'].map(
+                (h) => (
+                  <TableCell key={h} align="right">
+                    {h}
+                  </TableCell>
+                ),
+              )}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {runs.map((r) => (
+              <TableRow key={r.id}>
+                <TableCell sx={{ whiteSpace: 'nowrap' }}>
+                  {format(r.curtainAt ?? r.openedAt, 'd MMM yyyy')}
+                </TableCell>
+                <TableCell>
+                  <Link to={`/shows/${r.showId}/debrief`} style={{ color: 'inherit' }}>
+                    {r.title}
+                  </Link>
+                  {r.rehearsal && ' (rehearsal)'}
+                </TableCell>
+                <TableCell align="right">{formatDuration(r.plannedS)}</TableCell>
+                <TableCell align="right">
+                  {r.actualS === null ? (r.phase === 'down' ? '' : 'not ended') : formatDuration(r.actualS)}
+                </TableCell>
+                <TableCell align="right" sx={{ color: 'secondary.main', whiteSpace: 'nowrap' }}>
+                  {r.actualS === null
+                    ? ''
+                    : `${r.actualS > r.plannedS ? '+' : ''}${formatDuration(r.actualS - r.plannedS)}`}
+                </TableCell>
+                <TableCell align="right">{r.attempts}</TableCell>
+                <TableCell align="right">{r.failed}</TableCell>
+                <TableCell align="right">{r.nearMisses || ''}</TableCell>
+                <TableCell align="right">{r.openActions || ''}</TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Paper>
+    </section>
+  );
+}
+
+function Actions({ actions, demos }: { actions: Logbook['actions']; demos: DemoLine[] }) {
+  const client = useQueryClient();
+  const close = useMutation({
+    mutationFn: (id: string) => api(`/actions/${id}/close`, { method: 'POST', body: { id: newId() } }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+  return (
+    <section>
+      <Typography variant="h2">
+        {actions.length === 0 ? 'Nothing left to do before the next time' : `${actions.length} still to do`}
+      </Typography>
+      <Box component="ul" sx={{ p: 0, listStyle: 'none' }}>
+        {actions.map((a) => (
+          <Box component="li" key={a.id} sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
+            <Typography>
+              {a.text}{' '}
+              <Box component="span" sx={{ color: 'text.secondary' }}>
+                (
+                {a.on === 'demo'
+                  ? (demos.find((d) => d.demoId === a.onId)?.title ?? 'a demo')
+                  : `the ${a.on}`}
+                )
+              </Box>
+            </Typography>
+            <Button size="small" onClick={() => close.mutate(a.id)}>
+              Done
+            </Button>
+          </Box>
+        ))}
+      </Box>
+    </section>
+  );
+}

@@ -1,0 +1,76 @@
+import {
+  Alert,
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  Typography,
+} from '@mui/material';
+import { readShowFile, type Problem } from '@hearty/core';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, type ApiError } from '../../app/api';
+
+/** Brings a show file in. A wrong one is refused with every mistake by its path, and nothing of it is kept. */
+export function ImportDialog({ onClose }: { onClose: () => void }) {
+  const [problems, setProblems] = useState<Problem[]>([]);
+  const [name, setName] = useState('');
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const bring = useMutation<{ showId: string }, ApiError, unknown>({
+    mutationFn: (file) => api('/import', { method: 'POST', body: file }),
+    onSuccess: ({ showId }) => {
+      void client.invalidateQueries();
+      void navigate(`/shows/${showId}/plan`);
+    },
+    onError: (error) => setProblems(error.fields.length ? error.fields : [{ path: '', says: error.says }]),
+  });
+  const read = async (file: File | undefined) => {
+    if (!file) return;
+    setName(file.name);
+    const checked = readShowFile(await file.text());
+    setProblems(checked.ok ? [] : checked.problems);
+    if (checked.ok) bring.mutate(checked.value);
+  };
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
+      <DialogTitle>Bring in a show file</DialogTitle>
+      <DialogContent>
+        <Typography sx={{ mb: 3 }}>
+          A show file holds a show with its demos, venue, crew and stock. What you have is never overwritten:
+          what differs comes in beside it.
+        </Typography>
+        <Button variant="outlined" component="label" disabled={bring.isPending}>
+          Choose a file
+          <Box
+            component="input"
+            type="file"
+            accept=".json,application/json"
+            aria-label="Show file"
+            sx={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+            onChange={(e: React.ChangeEvent<HTMLInputElement>) => void read(e.target.files?.[0])}
+          />
+        </Button>
+        {problems.length > 0 && (
+          <Alert severity="error" sx={{ mt: 4 }}>
+            {name} was not brought in. {problems.length === 1 ? 'One mistake' : `${problems.length} mistakes`}
+            :
+            <Box component="ul" sx={{ pl: 4, mb: 0, maxHeight: 260, overflow: 'auto' }}>
+              {problems.slice(0, 50).map((p) => (
+                <li key={p.path + p.says}>
+                  {p.path && <code>{p.path}</code>} {p.says}
+                </li>
+              ))}
+            </Box>
+          </Alert>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

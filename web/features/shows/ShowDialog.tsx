@@ -1,0 +1,246 @@
+import {
+  Alert,
+  Autocomplete,
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  MenuItem,
+  TextField,
+  Typography,
+} from '@mui/material';
+import { check, Show, showProblems, type Person, type Venue } from '@hearty/core';
+import { addDays, formatISO } from 'date-fns';
+import { Controller, useForm } from 'react-hook-form';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { resolverOf } from '../../app/fields';
+import { newId, useLibrary, useSave } from '../../app/queries';
+import { edit } from './draft';
+
+const problemsOf = (show: Show) => {
+  const checked = check(Show, show);
+  return checked.ok ? showProblems(checked.value) : checked.problems;
+};
+
+/** A new show, or the day, place and crew of one that exists. */
+export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void }) {
+  const library = useLibrary();
+  const save = useSave('shows');
+  const navigate = useNavigate();
+  const form = useForm<Show>({ resolver: resolverOf(problemsOf), defaultValues: show ?? newShow() });
+  const { register, control, formState, handleSubmit, watch, setValue } = form;
+  const errors = formState.errors;
+  const field = (name: keyof Show, label: string, type = 'text') => ({
+    label,
+    type,
+    error: !!errors[name],
+    helperText: (errors[name]?.message as string | undefined) ?? ' ',
+    slotProps: { inputLabel: { shrink: true } },
+    ...register(name, type === 'number' ? { valueAsNumber: true } : {}),
+  });
+  const submit = handleSubmit((values) => {
+    if (show) {
+      edit((old) => ({ ...old, ...values, items: old.items }));
+      return onClose();
+    }
+    save.mutate(
+      { id: values.id, version: 0, body: values },
+      { onSuccess: ({ id }) => void navigate(`/shows/${id}/plan`) },
+    );
+  });
+  const venues = library.data?.venues ?? [];
+  const crew = watch('crew');
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
+      <form onSubmit={(e) => void submit(e)} noValidate>
+        <DialogTitle>{show ? 'Day, place and crew' : 'New show'}</DialogTitle>
+        <DialogContent sx={{ display: 'grid', gap: 1, gridTemplateColumns: { sm: '1fr 1fr' }, columnGap: 4 }}>
+          <TextField autoFocus sx={{ gridColumn: '1 / -1', mt: 2 }} {...field('title', 'Title')} />
+          <VenueField venues={venues} control={control} error={errors.venueId?.message} />
+          <TextField {...field('date', 'Date', 'date')} />
+          <TextField {...field('heads', 'People expected', 'number')} />
+          <TextField {...field('slotMin', 'Slot, minutes', 'number')} />
+          <TextField {...field('getIn', 'Get-in', 'time')} />
+          <TextField {...field('doors', 'Doors', 'time')} />
+          <TextField {...field('curtainUp', 'Curtain-up', 'time')} />
+          <CrewField
+            people={library.data?.people ?? []}
+            crew={crew}
+            error={errors.crew?.message}
+            onChange={(next) => setValue('crew', next, { shouldValidate: formState.isSubmitted })}
+            getIn={watch('getIn')}
+          />
+          {save.isError && (
+            <Alert severity="error" sx={{ gridColumn: '1 / -1' }}>
+              {save.error.says}
+            </Alert>
+          )}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+          <Button type="submit" variant="contained" disabled={save.isPending}>
+            {show ? 'Done' : 'Create the show'}
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
+
+function VenueField({
+  venues,
+  control,
+  error,
+}: {
+  venues: Venue[];
+  control: ReturnType<typeof useForm<Show>>['control'];
+  error: string | undefined;
+}) {
+  const save = useSave('venues');
+  const [name, setName] = useState('');
+  return (
+    <Controller
+      name="venueId"
+      control={control}
+      render={({ field }) =>
+        venues.length > 0 ? (
+          <TextField
+            select
+            label="Venue"
+            {...field}
+            error={!!error}
+            helperText={error ? 'Choose a venue.' : ' '}
+          >
+            {venues.map((v) => (
+              <MenuItem key={v.id} value={v.id}>
+                {v.name}
+              </MenuItem>
+            ))}
+          </TextField>
+        ) : (
+          <Box sx={{ display: 'flex', gap: 2, alignItems: 'start' }}>
+            <TextField
+              label="First venue"
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+              error={!!error}
+              helperText={error ? 'Name a venue and add it.' : 'You can say more under Venues.'}
+            />
+            <Button
+              variant="outlined"
+              disabled={!name.trim() || save.isPending}
+              onClick={() => {
+                const id = newId();
+                save.mutate(
+                  {
+                    id,
+                    version: 0,
+                    body: {
+                      id,
+                      name: name.trim(),
+                      kind: 'hall',
+                      indoors: true,
+                      flameAllowed: false,
+                      stations: ['front bench'],
+                      notes: '',
+                    },
+                  },
+                  { onSuccess: () => field.onChange(id) },
+                );
+              }}
+            >
+              Add
+            </Button>
+          </Box>
+        )
+      }
+    />
+  );
+}
+
+interface CrewFieldProps {
+  people: Person[];
+  crew: Show['crew'];
+  getIn: string;
+  error: string | undefined;
+  onChange: (crew: Show['crew']) => void;
+}
+
+/** Who comes, and when they arrive. A name not known yet is added to the troupe. */
+function CrewField({ people, crew, getIn, error, onChange }: CrewFieldProps) {
+  const save = useSave('people');
+  const nameOf = (id: string) => people.find((p) => p.id === id)?.name ?? id;
+  const choose = (chosen: (string | Person)[]) => {
+    const places = chosen.map((entry) => {
+      const id = typeof entry === 'string' ? newId() : entry.id;
+      if (typeof entry === 'string') {
+        save.mutate({
+          id,
+          version: 0,
+          body: { id, name: entry.trim(), role: people.length ? 'stagehand' : 'presenter', skills: [] },
+        });
+      }
+      return crew.find((c) => c.personId === id) ?? { personId: id, arrives: getIn };
+    });
+    onChange(places);
+  };
+  return (
+    <Box sx={{ gridColumn: '1 / -1' }}>
+      <Autocomplete
+        multiple
+        freeSolo
+        options={people}
+        getOptionLabel={(p) => (typeof p === 'string' ? p : p.name)}
+        isOptionEqualToValue={(a, b) => typeof b !== 'string' && a.id === b.id}
+        value={crew.flatMap((c) => people.filter((p) => p.id === c.personId))}
+        onChange={(_e, chosen) => choose(chosen)}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            label="Crew"
+            error={!!error}
+            helperText={
+              error ??
+              'The first presents unless an item says otherwise. Type a new name and press Enter to add somebody.'
+            }
+          />
+        )}
+      />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 3 }}>
+        {crew.map((place) => (
+          <TextField
+            key={place.personId}
+            type="time"
+            label={`${nameOf(place.personId)} arrives`}
+            value={place.arrives}
+            slotProps={{ inputLabel: { shrink: true } }}
+            onChange={(e) => onChange(crew.map((c) => (c === place ? { ...c, arrives: e.target.value } : c)))}
+          />
+        ))}
+      </Box>
+      {crew.length === 0 && (
+        <Typography color="text.secondary" sx={{ mt: 1 }}>
+          Nobody yet.
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+const newShow = (): Show => ({
+  id: newId(),
+  title: '',
+  venueId: '',
+  date: formatISO(addDays(new Date(), 14), { representation: 'date' }),
+  getIn: '12:30',
+  doors: '13:40',
+  curtainUp: '14:00',
+  slotMin: 45,
+  heads: 60,
+  crew: [],
+  items: [],
+  notes: '',
+});

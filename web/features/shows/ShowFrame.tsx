@@ -1,0 +1,258 @@
+import EditOutlinedIcon from '@mui/icons-material/EditOutlined';
+import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
+import RedoIcon from '@mui/icons-material/Redo';
+import UndoIcon from '@mui/icons-material/Undo';
+import { Alert, Box, Button, IconButton, Tab, Tabs, Tooltip, Typography } from '@mui/material';
+import { assemble, writeShowFile, type Plan, type ShowFile } from '@hearty/core';
+import { format, parseISO } from 'date-fns';
+import { useEffect, useMemo, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link, Outlet, useLocation, useOutletContext, useParams } from 'react-router';
+import { useStore } from 'zustand';
+import type { RunSummary } from '../../app/answers';
+import { useDocuments, useLibrary, useRuns } from '../../app/queries';
+import { LevelMark } from '../../app/LevelMark';
+import { Failed, Loading } from '../../app/States';
+import { usePlan } from '../../workers/planner';
+import { openDraft, redo, settleConflict, undo, useDraft } from './draft';
+import { ShowDialog } from './ShowDialog';
+
+export interface ShowContext {
+  file: ShowFile;
+  plan: Plan;
+  /** False while a newer plan is being worked out. */
+  fresh: boolean;
+  openRun: RunSummary | undefined;
+  lastRun: RunSummary | undefined;
+}
+
+/** The show every tab below draws. */
+export const useShow = () => useOutletContext<ShowContext>();
+
+/** The folder of one show: its head, its tabs in the order of the work, and the tab that is open. */
+export function ShowFrame() {
+  const { showId = '' } = useParams();
+  const shows = useDocuments('shows');
+  const library = useLibrary();
+  const runs = useRuns(showId);
+  const show = useDraft((s) => (s.show?.id === showId ? s.show : undefined));
+  const stored = shows.data?.find((s) => s.id === showId);
+  useEffect(() => {
+    if (stored) openDraft(stored);
+  }, [stored]);
+  const file = useMemo(
+    () => (show && library.data ? assemble(show, library.data) : undefined),
+    [show, library.data],
+  );
+  const { plan, fresh } = usePlan(file);
+  useHotkeys('mod+z', undo, { preventDefault: true });
+  useHotkeys('mod+shift+z, mod+y', redo, { preventDefault: true });
+
+  const failed = shows.error ?? library.error;
+  if (failed && !file)
+    return <Failed error={failed} again={() => void Promise.all([shows.refetch(), library.refetch()])} />;
+  if (shows.data && !stored && !show)
+    return <Typography variant="h1">This show is not here any more.</Typography>;
+  if (!file || !plan) return <Loading what="the show" />;
+  const openRun = runs.data?.find((r) => r.phase !== 'down');
+  const lastRun = runs.data?.find((r) => r.phase === 'down');
+  return (
+    <>
+      <Head file={file} />
+      <SaveTrouble />
+      <ShowTabs plan={plan} openRun={openRun} lastRun={lastRun} />
+      <Outlet context={{ file, plan, fresh, openRun, lastRun } satisfies ShowContext} />
+    </>
+  );
+}
+
+function Head({ file }: { file: ShowFile }) {
+  const { show, venue } = file;
+  const [editing, setEditing] = useState(false);
+  const past = useStore(useDraft.temporal, (s) => s.pastStates.length);
+  const future = useStore(useDraft.temporal, (s) => s.futureStates.length);
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 4 }}>
+      <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
+        {show.title}
+      </Typography>
+      <Typography color="text.secondary" sx={{ flex: 1, minWidth: 200 }}>
+        {format(parseISO(show.date), 'EEE d MMM')} · {venue.name} · {show.heads} people · {show.slotMin} min
+      </Typography>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, '@media print': { display: 'none' } }}>
+        <SaveWords />
+        <Act label="Undo" onClick={undo} disabled={past === 0} icon={<UndoIcon fontSize="small" />} />
+        <Act label="Redo" onClick={redo} disabled={future === 0} icon={<RedoIcon fontSize="small" />} />
+        <Act
+          label="Day, place and crew"
+          onClick={() => setEditing(true)}
+          icon={<EditOutlinedIcon fontSize="small" />}
+        />
+        <Act
+          label="Save as a show file"
+          onClick={() => download(`${show.id}.json`, writeShowFile(file))}
+          icon={<FileDownloadOutlinedIcon fontSize="small" />}
+        />
+      </Box>
+      {editing && <ShowDialog show={show} onClose={() => setEditing(false)} />}
+    </Box>
+  );
+}
+
+const Act = ({
+  label,
+  icon,
+  ...button
+}: {
+  label: string;
+  icon: React.ReactNode;
+  onClick: () => void;
+  disabled?: boolean;
+}) => (
+  <Tooltip title={label}>
+    <span>
+      <IconButton aria-label={label} sx={{ width: 44, height: 44 }} {...button}>
+        {icon}
+      </IconButton>
+    </span>
+  </Tooltip>
+);
+
+const WORDS = {
+  saved: 'All saved',
+  unsaved: 'Not saved yet',
+  saving: 'Saving …',
+  offline: 'Kept on this device',
+  refused: 'Not saved',
+  conflict: 'Not saved',
+} as const;
+
+function SaveWords() {
+  const status = useDraft((s) => s.status);
+  return (
+    <Typography
+      role="status"
+      color={status === 'saved' ? 'text.secondary' : 'warning.main'}
+      sx={{ mr: 2, fontSize: 14 }}
+    >
+      {WORDS[status]}
+    </Typography>
+  );
+}
+
+/** What stands between the draft and the server, and what to do about it. */
+function SaveTrouble() {
+  const { status, says, theirs, show } = useDraft();
+  if (status === 'offline')
+    return (
+      <Alert severity="warning" sx={{ my: 2 }}>
+        {says} Your changes are kept on this device and saved as soon as it answers.
+      </Alert>
+    );
+  if (status === 'refused')
+    return (
+      <Alert severity="error" sx={{ my: 2 }}>
+        Not saved: {says}
+      </Alert>
+    );
+  if (status !== 'conflict' || !theirs || !show) return null;
+  return (
+    <Alert
+      severity="warning"
+      sx={{ my: 2 }}
+      action={
+        <>
+          <Button color="inherit" onClick={() => settleConflict('mine')}>
+            Keep mine
+          </Button>
+          <Button color="inherit" onClick={() => settleConflict('theirs')}>
+            Take theirs
+          </Button>
+        </>
+      }
+    >
+      This show was changed elsewhere. Theirs: “{theirs.body.title}”, {theirs.body.items.length} items
+      (version {theirs.version}). Yours: “{show.title}”, {show.items.length} items, not saved.
+    </Alert>
+  );
+}
+
+function ShowTabs({
+  plan,
+  openRun,
+  lastRun,
+}: {
+  plan: Plan;
+  openRun: RunSummary | undefined;
+  lastRun: RunSummary | undefined;
+}) {
+  const { pathname } = useLocation();
+  const stops = plan.findings.filter((f) => f.level === 'stop').length;
+  const cautions = plan.findings.filter((f) => f.level === 'caution').length;
+  const toBuy = plan.needs.consumables.filter((c) => c.toBuy > 0).length;
+  const tabs: { to: string; label: string; state: string; level?: 'stop' | 'caution' }[] = [
+    {
+      to: 'plan',
+      label: 'Plan',
+      level: stops ? 'stop' : 'caution',
+      state: stops ? `${stops} to mend` : cautions ? `${cautions} to look at` : '',
+    },
+    { to: 'supplies', label: 'Supplies', state: toBuy ? `${toBuy} to buy` : '' },
+    { to: 'check', label: 'Check', state: openRun?.phase === 'before' ? 'under way' : '' },
+    { to: 'live', label: 'Live', state: openRun && openRun.phase !== 'before' ? 'on stage' : '' },
+    { to: 'debrief', label: 'Debrief', state: lastRun ? '' : 'no run yet' },
+  ];
+  return (
+    <Tabs
+      value={pathname.split('/')[3] ?? 'plan'}
+      variant="scrollable"
+      aria-label="The work on this show"
+      sx={{
+        borderBottom: 1,
+        borderColor: 'divider',
+        mb: 3,
+        minHeight: 44,
+        '@media print': { display: 'none' },
+      }}
+    >
+      {tabs.map(({ to, label, state, level }) => (
+        <Tab
+          key={to}
+          value={to}
+          component={Link}
+          to={to}
+          sx={{ minHeight: 44, fontSize: 15 }}
+          label={
+            <span>
+              {label}
+              {state && (
+                <Box
+                  component="span"
+                  sx={{
+                    ml: 1.5,
+                    fontSize: 13,
+                    color:
+                      level === 'stop'
+                        ? 'error.main'
+                        : level === 'caution'
+                          ? 'warning.main'
+                          : 'text.secondary',
+                  }}
+                >
+                  {level && <LevelMark level={level} />} {state}
+                </Box>
+              )}
+            </span>
+          }
+        />
+      ))}
+    </Tabs>
+  );
+}
+
+function download(name: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
+  const link = Object.assign(document.createElement('a'), { href: url, download: name });
+  link.click();
+  URL.revokeObjectURL(url);
+}
