@@ -23,7 +23,8 @@ export function needPackages() {
     .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want) return;
   console.log('Installing packages (about four minutes the first time: the database compiles) …');
-  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  // Not `npm ci`: it refuses the lock file where a registry lacks an optional binary for some other platform.
+  run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']);
   writeFileSync(stamp, want);
 }
 

@@ -50,7 +50,7 @@ test('checks follow the walk along the stage: kit, consumables, prep before door
 });
 
 test('what is packed is what is looked for', () => {
-  expect(checks[0]!.detail).toBe('4');
+  expect(checks[0]!.detail).toBe('4 packed');
 });
 
 test.each([

@@ -57,7 +57,7 @@ export function checksOf(file: ShowFile, plan: Pick<Plan, 'needs' | 'timetable'>
         id: idOf('use', demo.station, need.goodId),
         kind: 'present',
         title: goodName(file, need.goodId),
-        detail: packedAt(file, plan, need.goodId, demo.station),
+        detail: `${packedAt(file, plan, need.goodId, demo.station)} packed`,
       });
     }
     for (const task of demo.prep) {

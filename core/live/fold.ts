@@ -51,7 +51,7 @@ export interface RunState {
   notes: { id: string; text: string; itemId: string | undefined; nearMiss: boolean; at: number }[];
   actions: ActionState[];
   leftovers: Record<string, number>;
-  /** The newest event that can be taken back, and its words. */
+  /** The newest event of the stage that can be taken back. */
   lastUndoable: RunEvent | undefined;
 }
 
@@ -64,10 +64,23 @@ export function fold(events: readonly RunEvent[], file: ShowFile): RunState {
   const kept = withoutUndone(inOrder(events));
   const state = start(file);
   for (const event of kept) apply(state, event);
-  state.lastUndoable = kept.findLast((e) => e.kind !== 'undo');
+  state.lastUndoable = kept.findLast((e) => STAGE_KINDS.has(e.kind));
   for (const item of state.items) settleTimes(state, item);
   return state;
 }
+
+/** What the stage screen does, and so may take back; checks and words of the debrief are corrected where they stand. */
+const STAGE_KINDS = new Set<RunEvent['kind']>([
+  'curtain',
+  'item begun',
+  'step done',
+  'attempt closed',
+  'again',
+  'skip',
+  'hold',
+  'resume',
+  'curtain down',
+]);
 
 function start(file: ShowFile): RunState {
   return {

@@ -5,7 +5,7 @@ import type { ApiError } from './api';
 /** While something is on its way. */
 export const Loading = ({ what }: { what: string }) => (
   <Box sx={{ p: 6, maxWidth: 360 }} role="status">
-    <Typography color="text.secondary" sx={{ mb: 2 }}>
+    <Typography color="textSecondary" sx={{ mb: 2 }}>
       Fetching {what} …
     </Typography>
     <LinearProgress aria-label={`Fetching ${what}`} />

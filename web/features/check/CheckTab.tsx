@@ -53,12 +53,12 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
       }}
     >
       <Box>
-        <Typography color="text.secondary" role="status" sx={{ mb: 2 }}>
+        <Typography color="textSecondary" role="status" sx={{ mb: 2 }}>
           {answered} of {checks.length} checked, in the order you walk the stage.
         </Typography>
         {stations.map((station) => (
           <Box key={station} component="section" sx={{ mb: 6 }}>
-            <Typography variant="h2" sx={{ mb: 2, textTransform: 'capitalize' }}>
+            <Typography variant="h2" sx={{ mb: 2, '&::first-letter': { textTransform: 'uppercase' } }}>
               {station}
             </Typography>
             <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
@@ -99,7 +99,7 @@ function CheckRow({ check, state }: { check: Check; state: RunState }) {
     >
       <Box sx={{ flex: '1 1 220px' }}>
         <Typography sx={{ fontWeight: 600 }}>{check.title}</Typography>
-        <Typography color="text.secondary" sx={{ fontSize: 13.5 }}>
+        <Typography color="textSecondary" sx={{ fontSize: 13.5 }}>
           {[check.detail, !check.must && 'may be missing'].filter(Boolean).join(' · ')}
         </Typography>
       </Box>
@@ -130,7 +130,7 @@ const toggleSx = {
   minWidth: 76,
   textTransform: 'none',
   color: 'text.primary',
-  '&.Mui-selected': { fontWeight: 700 },
+  '&.Mui-selected, &.Mui-selected:hover': { fontWeight: 700, bgcolor: 'primary.main', color: 'primary.contrastText' },
 } as const;
 
 function Reading({
@@ -215,14 +215,14 @@ function Gates({ gates: list, showId }: { gates: Gate[]; showId: string }) {
               />
             </Box>
             {gate.reasons.map((reason) => (
-              <Typography key={reason} color="error.main" sx={{ fontSize: 13.5 }}>
+              <Typography key={reason} color="error" sx={{ fontSize: 13.5 }}>
                 {reason}
               </Typography>
             ))}
           </Box>
         ))}
       </Box>
-      <Typography color="text.secondary" sx={{ fontSize: 13, my: 2 }}>
+      <Typography color="textSecondary" sx={{ fontSize: 13, my: 2 }}>
         The venue’s rules, local codes and trained people come first; a go here is not a permission.
       </Typography>
       <Button variant="contained" fullWidth component={Link} to={`/shows/${showId}/live`}>

@@ -101,7 +101,7 @@ const Section = ({ title, hint, children }: { title: string; hint?: string; chil
   <section>
     <Typography variant="h2">{title}</Typography>
     {hint && (
-      <Typography color="text.secondary" sx={{ mb: 2 }}>
+      <Typography color="textSecondary" sx={{ mb: 2 }}>
         {hint}
       </Typography>
     )}
@@ -149,7 +149,7 @@ function AttemptRow({ line: { title, attempt, likely } }: { line: DebriefLine })
           {title}
           {attempt.n > 1 && `, attempt ${attempt.n}`}
         </Typography>
-        <Typography color="text.secondary" sx={{ fontSize: 14 }}>
+        <Typography color="textSecondary" sx={{ fontSize: 14 }}>
           {format(attempt.at, 'HH:mm')} · {formatDuration(attempt.takesS)}
           {attempt.symptom && ` · ${attempt.symptom}`}
         </Typography>

@@ -142,7 +142,7 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
           <Consumables />
         </Part>
         <Part title="Safety">
-          <Typography color="text.secondary">
+          <Typography color="textSecondary">
             Local codes, the venue’s rules, the supplier’s safety data sheet and trained people come first.
           </Typography>
           <Row>

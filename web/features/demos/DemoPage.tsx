@@ -49,7 +49,7 @@ export function DemoPage() {
         </Button>
       </PageHead>
       <Typography sx={{ fontSize: 17, maxWidth: '70ch' }}>{demo.shows}</Typography>
-      <Typography color="text.secondary" sx={{ maxWidth: '70ch', mb: 3 }}>
+      <Typography color="textSecondary" sx={{ maxWidth: '70ch', mb: 3 }}>
         {demo.teaches}
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 4 }}>
@@ -87,7 +87,7 @@ export function DemoPage() {
                 </li>
               ))}
             </Box>
-            <Typography color="text.secondary" sx={{ mt: 2 }}>
+            <Typography color="textSecondary" sx={{ mt: 2 }}>
               A further showing takes {formatDuration(demo.furtherS)}, a retry {formatDuration(demo.retryS)}.
               {demo.coverLine && ` When it fails for good: “${demo.coverLine}”`}
             </Typography>
@@ -119,7 +119,7 @@ export function DemoPage() {
                 {line.worked} worked, {line.partly} partly (counts half), {line.failed} failed.
               </Typography>
               {line.causes.map((c) => (
-                <Typography key={c.cause} color="text.secondary">
+                <Typography key={c.cause} color="textSecondary">
                   {c.cause}: {c.times === 1 ? 'once' : `${c.times} times`}
                 </Typography>
               ))}
@@ -188,7 +188,7 @@ const Plain = ({ list }: { list: string[] }) =>
       ))}
     </Box>
   ) : (
-    <Typography color="text.secondary">Nothing.</Typography>
+    <Typography color="textSecondary">Nothing.</Typography>
   );
 
 function Prep({ demo }: { demo: Demo }) {
@@ -203,7 +203,7 @@ function Prep({ demo }: { demo: Demo }) {
     ]
       .filter(Boolean)
       .join(' · ');
-  if (demo.prep.length === 0) return <Typography color="text.secondary">None.</Typography>;
+  if (demo.prep.length === 0) return <Typography color="textSecondary">None.</Typography>;
   return (
     <>
       <Plain list={demo.prep.map((t) => `${t.title} (${words(t)})`)} />

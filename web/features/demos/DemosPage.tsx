@@ -79,7 +79,7 @@ export function DemosPage() {
           onChange={(v) => set('odds', v)}
         />
       </Box>
-      <Typography color="text.secondary" role="status" sx={{ mb: 2 }}>
+      <Typography color="textSecondary" role="status" sx={{ mb: 2 }}>
         {shown.length} of {library.data.demos.length} demos
       </Typography>
       {shown.length === 0 && (

@@ -50,7 +50,7 @@ export function StartRun({
           label="It is a rehearsal"
         />
       </Box>
-      <Typography color="text.secondary" sx={{ mt: 2, fontSize: 13.5 }}>
+      <Typography color="textSecondary" sx={{ mt: 2, fontSize: 13.5 }}>
         A rehearsal teaches the times and not the odds.
       </Typography>
       {start.isError && (

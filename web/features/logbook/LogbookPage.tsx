@@ -61,7 +61,7 @@ function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
       <Typography variant="h2">
         {worst.title} fails most: it works {pct(worst.mean)} times in 100
       </Typography>
-      <Typography color="text.secondary">
+      <Typography color="textSecondary">
         The mark is the middle estimate, the bar its 90 % interval. “Partly” counts half; rehearsals do not
         count.
       </Typography>
@@ -81,7 +81,7 @@ function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
                 'Failed',
                 'Works in 100',
                 '90 % interval',
-                'Usual time',
+                'Last clean play',
                 'Most often',
               ].map((h) => (
                 <TableCell key={h} align="right">

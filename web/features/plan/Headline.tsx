@@ -41,7 +41,7 @@ function Figure({ value, words, testid }: { value: string; words: string; testid
       <Typography component="span" sx={{ color: 'secondary.main', fontSize: 17, fontWeight: 700, mr: 1 }}>
         {value}
       </Typography>
-      <Typography component="span" color="text.secondary">
+      <Typography component="span" color="textSecondary">
         {words}
       </Typography>
     </Box>

@@ -113,7 +113,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             Take out
           </Button>
         </Box>
-        <Typography color="text.secondary" sx={{ fontSize: 13 }}>
+        <Typography color="textSecondary" sx={{ fontSize: 13 }}>
           Alt with ↑ or ↓ moves it; Delete takes it out.
         </Typography>
       </Box>
@@ -178,7 +178,7 @@ function TimingFields({ item, timing, from }: { item: Item; timing: Timing; from
       </Box>
       <Typography
         sx={{ fontSize: 13, mt: 1 }}
-        color={problem ? 'error.main' : item.timing ? 'text.secondary' : 'secondary.main'}
+        color={problem ? 'error' : item.timing ? 'textSecondary' : 'secondary'}
       >
         {problem || (item.timing ? 'First showing, typed by hand.' : `First showing, from the ${from}.`)}
         {item.timing && item.demoId && (

@@ -73,7 +73,7 @@ export function Margin({
         </Box>
       ))}
       {findings.length === 0 && (
-        <Typography color="text.secondary">Nothing to say against this plan.</Typography>
+        <Typography color="textSecondary">Nothing to say against this plan.</Typography>
       )}
     </Box>
   );

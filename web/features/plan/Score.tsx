@@ -58,7 +58,7 @@ export function Score({ file, plan, scale, selected, onSelect }: ScoreProps) {
         <Box sx={{ display: 'grid', gridTemplateColumns: lanes, columnGap: '10px', mb: 1 }}>
           <span />
           {['Stage', ...people.map((p) => p.name), 'Standing'].map((name, i) => (
-            <Typography key={i} variant="h3" component="span" color="text.secondary">
+            <Typography key={i} variant="h3" component="span" color="textSecondary">
               {name}
             </Typography>
           ))}
@@ -121,7 +121,7 @@ export function Score({ file, plan, scale, selected, onSelect }: ScoreProps) {
               </DndContext>
               {timetable.items.length === 0 && (
                 <Typography
-                  color="text.secondary"
+                  color="textSecondary"
                   sx={{ position: 'absolute', top: scale.curtainY + 12, left: 12 }}
                 >
                   Nothing yet. Add a demo above.

@@ -93,7 +93,7 @@ export function StageItem({ item, file, top, height, startsAt, selected, onSelec
           </Typography>
         </Box>
         {height > 42 && (
-          <Typography noWrap color="text.secondary" sx={{ fontSize: 13 }}>
+          <Typography noWrap color="textSecondary" sx={{ fontSize: 13 }}>
             {words.join(' · ')}
           </Typography>
         )}

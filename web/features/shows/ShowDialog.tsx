@@ -222,7 +222,7 @@ function CrewField({ people, crew, getIn, error, onChange }: CrewFieldProps) {
         ))}
       </Box>
       {crew.length === 0 && (
-        <Typography color="text.secondary" sx={{ mt: 1 }}>
+        <Typography color="textSecondary" sx={{ mt: 1 }}>
           Nobody yet.
         </Typography>
       )}

@@ -76,7 +76,7 @@ function Head({ file }: { file: ShowFile }) {
       <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
         {show.title}
       </Typography>
-      <Typography color="text.secondary" sx={{ flex: 1, minWidth: 200 }}>
+      <Typography color="textSecondary" sx={{ flex: 1, minWidth: 200 }}>
         {format(parseISO(show.date), 'EEE d MMM')} · {venue.name} · {show.heads} people · {show.slotMin} min
       </Typography>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, '@media print': { display: 'none' } }}>
@@ -132,7 +132,7 @@ function SaveWords() {
   return (
     <Typography
       role="status"
-      color={status === 'saved' ? 'text.secondary' : 'warning.main'}
+      color={status === 'saved' ? 'textSecondary' : 'warning'}
       sx={{ mr: 2, fontSize: 14 }}
     >
       {WORDS[status]}

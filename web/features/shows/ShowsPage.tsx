@@ -34,7 +34,7 @@ export function ShowsPage() {
       {overview.isError && <Failed error={overview.error} again={() => void overview.refetch()} />}
       {overview.data?.length === 0 && (
         <Empty title="No shows yet">
-          <Typography color="text.secondary" sx={{ mb: 3 }}>
+          <Typography color="textSecondary" sx={{ mb: 3 }}>
             A show needs a venue, a date and a slot. Demos come from the library.
           </Typography>
           <Button variant="contained" onClick={() => setMaking(true)}>
@@ -75,13 +75,13 @@ function ShowRow({ show }: { show: ShowLine }) {
       sx={{ p: 4, display: 'flex', gap: 4, flexWrap: 'wrap', alignItems: 'center' }}
     >
       <Box sx={{ width: 92, textAlign: 'center', borderRight: 1, borderColor: 'divider', pr: 3 }}>
-        <Typography sx={{ fontSize: 13 }} color="text.secondary">
+        <Typography sx={{ fontSize: 13 }} color="textSecondary">
           {format(parseISO(show.date), 'EEE')}
         </Typography>
         <Typography sx={{ fontSize: 20, fontWeight: 700, lineHeight: 1.2 }}>
           {format(parseISO(show.date), 'd MMM')}
         </Typography>
-        <Typography sx={{ fontSize: 13 }} color="text.secondary">
+        <Typography sx={{ fontSize: 13 }} color="textSecondary">
           {format(parseISO(show.date), 'yyyy')} · {show.curtainUp}
         </Typography>
       </Box>
@@ -95,7 +95,7 @@ function ShowRow({ show }: { show: ShowLine }) {
             {show.title}
           </Box>
         </Typography>
-        <Typography color="text.secondary">
+        <Typography color="textSecondary">
           {show.venue} · {show.heads} people · {show.items} items ·{' '}
           <Box component="span" sx={{ color: 'secondary.main' }}>
             {formatDuration(show.endS)}

@@ -45,7 +45,7 @@ export function SuppliesTab() {
     <Box sx={{ display: 'grid', gap: 6, gridTemplateColumns: { xl: '3fr 2fr' }, alignItems: 'start' }}>
       <section>
         <Typography variant="h2">Consumables</Typography>
-        <Typography color="text.secondary" sx={{ mb: 2 }}>
+        <Typography color="textSecondary" sx={{ mb: 2 }}>
           {toBuy === 0
             ? 'All of it is on the shelf.'
             : `${toBuy} to buy${cost > 0 ? `, about ${cost.toFixed(2)}` : ''}.`}{' '}
@@ -73,7 +73,7 @@ export function SuppliesTab() {
       </section>
       <section>
         <Typography variant="h2">Kit</Typography>
-        <Typography color="text.secondary" sx={{ mb: 2 }}>
+        <Typography color="textSecondary" sx={{ mb: 2 }}>
           The most in use at one moment, cleaning included.
         </Typography>
         <Paper variant="outlined" sx={{ overflowX: 'auto' }}>

@@ -60,7 +60,7 @@ export function VenuesPage() {
             onEdit={() => setVenue(v)}
             onDelete={() => removeVenue(v.id, v.body.name)}
           >
-            <Typography color="text.secondary">
+            <Typography color="textSecondary">
               {[
                 v.body.kind,
                 v.body.indoors ? 'indoors' : 'outdoors',
@@ -107,7 +107,7 @@ export function VenuesPage() {
             onEdit={() => setPerson(p)}
             onDelete={() => removePerson(p.id, p.body.name)}
           >
-            <Typography color="text.secondary">
+            <Typography color="textSecondary">
               {p.body.role} ·{' '}
               {p.body.skills.length ? `cleared for ${p.body.skills.join(', ')}` : 'no clearances'}
             </Typography>

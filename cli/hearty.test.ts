@@ -1,0 +1,70 @@
+import { buildSync } from 'esbuild';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+const root = resolve(__dirname, '..');
+const folder = mkdtempSync(join(tmpdir(), 'hearty-cli-'));
+const bundle = join(folder, 'hearty.cjs');
+const example = join(root, 'docs/formats/example-hall.json');
+
+beforeAll(() => {
+  buildSync({ entryPoints: [join(__dirname, 'main.ts')], outfile: bundle, bundle: true, platform: 'node', format: 'cjs', alias: { '@hearty/core': join(root, 'core/index.ts') } });
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const hearty = (...args: string[]) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [bundle, ...args], { encoding: 'utf8' });
+  return { status, stdout, stderr };
+};
+const written = (name: string, value: unknown) => {
+  const path = join(folder, name);
+  writeFileSync(path, typeof value === 'string' ? value : JSON.stringify(value));
+  return path;
+};
+
+test('plan prints timetable, findings, needs and bands; the same seed prints the same', () => {
+  const { status, stdout } = hearty('plan', example, '--seed', '3', '--plays', '500');
+  expect(status).toBe(0);
+  expect(Object.keys(JSON.parse(stdout)).sort()).toEqual(['bands', 'findings', 'needs', 'timetable']);
+  expect(JSON.parse(stdout).bands).toMatchObject({ seed: 3, plays: 500 });
+  expect(hearty('plan', example, '--seed', '3', '--plays', '500').stdout).toBe(stdout);
+});
+
+test('check says yes, or names every mistake by its path and ends with 1', () => {
+  expect(hearty('check', example)).toMatchObject({ status: 0, stdout: expect.stringContaining('is a good show file') });
+  const broken = JSON.parse(readFileSync(example, 'utf8'));
+  broken.show.doors = 'noon';
+  broken.show.heads = -1;
+  const { status, stderr } = hearty('check', written('broken.json', broken));
+  expect(status).toBe(1);
+  expect(stderr).toContain('show.doors: This must be a time of day such as 14:05.');
+  expect(stderr).toContain('show.heads: This must be at least 0.');
+});
+
+test('learn prints the odds of a file of attempts', () => {
+  const attempt = (n: number, outcome: string) => ({ id: `a${n}`, runId: `r${n}`, itemId: 'i', demoId: 'can', atMs: n, rehearsal: false, outcome, takesS: 300 });
+  const attempts = [...Array(8)].map((_, n) => attempt(n, 'worked')).concat([attempt(8, 'failed'), attempt(9, 'failed')]);
+  const { status, stdout } = hearty('learn', written('attempts.json', { format: 'hearty-stage/attempts', version: 1, attempts }));
+  expect(status).toBe(0);
+  expect(JSON.parse(stdout)).toMatchObject([{ demoId: 'can', worked: 8, failed: 2, mean: expect.closeTo(8.5 / 11, 10) }]);
+});
+
+test.each([
+  [['plan'], 'needs a file'],
+  [['plan', 'nowhere.json'], 'Cannot read nowhere.json: ENOENT.'],
+  [['dance', example], 'There is no command “dance”.'],
+  [['plan', example, '--plays', 'many'], '--plays must be a whole number'],
+  [['plan', example, '--colour', 'red'], '--colour'],
+])('%j ends with 1 and a sentence', (args, sentence) => {
+  const { status, stderr } = hearty(...args);
+  expect([status, stderr.includes(sentence)]).toEqual([1, true]);
+});
+
+test('text that is no JSON ends with 1 and a sentence, not a stack', () => {
+  const { status, stderr } = hearty('check', written('text.json', 'not json'));
+  expect(status).toBe(1);
+  expect(stderr).toContain('This is not JSON');
+  expect(stderr).not.toContain('    at ');
+});

@@ -1,0 +1,194 @@
+import type { Plan, ShowFile } from '@hearty/core';
+import request from 'supertest';
+import { createApp } from './app';
+import { demoApp } from './testing/server';
+
+const { app, db } = demoApp();
+const get = (path: string) => request(app).get(`/api${path}`);
+const venue = (id: string) => ({ id, name: 'A barn', kind: 'hall', indoors: true, flameAllowed: false, stations: ['front bench'], notes: '' });
+const put = (path: string, version: number, body: unknown) => request(app).put(`/api${path}`).send({ version, body });
+
+test('health answers, with security headers and no hint of the framework', async () => {
+  const { status, body, headers } = await get('/health');
+  expect([status, body.ok]).toEqual([200, true]);
+  expect(headers['content-security-policy']).toContain("default-src 'self'");
+  expect(headers['x-powered-by']).toBeUndefined();
+});
+
+test.each(['attacker.example', '192.168.1.5:4180'])('a request that names the host %s is refused', async (host) => {
+  const { status, body } = await get('/health').set('host', host);
+  expect([status, body.error.code]).toEqual([403, 'not-local']);
+});
+
+test('a page of another origin is refused, and a server opened on purpose answers', async () => {
+  expect((await get('/health').set('origin', 'http://attacker.example')).status).toBe(403);
+  const open = createApp({ db, open: true });
+  expect((await request(open).get('/api/health').set('host', 'hall-laptop:4180')).status).toBe(200);
+});
+
+describe('documents', () => {
+  test('are kept with a version that counts their changes', async () => {
+    expect((await put('/venues/barn', 0, venue('barn'))).body.version).toBe(1);
+    expect((await put('/venues/barn', 1, { ...venue('barn'), name: 'The barn' })).body.version).toBe(2);
+    const kept = (await get('/venues')).body.find((v: { id: string }) => v.id === 'barn');
+    expect(kept).toMatchObject({ version: 2, body: { name: 'The barn' } });
+  });
+
+  test('a save that started from an old version is refused with the version kept here', async () => {
+    await put('/venues/shed', 0, venue('shed'));
+    await put('/venues/shed', 1, { ...venue('shed'), name: 'Theirs' });
+    const { status, body } = await put('/venues/shed', 1, { ...venue('shed'), name: 'Mine' });
+    expect(status).toBe(409);
+    expect(body.error).toMatchObject({ code: 'stale', theirs: { version: 2, body: { name: 'Theirs' } } });
+  });
+
+  test('bad input is refused with the path of each field, and nothing of it is kept', async () => {
+    const { status, body } = await put('/venues/bad', 0, { ...venue('bad'), name: '', ceilingM: 'high', volunteers: ['x'] });
+    expect(status).toBe(400);
+    expect(body.error.fields.map((f: { path: string }) => f.path).sort()).toEqual(['ceilingM', 'name', 'volunteers']);
+    expect((await get('/venues')).body.some((v: { id: string }) => v.id === 'bad')).toBe(false);
+  });
+
+  test.each([
+    ['not JSON', (r: request.Test) => r.set('content-type', 'application/json').send('{'), 400, 'not-json'],
+    ['too large', (r: request.Test) => r.send({ version: 0, body: { notes: 'x'.repeat(9e6) } }), 413, 'too-large'],
+    ['no body', (r: request.Test) => r.send({}), 400, 'bad-input'],
+  ] as const)('a body that is %s gets a sentence', async (_words, send, status, code) => {
+    const response = await send(request(app).put('/api/venues/x'));
+    expect([response.status, response.body.error.code]).toEqual([status, code]);
+  });
+
+  test('what is deleted comes back with an undo; what is used cannot be deleted, and by whom is said', async () => {
+    await put('/venues/gone', 0, venue('gone'));
+    expect((await request(app).delete('/api/venues/gone')).status).toBe(204);
+    expect((await get('/venues')).body.some((v: { id: string }) => v.id === 'gone')).toBe(false);
+    expect((await request(app).post('/api/venues/gone/restore')).body.version).toBe(1);
+    const used = await request(app).delete('/api/venues/saltmarsh');
+    expect([used.status, used.body.error.says]).toEqual([409, 'This venue is used by “Weather in a Kitchen”. Take it out there first.']);
+    expect((await request(app).delete('/api/demos/cloud-jar')).status).toBe(409);
+    expect((await request(app).delete('/api/people/bram')).status).toBe(409);
+    expect((await request(app).delete('/api/goods/jar')).status).toBe(409);
+  });
+
+  test('unknown addresses and kinds are told apart from faults', async () => {
+    for (const path of ['/nothing', '/toString', '/runs/none', '/shows/none/file']) expect((await get(path)).status).toBe(404);
+  });
+});
+
+describe('the demo troupe', () => {
+  test('has four shows, each with its plan, and one that does not fit its slot', async () => {
+    const { body } = await get('/overview');
+    expect(body.map((s: { title: string }) => s.title)).toEqual(['Weather in a Kitchen', 'Small Forces', 'Cold Snap', 'Nine Minutes of Air']);
+    expect(body.map((s: { stops: number }) => s.stops > 0)).toEqual([false, false, false, true]);
+  });
+
+  test('has twelve runs with failures, and odds learned from them', async () => {
+    const { body } = await get('/logbook');
+    expect(body.runs).toHaveLength(12);
+    const soda = body.demos.find((d: { demoId: string }) => d.demoId === 'warm-fountain');
+    expect(soda).toMatchObject({ worked: 3, partly: 1, failed: 3 });
+    expect(soda.mean).toBeCloseTo((0.5 + 3 + 0.5) / 8, 10);
+    expect(soda.causes[0].cause).toBe('Bottle went cold');
+  });
+
+  test('every show has a file that the server itself takes back, kept whole', async () => {
+    for (const id of ['weather-in-a-kitchen', 'small-forces', 'cold-snap', 'nine-minutes-of-air']) {
+      const file = (await get(`/shows/${id}/file`)).body as ShowFile;
+      const { status, body } = await request(app).post('/api/import').send(file);
+      expect([status, body.created]).toEqual([201, 1]);
+      const back = (await get(`/shows/${body.showId}/file`)).body as ShowFile;
+      expect(back.demos).toEqual(file.demos);
+      expect({ ...back.show, id }).toEqual(file.show);
+    }
+  });
+});
+
+describe('import', () => {
+  test('never overwrites: a demo that differs comes in under a new id, and the show follows it', async () => {
+    const file = (await get('/shows/small-forces/file')).body as ShowFile;
+    file.demos[0]!.title = 'Changed elsewhere';
+    const { body } = await request(app).post('/api/import').send(file);
+    const back = (await get(`/shows/${body.showId}/file`)).body as ShowFile;
+    const changed = back.demos.find((d) => d.title === 'Changed elsewhere')!;
+    expect(changed.id).not.toBe(file.demos[0]!.id);
+    expect(back.show.items.some((i) => i.demoId === changed.id)).toBe(true);
+    const original = (await get('/demos')).body.find((d: { id: string }) => d.id === file.demos[0]!.id);
+    expect(original.body.title).not.toBe('Changed elsewhere');
+  });
+
+  test('a broken file is refused with paths, and nothing of it is kept', async () => {
+    const file = (await get('/shows/cold-snap/file')).body as ShowFile;
+    file.venue.name = 'A new field';
+    file.show.items[1]!.demoId = 'ghost';
+    const before = (await get('/venues')).body.length;
+    const { status, body } = await request(app).post('/api/import').send(file);
+    expect([status, body.error.fields]).toEqual([400, [{ path: 'show.items[1].demoId', says: 'There is no demo “ghost” in this file.' }]]);
+    expect((await get('/venues')).body).toHaveLength(before);
+  });
+});
+
+describe('runs', () => {
+  const event = (id: string, kind: string, body: object, at = 1_000_000) => ({ id, at, by: 'stage', kind, body });
+  const open = (id: string) => request(app).post('/api/runs').send({ id, showId: 'small-forces', rehearsal: false });
+  const send = (id: string, ...events: object[]) => request(app).post(`/api/runs/${id}/events`).send({ events });
+
+  test('keep the show as it was when they were opened', async () => {
+    await open('run-a');
+    const show = (await get('/shows')).body.find((s: { id: string }) => s.id === 'small-forces');
+    await put('/shows/small-forces', show.version, { ...show.body, items: show.body.items.slice(1) });
+    expect((await get('/runs/run-a')).body.file.show.items).toHaveLength(6);
+    await put('/shows/small-forces', show.version + 1, show.body);
+  });
+
+  test('sending twice is harmless, sending late is fine', async () => {
+    await open('run-b');
+    await open('run-b');
+    await send('run-b', event('b2', 'item begun', { itemId: 'i-hanging-hammer' }, 2000));
+    const twice = await send('run-b', event('b2', 'item begun', { itemId: 'i-hanging-hammer' }, 2000), event('b1', 'curtain', {}, 1000));
+    expect(twice.body).toEqual({ lastSeq: 2 });
+    expect((await get('/runs/run-b/events?after=1')).body.events.map((e: { id: string }) => e.id)).toEqual(['b1']);
+    expect((await get('/runs')).body.find((r: { id: string }) => r.id === 'run-b')).toMatchObject({ phase: 'running', curtainAt: 1000 });
+  });
+
+  test('one wrong event, and none of its batch is kept', async () => {
+    await open('run-c');
+    const { status, body } = await send('run-c', event('c1', 'curtain', {}), event('c2', 'attempt closed', { itemId: 'x', outcome: 'exploded' }));
+    expect([status, body.error.fields[0].path]).toEqual([400, 'events[1].body.outcome']);
+    expect((await get('/runs/run-c/events')).body.events).toEqual([]);
+  });
+
+  test('a failure moves the odds, the landing and what is packed', async () => {
+    const plan = async () => (await get('/shows/small-forces/plan')).body as Plan;
+    const before = await plan();
+    await open('run-d');
+    const item = 'i-singing-rod';
+    await send(
+      'run-d',
+      event('d1', 'curtain', {}, 1000),
+      event('d2', 'item begun', { itemId: item }, 2000),
+      ...[3, 4, 5, 6].flatMap((n) => [
+        event(`d${n}`, 'attempt closed', { itemId: item, outcome: 'failed' }, n * 60_000),
+        event(`d${n}a`, 'again', { itemId: item }, n * 60_000 + 1),
+      ]),
+    );
+    const after = await plan();
+    const band = (p: Plan) => p.bands!.items.find((i) => i.itemId === item)!;
+    const rosin = (p: Plan) => p.needs.consumables.find((c) => c.goodId === 'rosin')!;
+    expect(band(after).failsForGood).toBeGreaterThan(band(before).failsForGood);
+    expect(after.bands!.endS.p90).toBeGreaterThan(before.bands!.endS.p90);
+    expect(rosin(after).runOutOdds + rosin(after).packed).not.toBe(rosin(before).runOutOdds + rosin(before).packed);
+    // Taking the failures back takes their lesson back.
+    await send('run-d', ...[3, 4, 5, 6].map((n) => event(`u${n}`, 'undo', { eventId: `d${n}` }, 900_000 + n)));
+    expect(await plan()).toEqual(before);
+  });
+
+  test('an action asked for in a debrief is open until somebody closes it', async () => {
+    await open('run-e');
+    await send('run-e', event('e1', 'action', { text: 'Oil the stool', on: 'demo', onId: 'spinning-stool' }));
+    const note = async () => ((await get('/shows/small-forces/plan')).body as Plan).findings.some((f) => f.says.includes('Oil the stool'));
+    expect(await note()).toBe(true);
+    expect((await request(app).post('/api/actions/e1/close').send({ id: 'e2' })).status).toBe(200);
+    expect(await note()).toBe(false);
+    expect((await request(app).post('/api/actions/e1/close').send({ id: 'e3' })).status).toBe(404);
+  });
+});

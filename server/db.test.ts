@@ -1,0 +1,114 @@
+import Database from 'better-sqlite3';
+import { spawn } from 'node:child_process';
+import { cpSync, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { buildSync } from 'esbuild';
+import { DatabaseRefused, openDatabase } from './db';
+import { fillDemoData } from './demo-data';
+import { Runs } from './runs';
+import { MIGRATIONS, temporaryFolder } from './testing/server';
+
+const version = (path: string) => new Database(path, { readonly: true }).pragma('user_version', { simple: true });
+
+test('a new database has the newest version, foreign keys, WAL and full synchronisation', () => {
+  const db = openDatabase(temporaryFolder(), MIGRATIONS);
+  expect(db.pragma('user_version', { simple: true })).toBe(readdirSync(MIGRATIONS).length);
+  expect(db.pragma('foreign_keys', { simple: true })).toBe(1);
+  expect(db.pragma('journal_mode', { simple: true })).toBe('wal');
+  // 2 is FULL (SQLite documentation, PRAGMA synchronous).
+  expect(db.pragma('synchronous', { simple: true })).toBe(2);
+  db.close();
+});
+
+test('existing data is backed up before a migration runs, and a failing migration changes nothing', () => {
+  const folder = temporaryFolder();
+  const migrations = join(folder, 'migrations');
+  cpSync(MIGRATIONS, migrations, { recursive: true });
+  const first = openDatabase(folder, migrations);
+  fillDemoData(first);
+  first.close();
+  writeFileSync(join(migrations, '0901-broken.sql'), 'CREATE TABLE half (id TEXT); INSERT INTO nowhere VALUES (1);');
+  expect(() => openDatabase(folder, migrations)).toThrow('nowhere');
+  const [backup] = readdirSync(join(folder, 'backups'));
+  const copy = new Database(join(folder, 'backups', backup!), { readonly: true });
+  expect(copy.prepare('SELECT count(*) AS n FROM run').get()).toEqual({ n: 12 });
+  const after = new Database(join(folder, 'hearty.db'), { readonly: true });
+  expect(after.prepare("SELECT count(*) AS n FROM sqlite_master WHERE name = 'half'").get()).toEqual({ n: 0 });
+  expect(version(join(folder, 'hearty.db'))).toBe(readdirSync(MIGRATIONS).length);
+});
+
+test('a database from the future is refused with a sentence, and not touched', () => {
+  const folder = temporaryFolder();
+  mkdirSync(folder, { recursive: true });
+  const future = new Database(join(folder, 'hearty.db'));
+  future.pragma('user_version = 999');
+  future.close();
+  expect(() => openDatabase(folder, MIGRATIONS)).toThrow(DatabaseRefused);
+  expect(() => openDatabase(folder, MIGRATIONS)).toThrow(/version 999.*newer program/);
+  expect(version(join(folder, 'hearty.db'))).toBe(999);
+  expect(existsSync(join(folder, 'backups'))).toBe(false);
+});
+
+test('demo data fills an empty database once, and never one that holds something', () => {
+  const db = openDatabase(temporaryFolder(), MIGRATIONS);
+  fillDemoData(db);
+  const count = () => db.prepare('SELECT count(*) AS n FROM document').get();
+  const filled = count();
+  fillDemoData(db);
+  expect(count()).toEqual(filled);
+  db.close();
+});
+
+describe('a server that is killed', () => {
+  const bundle = join(temporaryFolder(), 'main.cjs');
+  beforeAll(() => {
+    buildSync({
+      entryPoints: [resolve(__dirname, 'main.ts')],
+      outfile: bundle,
+      bundle: true,
+      platform: 'node',
+      format: 'cjs',
+      external: ['better-sqlite3', 'express', 'helmet'],
+      alias: { '@hearty/core': resolve(__dirname, '../core/index.ts') },
+    });
+  });
+
+  const root = resolve(__dirname, '..');
+  const start = (folder: string) => {
+    const env = { ...process.env, HEARTY_PORT: '0', HEARTY_DATA: folder, HEARTY_ROOT: root, NODE_PATH: join(root, 'node_modules') };
+    const child = spawn(process.execPath, [bundle, '--demo'], { env });
+    const address = new Promise<string>((found, failed) => {
+      child.stdout.on('data', (text: Buffer) => {
+        const match = /http:\S+/.exec(String(text));
+        if (match) found(match[0]);
+      });
+      child.once('exit', () => failed(new Error('The server did not start.')));
+    });
+    return { child, address };
+  };
+
+  test('in the middle of a stream of events has kept every one it acknowledged, and starts again', async () => {
+    const folder = temporaryFolder();
+    const { child, address } = start(folder);
+    const base = `${await address}/api/runs`;
+    const post = (path: string, body: object) =>
+      fetch(base + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    await post('', { id: 'killed', showId: 'cold-snap', rehearsal: false });
+    const acknowledged: string[] = [];
+    const exited = new Promise((done) => child.once('exit', done));
+    for (let n = 0; ; n++) {
+      const events = [{ id: `k${n}`, at: 1000 + n, by: 'stage', kind: 'note', body: { text: `note ${n}` } }];
+      if (n === 25) setTimeout(() => child.kill('SIGKILL'), 5);
+      const sent = await post('/killed/events', { events }).catch(() => undefined);
+      if (!sent?.ok) break;
+      acknowledged.push(`k${n}`);
+    }
+    await exited;
+    expect(acknowledged.length).toBeGreaterThanOrEqual(25);
+    const db = openDatabase(folder, MIGRATIONS);
+    const kept = new Runs(db).events('killed', 0).events.map((e) => e.id);
+    expect(kept.slice(0, acknowledged.length)).toEqual(acknowledged);
+    expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
+    db.close();
+  }, 30_000);
+});
