@@ -10,7 +10,14 @@ const bundle = join(folder, 'hearty.cjs');
 const example = join(root, 'docs/formats/example-hall.json');
 
 beforeAll(() => {
-  buildSync({ entryPoints: [join(__dirname, 'main.ts')], outfile: bundle, bundle: true, platform: 'node', format: 'cjs', alias: { '@hearty/core': join(root, 'core/index.ts') } });
+  buildSync({
+    entryPoints: [join(__dirname, 'main.ts')],
+    outfile: bundle,
+    bundle: true,
+    platform: 'node',
+    format: 'cjs',
+    alias: { '@hearty/core': join(root, 'core/index.ts') },
+  });
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
@@ -33,7 +40,10 @@ test('plan prints timetable, findings, needs and bands; the same seed prints the
 });
 
 test('check says yes, or names every mistake by its path and ends with 1', () => {
-  expect(hearty('check', example)).toMatchObject({ status: 0, stdout: expect.stringContaining('is a good show file') });
+  expect(hearty('check', example)).toMatchObject({
+    status: 0,
+    stdout: expect.stringContaining('is a good show file'),
+  });
   const broken = JSON.parse(readFileSync(example, 'utf8'));
   broken.show.doors = 'noon';
   broken.show.heads = -1;
@@ -44,11 +54,27 @@ test('check says yes, or names every mistake by its path and ends with 1', () =>
 });
 
 test('learn prints the odds of a file of attempts', () => {
-  const attempt = (n: number, outcome: string) => ({ id: `a${n}`, runId: `r${n}`, itemId: 'i', demoId: 'can', atMs: n, rehearsal: false, outcome, takesS: 300 });
-  const attempts = [...Array(8)].map((_, n) => attempt(n, 'worked')).concat([attempt(8, 'failed'), attempt(9, 'failed')]);
-  const { status, stdout } = hearty('learn', written('attempts.json', { format: 'hearty-stage/attempts', version: 1, attempts }));
+  const attempt = (n: number, outcome: string) => ({
+    id: `a${n}`,
+    runId: `r${n}`,
+    itemId: 'i',
+    demoId: 'can',
+    atMs: n,
+    rehearsal: false,
+    outcome,
+    takesS: 300,
+  });
+  const attempts = [...Array(8)]
+    .map((_, n) => attempt(n, 'worked'))
+    .concat([attempt(8, 'failed'), attempt(9, 'failed')]);
+  const { status, stdout } = hearty(
+    'learn',
+    written('attempts.json', { format: 'hearty-stage/attempts', version: 1, attempts }),
+  );
   expect(status).toBe(0);
-  expect(JSON.parse(stdout)).toMatchObject([{ demoId: 'can', worked: 8, failed: 2, mean: expect.closeTo(8.5 / 11, 10) }]);
+  expect(JSON.parse(stdout)).toMatchObject([
+    { demoId: 'can', worked: 8, failed: 2, mean: expect.closeTo(8.5 / 11, 10) },
+  ]);
 });
 
 test.each([

@@ -1,39 +1,46 @@
+import { ShowFile } from '@hearty/core';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
+
+/** The classes of a show file besides its root; the generator knows every checked class of the program. */
+const PARTS = [
+  'Timing',
+  'StepTimer',
+  'Step',
+  'Who',
+  'PrepTask',
+  'Reset',
+  'KitNeed',
+  'ConsumableNeed',
+  'Cause',
+  'Fault',
+  'Condition',
+  'Demo',
+  'Venue',
+  'Person',
+  'Good',
+  'CrewPlace',
+  'Item',
+  'Show',
+  'DemoRecord',
+  'OpenAction',
+];
 
 /** The JSON Schema of a show file, made from the classes that check it. */
 export function showFileSchema(): object {
   const all = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage,
     refPointerPrefix: '#/$defs/',
+    additionalConverters: {
+      isInt: { type: 'integer' },
+      isIso8601: { type: 'string', format: 'date' },
+    },
   });
-  const wanted = [
-    'Timing',
-    'StepTimer',
-    'Step',
-    'Who',
-    'PrepTask',
-    'Reset',
-    'KitNeed',
-    'ConsumableNeed',
-    'Cause',
-    'Fault',
-    'Condition',
-    'Demo',
-    'Venue',
-    'Person',
-    'Good',
-    'CrewPlace',
-    'Item',
-    'Show',
-    'DemoRecord',
-    'OpenAction',
-  ];
-  const { ShowFile: root, ...rest } = all;
+  const closed = (name: string) => ({ ...all[name], additionalProperties: false });
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: 'Hearty Stage show file, version 1',
-    ...root,
-    $defs: Object.fromEntries(wanted.map((name) => [name, rest[name]])),
+    ...closed(ShowFile.name),
+    $defs: Object.fromEntries(PARTS.map((name) => [name, closed(name)])),
   };
 }

@@ -30,13 +30,13 @@ class CloseActionBody {
 }
 
 /** The address of each kind of document. */
-const KINDS: Record<string, Kind> = {
-  demos: 'demo',
-  shows: 'show',
-  venues: 'venue',
-  people: 'person',
-  goods: 'good',
-};
+const KINDS = new Map<string, Kind>([
+  ['demos', 'demo'],
+  ['shows', 'show'],
+  ['venues', 'venue'],
+  ['people', 'person'],
+  ['goods', 'good'],
+]);
 
 export interface AppOptions {
   db: Db;
@@ -144,7 +144,7 @@ function foreign(req: Request): HttpError | undefined {
 }
 
 function kindOf(req: Request): Kind {
-  const kind = KINDS[String(req.params.kind)];
+  const kind = KINDS.get(String(req.params.kind));
   if (!kind) throw new HttpError(404, 'not-found', 'There is nothing at this address.');
   return kind;
 }

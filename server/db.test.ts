@@ -8,7 +8,8 @@ import { fillDemoData } from './demo-data';
 import { Runs } from './runs';
 import { MIGRATIONS, temporaryFolder } from './testing/server';
 
-const version = (path: string) => new Database(path, { readonly: true }).pragma('user_version', { simple: true });
+const version = (path: string) =>
+  new Database(path, { readonly: true }).pragma('user_version', { simple: true });
 
 test('a new database has the newest version, foreign keys, WAL and full synchronisation', () => {
   const db = openDatabase(temporaryFolder(), MIGRATIONS);
@@ -27,13 +28,18 @@ test('existing data is backed up before a migration runs, and a failing migratio
   const first = openDatabase(folder, migrations);
   fillDemoData(first);
   first.close();
-  writeFileSync(join(migrations, '0901-broken.sql'), 'CREATE TABLE half (id TEXT); INSERT INTO nowhere VALUES (1);');
+  writeFileSync(
+    join(migrations, '0901-broken.sql'),
+    'CREATE TABLE half (id TEXT); INSERT INTO nowhere VALUES (1);',
+  );
   expect(() => openDatabase(folder, migrations)).toThrow('nowhere');
   const [backup] = readdirSync(join(folder, 'backups'));
   const copy = new Database(join(folder, 'backups', backup!), { readonly: true });
   expect(copy.prepare('SELECT count(*) AS n FROM run').get()).toEqual({ n: 12 });
   const after = new Database(join(folder, 'hearty.db'), { readonly: true });
-  expect(after.prepare("SELECT count(*) AS n FROM sqlite_master WHERE name = 'half'").get()).toEqual({ n: 0 });
+  expect(after.prepare("SELECT count(*) AS n FROM sqlite_master WHERE name = 'half'").get()).toEqual({
+    n: 0,
+  });
   expect(version(join(folder, 'hearty.db'))).toBe(readdirSync(MIGRATIONS).length);
 });
 
@@ -75,7 +81,13 @@ describe('a server that is killed', () => {
 
   const root = resolve(__dirname, '..');
   const start = (folder: string) => {
-    const env = { ...process.env, HEARTY_PORT: '0', HEARTY_DATA: folder, HEARTY_ROOT: root, NODE_PATH: join(root, 'node_modules') };
+    const env = {
+      ...process.env,
+      HEARTY_PORT: '0',
+      HEARTY_DATA: folder,
+      HEARTY_ROOT: root,
+      NODE_PATH: join(root, 'node_modules'),
+    };
     const child = spawn(process.execPath, [bundle, '--demo'], { env });
     const address = new Promise<string>((found, failed) => {
       child.stdout.on('data', (text: Buffer) => {
@@ -92,7 +104,11 @@ describe('a server that is killed', () => {
     const { child, address } = start(folder);
     const base = `${await address}/api/runs`;
     const post = (path: string, body: object) =>
-      fetch(base + path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+      fetch(base + path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
     await post('', { id: 'killed', showId: 'cold-snap', rehearsal: false });
     const acknowledged: string[] = [];
     const exited = new Promise((done) => child.once('exit', done));

@@ -8,6 +8,7 @@ import {
   showProblems,
   Venue,
   type Problem,
+  type Stored,
 } from '@hearty/core';
 import type { Db } from './db';
 import { badInput, HttpError, notFound } from './errors';
@@ -20,13 +21,6 @@ interface Kinds {
   venue: Venue;
   person: Person;
   good: Good;
-}
-
-/** A document as the server keeps it: `version` counts its changes. */
-export interface Stored<T> {
-  id: string;
-  version: number;
-  body: T;
 }
 
 const CLASSES: { [K in Kind]: new () => Kinds[K] } = {

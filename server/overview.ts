@@ -1,27 +1,7 @@
-import { fold, plan, reliability, type Reliability } from '@hearty/core';
+import { fold, plan, reliability, type Logbook, type ShowLine } from '@hearty/core';
 import type { Documents } from './documents';
-import type { Runs, RunSummary } from './runs';
+import type { Runs } from './runs';
 import { library, showFile } from './show-files';
-
-/** One line of the list of shows: when, where, how ready, what is open. */
-export interface ShowLine {
-  id: string;
-  version: number;
-  title: string;
-  date: string;
-  curtainUp: string;
-  venue: string;
-  heads: number;
-  items: number;
-  /** Seconds: where the plan ends, and its slot. */
-  endS: number;
-  slotEndS: number;
-  stops: number;
-  cautions: number;
-  toBuy: number;
-  openRun: RunSummary | null;
-  lastRun: RunSummary | null;
-}
 
 /** Every show with its readiness, worked out from its plan; soonest first. */
 export function showLines(documents: Documents, runs: Runs): ShowLine[] {
@@ -52,33 +32,6 @@ export function showLines(documents: Documents, runs: Runs): ShowLine[] {
       };
     })
     .sort((a, b) => a.date.localeCompare(b.date) || a.curtainUp.localeCompare(b.curtainUp));
-}
-
-export interface DemoLine extends Reliability {
-  demoId: string;
-  title: string;
-  worked: number;
-  partly: number;
-  failed: number;
-  /** Seconds: the last clean plays, oldest first. */
-  playsS: number[];
-  causes: { cause: string; times: number }[];
-}
-
-export interface RunLine extends RunSummary {
-  /** Seconds; null where it was not played to its end. */
-  plannedS: number;
-  actualS: number | null;
-  attempts: number;
-  failed: number;
-  nearMisses: number;
-  openActions: number;
-}
-
-export interface Logbook {
-  demos: DemoLine[];
-  runs: RunLine[];
-  actions: { id: string; text: string; on: string; onId: string }[];
 }
 
 /** What the log has taught: odds with their interval per demo, planned against actual per run, open actions. */

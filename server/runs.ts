@@ -6,28 +6,13 @@ import {
   type Attempt,
   type DemoRecord,
   type OpenAction,
+  type Run,
   type RunEvent,
+  type RunSummary,
   type ShowFile,
 } from '@hearty/core';
 import type { Db } from './db';
 import { badInput, HttpError, notFound } from './errors';
-
-export interface RunSummary {
-  id: string;
-  showId: string;
-  title: string;
-  openedAt: number;
-  rehearsal: boolean;
-  phase: string;
-  curtainAt: number | null;
-  downAt: number | null;
-}
-
-export interface Run extends RunSummary {
-  file: ShowFile;
-  events: RunEvent[];
-  lastSeq: number;
-}
 
 /** Keeps the logs of runs, and the attempts and actions folded from them. */
 export class Runs {

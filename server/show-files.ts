@@ -71,7 +71,7 @@ export function importShow(db: Db, documents: Documents, value: unknown): Import
     const show = withIds(file.show, { demos, people, venueId });
     const showId = freeId(documents, 'show', show.id);
     documents.save('show', showId, 0, { ...show, id: showId });
-    return { showId, ...count };
+    return { showId, created: count.created + 1, kept: count.kept };
   })();
 }
 

@@ -1,2 +1,3 @@
 export * from './show-file';
 export * from './assemble';
+export type * from './answers';

@@ -39,7 +39,7 @@ export function hallShow(changes: Partial<ShowFile> = {}): ShowFile {
   };
 }
 
-export const person = (id: string, skills: Person['skills']): Person => ({
+const person = (id: string, skills: Person['skills']): Person => ({
   id,
   name: id[0]!.toUpperCase() + id.slice(1),
   role: id === 'ann' ? 'presenter' : 'technician',

@@ -64,6 +64,7 @@ export const bowingCan = demo({
   coverS: 25,
   coverLine: 'The steam got away. The air is still pushing, believe it or not.',
   showings: 2,
+  retries: 2,
   kit: [kit('burner', 1, 120), kit('tongs'), kit('basin'), kit('goggles', 2)],
   consumables: [use('drink-can', 1), use('water', 15)],
   skills: ['flame'],

@@ -2,7 +2,7 @@ import { monotonicFactory } from 'ulid';
 import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
 import { api, type ApiError } from './api';
-import type { Logbook, RunSummary, ShowLine, Stored } from './answers';
+import type { Logbook, RunSummary, ShowLine, Stored } from '@hearty/core';
 
 export const queryClient = new QueryClient({
   defaultOptions: {

@@ -37,7 +37,8 @@ export function CheckTab() {
 function Checks({ runId, showId }: { runId: string; showId: string }) {
   const run = useRun(runId);
   // The run's own file: what was planned when the run was opened is what is checked.
-  const checks = useMemo(() => (run ? checksOf(run.file, plan(run.file, { plays: 0 })) : []), [run?.file]);
+  const planned = run?.file;
+  const checks = useMemo(() => (planned ? checksOf(planned, plan(planned, { plays: 0 })) : []), [planned]);
   if (!run) return <Loading what="the checks" />;
   const { state } = run;
   const verdicts = gates(run.file, checks, state);
@@ -130,7 +131,11 @@ const toggleSx = {
   minWidth: 76,
   textTransform: 'none',
   color: 'text.primary',
-  '&.Mui-selected, &.Mui-selected:hover': { fontWeight: 700, bgcolor: 'primary.main', color: 'primary.contrastText' },
+  '&.Mui-selected, &.Mui-selected:hover': {
+    fontWeight: 700,
+    bgcolor: 'primary.main',
+    color: 'primary.contrastText',
+  },
 } as const;
 
 function Reading({

@@ -3,7 +3,7 @@ import { Box, Button, Chip, InputAdornment, MenuItem, Paper, TextField, Typograp
 import SearchIcon from '@mui/icons-material/Search';
 import { formatDuration, HAZARDS, stepsTiming, TOPICS, type Demo } from '@hearty/core';
 import { Link, useSearchParams } from 'react-router';
-import type { DemoLine } from '../../app/answers';
+import type { DemoLine } from '@hearty/core';
 import { newId, useLibrary, useLogbook } from '../../app/queries';
 import { Empty, Failed, Loading, PageHead } from '../../app/States';
 import { Odds } from '../logbook/Odds';

@@ -2,7 +2,7 @@ import { Alert, Box, Button, FormControlLabel, Switch, Typography } from '@mui/m
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ApiError } from '../../app/api';
-import type { RunSummary } from '../../app/answers';
+import type { RunSummary } from '@hearty/core';
 import { flushDraft, useDraft } from '../shows/draft';
 import { startRun } from './runLog';
 

@@ -3,7 +3,7 @@ import { inOrder } from '@hearty/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { create } from 'zustand';
 import { api, ApiError } from '../../app/api';
-import type { Run, RunSummary } from '../../app/answers';
+import type { Run, RunSummary } from '@hearty/core';
 import { newId } from '../../app/queries';
 
 /** A run as this device keeps it: what the server said last, and every event with whether the server has it. */
@@ -82,7 +82,10 @@ export async function record(happening: Happening, by = 'stage'): Promise<void> 
   const { runId } = useRunLog.getState();
   if (!runId) return;
   const event = { id: newId(), at: Date.now(), by, ...happening } as RunEvent;
-  await (await db()).put('events', { key: keyOf(runId, event), runId, event, acked: 0 });
+  // Strict: on the disk, not in a buffer, before the screen says it happened.
+  const tx = (await db()).transaction('events', 'readwrite', { durability: 'strict' });
+  await tx.store.put({ key: keyOf(runId, event), runId, event, acked: 0 });
+  await tx.done;
   useRunLog.setState((s) => ({ events: inOrder([...s.events, event]), waiting: s.waiting + 1 }));
   void join(runId);
 }

@@ -17,7 +17,7 @@ import type { CustomSeriesRenderItem } from 'echarts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { api } from '../../app/api';
-import type { DemoLine, Logbook, RunLine } from '../../app/answers';
+import type { DemoLine, Logbook, RunLine } from '@hearty/core';
 import { newId, useLogbook } from '../../app/queries';
 import { Empty, Failed, Loading, PageHead } from '../../app/States';
 import { Chart } from './Chart';

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import type { DemoLine } from '../../app/answers';
+import type { DemoLine } from '@hearty/core';
 
 /** How often a demo works: the middle estimate, its 90 % interval as a bar, and what it rests on. */
 export function Odds({ line }: { line: DemoLine }) {

@@ -13,7 +13,7 @@ import {
 } from '@mui/material';
 import { check, Show, showProblems, type Person, type Venue } from '@hearty/core';
 import { addDays, formatISO } from 'date-fns';
-import { Controller, useForm } from 'react-hook-form';
+import { Controller, useForm, useWatch } from 'react-hook-form';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { resolverOf } from '../../app/fields';
@@ -31,7 +31,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
   const save = useSave('shows');
   const navigate = useNavigate();
   const form = useForm<Show>({ resolver: resolverOf(problemsOf), defaultValues: show ?? newShow() });
-  const { register, control, formState, handleSubmit, watch, setValue } = form;
+  const { register, control, formState, handleSubmit, setValue } = form;
   const errors = formState.errors;
   const field = (name: keyof Show, label: string, type = 'text') => ({
     label,
@@ -52,7 +52,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
     );
   });
   const venues = library.data?.venues ?? [];
-  const crew = watch('crew');
+  const [crew, getIn] = useWatch({ control, name: ['crew', 'getIn'] });
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
       <form onSubmit={(e) => void submit(e)} noValidate>
@@ -71,7 +71,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
             crew={crew}
             error={errors.crew?.message}
             onChange={(next) => setValue('crew', next, { shouldValidate: formState.isSubmitted })}
-            getIn={watch('getIn')}
+            getIn={getIn}
           />
           {save.isError && (
             <Alert severity="error" sx={{ gridColumn: '1 / -1' }}>

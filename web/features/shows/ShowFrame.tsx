@@ -9,7 +9,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useLocation, useOutletContext, useParams } from 'react-router';
 import { useStore } from 'zustand';
-import type { RunSummary } from '../../app/answers';
+import type { RunSummary } from '@hearty/core';
 import { useDocuments, useLibrary, useRuns } from '../../app/queries';
 import { LevelMark } from '../../app/LevelMark';
 import { Failed, Loading } from '../../app/States';

@@ -7,7 +7,7 @@ import { formatDuration } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { ShowLine } from '../../app/answers';
+import type { ShowLine } from '@hearty/core';
 import { newId, useDocuments, useOverview, useSave } from '../../app/queries';
 import { LevelMark } from '../../app/LevelMark';
 import { Empty, Failed, Loading, PageHead } from '../../app/States';

@@ -2,10 +2,10 @@ import { applyChange, type Change, type Item, type Show } from '@hearty/core';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { api, ApiError } from '../../app/api';
-import type { Stored } from '../../app/answers';
+import type { Stored } from '@hearty/core';
 import { queryClient } from '../../app/queries';
 
-export type SaveStatus = 'saved' | 'unsaved' | 'saving' | 'offline' | 'refused' | 'conflict';
+type SaveStatus = 'saved' | 'unsaved' | 'saving' | 'offline' | 'refused' | 'conflict';
 
 interface DraftState {
   show: Show | undefined;

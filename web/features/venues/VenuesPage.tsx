@@ -18,7 +18,7 @@ import {
 import { check, Person, ROLES, SKILLS, STATIONS, Venue, VENUE_KINDS } from '@hearty/core';
 import { useState, type ReactNode } from 'react';
 import { Controller, useForm, type FieldValues, type UseFormReturn } from 'react-hook-form';
-import type { Stored } from '../../app/answers';
+import type { Stored } from '@hearty/core';
 import { resolverOf } from '../../app/fields';
 import { newId, useDocuments, useSave } from '../../app/queries';
 import { Empty, Failed, Loading, PageHead } from '../../app/States';

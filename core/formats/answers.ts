@@ -1,7 +1,10 @@
-import type { Reliability, RunEvent, ShowFile } from '@hearty/core';
+import type { RunEvent } from '../live';
+import type { Reliability } from '../logbook';
+import type { ShowFile } from '../show';
 
-/** The shapes of the server's answers. */
+/** The shapes in which the server answers its screens. Types only; times of day in ms since 1970, lengths in seconds. */
 
+/** A document as the server keeps it: `version` counts its changes. */
 export interface Stored<T> {
   id: string;
   version: number;
@@ -25,6 +28,7 @@ export interface Run extends RunSummary {
   lastSeq: number;
 }
 
+/** One line of the list of shows: when, where, how ready, what is open. */
 export interface ShowLine {
   id: string;
   version: number;

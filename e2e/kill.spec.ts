@@ -1,0 +1,106 @@
+import { execSync } from 'node:child_process';
+import { chromium, type BrowserContext, type Page } from '@playwright/test';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import config from './playwright.config';
+import { expect, test } from './server';
+
+const heading = (page: Page) => page.getByRole('heading', { level: 1 });
+
+async function openStage(page: Page): Promise<string> {
+  await page.goto('/shows/small-forces/live');
+  // The shell must be on the device before the server may go.
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.getByRole('button', { name: 'Open the stage' }).click();
+  await page.getByRole('button', { name: 'Curtain up' }).click();
+  await page.getByRole('button', { name: 'Begin: What is a force?' }).click();
+  await page.getByRole('button', { name: 'Begin: The hammer that hangs' }).click();
+  await expect(heading(page)).toHaveText('Ask: where will it tip?');
+  return new URL(page.url()).pathname.split('/').at(-1)!;
+}
+
+interface Log {
+  events: { id: string; kind: string }[];
+}
+
+test('the tab is closed mid-show while the server is down; reopened, the show goes on and joins up after', async ({
+  page,
+  context,
+  server,
+}) => {
+  const runId = await openStage(page);
+  await expect(page.getByText('all kept')).toBeVisible();
+  await server.kill();
+  await page.keyboard.press('PageDown');
+  await page.keyboard.press('PageDown');
+  await expect(heading(page)).toHaveText('Let go.');
+  await expect(page.getByText('no server · 2 kept here')).toBeVisible();
+  await page.close();
+
+  const again = await context.newPage();
+  await again.goto(`/stage/${runId}`);
+  await expect(heading(again)).toHaveText('Let go.');
+  await again.keyboard.press('PageDown');
+  await expect(again.getByText('no server · 3 kept here')).toBeVisible();
+
+  await server.start();
+  await expect(again.getByText('all kept')).toBeVisible();
+  const { events } = await server.get<Log>(`/api/runs/${runId}`);
+  expect(events.filter((e) => e.kind === 'step done')).toHaveLength(3);
+  expect(new Set(events.map((e) => e.id)).size).toBe(events.length);
+});
+
+test('two screens of one run end with the same state, each tap kept', async ({ page, context, server }) => {
+  const runId = await openStage(page);
+  const other = await context.newPage();
+  await other.goto(`/stage/${runId}`);
+  await expect(heading(other)).toHaveText('Ask: where will it tip?');
+  await page.keyboard.press('PageDown');
+  await expect(heading(other)).toHaveText('Loop the hammer under the ruler, handle touching.');
+  await other.keyboard.press('PageDown');
+  await expect(heading(page)).toHaveText('Let go.');
+  const { events } = await server.get<Log>(`/api/runs/${runId}`);
+  expect(events.filter((e) => e.kind === 'step done')).toHaveLength(2);
+});
+
+test('the whole browser is killed mid-show with the server down, and nothing is lost', async ({ server }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'hearty-profile-'));
+  const launch = () =>
+    chromium.launchPersistentContext(folder, { ...config.use!.launchOptions, baseURL: server.url });
+  const killed = (context: BrowserContext) => {
+    const gone = new Promise((done) => context.once('close', done));
+    // Every process of this profile, without a chance to tidy up.
+    execSync(`pkill -9 -f -- '--user-data-dir=${folder}' || true`);
+    return gone;
+  };
+  const first = await launch();
+  const page = first.pages()[0] ?? (await first.newPage());
+  const runId = await openStage(page);
+  await server.kill();
+  await page.keyboard.press('PageDown');
+  await expect(heading(page)).toHaveText('Loop the hammer under the ruler, handle touching.');
+  await killed(first);
+
+  const second = await launch();
+  const again = await second.newPage();
+  await again.goto(`/stage/${runId}`);
+  await expect(heading(again)).toHaveText('Loop the hammer under the ruler, handle touching.');
+  await server.start();
+  await expect(again.getByText('all kept')).toBeVisible();
+  const { events } = await server.get<Log>(`/api/runs/${runId}`);
+  expect(events.map((e) => e.kind)).toEqual(['curtain', 'item begun', 'item begun', 'step done']);
+  await second.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+test('hold stops the clock of the show, take back undoes the last tap', async ({ page }) => {
+  await openStage(page);
+  await page.keyboard.press('h');
+  await expect(heading(page)).toHaveText('The clock of the show is stopped.');
+  await page.getByRole('button', { name: 'Resume' }).first().click();
+  await page.keyboard.press('PageDown');
+  await expect(heading(page)).toHaveText('Loop the hammer under the ruler, handle touching.');
+  await page.keyboard.press('PageUp');
+  await expect(heading(page)).toHaveText('Ask: where will it tip?');
+});

@@ -1,0 +1,119 @@
+import { expect, HALL, saved, test } from './server';
+
+const percent = async (text: Promise<string | null>) => Number(/(\d+) in 100/.exec((await text) ?? '')![1]);
+
+test('the whole loop: plan, check, play with failures, debrief; and the next plan has learned', async ({
+  page,
+}) => {
+  // Before: the odds, the landing and what is packed.
+  await page.goto(`${HALL}/plan`);
+  const within = page.getByTestId('within');
+  await expect(within).toContainText('in 100');
+  const withinBefore = await percent(within.textContent());
+  const landingBefore = await page.getByTestId('landing').textContent();
+  await page.getByRole('tab', { name: 'Supplies' }).click();
+  await expect(page.getByTestId('packed-drink-can')).toHaveText('3');
+  await page.goto('/logbook');
+  const odds = page.getByTestId('odds-bowing-can');
+  await expect(odds).toContainText('96');
+
+  // Check: a cold bath is a no-go with its reason; mended, it is not.
+  await page.goto(`${HALL}/check`);
+  await page.getByRole('button', { name: 'Start checking the set-up' }).click();
+  const bath = page.getByLabel('Temperature of the bath, °C');
+  await bath.fill('20');
+  await bath.press('Enter');
+  const gate = page.getByTestId('gate-i-warm-fountain');
+  await expect(gate).toContainText('No-go');
+  await expect(gate).toContainText('20 °C, wanted 28 to 35 °C');
+  await bath.fill('32');
+  await bath.press('Enter');
+  await expect(gate).toContainText('Not checked');
+  await page.getByTestId('check-kit_front-bench_tongs').getByRole('button', { name: 'There' }).click();
+  await expect(page.getByTestId('check-kit_front-bench_tongs')).toContainText('holds');
+
+  // Live: the can fails twice.
+  await page.getByRole('link', { name: 'On to the stage' }).click();
+  await page.getByRole('link', { name: 'To the stage screen' }).click();
+  await page.getByRole('button', { name: 'Curtain up' }).click();
+  await page.getByRole('button', { name: 'Jump or skip' }).click();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'The can that bows' })
+    .getByRole('button', { name: 'Begin' })
+    .click();
+  await expect(page.getByText('Owed')).toBeVisible();
+  await expect(page.getByRole('heading')).toHaveText('A spoon of water in a can, and a flame under it.');
+  const fail = async () => {
+    await page.getByRole('button', { name: 'How did it go?' }).click();
+    await page.getByRole('button', { name: 'Failed' }).click();
+    await page.getByRole('button', { name: 'only dents' }).click();
+    await expect(page.getByRole('list', { name: 'Likely causes' })).toContainText('Turned too slowly');
+  };
+  await fail();
+  await page.getByRole('button', { name: /Try again \(2 left\)/ }).click();
+  await fail();
+  await page.getByRole('button', { name: 'Jump or skip' }).click();
+  for (const skip of await page.getByRole('button', { name: 'Skip', disabled: false }).all())
+    await skip.click();
+  for (
+    let left = await page.getByRole('button', { name: 'Skip', disabled: false }).count();
+    left > 0;
+    left--
+  ) {
+    await page.getByRole('button', { name: 'Skip', disabled: false }).first().click();
+  }
+  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: 'Curtain down' }).click();
+  await expect(page.getByRole('heading')).toContainText('The curtain is down');
+  await expect(page.getByText('all kept')).toBeVisible();
+
+  // Debrief: the cause, a near miss, something to do.
+  await page.getByRole('link', { name: 'To the debrief' }).click();
+  await expect(page.getByRole('heading', { name: '2 attempts, 2 failed' })).toBeVisible();
+  await page.getByLabel('Cause').first().click();
+  await page.getByRole('option', { name: 'Bath too warm' }).click();
+  await expect(page.getByLabel('Cause').first()).toHaveText('Bath too warm');
+  await page.getByLabel('Note', { exact: true }).fill('Water on the step');
+  await page.getByRole('button', { name: 'Near miss', exact: true }).click();
+  await page.getByRole('button', { name: 'Keep' }).first().click();
+  await expect(page.getByText('Near miss. Water on the step')).toBeVisible();
+  await expect(page.getByRole('row', { name: /Empty drink can/ })).toContainText('2');
+  await page.getByLabel('To do').fill('Bring ice for the basin');
+  await page.getByLabel('On', { exact: true }).click();
+  await page.getByRole('option', { name: 'The can that bows' }).click();
+  await page.getByRole('button', { name: 'Keep' }).last().click();
+  await expect(page.getByText('Bring ice for the basin (The can that bows)')).toBeVisible();
+
+  // Learned: odds down, landing later, more packed, and the action beside the plan.
+  await page.goto('/logbook');
+  await expect(odds).toContainText('82');
+  await expect(odds).toContainText('Bath too warm (1)');
+  await page.goto(`${HALL}/plan`);
+  await expect(page.getByRole('list', { name: 'Findings' })).toContainText('Bring ice for the basin');
+  await expect(page.getByTestId('landing')).not.toHaveText(landingBefore!);
+  expect(await percent(within.textContent())).toBeLessThan(withinBefore);
+  await page.getByRole('tab', { name: 'Supplies' }).click();
+  await expect(page.getByTestId('packed-drink-can')).toHaveText('4');
+  await saved(page);
+});
+
+test('a rehearsal does not touch the odds', async ({ page, server }) => {
+  await page.goto('/shows/small-forces/live');
+  await page.getByLabel('It is a rehearsal').check();
+  await page.getByRole('button', { name: 'Open the stage' }).click();
+  await expect(page.getByText('Rehearsal', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Curtain up' }).click();
+  await page.getByRole('button', { name: 'Jump or skip' }).click();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'The magnet' })
+    .getByRole('button', { name: 'Begin' })
+    .click();
+  await page.getByRole('button', { name: 'How did it go?' }).click();
+  await page.getByRole('button', { name: 'Failed' }).click();
+  await page.getByRole('button', { name: 'something else' }).click();
+  await expect(page.getByText('all kept')).toBeVisible();
+  const { demos } = await server.get<{ demos: { demoId: string; failed: number }[] }>('/api/logbook');
+  expect(demos.find((d) => d.demoId === 'slow-magnet')!.failed).toBe(0);
+});

@@ -1,0 +1,106 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, HALL, test } from './server';
+
+const SCREENS: [string, string, (page: Page) => Promise<unknown>][] = [
+  ['shows', '/shows', (p) => p.getByText('Weather in a Kitchen').waitFor()],
+  ['new show', '/shows', (p) => p.getByRole('button', { name: 'New show' }).click()],
+  ['plan', `${HALL}/plan`, (p) => p.getByTestId('landing').waitFor()],
+  ['an item of the plan', `${HALL}/plan`, (p) => p.getByRole('button', { name: /^Foam column/ }).click()],
+  ['supplies', `${HALL}/supplies`, (p) => p.getByRole('button', { name: 'Working for Water' }).click()],
+  ['check', `${HALL}/check`, (p) => p.getByRole('button', { name: 'Start checking' }).click()],
+  ['live', `${HALL}/live`, (p) => p.getByRole('button', { name: 'Open the stage' }).waitFor()],
+  ['debrief', `${HALL}/debrief`, (p) => p.getByRole('heading', { name: /attempts/ }).waitFor()],
+  ['demos', '/demos', (p) => p.getByText('14 of 14').waitFor()],
+  ['a demo', '/demos/vapour-bottle', (p) => p.getByText('Record').waitFor()],
+  [
+    'the demo editor',
+    '/demos/vapour-bottle/edit',
+    (p) => p.getByRole('heading', { name: 'Known faults' }).waitFor(),
+  ],
+  ['venues', '/venues', (p) => p.getByText('Quarry Field').waitFor()],
+  ['logbook', '/logbook', (p) => p.getByRole('table', { name: 'Reliability' }).waitFor()],
+];
+
+async function seriousOf(page: Page): Promise<string[]> {
+  // Give a dialog's or a toggle's colours the time to settle.
+  await page.waitForTimeout(400);
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  return violations
+    .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+    .map(
+      (v) =>
+        `${v.id}: ${v.nodes
+          .map((n) => n.html.slice(0, 160))
+          .slice(0, 3)
+          .join(' | ')}`,
+    );
+}
+
+for (const mode of ['paper', 'night'] as const) {
+  test(`axe finds nothing serious on any screen, ${mode}`, async ({ page }) => {
+    test.setTimeout(120_000);
+    await page.addInitScript(
+      (m) => localStorage.setItem('hearty-settings', JSON.stringify({ state: { mode: m }, version: 0 })),
+      mode,
+    );
+    const found: string[] = [];
+    for (const [name, path, ready] of SCREENS) {
+      await page.goto(path);
+      await ready(page);
+      found.push(...(await seriousOf(page)).map((v) => `${name}: ${v}`));
+    }
+    expect(found).toEqual([]);
+  });
+}
+
+test('axe finds nothing serious on the stage, from curtain-up to curtain down', async ({ page }) => {
+  await page.goto('/shows/small-forces/live');
+  await page.getByRole('button', { name: 'Open the stage' }).click();
+  const found: string[] = [];
+  const look = async () => found.push(...(await seriousOf(page)));
+  await page.getByRole('button', { name: 'Curtain up' }).click();
+  await look();
+  await page.getByRole('button', { name: 'Jump or skip' }).click();
+  await look();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'The rod that sings' })
+    .getByRole('button', { name: 'Begin' })
+    .click();
+  await look();
+  await page.getByRole('button', { name: 'How did it go?' }).click();
+  await look();
+  await page.getByRole('button', { name: 'Failed' }).click();
+  await page.getByRole('button', { name: 'only squeaks' }).click();
+  await look();
+  expect(found).toEqual([]);
+});
+
+test('crew screens fit a phone', async ({ page }) => {
+  await page.setViewportSize({ width: 375, height: 720 });
+  for (const path of [
+    '/shows',
+    `${HALL}/check`,
+    `${HALL}/supplies`,
+    `${HALL}/debrief`,
+    '/demos',
+    '/demos/foam-column',
+    '/logbook',
+    '/venues',
+  ]) {
+    await page.goto(path);
+    await page.getByRole('heading', { level: 1 }).first().waitFor();
+    await page.waitForTimeout(300);
+    expect([path, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([path, 375]);
+  }
+});
+
+test('an address that leads nowhere says so', async ({ page }) => {
+  await page.goto('/nowhere');
+  await expect(page.getByText('There is nothing here')).toBeVisible();
+  await page.goto('/shows/none/plan');
+  await expect(page.getByText('This show is not here any more.')).toBeVisible();
+  await page.goto('/stage/none');
+  await expect(page.getByText('This run is not on this device')).toBeVisible();
+});

@@ -1,0 +1,100 @@
+import { expect, test as base, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+const root = resolve(__dirname, '..');
+
+/** The built product on a database of its own, which a test may kill and start again. */
+class Server {
+  private child: ChildProcess | undefined;
+  private port = 0;
+  private readonly folder = mkdtempSync(join(tmpdir(), 'hearty-e2e-'));
+
+  constructor(private readonly demo: boolean) {}
+
+  get url() {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  /** Starts it, on the port it had before if there was one. */
+  async start(): Promise<void> {
+    const child = spawn(
+      process.execPath,
+      [join(root, 'server/dist/main.cjs'), ...(this.demo ? ['--demo'] : [])],
+      {
+        env: { ...process.env, HEARTY_PORT: String(this.port), HEARTY_DATA: this.folder, HEARTY_ROOT: root },
+      },
+    );
+    this.child = child;
+    this.port = await new Promise<number>((found, failed) => {
+      child.stdout.on('data', (text: Buffer) => {
+        const match = /:(\d+)\s/.exec(String(text));
+        if (match) found(Number(match[1]));
+      });
+      child.once('exit', (code) => failed(new Error(`The server ended with ${code}.`)));
+    });
+  }
+
+  /** Kills it without a word, as a flat battery does. */
+  async kill(): Promise<void> {
+    const child = this.child;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    const gone = new Promise((done) => child.once('exit', done));
+    child.kill('SIGKILL');
+    await gone;
+  }
+
+  async get<T>(path: string): Promise<T> {
+    return (await (await fetch(this.url + path)).json()) as T;
+  }
+
+  async end(): Promise<void> {
+    await this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+}
+
+interface Fixtures {
+  /** Whether the database holds the demo troupe. */
+  demoData: boolean;
+  server: Server;
+}
+
+/** A test with the product running; it fails when a page breaks or asks anything of another machine. */
+export const test = base.extend<Fixtures>({
+  demoData: [true, { option: true }],
+  server: async ({ demoData }, use) => {
+    const server = new Server(demoData);
+    await server.start();
+    await use(server);
+    await server.end();
+  },
+  baseURL: async ({ server }, use) => use(server.url),
+  context: async ({ context }, use) => {
+    const wrong: string[] = [];
+    context.on(
+      'request',
+      (r) => /^(https?:\/\/127\.0\.0\.1:|data:|blob:)/.test(r.url()) || wrong.push(`asked for ${r.url()}`),
+    );
+    context.on('weberror', (e) => wrong.push(e.error().message));
+    await use(context);
+    expect(wrong).toEqual([]);
+  },
+});
+
+export { expect };
+
+export const HALL = '/shows/weather-in-a-kitchen';
+
+/** Titles of the running order, from the top. */
+export const order = (page: Page) =>
+  page
+    .getByRole('list', { name: 'Running order' })
+    .getByRole('button')
+    .evaluateAll((items) => items.map((i) => i.getAttribute('aria-label')!.split(',')[0]));
+
+/** Waits until the draft is on the server. */
+export const saved = (page: Page) =>
+  expect(page.getByRole('status').filter({ hasText: 'All saved' })).toBeVisible();
