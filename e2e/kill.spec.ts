@@ -1,4 +1,4 @@
-import { execSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { chromium, type BrowserContext, type Page } from '@playwright/test';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -33,6 +33,7 @@ test('the tab is closed mid-show while the server is down; reopened, the show go
   await expect(page.getByText('all kept')).toBeVisible();
   await server.kill();
   await page.keyboard.press('PageDown');
+  await expect(heading(page)).toHaveText('Loop the hammer under the ruler, handle touching.');
   await page.keyboard.press('PageDown');
   await expect(heading(page)).toHaveText('Let go.');
   await expect(page.getByText('no server · 2 kept here')).toBeVisible();
@@ -71,7 +72,7 @@ test('the whole browser is killed mid-show with the server down, and nothing is 
   const killed = (context: BrowserContext) => {
     const gone = new Promise((done) => context.once('close', done));
     // Every process of this profile, without a chance to tidy up.
-    execSync(`pkill -9 -f -- '--user-data-dir=${folder}' || true`);
+    spawnSync('pkill', ['-9', '-f', '--', `--user-data-dir=${folder}`]);
     return gone;
   };
   const first = await launch();

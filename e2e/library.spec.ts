@@ -3,7 +3,7 @@ import { join, resolve } from 'node:path';
 import { expect, HALL, order, saved, test } from './server';
 
 const example = () =>
-  JSON.parse(readFileSync(resolve(__dirname, '../docs/formats/example-studio.json'), 'utf8'));
+  JSON.parse(readFileSync(resolve(import.meta.dirname, '../docs/formats/example-studio.json'), 'utf8'));
 
 test('a broken show file is refused with paths and sentences, and nothing of it is kept; mended, it comes in', async ({
   page,
@@ -19,7 +19,7 @@ test('a broken show file is refused with paths and sentences, and nothing of it 
   await page.goto('/shows');
   await page.getByRole('button', { name: 'Bring in a show file' }).click();
   write();
-  await page.getByLabel('Show file').setInputFiles(path);
+  await page.locator('input[type=file]').setInputFiles(path);
   const alert = page.getByRole('alert');
   await expect(alert).toContainText('2 mistakes');
   await expect(alert).toContainText('show.slotMin This must be at least 1.');
@@ -28,7 +28,7 @@ test('a broken show file is refused with paths and sentences, and nothing of it 
   file.show.slotMin = 9;
   file.demos[0].steps[0].kind = 'say';
   write();
-  await page.getByLabel('Show file').setInputFiles(path);
+  await page.locator('input[type=file]').setInputFiles(path);
   await expect(page.getByRole('heading', { name: 'From elsewhere' })).toBeVisible();
   expect(await server.get<unknown[]>('/api/overview')).toHaveLength(5);
 });
@@ -40,7 +40,7 @@ test('a show saved as a file is a show file the product takes back', async ({ pa
   const path = await (await waiting).path();
   await page.goto('/shows');
   await page.getByRole('button', { name: 'Bring in a show file' }).click();
-  await page.getByLabel('Show file').setInputFiles(path);
+  await page.locator('input[type=file]').setInputFiles(path);
   await expect(page).toHaveURL(/weather-in-a-kitchen-2/);
 });
 

@@ -54,16 +54,12 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await page.getByRole('button', { name: /Try again \(2 left\)/ }).click();
   await fail();
   await page.getByRole('button', { name: 'Jump or skip' }).click();
-  for (const skip of await page.getByRole('button', { name: 'Skip', disabled: false }).all())
-    await skip.click();
-  for (
-    let left = await page.getByRole('button', { name: 'Skip', disabled: false }).count();
-    left > 0;
-    left--
-  ) {
-    await page.getByRole('button', { name: 'Skip', disabled: false }).first().click();
+  const skips = page.getByRole('button', { name: 'Skip', exact: true, disabled: false });
+  for (let left = await skips.count(); left > 0; left--) {
+    await skips.first().click();
+    await expect(skips).toHaveCount(left - 1);
   }
-  await page.getByRole('button', { name: 'Back' }).click();
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
   await page.getByRole('button', { name: 'Curtain down' }).click();
   await expect(page.getByRole('heading')).toContainText('The curtain is down');
   await expect(page.getByText('all kept')).toBeVisible();

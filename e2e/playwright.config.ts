@@ -4,12 +4,12 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../test-results/browser',
   workers: 2,
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  timeout: 180_000,
+  retries: process.env.CI ? 1 : 0,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json']],
   use: {
     viewport: { width: 1280, height: 800 },
-    trace: 'retain-on-failure',
     launchOptions: {
       executablePath: process.env.HEARTY_CHROMIUM ?? '/usr/bin/chromium',
       args: [

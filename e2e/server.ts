@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 
-const root = resolve(__dirname, '..');
+const root = resolve(import.meta.dirname, '..');
 
 /** The built product on a database of its own, which a test may kill and start again. */
 class Server {
@@ -93,7 +93,7 @@ export const order = (page: Page) =>
   page
     .getByRole('list', { name: 'Running order' })
     .getByRole('button')
-    .evaluateAll((items) => items.map((i) => i.getAttribute('aria-label')!.split(',')[0]));
+    .evaluateAll((items) => items.map((i) => /^(.*), \d\d:\d\d, /.exec(i.getAttribute('aria-label')!)![1]));
 
 /** Waits until the draft is on the server. */
 export const saved = (page: Page) =>

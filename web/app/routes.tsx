@@ -1,12 +1,10 @@
 import { createBrowserRouter, Navigate } from 'react-router';
 import { CheckTab } from '../features/check/CheckTab';
 import { DebriefTab } from '../features/debrief/DebriefTab';
-import { DemoEditor } from '../features/demos/DemoEditor';
 import { DemoPage } from '../features/demos/DemoPage';
 import { DemosPage } from '../features/demos/DemosPage';
 import { LiveTab } from '../features/live/LiveTab';
 import { StagePage } from '../features/live/StagePage';
-import { LogbookPage } from '../features/logbook/LogbookPage';
 import { PlanTab } from '../features/plan/PlanTab';
 import { ShowFrame } from '../features/shows/ShowFrame';
 import { ShowsPage } from '../features/shows/ShowsPage';
@@ -37,9 +35,15 @@ export const router = createBrowserRouter([
       },
       { path: '/demos', Component: DemosPage },
       { path: '/demos/:demoId', Component: DemoPage },
-      { path: '/demos/:demoId/edit', Component: DemoEditor },
+      {
+        path: '/demos/:demoId/edit',
+        lazy: async () => ({ Component: (await import('../features/demos/DemoEditor')).DemoEditor }),
+      },
       { path: '/venues', Component: VenuesPage },
-      { path: '/logbook', Component: LogbookPage },
+      {
+        path: '/logbook',
+        lazy: async () => ({ Component: (await import('../features/logbook/LogbookPage')).LogbookPage }),
+      },
       { path: '*', Component: Lost },
     ],
   },

@@ -1,5 +1,6 @@
 import { Button } from '@mui/material';
 import { useSnackbar } from 'notistack';
+import type { ApiError } from './api';
 import { useRemove, useRestore } from './queries';
 
 /** Puts a document away and offers to bring it back, instead of asking whether one is sure. */
@@ -7,24 +8,27 @@ export function useSayWithUndo(kind: 'shows' | 'demos' | 'venues' | 'people' | '
   const remove = useRemove(kind);
   const restore = useRestore(kind);
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  return (id: string, title: string, after?: () => void) =>
-    remove.mutate(id, {
-      onSuccess: () => {
-        enqueueSnackbar(`“${title}” is deleted.`, {
-          action: (key) => (
-            <Button
-              color="inherit"
-              onClick={() => {
-                restore.mutate(id);
-                closeSnackbar(key);
-              }}
-            >
-              Undo
-            </Button>
-          ),
-        });
-        after?.();
-      },
-      onError: (error) => enqueueSnackbar(error.says, { variant: 'error' }),
+  // Awaited rather than handed callbacks: the row that asked is gone by the time it has been deleted.
+  return async (id: string, title: string, after?: () => void) => {
+    try {
+      await remove.mutateAsync(id);
+    } catch (error) {
+      enqueueSnackbar((error as ApiError).says, { variant: 'error' });
+      return;
+    }
+    enqueueSnackbar(`“${title}” is deleted.`, {
+      action: (key) => (
+        <Button
+          color="inherit"
+          onClick={() => {
+            void restore.mutateAsync(id);
+            closeSnackbar(key);
+          }}
+        >
+          Undo
+        </Button>
+      ),
     });
+    after?.();
+  };
 }

@@ -49,7 +49,7 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
       sx={{
         display: 'grid',
         gap: 6,
-        gridTemplateColumns: { md: 'minmax(0, 1fr) 320px' },
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 320px' },
         alignItems: 'start',
       }}
     >

@@ -80,7 +80,7 @@ function RunDebrief({ runId }: { runId: string }) {
   if (failed) return <Alert severity="error">{failed}</Alert>;
   if (!run || !talk) return <Loading what="the log" />;
   return (
-    <Box sx={{ display: 'grid', gap: 8, maxWidth: 1100 }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
       <Attempts lines={talk.lines} />
       <Times talk={talk} />
       <Leftovers lines={talk.leftovers} />

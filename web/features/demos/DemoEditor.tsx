@@ -11,7 +11,7 @@ import {
   TOPICS,
 } from '@hearty/core';
 import { useSnackbar } from 'notistack';
-import type { ReactNode } from 'react';
+import { useRef, type ReactNode } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { useBlocker, useNavigate, useParams } from 'react-router';
 import { resolverOf } from '../../app/fields';
@@ -44,16 +44,16 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
   const { isDirty, isSubmitted, errors } = form.formState;
-  const blocker = useBlocker(
-    ({ nextLocation }) => isDirty && !save.isSuccess && nextLocation.pathname !== `/demos/${demo.id}/edit`,
-  );
+  // Set at the moment of leaving after a save, before the form has heard that it is clean.
+  const leaving = useRef(false);
+  const blocker = useBlocker(() => isDirty && !leaving.current);
   const submit = form.handleSubmit((values) =>
     save.mutate(
       { id: demo.id, version, body: pruned(values) },
       {
         onSuccess: () => {
           enqueueSnackbar(`“${values.title}” is saved.`);
-          form.reset(values);
+          leaving.current = true;
           void navigate(`/demos/${demo.id}`);
         },
       },

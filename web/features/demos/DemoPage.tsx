@@ -35,7 +35,7 @@ export function DemoPage() {
       <PageHead title={demo.title}>
         <Button
           color="error"
-          onClick={() => removeWithUndo(demo.id, demo.title, () => void navigate('/demos'))}
+          onClick={() => void removeWithUndo(demo.id, demo.title, () => void navigate('/demos'))}
         >
           Delete
         </Button>
@@ -67,7 +67,7 @@ export function DemoPage() {
           <Chip key={h} label={h} color="warning" variant="outlined" sx={{ borderRadius: 1 }} />
         ))}
       </Box>
-      <Box sx={{ display: 'grid', gap: 8, gridTemplateColumns: { md: '3fr 2fr' } }}>
+      <Box sx={{ display: 'grid', gap: 8, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '3fr 2fr' } }}>
         <Box sx={{ display: 'grid', gap: 6, alignContent: 'start' }}>
           <Block title="Steps">
             <Box component="ol" sx={{ pl: 6, m: 0, '& li': { mb: 1.5 } }}>

@@ -41,7 +41,7 @@ export function LogbookPage() {
           Play or rehearse a show; what happened is kept here and teaches the next plan.
         </Empty>
       )}
-      <Box sx={{ display: 'grid', gap: 8 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8 }}>
         {tried.length > 0 && <ReliabilityPart lines={tried} />}
         {runs.some((r) => r.actualS !== null) && <RunsPart runs={runs} />}
         <Actions actions={actions} demos={demos} />

@@ -75,33 +75,33 @@ export function Score({ file, plan, scale, selected, onSelect }: ScoreProps) {
             }}
           >
             <span />
-            <Box
-              component="ol"
-              aria-label="Running order"
-              sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
+            <DndContext
+              sensors={sensors}
+              collisionDetection={closestCenter}
+              onDragEnd={drop}
+              accessibility={{
+                screenReaderInstructions: {
+                  draggable:
+                    'Press space to pick the item up, arrow keys to move it, space to put it down, escape to leave it where it was.',
+                },
+                announcements: {
+                  onDragStart: ({ active }) => `Picked up ${title(active.id)}.`,
+                  onDragOver: ({ active, over }) =>
+                    over
+                      ? `${title(active.id)} is at place ${ids.indexOf(String(over.id)) + 1} of ${ids.length}.`
+                      : '',
+                  onDragEnd: ({ active, over }) =>
+                    over
+                      ? `${title(active.id)} is put down at place ${ids.indexOf(String(over.id)) + 1}.`
+                      : `${title(active.id)} is put back.`,
+                  onDragCancel: ({ active }) => `${title(active.id)} is back where it was.`,
+                },
+              }}
             >
-              <DndContext
-                sensors={sensors}
-                collisionDetection={closestCenter}
-                onDragEnd={drop}
-                accessibility={{
-                  screenReaderInstructions: {
-                    draggable:
-                      'Press space to pick the item up, arrow keys to move it, space to put it down, escape to leave it where it was.',
-                  },
-                  announcements: {
-                    onDragStart: ({ active }) => `Picked up ${title(active.id)}.`,
-                    onDragOver: ({ active, over }) =>
-                      over
-                        ? `${title(active.id)} is at place ${ids.indexOf(String(over.id)) + 1} of ${ids.length}.`
-                        : '',
-                    onDragEnd: ({ active, over }) =>
-                      over
-                        ? `${title(active.id)} is put down at place ${ids.indexOf(String(over.id)) + 1}.`
-                        : `${title(active.id)} is put back.`,
-                    onDragCancel: ({ active }) => `${title(active.id)} is back where it was.`,
-                  },
-                }}
+              <Box
+                component="ol"
+                aria-label="Running order"
+                sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
               >
                 <SortableContext items={ids} strategy={verticalListSortingStrategy}>
                   {timetable.items.map((item) => (
@@ -118,16 +118,17 @@ export function Score({ file, plan, scale, selected, onSelect }: ScoreProps) {
                     />
                   ))}
                 </SortableContext>
-              </DndContext>
-              {timetable.items.length === 0 && (
-                <Typography
-                  color="textSecondary"
-                  sx={{ position: 'absolute', top: scale.curtainY + 12, left: 12 }}
-                >
-                  Nothing yet. Add a demo above.
-                </Typography>
-              )}
-            </Box>
+
+                {timetable.items.length === 0 && (
+                  <Typography
+                    color="textSecondary"
+                    sx={{ position: 'absolute', top: scale.curtainY + 12, left: 12 }}
+                  >
+                    Nothing yet. Add a demo above.
+                  </Typography>
+                )}
+              </Box>
+            </DndContext>
             {people.map((person) => (
               <CrewLane key={person.id} person={person} timetable={timetable} scale={scale} up={up} />
             ))}

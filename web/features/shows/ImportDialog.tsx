@@ -51,7 +51,11 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
             accept=".json,application/json"
             aria-label="Show file"
             sx={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-            onChange={(e: React.ChangeEvent<HTMLInputElement>) => void read(e.target.files?.[0])}
+            onChange={(e: React.ChangeEvent<HTMLInputElement>) => {
+              void read(e.target.files?.[0]);
+              // The same file, mended, may be chosen again.
+              e.target.value = '';
+            }}
           />
         </Button>
         {problems.length > 0 && (

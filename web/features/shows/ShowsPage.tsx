@@ -58,8 +58,8 @@ function ShowRow({ show }: { show: ShowLine }) {
   const save = useSave('shows');
   const navigate = useNavigate();
   const removeWithUndo = useSayWithUndo('shows');
-  const copy = () => {
-    const original = shows.data?.find((s) => s.id === show.id);
+  const copy = async () => {
+    const original = (await shows.refetch()).data?.find((s) => s.id === show.id);
     if (!original) return;
     const id = newId();
     const title = `${original.body.title.slice(0, 150)} (copy)`;
@@ -106,14 +106,14 @@ function ShowRow({ show }: { show: ShowLine }) {
       <Readiness show={show} />
       <Box>
         <Tooltip title="Copy">
-          <IconButton aria-label={`Copy ${show.title}`} onClick={copy} sx={{ width: 44, height: 44 }}>
+          <IconButton aria-label={`Copy ${show.title}`} onClick={() => void copy()} sx={{ width: 44, height: 44 }}>
             <ContentCopyIcon fontSize="small" />
           </IconButton>
         </Tooltip>
         <Tooltip title="Delete">
           <IconButton
             aria-label={`Delete ${show.title}`}
-            onClick={() => removeWithUndo(show.id, show.title)}
+            onClick={() => void removeWithUndo(show.id, show.title)}
             sx={{ width: 44, height: 44 }}
           >
             <DeleteOutlineIcon fontSize="small" />

@@ -42,7 +42,14 @@ export function SuppliesTab() {
   const cost = consumables.reduce((sum, c) => sum + (c.cost ?? 0), 0);
   const toBuy = consumables.filter((c) => c.toBuy > 0).length;
   return (
-    <Box sx={{ display: 'grid', gap: 6, gridTemplateColumns: { xl: '3fr 2fr' }, alignItems: 'start' }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gap: 6,
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', xl: '3fr 2fr' },
+        alignItems: 'start',
+      }}
+    >
       <section>
         <Typography variant="h2">Consumables</Typography>
         <Typography color="textSecondary" sx={{ mb: 2 }}>

@@ -58,7 +58,7 @@ export function VenuesPage() {
             key={v.id}
             title={v.body.name}
             onEdit={() => setVenue(v)}
-            onDelete={() => removeVenue(v.id, v.body.name)}
+            onDelete={() => void removeVenue(v.id, v.body.name)}
           >
             <Typography color="textSecondary">
               {[
@@ -105,7 +105,7 @@ export function VenuesPage() {
             key={p.id}
             title={p.body.name}
             onEdit={() => setPerson(p)}
-            onDelete={() => removePerson(p.id, p.body.name)}
+            onDelete={() => void removePerson(p.id, p.body.name)}
           >
             <Typography color="textSecondary">
               {p.body.role} ·{' '}

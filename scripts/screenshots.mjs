@@ -1,0 +1,88 @@
+// `npm run screenshots`: one picture of each main view in docs/screenshots, from the made-up troupe.
+import { chromium } from '@playwright/test';
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { build, needChromium, needNode, needPackages, root } from './tools.mjs';
+
+needNode();
+needPackages();
+const executablePath = needChromium();
+await build();
+const folder = mkdtempSync(join(tmpdir(), 'hearty-shots-'));
+const server = spawn(process.execPath, [join(root, 'server/dist/main.cjs'), '--demo'], {
+  env: { ...process.env, HEARTY_PORT: '0', HEARTY_DATA: folder, HEARTY_ROOT: root },
+});
+const base = await new Promise((found) =>
+  server.stdout.on('data', (text) => {
+    const match = /http:\S+/.exec(String(text));
+    if (match) found(match[0]);
+  }),
+);
+const browser = await chromium.launch({
+  executablePath,
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, baseURL: base });
+const HALL = '/shows/weather-in-a-kitchen';
+const click = (name, role = 'button') => page.getByRole(role, { name }).first().click();
+
+async function picture(name, path, ready) {
+  if (path) await page.goto(path);
+  if (ready) await ready();
+  await page.waitForTimeout(900);
+  await page.screenshot({ path: join(root, `docs/screenshots/${name}.png`) });
+  console.log(name);
+}
+
+const landed = () => page.getByTestId('landing').waitFor();
+await picture('shows', '/shows', () => page.getByText('Cold Snap').waitFor());
+await picture('plan', `${HALL}/plan`, landed);
+await picture('plan-item', undefined, () => click(/^Foam column/));
+await picture('plan-over', '/shows/nine-minutes-of-air/plan', landed);
+await picture('supplies', `${HALL}/supplies`, () => click('Working for Chewy mints'));
+await picture('debrief', `${HALL}/debrief`, () => page.getByRole('heading', { name: /attempts/ }).waitFor());
+await picture('demos', '/demos', () => page.getByText('14 of 14').waitFor());
+await picture('demo', '/demos/vapour-bottle', () => page.getByText('Record').waitFor());
+await picture('demo-editor', '/demos/warm-fountain/edit', () =>
+  page.getByRole('heading', { name: 'Steps' }).scrollIntoViewIfNeeded(),
+);
+await picture('venues', '/venues', () => page.getByText('Quarry Field').waitFor());
+await picture('logbook', '/logbook', () => page.getByRole('table', { name: 'Reliability' }).waitFor());
+await picture('check', `${HALL}/check`, async () => {
+  await click('Start checking');
+  await page.getByRole('button', { name: 'There' }).nth(0).click();
+  await page.getByRole('button', { name: 'There' }).nth(1).click();
+  await page.getByRole('button', { name: 'Missing' }).nth(2).click();
+});
+await page.goto(`${HALL}/live`);
+await click('To the stage screen', 'link');
+await click('Curtain up');
+await click('Jump or skip');
+await page
+  .getByRole('listitem')
+  .filter({ hasText: 'The can that bows' })
+  .getByRole('button', { name: 'Begin' })
+  .click();
+for (const step of ['Steam seen.', 'Ask: what is in the can now?', 'Wait until the window opens.']) {
+  await click('Next step');
+  await page.getByRole('heading', { name: step }).waitFor();
+}
+await picture('stage', undefined, () => page.waitForTimeout(4000));
+await picture('stage-failed', undefined, async () => {
+  await click('How did it go?');
+  await click('Failed');
+  await click('only dents');
+});
+await page.setViewportSize({ width: 390, height: 780 });
+await picture('phone-check', `${HALL}/check`, () => page.getByText('checked, in the order').waitFor());
+await browser.close();
+server.kill();
+rmSync(folder, { recursive: true, force: true });
