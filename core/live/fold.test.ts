@@ -115,14 +115,15 @@ test('undo takes back the event it names, and an undo can be undone', () => {
   expect(fold(events, file).now).toBe(1);
 });
 
-test('a window is counted from the step that opened it, until the next step', () => {
+test('a window is counted from the step that opened it, through the steps after it, until the outcome', () => {
   const timed = structuredClone(file);
   timed.demos[1]!.steps[0]!.timer = { label: 'since the first steam', fromS: 75, toS: 90 };
-  const done: Happening = { kind: 'step done', body: { itemId: 'i-can', stepId: 'one' } };
-  expect(cue(timed, fold(log(curtain, begun('can'), done), timed))!.window).toMatchObject({
-    fromS: 75,
-    since: 1_020_000,
-  });
+  const done = (stepId: string): Happening => ({ kind: 'step done', body: { itemId: 'i-can', stepId } });
+  const window = (...more: Happening[]) =>
+    cue(timed, fold(log(curtain, begun('can'), done('one'), ...more), timed))!.window;
+  expect(window()).toMatchObject({ fromS: 75, since: 1_020_000 });
+  expect(window(done('two'))).toMatchObject({ since: 1_020_000 });
+  expect(window(done('two'), closed('can', 'worked'))).toBeUndefined();
 });
 
 test('attempts go to the logbook with their symptom and time', () => {

@@ -21,10 +21,8 @@ export interface ItemState {
   status: 'to come' | 'now' | 'done' | 'skipped';
   begunAt: number | undefined;
   endedAt: number | undefined;
-  /** Steps done in the go under way. */
-  stepsDone: string[];
-  /** When the last step was done, for a window counted from it. */
-  lastStepAt: number | undefined;
+  /** Steps done in the go under way, in their order, and when. */
+  stepsDone: { stepId: string; at: number }[];
   /** The go under way has an outcome. */
   closed: boolean;
   attempts: AttemptState[];
@@ -95,7 +93,6 @@ function start(file: ShowFile): RunState {
       begunAt: undefined,
       endedAt: undefined,
       stepsDone: [],
-      lastStepAt: undefined,
       closed: false,
       attempts: [],
     })),
@@ -132,9 +129,9 @@ function apply(state: RunState, event: RunEvent): void {
       return begin(state, event.body.itemId, event.at);
     case 'step done': {
       const item = itemOf(event.body.itemId);
-      if (!item || item.stepsDone.includes(event.body.stepId)) return;
-      item.stepsDone.push(event.body.stepId);
-      item.lastStepAt = event.at;
+      const { stepId } = event.body;
+      if (!item || item.stepsDone.some((s) => s.stepId === stepId)) return;
+      item.stepsDone.push({ stepId, at: event.at });
       return;
     }
     case 'attempt closed': {
@@ -156,7 +153,7 @@ function apply(state: RunState, event: RunEvent): void {
     case 'again': {
       const item = itemOf(event.body.itemId);
       if (!item?.closed) return;
-      Object.assign(item, { closed: false, stepsDone: [], lastStepAt: undefined });
+      Object.assign(item, { closed: false, stepsDone: [] });
       return;
     }
     case 'skip': {

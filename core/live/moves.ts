@@ -15,7 +15,7 @@ export interface Cue {
   then: Step | undefined;
   /** A call within the next two steps. */
   shout: Step | undefined;
-  /** A window counted from the step done last. Seconds. */
+  /** The newest window counted from a step of this go; it stays until the go has its outcome. Seconds. */
   window: { label: string; fromS: number; toS: number; since: number } | undefined;
   showing: number;
   showings: number;
@@ -40,21 +40,25 @@ export function cue(file: ShowFile, state: RunState): Cue | undefined {
   const item = state.items[state.now];
   if (!item) return undefined;
   const steps = itemDocs(file, item.itemId)?.demo?.steps ?? [];
-  const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.includes(s.id));
-  const last = steps.find((s) => s.id === item.stepsDone.at(-1));
+  const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.some((d) => d.stepId === s.id));
   const { worked, showings, retriesLeft } = tally(file, item);
   return {
     step: left[0],
     then: left[1],
     shout: left.slice(0, 2).find((s) => s.kind === 'shout'),
-    window:
-      last?.timer && item.lastStepAt !== undefined && !item.closed
-        ? { ...last.timer, since: item.lastStepAt }
-        : undefined,
+    window: item.closed ? undefined : openWindow(steps, item),
     showing: Math.min(showings, worked + (item.closed ? 0 : 1)) || 1,
     showings,
     retriesLeft,
   };
+}
+
+function openWindow(steps: readonly Step[], item: ItemState): Cue['window'] {
+  for (const { stepId, at } of [...item.stepsDone].reverse()) {
+    const timer = steps.find((s) => s.id === stepId)?.timer;
+    if (timer) return { label: timer.label, fromS: timer.fromS, toS: timer.toS, since: at };
+  }
+  return undefined;
 }
 
 /** The next item that is neither done nor skipped after the one on stage, else the first one passed over. */

@@ -1,4 +1,4 @@
-import type { Happening, Outcome, RunEvent, ShowFile } from '@hearty/core';
+import { clockToS, type Happening, type Outcome, type RunEvent, type ShowFile } from '@hearty/core';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
@@ -137,7 +137,7 @@ export function pastEvents(
   seed: number,
 ): { openedAt: number; events: RunEvent[] } {
   const random = xoroshiro128plus(seed);
-  const curtainAt = today.getTime() - run.daysAgo * DAY_MS;
+  const curtainAt = today.getTime() - run.daysAgo * DAY_MS + clockToS(file.show.curtainUp) * 1000;
   const events: RunEvent[] = [];
   let at = curtainAt;
   const record = (happening: Happening): string => {

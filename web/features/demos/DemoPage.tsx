@@ -126,7 +126,11 @@ export function DemoPage() {
             </Block>
           )}
           {(demo.cautions.length > 0 || demo.hazards.length > 0) && (
-            <Alert severity="warning" icon={false} sx={{ '& .MuiAlert-message': { width: '100%' } }}>
+            <Alert
+              severity="warning"
+              icon={false}
+              sx={{ borderLeft: 3, borderColor: 'warning.main', '& .MuiAlert-message': { width: '100%' } }}
+            >
               <Typography variant="h2" sx={{ mb: 1 }}>
                 Cautions
               </Typography>

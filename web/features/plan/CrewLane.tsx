@@ -63,6 +63,7 @@ export function CrewLane({
             component="li"
             sx={{
               ...blockSx,
+              ...(heights[i]! < 34 && { whiteSpace: 'nowrap', textOverflow: 'ellipsis' }),
               top: tops[i],
               height: heights[i],
               zIndex: 2,

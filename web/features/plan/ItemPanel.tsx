@@ -172,7 +172,7 @@ function TimingFields({ item, timing, from }: { item: Item; timing: Timing; from
             parse={parseDuration}
             onValue={(value) => setTime(key, value)}
             error={!!problem}
-            slotProps={{ htmlInput: { style: { color: item.timing ? undefined : 'inherit' } } }}
+            slotProps={{ htmlInput: { style: { fontSize: 13, padding: '9px 8px' } } }}
           />
         ))}
       </Box>

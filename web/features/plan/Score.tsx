@@ -204,9 +204,7 @@ function Rulings({ scale, plan, up }: { scale: Scale; plan: Plan; up: number }) 
             component="span"
             sx={{
               position: 'absolute',
-              right: 4,
-              top: s > 0 ? 2 : -19,
-              px: 1,
+              ...(s > 0 ? { right: 4, top: 2 } : { left: 64, top: -20 }),
               fontSize: 12.5,
               fontWeight: 700,
             }}

@@ -36,8 +36,13 @@ export function StandingLane({
   scale: Scale;
   up: number;
 }) {
+  const lines = [timetable.doorsS, 0, timetable.slotEndS].map(scale.y);
+  const clear = (top: number) => {
+    const line = lines.find((y) => top - 2 < y && y < top + LABEL_PX);
+    return line === undefined ? top : line + 3;
+  };
   const labelTops = spread(
-    columns.list.map(({ task }) => scale.y(task.handsOffS)),
+    columns.list.map(({ task }) => clear(scale.y(task.handsOffS))),
     columns.list.map(() => LABEL_PX),
     2,
   );

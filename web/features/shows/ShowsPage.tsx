@@ -106,7 +106,11 @@ function ShowRow({ show }: { show: ShowLine }) {
       <Readiness show={show} />
       <Box>
         <Tooltip title="Copy">
-          <IconButton aria-label={`Copy ${show.title}`} onClick={() => void copy()} sx={{ width: 44, height: 44 }}>
+          <IconButton
+            aria-label={`Copy ${show.title}`}
+            onClick={() => void copy()}
+            sx={{ width: 44, height: 44 }}
+          >
             <ContentCopyIcon fontSize="small" />
           </IconButton>
         </Tooltip>
