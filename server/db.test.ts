@@ -1,5 +1,5 @@
 import Database from 'better-sqlite3';
-import { spawn } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { cpSync, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { buildSync } from 'esbuild';
@@ -65,7 +65,7 @@ test('demo data fills an empty database once, and never one that holds something
   db.close();
 });
 
-describe('a server that is killed', () => {
+describe('the server as a program', () => {
   const bundle = join(temporaryFolder(), 'main.cjs');
   beforeAll(() => {
     buildSync({
@@ -99,7 +99,7 @@ describe('a server that is killed', () => {
     return { child, address };
   };
 
-  test('in the middle of a stream of events has kept every one it acknowledged, and starts again', async () => {
+  test('killed in the middle of a stream of events, it has kept every one it acknowledged', async () => {
     const folder = temporaryFolder();
     const { child, address } = start(folder);
     const base = `${await address}/api/runs`;
@@ -126,5 +126,49 @@ describe('a server that is killed', () => {
     expect(kept.slice(0, acknowledged.length)).toEqual(acknowledged);
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
     db.close();
+  }, 30_000);
+
+  /** Runs it until it ends by itself. */
+  const ends = (env: Record<string, string>) =>
+    spawnSync(process.execPath, [bundle], {
+      encoding: 'utf8',
+      timeout: 20_000,
+      env: { ...process.env, HEARTY_ROOT: root, NODE_PATH: join(root, 'node_modules'), ...env },
+    });
+
+  test('a port that is none, and a port that is taken, each end with a sentence and no stack', async () => {
+    const wrong = ends({ HEARTY_PORT: 'tea', HEARTY_DATA: temporaryFolder() });
+    expect([wrong.status, wrong.stderr.trim()]).toEqual([1, 'HEARTY_PORT must be a port number, not “tea”.']);
+    const { child, address } = start(temporaryFolder());
+    const port = new URL(await address).port;
+    const taken = ends({ HEARTY_PORT: port, HEARTY_DATA: temporaryFolder() });
+    expect(taken.status).toBe(1);
+    expect(taken.stderr.trim()).toBe(
+      `Port ${port} is taken. Stop what uses it, or set HEARTY_PORT to another one.`,
+    );
+    child.kill();
+  }, 30_000);
+
+  test('a database from the future ends it with a sentence', () => {
+    const folder = temporaryFolder();
+    const future = new Database(join(folder, 'hearty.db'));
+    future.pragma('user_version = 999');
+    future.close();
+    const { status, stderr } = ends({ HEARTY_PORT: '0', HEARTY_DATA: folder });
+    expect([status, stderr]).toEqual([1, expect.stringContaining('The database is of version 999')]);
+    expect(stderr).not.toContain('    at ');
+  });
+
+  test('stopped and started again, it has what it had', async () => {
+    const folder = temporaryFolder();
+    const first = start(folder);
+    const shows = async (base: string) => (await fetch(`${base}/api/shows`)).json();
+    const before = await shows(await first.address);
+    const gone = new Promise((done) => first.child.once('exit', done));
+    first.child.kill('SIGTERM');
+    await gone;
+    const second = start(folder);
+    expect(await shows(await second.address)).toEqual(before);
+    second.child.kill();
   }, 30_000);
 });

@@ -1,3 +1,4 @@
 export * from './demo';
 export * from './show';
 export * from './validate';
+export * from './blank';

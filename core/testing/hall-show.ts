@@ -1,3 +1,4 @@
+import { blankDemo } from '../show';
 import type { Demo, DemoRecord, Good, Item, Person, PrepTask, ShowFile } from '../show';
 
 /** A small show in a hall for tests: two people, one good of each sort, no items. */
@@ -39,7 +40,7 @@ export function hallShow(changes: Partial<ShowFile> = {}): ShowFile {
   };
 }
 
-const person = (id: string, skills: Person['skills']): Person => ({
+export const person = (id: string, skills: Person['skills']): Person => ({
   id,
   name: id[0]!.toUpperCase() + id.slice(1),
   role: id === 'ann' ? 'presenter' : 'technician',
@@ -57,32 +58,12 @@ export const good = (id: string, sort: Good['sort'], onShelf: number): Good => (
 /** A demo of one five-minute step (four to eight) that works eight times in ten by its own guess. */
 export function demo(id: string, changes: Partial<Demo> = {}): Demo {
   return {
-    id,
+    ...blankDemo(id),
     title: id,
     topic: 'foam',
-    shows: '',
-    teaches: '',
-    station: 'front bench',
     steps: [{ id: 'one', kind: 'do', text: 'Do it', bestS: 240, likelyS: 300, worstS: 480 }],
-    furtherS: 60,
     retryS: 90,
     coverS: 30,
-    coverLine: '',
-    showings: 1,
-    retries: 1,
-    helpers: 0,
-    volunteers: 0,
-    skills: [],
-    prep: [],
-    kit: [],
-    consumables: [],
-    hazards: [],
-    cautions: [],
-    ppe: [],
-    faults: [],
-    conditions: [],
-    guessOdds: 0.8,
-    intensity: 3,
     ...changes,
   };
 }

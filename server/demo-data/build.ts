@@ -1,45 +1,23 @@
-import type {
-  Cause,
-  Condition,
-  ConsumableNeed,
-  Demo,
-  Fault,
-  Item,
-  KitNeed,
-  PrepTask,
-  Step,
-  StepKind,
-  Timing,
+import {
+  blankDemo,
+  type Cause,
+  type Condition,
+  type ConsumableNeed,
+  type Demo,
+  type Fault,
+  type Item,
+  type KitNeed,
+  type PrepTask,
+  type Step,
+  type StepKind,
+  type Timing,
 } from '@hearty/core';
 
 /** Short hands for writing demos down. Everything built here is invented. */
 
 type Written = Omit<Partial<Demo>, 'steps'> & Pick<Demo, 'id' | 'title' | 'topic' | 'station' | 'steps'>;
 
-export const demo = (written: Written): Demo => ({
-  shows: '',
-  teaches: '',
-  furtherS: 60,
-  retryS: 60,
-  coverS: 20,
-  coverLine: '',
-  showings: 1,
-  retries: 1,
-  helpers: 0,
-  volunteers: 0,
-  skills: [],
-  prep: [],
-  kit: [],
-  consumables: [],
-  hazards: [],
-  cautions: [],
-  ppe: [],
-  faults: [],
-  conditions: [],
-  guessOdds: 0.8,
-  intensity: 3,
-  ...written,
-});
+export const demo = (written: Written): Demo => ({ ...blankDemo(written.id), ...written });
 
 /** Steps written as [kind, text, likely seconds, spread]; best and worst lie the spread's share around likely. */
 export function steps(...rows: [StepKind, string, number, number?, Step['timer']?][]): Step[] {

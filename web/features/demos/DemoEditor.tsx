@@ -1,5 +1,6 @@
 import { Alert, Box, Button, Typography } from '@mui/material';
 import {
+  blankDemo,
   check,
   Demo,
   demoProblems,
@@ -11,7 +12,7 @@ import {
   TOPICS,
 } from '@hearty/core';
 import { useSnackbar } from 'notistack';
-import { useRef, type ReactNode } from 'react';
+import { useRef, type FormEvent, type ReactNode } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { useBlocker, useNavigate, useParams } from 'react-router';
 import { resolverOf } from '../../app/fields';
@@ -47,7 +48,7 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
   // Set at the moment of leaving after a save, before the form has heard that it is clean.
   const leaving = useRef(false);
   const blocker = useBlocker(() => isDirty && !leaving.current);
-  const submit = form.handleSubmit((values) =>
+  const keep = (values: Demo) =>
     save.mutate(
       { id: demo.id, version, body: pruned(values) },
       {
@@ -57,12 +58,12 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
           void navigate(`/demos/${demo.id}`);
         },
       },
-    ),
-  );
+    );
+  const submit = (event: FormEvent) => void form.handleSubmit(keep)(event);
   const wrong = Object.keys(errors).length;
   return (
     <FormProvider {...form}>
-      <Box component="form" noValidate onSubmit={(e) => void submit(e)} sx={{ maxWidth: 1120 }}>
+      <Box component="form" noValidate onSubmit={submit} sx={{ maxWidth: 1120 }}>
         <PageHead title={version === 0 ? 'New demo' : demo.title}>
           <Total />
           <Button onClick={() => void navigate(version === 0 ? '/demos' : `/demos/${demo.id}`)}>Leave</Button>
@@ -193,30 +194,6 @@ const Row = ({ children }: { children: ReactNode }) => (
 );
 
 const newDemo = (id: string): Demo => ({
-  id,
-  title: '',
-  topic: 'air pressure',
-  shows: '',
-  teaches: '',
-  station: 'front bench',
+  ...blankDemo(id),
   steps: [{ id: 's1', kind: 'say', text: '', bestS: 20, likelyS: 30, worstS: 60 }],
-  furtherS: 60,
-  retryS: 60,
-  coverS: 20,
-  coverLine: '',
-  showings: 1,
-  retries: 1,
-  helpers: 0,
-  volunteers: 0,
-  skills: [],
-  prep: [],
-  kit: [],
-  consumables: [],
-  hazards: [],
-  cautions: [],
-  ppe: [],
-  faults: [],
-  conditions: [],
-  guessOdds: 0.8,
-  intensity: 3,
 });

@@ -21,9 +21,9 @@ export function PlanTab() {
   const scale = scaleOf(plan.timetable, ROOM_PX);
   const item = useDraft((s) => s.show?.items.find((i) => i.id === selected));
   const step = (by: number) => item && moveItem(item.id, by);
-  useHotkeys('alt+up', () => step(-1), { preventDefault: true }, [item]);
-  useHotkeys('alt+down', () => step(1), { preventDefault: true }, [item]);
-  useHotkeys('delete', () => item && removeItem(item.id), [item]);
+  useHotkeys('alt+up', () => step(-1), { preventDefault: true, ignoreEventWhen: choosing }, [item]);
+  useHotkeys('alt+down', () => step(1), { preventDefault: true, ignoreEventWhen: choosing }, [item]);
+  useHotkeys('delete', () => item && removeItem(item.id), { ignoreEventWhen: choosing }, [item]);
   useHotkeys('escape', () => setSelected(undefined));
   return (
     <>
@@ -49,6 +49,10 @@ export function PlanTab() {
     </>
   );
 }
+
+/** A key pressed in a list of choices or a dialog is meant for it. */
+const choosing = (e: KeyboardEvent) =>
+  (e.target as HTMLElement).closest('[role=combobox], [role=listbox], [role=dialog]') !== null;
 
 /** Moves an item some places up or down. */
 function moveItem(itemId: string, by: number): void {

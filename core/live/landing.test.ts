@@ -1,0 +1,79 @@
+import fc from 'fast-check';
+import { fold, forward, liveLanding, type Happening, type RunEvent } from '.';
+import { demo, item, record, showOf } from '../testing/hall-show';
+import { plan } from '../timetable';
+
+const file = showOf(
+  ['a', 'b', 'c'].map((id) => demo(id, { retryS: 120 })),
+  ['a', 'b', 'c'].map((id) => item(id, { retries: 2 })),
+  { record: [record('a', 6, 4), record('b', 9, 1)] },
+);
+const { timetable } = plan(file, { plays: 0 });
+const land = (events: RunEvent[], nowMs: number) =>
+  liveLanding(file, timetable, fold(events, file), nowMs, { plays: 1500, seed: 2 });
+
+/** A show played by pressing forward, each press after a random time, each outcome by luck. */
+const anyShow = fc.array(fc.record({ waitS: fc.integer({ min: 1, max: 500 }), worked: fc.boolean() }), {
+  minLength: 1,
+  maxLength: 14,
+});
+
+function played(presses: { waitS: number; worked: boolean }[]): { events: RunEvent[]; nowMs: number } {
+  const events: RunEvent[] = [];
+  let at = 1_000_000;
+  presses.forEach(({ waitS, worked }, i) => {
+    const state = fold(events, file);
+    const move = forward(file, state);
+    const outcome: Happening = {
+      kind: 'attempt closed',
+      body: { itemId: state.items[state.now]?.itemId ?? '', outcome: worked ? 'worked' : 'failed' },
+    };
+    if (state.phase !== 'down') {
+      events.push({
+        id: `e${String(i).padStart(2, '0')}`,
+        at,
+        by: 'stage',
+        ...(move.happening ?? outcome),
+      } as RunEvent);
+    }
+    at += waitS * 1000;
+  });
+  return { events, nowMs: at };
+}
+
+test('whatever has happened, the band is in order, not before now, and the odds are odds', () => {
+  fc.assert(
+    fc.property(anyShow, (presses) => {
+      const { events, nowMs } = played(presses);
+      const { nowS, endS, withinSlot, itemsLeft } = land(events, nowMs);
+      expect(endS.p10).toBeGreaterThanOrEqual(nowS - 1e-9);
+      expect(endS.p50).toBeGreaterThanOrEqual(endS.p10);
+      expect(endS.p90).toBeGreaterThanOrEqual(endS.p50);
+      expect(withinSlot).toBeGreaterThanOrEqual(0);
+      expect(withinSlot).toBeLessThanOrEqual(1);
+      expect(itemsLeft).toBeLessThanOrEqual(3);
+    }),
+    { seed: 15, numRuns: 60 },
+  );
+});
+
+test('skipping an item brings the landing forward', () => {
+  const { events, nowMs } = played([
+    { waitS: 5, worked: true },
+    { waitS: 5, worked: true },
+  ]);
+  const skip = { id: 'z', at: nowMs, by: 'stage', kind: 'skip', body: { itemId: 'i-c' } } as RunEvent;
+  expect(land([...events, skip], nowMs).endS.p50).toBeLessThan(land(events, nowMs).endS.p50 - 200);
+});
+
+test('before curtain-up the landing is the whole show, and nothing left is nothing each', () => {
+  const before = land([], 5_000_000);
+  expect(before).toMatchObject({ nowS: 0, itemsLeft: 3 });
+  // Ten demos to go and 78 s left leave 7.8 s a demo: the pace is time left over items left (common practice).
+  expect(before.perItemS).toBeCloseTo(timetable.slotEndS / 3, 9);
+  const all = [0, 1, 2].map(
+    (n) =>
+      ({ id: `s${n}`, at: 10 + n, by: 'x', kind: 'skip', body: { itemId: `i-${'abc'[n]}` } }) as RunEvent,
+  );
+  expect(land(all, 5_000_000).perItemS).toBeUndefined();
+});

@@ -1,0 +1,31 @@
+import type { Demo } from './demo';
+
+/** A demo with nothing in it yet, for a form or a test to start from. It has no title and no steps. */
+export const blankDemo = (id: string): Demo => ({
+  id,
+  title: '',
+  topic: 'air pressure',
+  shows: '',
+  teaches: '',
+  station: 'front bench',
+  steps: [],
+  furtherS: 60,
+  retryS: 60,
+  coverS: 20,
+  coverLine: '',
+  showings: 1,
+  retries: 1,
+  helpers: 0,
+  volunteers: 0,
+  skills: [],
+  prep: [],
+  kit: [],
+  consumables: [],
+  hazards: [],
+  cautions: [],
+  ppe: [],
+  faults: [],
+  conditions: [],
+  guessOdds: 0.8,
+  intensity: 3,
+});

@@ -1,0 +1,75 @@
+import { expect, HALL, saved, test } from './server';
+
+test('venues and crew are edited; what a show uses cannot be deleted, and by whom is said', async ({
+  page,
+}) => {
+  await page.goto('/venues');
+  await page.getByRole('button', { name: 'New venue' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('This must have 1 to 160 characters.')).toBeVisible();
+  await page.getByLabel('Name').fill('The pier');
+  await page.getByLabel('Ceiling, m').fill('0');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText(/This must not be less than 1/)).toBeVisible();
+  await page.getByLabel('Ceiling, m').fill('4.5');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('hall · indoors · ceiling 4.5 m')).toBeVisible();
+  await page.getByRole('button', { name: 'Delete The pier' }).click();
+  await expect(page.getByRole('heading', { name: 'The pier' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('heading', { name: 'The pier' })).toBeVisible();
+  await page.getByRole('button', { name: 'Delete Bram' }).click();
+  await expect(page.getByText(/This person is used by “Weather in a Kitchen”/)).toBeVisible();
+});
+
+test('a clearance taken away is a stop on the plan; the day moved is on the list of shows', async ({
+  page,
+}) => {
+  await page.goto('/venues');
+  await page.getByRole('button', { name: 'Edit Bram' }).click();
+  await page.getByLabel('Cleared for').click();
+  await page.getByRole('option', { name: 'cryogen' }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('second presenter · cleared for flame', { exact: true })).toBeVisible();
+  await page.goto(`${HALL}/plan`);
+  await expect(page.getByRole('list', { name: 'Findings' })).toContainText(
+    'Nobody on stage in “Fog for everybody” is cleared for cryogen.',
+  );
+  await page.getByRole('button', { name: 'Day, place and crew' }).click();
+  await page.getByLabel('Doors').fill('14:30');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByText('Doors must open before curtain-up.')).toBeVisible();
+  await page.getByLabel('Curtain-up').fill('15:00');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByText('15:00', { exact: true })).toBeVisible();
+  await saved(page);
+  await page.goto('/shows');
+  await expect(page.getByRole('listitem').filter({ hasText: 'Weather in a Kitchen' })).toContainText('15:00');
+});
+
+test('the stage fits a phone, and every target is large enough for a glove', async ({ page }) => {
+  await page.setViewportSize({ width: 375, height: 720 });
+  await page.goto('/shows/small-forces/live');
+  await page.getByRole('button', { name: 'Open the stage' }).click();
+  const up = page.getByRole('button', { name: 'Curtain up' });
+  expect((await up.boundingBox())!.height).toBeGreaterThanOrEqual(72);
+  await up.click();
+  await page.getByRole('button', { name: 'Begin: What is a force?' }).click();
+  await page.getByRole('button', { name: 'Begin: The hammer' }).click();
+  await page.getByRole('button', { name: 'How did it go?' }).click();
+  for (const word of ['Worked', 'Partly', 'Failed', 'Not tried']) {
+    expect((await page.getByRole('button', { name: word }).boundingBox())!.height).toBeGreaterThanOrEqual(72);
+  }
+  await page.getByRole('button', { name: 'Partly' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('It partly worked.');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(375);
+});
+
+test('a paper-white screen turns dark and stays so', async ({ page }) => {
+  await page.goto('/shows');
+  await page.getByRole('button', { name: 'Dark' }).click();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Paper' })).toBeVisible();
+  await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(23, 17, 26)');
+});
