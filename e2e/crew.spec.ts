@@ -19,7 +19,7 @@ test('venues and crew are edited; what a show uses cannot be deleted, and by who
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('heading', { name: 'The pier' })).toBeVisible();
   await page.getByRole('button', { name: 'Delete Bram' }).click();
-  await expect(page.getByText(/This person is used by “Weather in a Kitchen”/)).toBeVisible();
+  await expect(page.getByText(/This person is used by .*“Weather in a Kitchen”/)).toBeVisible();
 });
 
 test('a clearance taken away is a stop on the plan; the day moved is on the list of shows', async ({

@@ -68,10 +68,11 @@ export function debrief(file: ShowFile, plan: Pick<Plan, 'timetable' | 'needs'>,
       };
     }),
     leftovers: plan.needs.consumables.map((c) => {
-      const used = c.lines.reduce(
+      const amount = c.lines.reduce(
         (sum, line) => sum + line.each * timesUsed(line.per, line.plannedTimes, state, line.itemId),
         0,
       );
+      const used = c.unit === 'piece' ? Math.ceil(amount - 1e-9) : amount;
       return {
         goodId: c.goodId,
         name: c.name,

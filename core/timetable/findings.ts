@@ -1,9 +1,10 @@
 import type { Bands } from '../forecast';
-import { clockToS, formatClock, formatDuration } from '../quantities';
-import type { Demo, Person, ShowFile } from '../show';
+import { formatDuration } from '../quantities';
+import type { ShowFile } from '../show';
 import type { KitNeedTotal } from '../supplies';
-import { mayDo } from './place';
-import type { Change, Finding, Fix, Level, PlannedItem, PlannedTask, Timetable } from './types';
+import { Context, earlierArrival, fix } from './context';
+import { itemFindings } from './item-findings';
+import type { Finding, Fix, Level, PlannedTask, Timetable } from './types';
 
 /** Everything the timetable has to say to a person, in order of the moment it concerns; stops before cautions. */
 export function findings(file: ShowFile, timetable: Timetable, kit: readonly KitNeedTotal[]): Finding[] {
@@ -20,29 +21,6 @@ export function findings(file: ShowFile, timetable: Timetable, kit: readonly Kit
   const rank: Record<Level, number> = { stop: 0, caution: 1, note: 2 };
   return all.sort((a, b) => a.at - b.at || rank[a.level] - rank[b.level]);
 }
-
-class Context {
-  readonly demos: Map<string, Demo>;
-  readonly people: Map<string, Person>;
-  readonly up: number;
-
-  constructor(
-    readonly file: ShowFile,
-    readonly timetable: Timetable,
-  ) {
-    this.demos = new Map(file.demos.map((d) => [d.id, d]));
-    this.people = new Map(file.crew.map((p) => [p.id, p]));
-    this.up = clockToS(file.show.curtainUp);
-  }
-
-  clock = (s: number) => formatClock(this.up + s);
-  name = (id: string | undefined) => (id && this.people.get(id)?.name) || 'nobody';
-  item = (id: string) => this.file.show.items.find((i) => i.id === id)!;
-  demoOf = (itemId: string) => this.demos.get(this.item(itemId).demoId ?? '');
-  planned = (itemId: string) => this.timetable.items.find((i) => i.itemId === itemId)!;
-}
-
-const fix = (label: string, change: Change): Fix => ({ label, change });
 
 function emptyShow({ file }: Context): Finding[] {
   if (file.show.items.length > 0) return [];
@@ -167,140 +145,6 @@ function taskFindings(c: Context, task: PlannedTask): Finding[] {
     });
   }
   return out;
-}
-
-/** Asking the person in earlier helps only where they start the moment they arrive. Rounded to five minutes. */
-function earlierArrival(c: Context, task: PlannedTask, lateS: number): Fix[] {
-  const arrival = c.timetable.arrivals.find((a) => a.personId === task.personId);
-  if (!arrival || task.startS - arrival.arrivesS > 60) return [];
-  const clock = c.clock(Math.floor((arrival.arrivesS - lateS) / 300) * 300);
-  return [
-    fix(`Ask ${c.name(task.personId)} in for ${clock}`, {
-      kind: 'set-arrival',
-      personId: arrival.personId,
-      arrives: clock,
-    }),
-  ];
-}
-
-function itemFindings(c: Context, item: PlannedItem): Finding[] {
-  const out: Finding[] = [];
-  const demo = c.demoOf(item.itemId);
-  const base = { itemId: item.itemId, at: item.startS };
-  if (item.waitS > 0) {
-    const late = c.timetable.tasks
-      .filter((t) => t.itemId === item.itemId)
-      .sort((a, b) => b.readyS - a.readyS)[0];
-    const index = c.file.show.items.findIndex((i) => i.id === item.itemId);
-    const later = index + 1 < c.file.show.items.length;
-    out.push({
-      ...base,
-      at: item.startS - item.waitS,
-      level: item.waitS > 60 ? 'stop' : 'caution',
-      code: 'dead-air',
-      says: `${formatDuration(item.waitS)} of dead air before “${item.title}”: ${late ? `“${late.title}” is not ready before ${c.clock(late.readyS)}` : 'its preparation is not ready'}.`,
-      numbers: { waitS: item.waitS },
-      fixes: [
-        ...(late ? earlierArrival(c, late, item.waitS) : []),
-        ...(later
-          ? [
-              fix(`Play “${item.title}” one place later`, {
-                kind: 'move-item',
-                itemId: item.itemId,
-                toIndex: index + 1,
-              }),
-            ]
-          : []),
-      ],
-    });
-  }
-  if (item.presenterId === undefined) {
-    out.push({
-      ...base,
-      level: 'stop',
-      code: 'nobody',
-      says: `Nobody presents “${item.title}”. Add someone to the crew.`,
-      numbers: {},
-      fixes: [],
-    });
-  }
-  const crew = new Set(c.file.show.crew.map((p) => p.personId));
-  for (const id of [item.presenterId, ...item.helperIds]) {
-    const arrival = c.timetable.arrivals.find((a) => a.personId === id);
-    if (id !== undefined && !crew.has(id)) {
-      out.push({
-        ...base,
-        level: 'stop',
-        code: 'nobody',
-        says: `${c.name(id)} is on stage in “${item.title}” but not in this show's crew.`,
-        numbers: {},
-        fixes: [],
-      });
-    } else if (arrival && arrival.arrivesS > item.startS) {
-      const lateS = arrival.arrivesS - item.startS;
-      out.push({
-        ...base,
-        level: 'stop',
-        code: 'two-places',
-        says: `${c.name(id)} arrives ${formatDuration(lateS)} after “${item.title}” begins.`,
-        numbers: { lateS },
-        fixes: [
-          fix(`Ask ${c.name(id)} in for ${c.clock(Math.floor(item.startS / 300) * 300 - 3600)}`, {
-            kind: 'set-arrival',
-            personId: id!,
-            arrives: c.clock(Math.floor(item.startS / 300) * 300 - 3600),
-          }),
-        ],
-      });
-    }
-  }
-  if (!demo) return out;
-  const onStage = [item.presenterId, ...item.helperIds].map((id) => c.people.get(id ?? ''));
-  for (const skill of demo.skills) {
-    if (onStage.some((p) => mayDo(p, { kind: 'skill', value: skill }))) continue;
-    out.push({
-      ...base,
-      level: 'stop',
-      code: 'no-skill',
-      says: `Nobody on stage in “${item.title}” is cleared for ${skill}.`,
-      numbers: {},
-      fixes: [],
-    });
-  }
-  if (demo.hazards.includes('flame') && !c.file.venue.flameAllowed) {
-    out.push({
-      ...base,
-      level: 'stop',
-      code: 'flame-not-allowed',
-      says: `“${item.title}” uses a flame and ${c.file.venue.name} does not allow one.`,
-      numbers: {},
-      fixes: [fix(`Leave out “${item.title}”`, { kind: 'remove-item', itemId: item.itemId })],
-    });
-  }
-  return [...out, ...logTimes(c, item)];
-}
-
-/** Times typed by hand that the log contradicts by more than a quarter: the log's are offered, not imposed. */
-function logTimes(c: Context, item: PlannedItem): Finding[] {
-  const source = c.item(item.itemId);
-  const record = c.file.record.find((r) => r.demoId === source.demoId);
-  // Five plays: from there on the log speaks for itself (logbook durations).
-  if (!source.timing || !record || record.playsS.length < 5) return [];
-  const sorted = [...record.playsS].sort((a, b) => a - b);
-  const medianS = sorted[Math.floor(sorted.length / 2)]!;
-  const ratio = medianS / Math.max(1, source.timing.likelyS);
-  if (ratio > 0.75 && ratio < 1.25) return [];
-  return [
-    {
-      level: 'note',
-      code: 'log-times',
-      at: item.startS,
-      itemId: item.itemId,
-      says: `The log says “${item.title}” takes ${formatDuration(medianS)} (median of ${record.playsS.length} plays); you planned ${formatDuration(source.timing.likelyS)}.`,
-      numbers: { medianS, plannedS: source.timing.likelyS },
-      fixes: [fix("Use the log's times", { kind: 'set-timing', itemId: item.itemId, timing: undefined })],
-    },
-  ];
 }
 
 function resetFindings(c: Context): Finding[] {

@@ -1,22 +1,11 @@
+import { NEED_RULES, ROLES, SKILLS, STEP_KINDS, type Demo } from '@hearty/core';
 import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
 import CloseIcon from '@mui/icons-material/Close';
-import { Autocomplete, Box, Button, IconButton, Paper, TextField } from '@mui/material';
-import {
-  BASE_UNITS,
-  NEED_RULES,
-  ROLES,
-  SKILLS,
-  STEP_KINDS,
-  type BaseUnit,
-  type Demo,
-  type Good,
-} from '@hearty/core';
-import { useSnackbar } from 'notistack';
+import { Box, Button, IconButton, Paper } from '@mui/material';
 import type { ReactNode } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { newId, useLibrary, useSave } from '../../app/queries';
+import { newId } from '../../app/queries';
 import {
-  AmountInput,
   ChoiceInput,
   DurationInput,
   NumberInput,
@@ -24,6 +13,7 @@ import {
   SwitchInput,
   TextInput,
 } from './fieldsOfForm';
+import { GoodAmount, GoodField } from './GoodField';
 
 type ListName = 'steps' | 'prep' | 'kit' | 'consumables' | 'conditions' | 'faults';
 
@@ -234,67 +224,6 @@ export const Consumables = () => (
     )}
   />
 );
-
-function GoodAmount({ path }: { path: string }) {
-  const goods = useLibrary().data?.goods ?? [];
-  const id = useWatch({ name: `${path}.goodId` }) as string;
-  return (
-    <AmountInput
-      name={`${path}.amount`}
-      label="Amount"
-      unit={goods.find((g) => g.id === id)?.unit ?? 'piece'}
-    />
-  );
-}
-
-/** A good from the stores, or a new one by its name; a new consumable's unit may stand behind a comma ("Salt, g"). */
-function GoodField({ path, sort }: { path: string; sort: Good['sort'] }) {
-  const { setValue, getFieldState, formState } = useFormContext<Demo>();
-  const goods = (useLibrary().data?.goods ?? []).filter((g) => g.sort === sort);
-  const id = useWatch({ name: `${path}.goodId` }) as string;
-  const save = useSave('goods');
-  const { enqueueSnackbar } = useSnackbar();
-  const field = `${path}.goodId` as 'kit.0.goodId';
-  const { error } = getFieldState(field, formState);
-  const choose = (chosen: Good | string | null) => {
-    if (chosen === null) return setValue(field, '', { shouldDirty: true });
-    if (typeof chosen !== 'string') return setValue(field, chosen.id, { shouldDirty: true });
-    const [name, unitText] = chosen.split(',').map((t) => t.trim());
-    const unit: BaseUnit = BASE_UNITS.find((u) => u.toLowerCase() === unitText?.toLowerCase()) ?? 'piece';
-    const body: Good = { id: newId(), name: name!, sort, unit: sort === 'kit' ? 'piece' : unit, onShelf: 0 };
-    save.mutate(
-      { id: body.id, version: 0, body },
-      {
-        onSuccess: () => setValue(field, body.id, { shouldDirty: true }),
-        onError: (e) => enqueueSnackbar(e.says, { variant: 'error' }),
-      },
-    );
-  };
-  return (
-    <Autocomplete
-      freeSolo
-      options={goods}
-      getOptionLabel={(g) => (typeof g === 'string' ? g : g.name)}
-      isOptionEqualToValue={(a, b) => typeof b !== 'string' && a.id === b.id}
-      value={goods.find((g) => g.id === id) ?? null}
-      onChange={(_e, chosen) => choose(chosen)}
-      renderInput={(params) => (
-        <TextField
-          {...params}
-          label={sort === 'kit' ? 'Kit' : 'Consumable'}
-          error={!!error}
-          helperText={
-            error
-              ? 'Choose one, or type a new name and press Enter.'
-              : sort === 'kit'
-                ? 'A new name is added to the stores.'
-                : 'New: name, unit (mL, g, m or piece).'
-          }
-        />
-      )}
-    />
-  );
-}
 
 export const Conditions = () => {
   const conditions = (useWatch({ name: 'conditions' }) as Demo['conditions'] | undefined) ?? [];

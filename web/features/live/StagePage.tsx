@@ -1,5 +1,5 @@
 import { Box, Button, CssBaseline, ThemeProvider, Typography } from '@mui/material';
-import { cue, forward, mayRetry, type RunState, type ShowFile } from '@hearty/core';
+import { cue, forward, mayRetry, type LiveLanding, type RunState, type ShowFile } from '@hearty/core';
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -91,7 +91,7 @@ function Stage({ file, state, rehearsal }: { file: ShowFile; state: RunState; re
           height: { sm: '100vh' },
         }}
       >
-        <TopLine file={file} state={state} now={now} rehearsal={rehearsal} perItemS={landing?.perItemS} />
+        <TopLine file={file} state={state} now={now} rehearsal={rehearsal} landing={landing} />
         {panel === 'outcome' && current ? (
           <OutcomePanel file={file} item={current} onDone={() => setPanel(undefined)} />
         ) : panel === 'jump' ? (
@@ -173,13 +173,13 @@ function TopLine({
   state,
   now,
   rehearsal,
-  perItemS,
+  landing,
 }: {
   file: ShowFile;
   state: RunState;
   now: number;
   rehearsal: boolean;
-  perItemS: number | undefined;
+  landing: LiveLanding | undefined;
 }) {
   const { waiting, online } = useRunLog();
   const leftS =
@@ -213,7 +213,15 @@ function TopLine({
       {leftS !== undefined && state.phase !== 'down' && (
         <span>{leftS >= 0 ? `${minutes(leftS)} of slot left` : `${minutes(leftS)} over the slot`}</span>
       )}
-      {perItemS !== undefined && state.phase === 'running' && <span>about {minutes(perItemS)} each</span>}
+      {landing?.perItemS !== undefined && state.phase === 'running' && (
+        <span>about {minutes(landing.perItemS)} each</span>
+      )}
+      {landing && state.curtainAt !== undefined && (
+        <Box component="span" sx={{ display: { sm: 'none' }, color: 'secondary.main' }}>
+          lands {format(state.curtainAt + landing.endS.p50 * 1000, 'HH:mm')},{' '}
+          {Math.round((1 - landing.withinSlot) * 100)} in 100 run over
+        </Box>
+      )}
       <Box component="span" role="status" sx={{ color: 'secondary.main' }}>
         {!online
           ? `no server · ${waiting ? `${waiting} kept here` : 'all kept'}`

@@ -63,9 +63,9 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
           <TextField {...field('date', 'Date', 'date')} />
           <TextField {...field('heads', 'People expected', 'number')} />
           <TextField {...field('slotMin', 'Slot, minutes', 'number')} />
-          <TextField {...field('getIn', 'Get-in', 'time')} />
-          <TextField {...field('doors', 'Doors', 'time')} />
-          <TextField {...field('curtainUp', 'Curtain-up', 'time')} />
+          <TextField {...field('getIn', 'Get-in')} />
+          <TextField {...field('doors', 'Doors')} />
+          <TextField {...field('curtainUp', 'Curtain-up')} />
           <CrewField
             people={library.data?.people ?? []}
             crew={crew}
@@ -211,13 +211,11 @@ function CrewField({ people, crew, getIn, error, onChange }: CrewFieldProps) {
       />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 3 }}>
         {crew.map((place) => (
-          <TextField
+          <ClockField
             key={place.personId}
-            type="time"
             label={`${nameOf(place.personId)} arrives`}
             value={place.arrives}
-            slotProps={{ inputLabel: { shrink: true } }}
-            onChange={(e) => onChange(crew.map((c) => (c === place ? { ...c, arrives: e.target.value } : c)))}
+            onValue={(arrives) => onChange(crew.map((c) => (c === place ? { ...c, arrives } : c)))}
           />
         ))}
       </Box>
@@ -227,6 +225,30 @@ function CrewField({ people, crew, getIn, error, onChange }: CrewFieldProps) {
         </Typography>
       )}
     </Box>
+  );
+}
+
+/** A time of day as it is written everywhere here, 24 hours. */
+function ClockField({
+  label,
+  value,
+  onValue,
+}: {
+  label: string;
+  value: string;
+  onValue: (value: string) => void;
+}) {
+  const wrong = !/^([01]\d|2[0-3]):[0-5]\d$/.test(value);
+  return (
+    <TextField
+      label={label}
+      value={value}
+      error={wrong}
+      helperText={wrong ? 'A time of day such as 14:05.' : ' '}
+      onChange={(e) => onValue(e.target.value)}
+      slotProps={{ inputLabel: { shrink: true } }}
+      sx={{ width: 150 }}
+    />
   );
 }
 

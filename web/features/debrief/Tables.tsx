@@ -1,0 +1,83 @@
+import { formatAmount, formatDuration, parseAmount, type Debrief, type LeftoverLine } from '@hearty/core';
+import { Paper, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import { ParsedField } from '../../app/ParsedField';
+import { Section, useSay } from './common';
+
+/** Planned against actual, item by item. */
+export function Times({ talk }: { talk: Debrief }) {
+  const signed = (s: number) =>
+    Math.round(s) === 0 ? 'as planned' : `${formatDuration(Math.abs(s))} ${s > 0 ? 'longer' : 'shorter'}`;
+  return (
+    <Section title="Planned and actual">
+      <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+        <Table size="small" aria-label="Planned and actual times">
+          <TableHead>
+            <TableRow>
+              <TableCell>Item</TableCell>
+              <TableCell align="right">Planned</TableCell>
+              <TableCell align="right">Actual</TableCell>
+              <TableCell align="right">Difference</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {talk.times.map((t) => (
+              <TableRow key={t.itemId}>
+                <TableCell>{t.title}</TableCell>
+                <TableCell align="right">{formatDuration(t.plannedS)}</TableCell>
+                <TableCell align="right">
+                  {t.actualS === undefined ? 'not played' : formatDuration(t.actualS)}
+                </TableCell>
+                <TableCell align="right" sx={{ color: 'secondary.main' }}>
+                  {t.actualS === undefined ? '' : signed(t.actualS - t.plannedS)}
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Paper>
+    </Section>
+  );
+}
+
+/** What should be left by the log, and what was counted. */
+export function Leftovers({ lines }: { lines: LeftoverLine[] }) {
+  const say = useSay();
+  if (lines.length === 0) return null;
+  return (
+    <Section title="Left over" hint="Packed less what the log used. Correct what you counted otherwise.">
+      <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+        <Table size="small" aria-label="Leftovers">
+          <TableHead>
+            <TableRow>
+              <TableCell>What</TableCell>
+              <TableCell align="right">Packed</TableCell>
+              <TableCell align="right">Used</TableCell>
+              <TableCell>Left</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {lines.map((l) => (
+              <TableRow key={l.goodId}>
+                <TableCell>{l.name}</TableCell>
+                <TableCell align="right">{formatAmount(l.packed, l.unit)}</TableCell>
+                <TableCell align="right">{formatAmount(l.used, l.unit)}</TableCell>
+                <TableCell sx={{ color: l.counted === undefined ? 'secondary.main' : 'text.primary' }}>
+                  <ParsedField
+                    variant="standard"
+                    value={l.counted ?? l.expected}
+                    format={(v) => formatAmount(v, l.unit)}
+                    parse={(text) => parseAmount(text, l.unit)}
+                    onValue={(amount) => say({ kind: 'leftover', body: { goodId: l.goodId, amount } })}
+                    slotProps={{ htmlInput: { 'aria-label': `${l.name} left over` } }}
+                    sx={{ width: 110 }}
+                    helperText={l.counted === undefined ? undefined : 'counted'}
+                  />
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Paper>
+    </Section>
+  );
+}

@@ -1,0 +1,31 @@
+import { type Happening } from '@hearty/core';
+import { Typography } from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import { record } from '../live/runLog';
+
+/** Every word of the debrief is an event of the run's log too. */
+export function useSay() {
+  const client = useQueryClient();
+  return (happening: Happening) =>
+    void record(happening, 'debrief').then(() => setTimeout(() => void client.invalidateQueries(), 600));
+}
+
+export const Section = ({
+  title,
+  hint,
+  children,
+}: {
+  title: string;
+  hint?: string;
+  children: React.ReactNode;
+}) => (
+  <section>
+    <Typography variant="h2">{title}</Typography>
+    {hint && (
+      <Typography color="textSecondary" sx={{ mb: 2 }}>
+        {hint}
+      </Typography>
+    )}
+    {children}
+  </section>
+);
