@@ -72,7 +72,7 @@ export function debrief(file: ShowFile, plan: Pick<Plan, 'timetable' | 'needs'>,
         (sum, line) => sum + line.each * timesUsed(line.per, line.plannedTimes, state, line.itemId),
         0,
       );
-      const used = c.unit === 'piece' ? Math.ceil(amount - 1e-9) : amount;
+      const used = c.unit === 'piece' ? Math.max(0, Math.ceil(amount - 1e-9)) : amount;
       return {
         goodId: c.goodId,
         name: c.name,

@@ -1,0 +1,157 @@
+import { attemptsOf, checksOf, debrief, fold, gates, type Happening, type RunEvent } from '.';
+import { learn, reliability } from '../logbook';
+import type { NeedRule } from '../show';
+import { demo, good, item, showOf, task } from '../testing/hall-show';
+import { plan } from '../timetable';
+
+const at = (second: number, h: Happening): RunEvent =>
+  ({
+    id: `e${String(second).padStart(5, '0')}`,
+    at: 1_000_000 + second * 1000,
+    by: 'stage',
+    ...h,
+  }) as RunEvent;
+const begun = (second: number, itemId: string) => at(second, { kind: 'item begun', body: { itemId } });
+const closed = (
+  second: number,
+  itemId: string,
+  outcome: 'worked' | 'failed' | 'partly' | 'not tried',
+  symptom?: string,
+) => at(second, { kind: 'attempt closed', body: { itemId, outcome, ...(symptom && { symptom }) } });
+const again = (second: number, itemId: string) => at(second, { kind: 'again', body: { itemId } });
+
+describe('what was used', () => {
+  const used = (per: NeedRule, ...events: RunEvent[]) => {
+    const file = showOf(
+      [demo('foam', { volunteers: 2, consumables: [{ goodId: 'soda', amount: 3, per, wastePct: 10 }] })],
+      [item('foam', { showings: 2, retries: 2 })],
+    );
+    return debrief(file, plan(file, { plays: 0 }), fold(events, file)).leftovers[0]!;
+  };
+  const played = [
+    begun(0, 'i-foam'),
+    closed(10, 'i-foam', 'failed'),
+    again(11, 'i-foam'),
+    closed(20, 'i-foam', 'worked'),
+    again(21, 'i-foam'),
+    closed(30, 'i-foam', 'worked'),
+  ];
+
+  // 3.3 each, by hand: three attempts, two showings, one show, two volunteers, ninety heads; pieces are whole.
+  test.each<[NeedRule, number]>([
+    ['attempt', 10],
+    ['showing', 7],
+    ['show', 4],
+    ['volunteer', 7],
+    ['head', 297],
+  ])('per %s is %d', (per, amount) => expect(used(per, ...played).used).toBe(amount));
+
+  test('nothing, where it was not tried', () => {
+    expect(used('attempt', begun(0, 'i-foam'), closed(9, 'i-foam', 'not tried')).used).toBe(0);
+    expect(used('head').used).toBe(0);
+  });
+
+  test('never leaves less than nothing', () => {
+    const many = Array.from({ length: 12 }, (_, i) => [
+      closed(i * 10 + 5, 'i-foam', 'failed'),
+      again(i * 10 + 6, 'i-foam'),
+    ]);
+    expect(used('attempt', begun(0, 'i-foam'), ...many.flat()).expected).toBe(0);
+  });
+});
+
+describe('the talk', () => {
+  const causes = [{ cause: 'too cold', quickTest: 'feel it', cure: 'warm it' }];
+  const file = showOf(
+    [demo('bottle', { faults: [{ symptom: 'does not light', causes }] })],
+    [item('bottle', { retries: 1 })],
+  );
+  const planned = plan(file, { plays: 0 });
+  const log = [begun(0, 'i-bottle'), closed(60, 'i-bottle', 'failed', 'does not light')];
+
+  test('offers the causes of what was seen, and none for what is not listed', () => {
+    expect(debrief(file, planned, fold(log, file)).lines[0]!.likely).toEqual(causes);
+    const other = [log[0]!, closed(60, 'i-bottle', 'failed', 'smells odd')];
+    expect(debrief(file, planned, fold(other, file)).lines[0]!.likely).toEqual([]);
+  });
+
+  test('keeps notes, near misses, changes, and actions until they are closed', () => {
+    const state = fold(
+      [
+        ...log,
+        at(100, { kind: 'note', body: { text: 'loud', nearMiss: true, itemId: 'i-bottle' } }),
+        at(101, { kind: 'change', body: { attemptId: log[1]!.id, text: 'warmed it' } }),
+        at(102, { kind: 'action', body: { text: 'buy a heater', on: 'venue', onId: 'hall' } }),
+        at(103, { kind: 'action closed', body: { actionId: 'e00102' } }),
+      ],
+      file,
+    );
+    expect(state.notes).toMatchObject([{ text: 'loud', nearMiss: true, itemId: 'i-bottle' }]);
+    expect(state.items[0]!.attempts[0]!.change).toBe('warmed it');
+    expect(state.actions).toMatchObject([{ text: 'buy a heater', done: true }]);
+  });
+
+  test('a failure that is logged lowers the odds that the next plan rests on', () => {
+    const attempts = attemptsOf('run', false, file, fold(log, file));
+    const [after] = learn(attempts);
+    expect(reliability(after, 0.8).mean).toBeLessThan(reliability(undefined, 0.8).mean);
+    const next = { ...file, record: [after!] };
+    expect(plan(next).bands!.items[0]!.failsForGood).toBeGreaterThan(
+      plan(file).bands!.items[0]!.failsForGood,
+    );
+  });
+
+  test('a word about an attempt that is not there is passed over', () => {
+    const stray = at(100, { kind: 'cause', body: { attemptId: 'ghost', cause: 'x' } });
+    expect(fold([...log, stray], file)).toEqual({ ...fold(log, file), lastUndoable: log[1] });
+  });
+});
+
+describe('checks before doors', () => {
+  const flask = { kit: [{ goodId: 'flask', count: 2, turnRoundS: 0 }] };
+
+  test('one kit on one station is one check for all its items, and the larger count is looked for', () => {
+    const one = { kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }] };
+    const file = showOf([demo('a', one), demo('b', flask), demo('c', { ...one, station: 'side trolley' })]);
+    const checks = checksOf(file, plan(file, { plays: 0 }));
+    expect(checks.map((c) => [c.station, c.detail, c.itemIds])).toEqual([
+      ['front bench', '2 of them', ['i-a', 'i-b']],
+      ['side trolley', '', ['i-c']],
+    ]);
+  });
+
+  test('stations come in the order of the venue', () => {
+    const file = showOf([demo('a', flask), demo('b', { ...flask, station: 'floor front' })]);
+    file.venue.stations = ['floor front', 'front bench'];
+    expect(checksOf(file, plan(file, { plays: 0 })).map((c) => c.station)).toEqual([
+      'floor front',
+      'front bench',
+    ]);
+  });
+
+  test('preparation that begins after doors is not asked for before them', () => {
+    const file = showOf([demo('a'), demo('b', { prep: [task('late')] })]);
+    expect(checksOf(file, plan(file, { plays: 0 }))).toEqual([]);
+  });
+
+  test('what may be missing does not hold an item back', () => {
+    const file = showOf([
+      demo('a', { conditions: [{ id: 'c', what: 'A spare', kind: 'yes-no', must: false }] }),
+    ]);
+    const checks = checksOf(file, plan(file, { plays: 0 }));
+    const no = fold([at(1, { kind: 'check', body: { checkId: checks[0]!.id, value: false } })], file);
+    expect(gates(file, checks, no)[0]!.verdict).toBe('go');
+  });
+
+  test('an answer taken back is open again, and the newest answer counts', () => {
+    const file = showOf([demo('a', flask)], undefined, { stock: [good('flask', 'kit', 2)] });
+    const checks = checksOf(file, plan(file, { plays: 0 }));
+    const say = (second: number, value: boolean | null) =>
+      at(second, { kind: 'check', body: { checkId: checks[0]!.id, value } });
+    const verdict = (...events: RunEvent[]) => gates(file, checks, fold(events, file))[0]!.verdict;
+    expect(verdict(say(1, true))).toBe('go');
+    expect(verdict(say(1, true), say(2, false))).toBe('no-go');
+    expect(verdict(say(2, false), say(1, true))).toBe('no-go');
+    expect(verdict(say(1, true), say(2, null))).toBe('open');
+  });
+});
