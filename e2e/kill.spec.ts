@@ -100,6 +100,7 @@ test('hold stops the clock of the show, take back undoes the last tap', async ({
   await page.keyboard.press('h');
   await expect(heading(page)).toHaveText('The clock of the show is stopped.');
   await page.getByRole('button', { name: 'Resume' }).first().click();
+  await expect(heading(page)).toHaveText('Ask: where will it tip?');
   await page.keyboard.press('PageDown');
   await expect(heading(page)).toHaveText('Loop the hammer under the ruler, handle touching.');
   await page.keyboard.press('PageUp');
