@@ -73,3 +73,33 @@ test('a paper-white screen turns dark and stays so', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Paper' })).toBeVisible();
   await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(23, 17, 26)');
 });
+
+test('the plan changes after the checks began: starting over checks the new plan, and the old run teaches nothing', async ({
+  page,
+  server,
+}) => {
+  await page.goto(`${HALL}/check`);
+  await page.getByRole('button', { name: 'Start checking the set-up' }).click();
+  const tongs = page.getByTestId('check-kit_front-bench_tongs');
+  await tongs.getByRole('button', { name: 'There' }).click();
+  await expect(tongs).toContainText('holds');
+  await expect(page.getByText('The plan has changed')).toHaveCount(0);
+  await page.getByRole('tab', { name: 'Plan' }).click();
+  await page.getByRole('button', { name: /^The can that bows/ }).click();
+  await page.getByRole('button', { name: 'Take out' }).click();
+  await saved(page);
+  await page.getByRole('tab', { name: 'Check' }).click();
+  await page.getByRole('button', { name: 'Start over with the new plan' }).click();
+  await expect(tongs).toHaveCount(0);
+  await expect(page.getByText(/^0 of \d+ checked/)).toBeVisible();
+  await expect(page.getByTestId('gate-i-bowing-can')).toHaveCount(0);
+  await expect
+    .poll(
+      async () =>
+        (await server.get<{ phase: string }[]>('/api/runs?showId=weather-in-a-kitchen')).filter(
+          (r) => r.phase === 'before',
+        ).length,
+    )
+    .toBe(1);
+  expect((await server.get<{ runs: unknown[] }>('/api/logbook')).runs).toHaveLength(13);
+});

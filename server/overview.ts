@@ -28,7 +28,7 @@ export function showLines(documents: Documents, runs: Runs): ShowLine[] {
         cautions: findings.filter((f) => f.level === 'caution').length,
         toBuy: needs.consumables.filter((c) => c.toBuy > 0).length,
         openRun: mine.find((r) => r.phase !== 'down') ?? null,
-        lastRun: mine.find((r) => r.phase === 'down') ?? null,
+        lastRun: mine.find((r) => r.phase === 'down' && r.curtainAt !== null) ?? null,
       };
     })
     .sort((a, b) => a.date.localeCompare(b.date) || a.curtainUp.localeCompare(b.curtainUp));
@@ -55,7 +55,8 @@ export function logbook(documents: Documents, runs: Runs): Logbook {
         ...reliability(record, demo.guessOdds),
       };
     }),
-    runs: runs.list().map((summary) => {
+    // A run ended before its curtain went up was never played.
+    runs: played(runs).map((summary) => {
       const run = runs.get(summary.id);
       const state = fold(run.events, run.file);
       const mine = attempts.filter((a) => a.runId === run.id);
@@ -75,3 +76,5 @@ export function logbook(documents: Documents, runs: Runs): Logbook {
     actions: runs.openActions(),
   };
 }
+
+const played = (runs: Runs) => runs.list().filter((r) => r.phase !== 'down' || r.curtainAt !== null);

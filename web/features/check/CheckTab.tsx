@@ -22,6 +22,7 @@ import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { Loading } from '../../app/States';
+import { PlanChanged } from '../live/PlanChanged';
 import { record } from '../live/runLog';
 import { StartRun } from '../live/StartRun';
 import { useRun } from '../live/useRun';
@@ -54,6 +55,7 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
       }}
     >
       <Box>
+        <PlanChanged run={run} />
         <Typography color="textSecondary" role="status" sx={{ mb: 2 }}>
           {answered} of {checks.length} checked, in the order you walk the stage.
         </Typography>

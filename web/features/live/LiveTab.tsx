@@ -1,12 +1,15 @@
 import { Box, Button, Typography } from '@mui/material';
 import { Link, useNavigate } from 'react-router';
 import { useShow } from '../shows/ShowFrame';
+import { PlanChanged } from './PlanChanged';
 import { StartRun } from './StartRun';
+import { useRun } from './useRun';
 
 /** The door to the stage screen. */
 export function LiveTab() {
   const { file, openRun } = useShow();
   const navigate = useNavigate();
+  const run = useRun(openRun?.id);
   if (!openRun) {
     return (
       <StartRun
@@ -18,6 +21,7 @@ export function LiveTab() {
   }
   return (
     <Box sx={{ maxWidth: 560, my: 6 }}>
+      {run && <PlanChanged run={run} />}
       <Typography variant="h2" sx={{ mb: 2 }}>
         {openRun.phase === 'before' ? 'The stage is set' : 'The show is on'}
         {openRun.rehearsal && ' (rehearsal)'}

@@ -84,3 +84,25 @@ test('a run nobody has heard of says so', async () => {
   await until(() => state().failed !== '');
   expect(state().failed).toBe('There is no such run.');
 });
+
+test('a run opened while the answer for another is under way shows nothing of that other', async () => {
+  await log.openRun(runId());
+  const release = server.holdBack();
+  const first = log.record(note('of the first'));
+  const second = log.openRun(`${runId()}-second`);
+  release();
+  await Promise.all([first, second]);
+  await until(() => state().file !== undefined);
+  await until(() => server.events.length === 1);
+  expect(state().runId).toBe(`${runId()}-second`);
+});
+
+test('what a run left behind still owes is sent when another is opened', async () => {
+  await log.openRun(runId());
+  server.up = false;
+  await log.record(note('owed'));
+  await until(() => !state().online);
+  server.up = true;
+  await log.openRun(`${runId()}-next`);
+  await until(() => server.events.length === 1);
+});

@@ -86,7 +86,9 @@ export async function record(happening: Happening, by = 'stage'): Promise<void> 
   const tx = (await db()).transaction('events', 'readwrite', { durability: 'strict' });
   await tx.store.put({ key: keyOf(runId, event), runId, event, acked: 0 });
   await tx.done;
-  useRunLog.setState((s) => ({ events: inOrder([...s.events, event]), waiting: s.waiting + 1 }));
+  if (useRunLog.getState().runId === runId) {
+    useRunLog.setState((s) => ({ events: inOrder([...s.events, event]), waiting: s.waiting + 1 }));
+  }
   void join(runId);
 }
 
@@ -122,29 +124,44 @@ async function join(runId: string): Promise<void> {
   }
 }
 
+/** Sends every event this device still owes, of this run first, then of runs left behind while the server was gone. */
 async function send(runId: string): Promise<void> {
   const store = await db();
-  const rows = (await store.getAllFromIndex('events', 'runId', runId)).filter((r) => !r.acked);
-  if (rows.length === 0) return;
-  await api(`/runs/${runId}/events`, { method: 'POST', body: { events: rows.map((r) => r.event) } });
-  const tx = store.transaction('events', 'readwrite');
-  await Promise.all(rows.map((row) => tx.store.put({ ...row, acked: 1 })));
-  await tx.done;
+  const owed = (await store.getAll('events')).filter((r) => !r.acked);
+  const runIds = [...new Set([runId, ...owed.map((r) => r.runId)])];
+  for (const id of runIds) {
+    const rows = owed.filter((r) => r.runId === id);
+    if (rows.length === 0) continue;
+    try {
+      await api(`/runs/${id}/events`, { method: 'POST', body: { events: rows.map((r) => r.event) } });
+    } catch (error) {
+      // What the server refuses of another run must not keep this one waiting.
+      if (id === runId || !(error instanceof ApiError) || error.offline) throw error;
+      continue;
+    }
+    const tx = store.transaction('events', 'readwrite');
+    await Promise.all(rows.map((row) => tx.store.put({ ...row, acked: 1 })));
+    await tx.done;
+  }
   await countWaiting(runId);
 }
 
 async function fetchNew(runId: string): Promise<void> {
   const store = await db();
+  // Another run may be opened while an answer is under way; what comes then is not for the screen.
+  const stale = () => useRunLog.getState().runId !== runId;
+  if (stale()) return;
   let fetched: { events: RunEvent[]; lastSeq: number };
   if (useRunLog.getState().file) {
     fetched = await api(`/runs/${runId}/events?after=${lastSeq}`);
   } else {
     const run = await api<Run>(`/runs/${runId}`);
     await store.put('runs', { id: runId, file: run.file, rehearsal: run.rehearsal, openedAt: run.openedAt });
+    if (stale()) return;
     useRunLog.setState({ file: run.file, rehearsal: run.rehearsal });
     fetched = run;
   }
-  if (useRunLog.getState().runId !== runId) return;
+  if (stale()) return;
   lastSeq = fetched.lastSeq;
   if (fetched.events.length === 0) return;
   const tx = store.transaction('events', 'readwrite');
@@ -152,6 +169,7 @@ async function fetchNew(runId: string): Promise<void> {
     fetched.events.map((event) => tx.store.put({ key: keyOf(runId, event), runId, event, acked: 1 })),
   );
   await tx.done;
+  if (stale()) return;
   useRunLog.setState((s) => ({ events: inOrder([...s.events, ...fetched.events]) }));
 }
 

@@ -55,7 +55,7 @@ export function ShowFrame() {
     return <Typography variant="h1">This show is not here any more.</Typography>;
   if (!file || !plan) return <Loading what="the show" />;
   const openRun = runs.data?.find((r) => r.phase !== 'down');
-  const lastRun = runs.data?.find((r) => r.phase === 'down');
+  const lastRun = runs.data?.find((r) => r.phase === 'down' && r.curtainAt !== null);
   return (
     <>
       <Head file={file} />

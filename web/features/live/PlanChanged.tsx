@@ -1,0 +1,38 @@
+import { Alert, Button } from '@mui/material';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { ApiError } from '../../app/api';
+import { flushDraft } from '../shows/draft';
+import { useShow } from '../shows/ShowFrame';
+import { record, startRun } from './runLog';
+import type { OpenRun } from './useRun';
+
+/** Before curtain-up, when the plan is no longer the one this run was opened with: the way to the newer one. */
+export function PlanChanged({ run }: { run: OpenRun }) {
+  const { file } = useShow();
+  const client = useQueryClient();
+  const startOver = useMutation<unknown, ApiError>({
+    mutationFn: async () => {
+      await flushDraft();
+      await startRun(file.show.id, run.rehearsal);
+      // The run that was never played is ended; it teaches nothing.
+      await record({ kind: 'curtain down', body: {} });
+    },
+    onSuccess: () => client.invalidateQueries(),
+  });
+  const same = JSON.stringify([run.file.show, run.file.demos]) === JSON.stringify([file.show, file.demos]);
+  if (same || run.state.phase !== 'before') return null;
+  return (
+    <Alert
+      severity={startOver.isError ? 'error' : 'warning'}
+      sx={{ mb: 4 }}
+      action={
+        <Button color="inherit" disabled={startOver.isPending} onClick={() => startOver.mutate()}>
+          Start over with the new plan
+        </Button>
+      }
+    >
+      {startOver.error?.says ??
+        'The plan has changed since these checks began. Starting over clears what was checked.'}
+    </Alert>
+  );
+}
