@@ -16,15 +16,18 @@ const PLAYS = 10_000;
 
 /**
  * The plan of a file, worked out anew in the worker whenever the file changes: first without the forecast, then with
- * it. While the new one is on its way the last one stands, and its `fresh` is false.
+ * it, unless it is not wanted. While the new one is on its way the last one stands, and its `fresh` is false.
  */
-export function usePlan(file: ShowFile | undefined): { plan: Plan | undefined; fresh: boolean } {
+export function usePlan(
+  file: ShowFile | undefined,
+  withForecast = true,
+): { plan: Plan | undefined; fresh: boolean } {
   const [result, setResult] = useState<{ file: ShowFile; plan: Plan }>();
   useEffect(() => {
     if (!file) return;
     let current = true;
     void (async () => {
-      for (const plays of [0, PLAYS]) {
+      for (const plays of withForecast ? [0, PLAYS] : [0]) {
         const plan = await planner().plan(file, plays);
         if (!current) return;
         // Without its bands for a moment only: keep showing the old ones until the new are here.
@@ -37,6 +40,6 @@ export function usePlan(file: ShowFile | undefined): { plan: Plan | undefined; f
     return () => {
       current = false;
     };
-  }, [file]);
+  }, [file, withForecast]);
   return { plan: result?.plan, fresh: result?.file === file };
 }

@@ -1,3 +1,4 @@
+import { checksOf, gates, judge, type Check, type Gate, type RunState, type Verdict } from '@hearty/core';
 import {
   Box,
   Button,
@@ -8,20 +9,11 @@ import {
   ToggleButtonGroup,
   Typography,
 } from '@mui/material';
-import {
-  checksOf,
-  gates,
-  judge,
-  plan,
-  type Check,
-  type Gate,
-  type RunState,
-  type Verdict,
-} from '@hearty/core';
 import { format } from 'date-fns';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { Loading } from '../../app/States';
+import { usePlan } from '../../workers/planner';
 import { PlanChanged } from '../live/PlanChanged';
 import { record } from '../live/runLog';
 import { StartRun } from '../live/StartRun';
@@ -38,10 +30,10 @@ export function CheckTab() {
 function Checks({ runId, showId }: { runId: string; showId: string }) {
   const run = useRun(runId);
   // The run's own file: what was planned when the run was opened is what is checked.
-  const planned = run?.file;
-  const checks = useMemo(() => (planned ? checksOf(planned, plan(planned, { plays: 0 })) : []), [planned]);
-  if (!run) return <Loading what="the checks" />;
+  const { plan, fresh } = usePlan(run?.file, false);
+  if (!run || !plan || !fresh) return <Loading what="the checks" />;
   const { state } = run;
+  const checks = checksOf(run.file, plan);
   const verdicts = gates(run.file, checks, state);
   const answered = checks.filter((c) => state.checks[c.id] !== undefined).length;
   const stations = [...new Set(checks.map((c) => c.station))];

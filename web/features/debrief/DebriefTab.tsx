@@ -1,9 +1,10 @@
-import { debrief, plan } from '@hearty/core';
+import { debrief } from '@hearty/core';
 import { Alert, Box, MenuItem, TextField } from '@mui/material';
 import { format } from 'date-fns';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useRuns } from '../../app/queries';
 import { Empty, Loading } from '../../app/States';
+import { usePlan } from '../../workers/planner';
 import { useRunLog } from '../live/runLog';
 import { useRun } from '../live/useRun';
 import { useShow } from '../shows/ShowFrame';
@@ -45,13 +46,11 @@ export function DebriefTab() {
 
 function RunDebrief({ runId }: { runId: string }) {
   const run = useRun(runId);
-  const talk = useMemo(
-    () => (run ? debrief(run.file, plan(run.file, { plays: 0 }), run.state) : undefined),
-    [run],
-  );
+  const { plan, fresh } = usePlan(run?.file, false);
   const failed = useRunLog((s) => s.failed);
   if (failed) return <Alert severity="error">{failed}</Alert>;
-  if (!run || !talk) return <Loading what="the log" />;
+  if (!run || !plan || !fresh) return <Loading what="the log" />;
+  const talk = debrief(run.file, plan, run.state);
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
       <Attempts lines={talk.lines} />

@@ -109,7 +109,6 @@ export function Score({ file, plan, scale, selected, onSelect }: ScoreProps) {
                       key={item.itemId}
                       item={item}
                       file={file}
-                      band={plan.bands?.items.find((b) => b.itemId === item.itemId)}
                       top={scale.y(item.startS)}
                       height={scale.y(item.endS) - scale.y(item.startS)}
                       startsAt={formatClock(up + item.startS)}

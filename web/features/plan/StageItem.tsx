@@ -1,12 +1,11 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Box, Typography } from '@mui/material';
-import { formatDuration, posterior, type ItemBand, type PlannedItem, type ShowFile } from '@hearty/core';
+import { formatDuration, posterior, type PlannedItem, type ShowFile } from '@hearty/core';
 
 interface StageItemProps {
   item: PlannedItem;
   file: ShowFile;
-  band: ItemBand | undefined;
   top: number;
   height: number;
   startsAt: string;
