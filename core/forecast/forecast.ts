@@ -1,10 +1,13 @@
 import { posterior } from '../logbook';
-import type { Demo, DemoRecord, Item, ShowFile } from '../show';
+import { demoFor, type Demo, type DemoRecord, type Item, type ShowFile } from '../show';
 import { firstShowing } from '../timetable/durations';
+import type { Placement } from '../timetable/place';
 import type { Timetable } from '../timetable/types';
 import { attemptsOutcomes, expectedAttempts, oddsForGood } from './attempts';
 import { PertTime } from './pert';
-import { simulate, type Part } from './simulate';
+import { leastCuts, WISHED_ODDS, type Cuts } from './cuts';
+import { playShow } from './play';
+import type { Part } from './simulate';
 
 export interface Band {
   p10: number;
@@ -33,6 +36,8 @@ export interface Bands {
   items: ItemBand[];
   /** Density of the end in equal bins from `fromS`, for drawing the landing band. */
   landing: Landing;
+  /** What to leave out so that it lands in the slot; null where nothing has to be, or nothing would help. */
+  cuts: Cuts | null;
 }
 
 export interface Landing {
@@ -42,20 +47,48 @@ export interface Landing {
 }
 
 /**
- * What may happen: plays the show `plays` times with beta-PERT times and every demo's own odds.
- * Pure and seeded. Seconds from curtain-up; odds 0 to 1.
- * Thinner than reality: hands behind the scenes keep their planned times; only their waits are felt.
+ * What may happen: plays the show `plays` times with beta-PERT times, every demo's own odds, and the work behind the
+ * scenes with its own spread; its waits are felt. Pure and seeded. Seconds from curtain-up; odds 0 to 1.
  */
 export function forecast(
   file: ShowFile,
-  timetable: Timetable,
+  placement: Placement,
   options: { seed: number; plays: number },
 ): Bands {
+  const steps = forecastSteps(file, placement, options);
+  for (;;) {
+    const next = steps.next();
+    if (next.done) return next.value;
+  }
+}
+
+/** What is known of the landing while the plays still run. */
+export interface ForecastProgress {
+  plays: number;
+  withinSlot: number;
+  endS: Band;
+}
+
+/** `forecast` in slices of a thousand plays: yields what is known so far, and may be dropped at any of them. */
+export function* forecastSteps(
+  file: ShowFile,
+  placement: Placement,
+  options: { seed: number; plays: number },
+): Generator<ForecastProgress, Bands> {
+  const { timetable } = placement;
   const parts = file.show.items.map((item) => partOf(file, timetable, item));
-  const { endsS, startsS, lengthsS, unsortedEndsS } = simulate(parts, 0, options.plays, options.seed);
+  const steps = playShow(placement, parts, options.plays, options.seed);
+  let next = steps.next();
+  while (!next.done) {
+    const { played, endsS } = next.value;
+    yield { plays: played, withinSlot: shareUpTo(endsS, timetable.slotEndS), endS: band(endsS) };
+    next = steps.next();
+  }
+  const { endsS, startsS, lengthsS, unsortedEndsS, stale } = next.value;
+  const withinSlot = shareUpTo(endsS, timetable.slotEndS);
   return {
     ...options,
-    withinSlot: shareUpTo(endsS, timetable.slotEndS),
+    withinSlot,
     endS: band(endsS),
     landing: landing(endsS),
     items: file.show.items.map((item, i) => ({
@@ -63,15 +96,19 @@ export function forecast(
       startS: band(Float64Array.from(startsS[i]!).sort()),
       expectedAttempts: expectedAttempts(parts[i]!.outcomes),
       failsForGood: oddsForGood(parts[i]!.outcomes),
-      goesStale: oddsStale(startsS[i]!, timetable, item.id),
+      goesStale: stale[i]! / Math.max(1, options.plays),
       sway: correlation(lengthsS[i]!, unsortedEndsS),
     })),
+    cuts:
+      withinSlot >= WISHED_ODDS
+        ? null
+        : leastCuts(file.show.items, lengthsS, unsortedEndsS, timetable.slotEndS, WISHED_ODDS),
   };
 }
 
 /** The item as a stretch of stage time, with its odds and waits. */
 export function partOf(file: ShowFile, timetable: Timetable, item: Item): Part {
-  const demo = file.demos.find((d) => d.id === item.demoId);
+  const demo = demoFor(file, item);
   const record = file.record.find((r) => r.demoId === item.demoId);
   // Preparation is placed as late as it may be and moves along with a show that runs ahead; only where the plan
   // already had to wait for it does it hold an item back.
@@ -120,14 +157,6 @@ export function landing(sorted: Float64Array): Landing {
     if (bin >= 0 && bin < bins) counts[bin]!++;
   }
   return { fromS, binS, counts };
-}
-
-function oddsStale(startsS: Float64Array, timetable: Timetable, itemId: string): number {
-  const staleS = Math.min(
-    ...timetable.tasks.filter((t) => t.itemId === itemId && t.staleS !== undefined).map((t) => t.staleS!),
-  );
-  if (!Number.isFinite(staleS)) return 0;
-  return startsS.reduce((count, start) => count + (start > staleS ? 1 : 0), 0) / Math.max(1, startsS.length);
 }
 
 function correlation(x: Float64Array, y: Float64Array): number {

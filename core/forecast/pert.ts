@@ -21,23 +21,21 @@ export function pertMoments({ bestS: a, likelyS: m, worstS: b }: Timing): {
 export class PertTime {
   /** Share of the density below cell 0, 1 … CELLS of the way from best to worst; absent where there is no spread. */
   private readonly below: Float64Array | undefined;
+  /** Where to begin looking for a quantile: the guide table method (Chen & Asau, AIIE Transactions 6, 1974). */
+  private readonly guide: Uint16Array | undefined;
 
   constructor(private readonly timing: Timing) {
     this.below = timing.worstS > timing.bestS ? cumulative(timing) : undefined;
+    this.guide = this.below && guideOf(this.below);
   }
 
   /** Seconds at quantile `u` in [0, 1). */
   at(u: number): number {
     const { bestS, worstS } = this.timing;
     if (!this.below) return bestS;
-    let low = 0;
-    let high = CELLS;
-    while (high - low > 1) {
-      const middle = (low + high) >> 1;
-      if (this.below[middle]! <= u) low = middle;
-      else high = middle;
-    }
-    const inside = (u - this.below[low]!) / (this.below[high]! - this.below[low]!);
+    let low = this.guide![Math.floor(u * CELLS)]!;
+    while (low < CELLS - 1 && this.below[low + 1]! <= u) low++;
+    const inside = (u - this.below[low]!) / (this.below[low + 1]! - this.below[low]!);
     return bestS + ((worstS - bestS) * (low + inside)) / CELLS;
   }
 
@@ -63,4 +61,14 @@ function cumulative({ bestS: a, likelyS: m, worstS: b }: Timing): Float64Array {
     below[i + 1] = below[i]! + x ** (alpha - 1) * (1 - x) ** (beta - 1);
   }
   return below.map((sum) => sum / below[CELLS]!);
+}
+
+/** For each of CELLS equal shares, the last cell that begins at or below it. */
+function guideOf(below: Float64Array): Uint16Array {
+  const guide = new Uint16Array(CELLS + 1);
+  for (let share = 0, cell = 0; share <= CELLS; share++) {
+    while (cell < CELLS - 1 && below[cell + 1]! <= share / CELLS) cell++;
+    guide[share] = cell;
+  }
+  return guide;
 }

@@ -56,7 +56,7 @@ export function simulate(parts: readonly Part[], startS: number, plays: number, 
 }
 
 /** Seconds that further showings, retries and the cover line add in a play whose luck is `u` in [0, 1). */
-function attemptsS(part: Part, u: number): number {
+export function attemptsS(part: Part, u: number): number {
   let left = u;
   for (const outcome of part.outcomes) {
     left -= outcome.odds;

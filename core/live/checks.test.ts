@@ -26,7 +26,7 @@ const file = showOf(
       station: 'side trolley',
       kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }],
       conditions: [bath],
-      prep: [task('rinse', { beforeDoors: true }), task('warm', { readyAfterS: 600 })],
+      prep: [task('rinse', { beforeDoors: true }), task('warm', { readyAfterS: 600, staleAfterS: 700 })],
       retryS: 200,
     }),
     demo('foam', { consumables: [{ goodId: 'soda', amount: 2, per: 'attempt', wastePct: 0 }] }),

@@ -1,5 +1,5 @@
 import { formatAmount, formatDuration } from '../quantities';
-import { STATIONS, type ShowFile, type Station } from '../show';
+import { demoFor, STATIONS, type ShowFile, type Station } from '../show';
 import type { Plan } from '../timetable';
 import type { RunState } from './fold';
 
@@ -121,7 +121,7 @@ function reading(check: Check, state: RunState): string {
 
 function playedDemos(file: ShowFile) {
   return file.show.items.flatMap((item) => {
-    const demo = file.demos.find((d) => d.id === item.demoId);
+    const demo = demoFor(file, item);
     return demo ? [{ item, demo }] : [];
   });
 }

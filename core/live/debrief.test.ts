@@ -130,7 +130,7 @@ describe('checks before doors', () => {
   });
 
   test('preparation that begins after doors is not asked for before them', () => {
-    const file = showOf([demo('a'), demo('b', { prep: [task('late')] })]);
+    const file = showOf([demo('a'), demo('b', { prep: [task('late', { staleAfterS: 60 })] })]);
     expect(checksOf(file, plan(file, { plays: 0 }))).toEqual([]);
   });
 

@@ -1,5 +1,5 @@
 import type { Outcome } from '../logbook';
-import type { Demo, Item, ShowFile } from '../show';
+import { demoFor, type Demo, type Item, type ShowFile } from '../show';
 import { inOrder, type RunEvent } from './events';
 
 export interface AttemptState {
@@ -255,5 +255,5 @@ export function playedMs(state: RunState, from: number, to: number): number {
 /** The show's own documents of an item of the run. */
 export function itemDocs(file: ShowFile, itemId: string): { item: Item; demo: Demo | undefined } | undefined {
   const item = file.show.items.find((i) => i.id === itemId);
-  return item && { item, demo: file.demos.find((d) => d.id === item.demoId) };
+  return item && { item, demo: demoFor(file, item) };
 }

@@ -1,5 +1,16 @@
-import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
-import { Id, Many, One, Seconds, Text, Title, Whole } from './decorators';
+import {
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsNumber,
+  IsOptional,
+  IsString,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator';
+import { Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from './decorators';
 
 export const TOPICS = [
   'air pressure',
@@ -68,12 +79,14 @@ export class Step extends Timing {
   @Id() id!: string;
   @IsIn(STEP_KINDS) kind!: StepKind;
   @Title() text!: string;
+  /** Belongs to setting up in view: an item may have these steps done in an earlier item of their own. */
+  @IsOptional() @IsBoolean() setUp?: boolean;
   @IsOptional() @One(() => StepTimer) timer?: StepTimer;
 }
 
-/** Who may do a task: anyone, or whoever has the named role or skill. */
+/** Who may do a task: anyone, one person by their id, or whoever has the named role or skill. */
 export class Who {
-  @IsIn(['anyone', 'role', 'skill']) kind!: 'anyone' | 'role' | 'skill';
+  @IsIn(['anyone', 'person', 'role', 'skill']) kind!: 'anyone' | 'person' | 'role' | 'skill';
   @IsOptional() @IsString() @MaxLength(60) value?: string;
 }
 
@@ -90,6 +103,17 @@ export class PrepTask {
   @IsOptional() @Seconds() staleAfterS?: number;
   @IsBoolean() beforeDoors!: boolean;
   @IsOptional() @Id() afterTaskId?: string;
+  /** Can only be done once the curtain is up. */
+  @IsOptional() @IsBoolean() inShow?: boolean;
+  /** The station it is done at; from the task's start until the item that station is taken. */
+  @IsOptional() @IsIn(STATIONS) station?: Station;
+  /** Kit of the demo that is in use from this task on, such as the vessel that stands. Ids of goods. */
+  @IsOptional()
+  @IsArray()
+  @Matches(ID_PATTERN, { each: true, message: 'must be a list of ids' })
+  holds?: string[];
+  /** What in it may be forbidden at some hours (a flame before doors). */
+  @IsOptional() @IsIn(HAZARDS, { each: true, message: 'must be known hazards' }) hazards?: Hazard[];
 }
 
 /** What makes the station safe and clear again after the item. In view, it is stage time. */
@@ -113,6 +137,34 @@ export class ConsumableNeed {
   @IsNumber() @Min(0) @Max(1e6) amount!: number;
   @IsIn(NEED_RULES) per!: NeedRule;
   @IsNumber() @Min(0) @Max(200) wastePct!: number;
+  /** The amount grows in proportion to this parameter of the demo; as written it holds for the usual value. */
+  @IsOptional() @Id() scalesWith?: string;
+}
+
+/** A quantity of the demo one may set for an item ("bottle, 1.5 L"), with its usual value and its limits. */
+export class Parameter {
+  @Id() id!: string;
+  @Title() title!: string;
+  @IsString() @MaxLength(12) unit!: string;
+  @IsNumber() @Min(1e-6) @Max(1e6) usual!: number;
+  @IsNumber() @Min(1e-6) @Max(1e6) min!: number;
+  @IsNumber() @Min(1e-6) @Max(1e6) max!: number;
+}
+
+/** One amount that a variant uses instead of the demo's own, in the good's base unit. */
+export class VariantAmount {
+  @Id() goodId!: string;
+  @IsNumber() @Min(0) @Max(1e6) amount!: number;
+}
+
+/** The same demo in another strength or size: its own amounts and PPE, and hazards on top of the demo's. */
+export class Variant {
+  @Id() id!: string;
+  @Title() title!: string;
+  @Many(() => VariantAmount, 50) amounts!: VariantAmount[];
+  @IsString({ each: true }) @MaxLength(200, { each: true }) ppe!: string[];
+  @IsIn(HAZARDS, { each: true, message: 'must be known hazards' }) hazards!: Hazard[];
+  @IsString({ each: true }) @MaxLength(400, { each: true }) cautions!: string[];
 }
 
 export class Cause {
@@ -170,4 +222,8 @@ export class Demo {
   /** The presenter's own guess of how often it works, 0 to 1; worth two tries until the log knows better. */
   @IsNumber() @Min(0.01) @Max(0.99) guessOdds!: number;
   @Whole(1, 5) intensity!: number;
+  @IsOptional() @Many(() => Parameter, 20) parameters?: Parameter[];
+  @IsOptional() @Many(() => Variant, 20) variants?: Variant[];
+  /** What goes on instead if this demo is a no-go. */
+  @IsOptional() @Id() standByDemoId?: string;
 }

@@ -13,7 +13,7 @@ import {
 } from 'class-validator';
 import { BASE_UNITS, type BaseUnit } from '../quantities';
 import { Clock, Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from './decorators';
-import { Demo, SKILLS, STATIONS, Timing, type Skill, type Station } from './demo';
+import { Demo, HAZARDS, SKILLS, STATIONS, Timing, type Hazard, type Skill, type Station } from './demo';
 
 export const ITEM_KINDS = ['demo', 'link', 'volunteer pick', 'reset in view', 'interval'] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
@@ -35,6 +35,9 @@ export class Venue {
   @IsOptional() @IsNumber() @Min(0) @Max(100) frontRowM?: number;
   @IsIn(STATIONS, { each: true, message: 'must be known stations' }) stations!: Station[];
   @Text() notes!: string;
+  /** Between these times of day the crew may be in the house. */
+  @IsOptional() @Clock() opens?: string;
+  @IsOptional() @Clock() closes?: string;
 }
 
 /** Someone of the crew: a first name, what they usually do, and what they are cleared to handle. */
@@ -56,10 +59,39 @@ export class Good {
   @IsOptional() @IsNumber() @Min(0) @Max(1e6) packPrice?: number;
 }
 
-/** A member of the crew at this show; `arrives` is a time of day. */
+/** A member of the crew at this show; `arrives` is a time of day, and `leaves` for someone who goes early. */
 export class CrewPlace {
   @Id() personId!: string;
   @Clock() arrives!: string;
+  @IsOptional() @Clock() leaves?: string;
+}
+
+/** The presenter's word on one prep task of an item: who does it, and when it begins (seconds from curtain-up). */
+export class TaskChoice {
+  @Id() taskId!: string;
+  @IsOptional() @Id() personId?: string;
+  @IsOptional() @IsInt() @Min(-86_400) @Max(86_400) startS?: number;
+  /** Begun on stage, by whoever is on, as part of this earlier item. */
+  @IsOptional() @Id() inItemId?: string;
+}
+
+/** The value an item plays one of its demo's parameters at. */
+export class Setting {
+  @Id() parameterId!: string;
+  @IsNumber() @Min(1e-6) @Max(1e6) value!: number;
+}
+
+/** Something that must not happen before or after a time of day, such as a bang after 19:30. */
+export class Ban {
+  @IsIn(HAZARDS) hazard!: Hazard;
+  @IsOptional() @Clock() before?: string;
+  @IsOptional() @Clock() after?: string;
+}
+
+/** Kit brought on top of what is on the shelf: borrowed, hired or bought for this show. */
+export class ExtraKit {
+  @Id() goodId!: string;
+  @Whole(1, 999) count!: number;
 }
 
 /** One entry of the running order. Without `timing` the log's or the demo's own times are used. */
@@ -75,6 +107,17 @@ export class Item {
   @IsArray() @Matches(ID_PATTERN, { each: true, message: 'must be a list of ids' }) helperIds!: string[];
   /** What leaving it out would cost, 1 to 5; absent: it may not be cut. */
   @IsOptional() @Whole(1, 5) worth?: number;
+  /** Keeps its place when an order is proposed. */
+  @IsOptional() @IsBoolean() pinned?: boolean;
+  /** Has to begin at this time of day. */
+  @IsOptional() @Clock() at?: string;
+  @IsOptional() @Id() variantId?: string;
+  @IsOptional() @Many(() => Setting, 20) settings?: Setting[];
+  @IsOptional() @Many(() => TaskChoice, 50) tasks?: TaskChoice[];
+  /** Who does the reset, where the presenter has said so. */
+  @IsOptional() @Id() resetBy?: string;
+  /** The earlier item in which this demo's set-up steps are done. */
+  @IsOptional() @Id() setUpIn?: string;
 }
 
 /** A planned performance. Times of day are those of the venue. */
@@ -93,6 +136,10 @@ export class Show {
   @Many(() => CrewPlace, 20) crew!: CrewPlace[];
   @Many(() => Item, 300) items!: Item[];
   @Text() notes!: string;
+  /** When everyone has to be out; absent: nobody said. */
+  @IsOptional() @Clock() hardEnd?: string;
+  @IsOptional() @Many(() => Ban, 20) bans?: Ban[];
+  @IsOptional() @Many(() => ExtraKit, 100) extraKit?: ExtraKit[];
 }
 
 /** What the log says of a demo: attempts by outcome (rehearsals left out), and whole seconds of clean plays. */

@@ -1,5 +1,6 @@
 import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
+import { clockToS } from '../quantities';
 import type { Demo, Timing } from './demo';
 import type { Show, ShowFile } from './show';
 
@@ -78,6 +79,46 @@ export function demoProblems(demo: Demo, path = ''): Problem[] {
       }
     }
   });
+  const kit = new Set(demo.kit.map((k) => k.goodId));
+  const used = new Set(demo.consumables.map((c) => c.goodId));
+  const parameters = demo.parameters ?? [];
+  const variants = demo.variants ?? [];
+  demo.prep.forEach((task, i) => {
+    if (task.beforeDoors && task.inShow) {
+      problems.push({
+        path: at(`prep[${i}].inShow`),
+        says: 'It cannot be done before doors and in the show as well.',
+      });
+    }
+    task.holds?.forEach((goodId, j) => {
+      if (!kit.has(goodId))
+        problems.push({ path: at(`prep[${i}].holds[${j}]`), says: 'This must be kit of the demo.' });
+    });
+  });
+  parameters.forEach((p, i) => {
+    if (p.min > p.usual || p.usual > p.max)
+      problems.push({
+        path: at(`parameters[${i}].usual`),
+        says: 'The usual value must lie within the limits.',
+      });
+  });
+  demo.consumables.forEach((c, i) => {
+    if (c.scalesWith !== undefined && !parameters.some((p) => p.id === c.scalesWith))
+      problems.push({
+        path: at(`consumables[${i}].scalesWith`),
+        says: 'This must name a parameter of the demo.',
+      });
+  });
+  variants.forEach((v, i) =>
+    v.amounts.forEach((a, j) => {
+      if (!used.has(a.goodId))
+        problems.push({
+          path: at(`variants[${i}].amounts[${j}].goodId`),
+          says: 'This must be a consumable of the demo.',
+        });
+    }),
+  );
+  problems.push(...repeated(parameters, at('parameters')), ...repeated(variants, at('variants')));
   demo.conditions.forEach((c, i) => {
     if (c.kind === 'measured' && c.min === undefined && c.max === undefined) {
       problems.push({
@@ -101,6 +142,29 @@ export function showProblems(show: Show, path = ''): Problem[] {
   if (show.doors > show.curtainUp)
     problems.push({ path: at('doors'), says: 'Doors must open before curtain-up.' });
   if (show.getIn > show.doors) problems.push({ path: at('getIn'), says: 'The get-in must be before doors.' });
+  if (show.hardEnd !== undefined && clockToS(show.hardEnd) < clockToS(show.curtainUp) + show.slotMin * 60)
+    problems.push({ path: at('hardEnd'), says: 'The hard end must not be before the end of the slot.' });
+  show.crew.forEach((place, i) => {
+    if (place.leaves !== undefined && place.leaves <= place.arrives)
+      problems.push({ path: at(`crew[${i}].leaves`), says: 'Nobody leaves before they arrive.' });
+  });
+  show.bans?.forEach((ban, i) => {
+    if (ban.before === undefined && ban.after === undefined)
+      problems.push({ path: at(`bans[${i}].before`), says: 'Say before or after which time.' });
+  });
+  const places = new Map(show.items.map((item, i) => [item.id, i]));
+  const earlier = (id: string | undefined, i: number) => id === undefined || (places.get(id) ?? i) < i;
+  show.items.forEach((item, i) => {
+    if (!earlier(item.setUpIn, i))
+      problems.push({ path: at(`items[${i}].setUpIn`), says: 'This must name an earlier item.' });
+    item.tasks?.forEach((choice, j) => {
+      if (!earlier(choice.inItemId, i))
+        problems.push({
+          path: at(`items[${i}].tasks[${j}].inItemId`),
+          says: 'This must name an earlier item.',
+        });
+    });
+  });
   const people = show.crew.map((place) => place.personId);
   if (new Set(people).size < people.length)
     problems.push({ path: at('crew'), says: 'Somebody is in the crew twice.' });
@@ -127,6 +191,10 @@ export function showFileProblems(file: ShowFile): Problem[] {
       ...missing(demos, item.demoId, `show.items[${i}].demoId`, 'demo'),
       ...missing(people, item.presenterId, `show.items[${i}].presenterId`, 'person'),
       ...item.helperIds.flatMap((id, j) => missing(people, id, `show.items[${i}].helperIds[${j}]`, 'person')),
+      ...missing(people, item.resetBy, `show.items[${i}].resetBy`, 'person'),
+      ...(item.tasks ?? []).flatMap((t, j) =>
+        missing(people, t.personId, `show.items[${i}].tasks[${j}].personId`, 'person'),
+      ),
     ]),
     ...file.show.crew.flatMap((p, i) => missing(people, p.personId, `show.crew[${i}].personId`, 'person')),
     ...missing(new Set([file.venue.id]), file.show.venueId, 'show.venueId', 'venue'),

@@ -21,7 +21,7 @@ const anyShow = fc
       rows.map((r, i) =>
         demo(`d${i}`, {
           kit: [{ goodId: 'flask', count: r.count, turnRoundS: r.turnRoundS }],
-          prep: r.prepS === null ? [] : [task('p', { handsOnS: r.prepS })],
+          prep: r.prepS === null ? [] : [task('p', { handsOnS: r.prepS, holds: ['flask'] })],
           ...(r.resetS !== null && {
             reset: { title: 'wipe', handsOnS: r.resetS, who: { kind: 'anyone' as const }, inView: false },
           }),
@@ -47,23 +47,29 @@ test('the peak equals a sweep over every second', () => {
         return { from: Math.min(planned.startS, ...prep), to: reset + kit.turnRoundS, count: kit.count };
       });
       let most = 0;
-      for (let s = -2000; s < 5000; s++) {
+      for (let s = -6000; s < 6000; s++) {
         const now = uses.filter((u) => u.from <= s && s < u.to).reduce((sum, u) => sum + u.count, 0);
         most = Math.max(most, now);
       }
       expect(needs.kit[0]!.peak).toBe(most);
-      expect(needs.kit[0]!.short).toBe(Math.max(0, most - 2));
+      // Two on the shelf: uses wait for one another, and only one that wants three by itself is short.
+      const alone = Math.max(...file.demos.map((d) => d.kit[0]!.count));
+      expect(needs.kit[0]!.short).toBe(Math.max(0, alone - 2));
     }),
     { seed: 14, numRuns: 60 },
   );
 });
 
-test('kit nobody uses is not listed, and the clash names who meets', () => {
-  const both = { kit: [{ goodId: 'flask', count: 1, turnRoundS: 900 }] };
-  const file = showOf([demo('a', both), demo('b', both)], undefined, {
+test('kit nobody uses is not listed, and a clash that no waiting mends names who meets', () => {
+  const soak = {
+    kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }],
+    prep: [task('soak', { beforeDoors: true, holds: ['flask'] })],
+  };
+  const file = showOf([demo('a', soak), demo('b', soak)], undefined, {
     stock: [good('flask', 'kit', 1), good('mop', 'kit', 1)],
   });
-  expect(totals(file)).toMatchObject([
-    { goodId: 'flask', peak: 2, peakAtS: 300, itemIds: ['i-a', 'i-b'], short: 1 },
-  ]);
+  expect(totals(file)).toMatchObject([{ goodId: 'flask', peak: 2, itemIds: ['i-a', 'i-b'], short: 1 }]);
+  expect(plan(file, { plays: 0 }).findings.map((f) => f.code)).toEqual(
+    expect.arrayContaining(['contradiction', 'kit-short']),
+  );
 });

@@ -1,4 +1,4 @@
-import type { ShowFile } from '../show';
+import { demoFor, type ShowFile } from '../show';
 import type { Timetable } from '../timetable/types';
 
 /** Kit is counted by how many are in use at one moment, turn-round included. */
@@ -10,6 +10,7 @@ export interface KitNeedTotal {
   peakAtS: number;
   /** The items that meet there. */
   itemIds: string[];
+  /** On the shelf, and what is brought on top. */
   onShelf: number;
   short: number;
 }
@@ -22,47 +23,53 @@ interface Use {
 }
 
 /**
- * Peak of each kit good over the timetable. A use lasts from its item's first preparation (or start) to the end of
- * its reset (or of the item), and the turn-round after it.
+ * Peak of each kit good over the timetable. A use lasts from the first task that holds it (or its set-up, or its item)
+ * to the end of its reset (or of the item), and the turn-round after it. What is brought on top of the shelf counts.
  */
 export function kitTotals(file: ShowFile, timetable: Timetable): KitNeedTotal[] {
+  const uses = usesOf(file, timetable);
   return file.stock
-    .filter((good) => good.sort === 'kit')
-    .flatMap((good) => {
-      const uses = usesOf(file, timetable, good.id);
-      if (uses.length === 0) return [];
-      const top = peak(uses);
-      const short = Math.max(0, top.count - good.onShelf);
-      return [
-        {
-          goodId: good.id,
-          name: good.name,
-          peak: top.count,
-          peakAtS: top.atS,
-          itemIds: top.itemIds,
-          onShelf: good.onShelf,
-          short,
-        },
-      ];
+    .filter((good) => good.sort === 'kit' && uses.has(good.id))
+    .map((good) => {
+      const top = peak(uses.get(good.id)!);
+      const extra = file.show.extraKit?.find((e) => e.goodId === good.id)?.count ?? 0;
+      const onShelf = good.onShelf + extra;
+      return {
+        goodId: good.id,
+        name: good.name,
+        peak: top.count,
+        peakAtS: top.atS,
+        itemIds: top.itemIds,
+        onShelf,
+        short: Math.max(0, top.count - onShelf),
+      };
     });
 }
 
-function usesOf(file: ShowFile, timetable: Timetable, goodId: string): Use[] {
-  const demos = new Map(file.demos.map((d) => [d.id, d]));
-  return file.show.items.flatMap((item, i) => {
-    const kit = item.demoId ? (demos.get(item.demoId)?.kit ?? []) : [];
+function usesOf(file: ShowFile, timetable: Timetable): Map<string, Use[]> {
+  const uses = new Map<string, Use[]>();
+  const startOf = new Map(timetable.items.map((i) => [i.itemId, i.startS]));
+  const resetOf = new Map(timetable.resets.map((r) => [r.itemId, r.endS]));
+  const tasks = new Map(timetable.tasks.map((t) => [t.id, t.startS]));
+  file.show.items.forEach((item, i) => {
+    const demo = demoFor(file, item);
     const planned = timetable.items[i]!;
-    const prep = timetable.tasks.filter((t) => t.itemId === item.id).map((t) => t.startS);
-    const reset = timetable.resets.find((r) => r.itemId === item.id);
-    return kit
-      .filter((k) => k.goodId === goodId)
-      .map((k) => ({
+    for (const need of demo?.kit ?? []) {
+      const held = demo!.prep
+        .filter((t) => t.holds?.includes(need.goodId))
+        .map((t) => tasks.get(`${item.id}:${t.id}`)!);
+      const use: Use = {
         itemId: item.id,
-        count: k.count,
-        fromS: Math.min(planned.startS, ...prep),
-        toS: (reset?.endS ?? planned.endS) + k.turnRoundS,
-      }));
+        count: need.count,
+        fromS: Math.min(planned.startS, startOf.get(item.setUpIn ?? '') ?? Infinity, ...held),
+        toS: (resetOf.get(item.id) ?? planned.endS) + need.turnRoundS,
+      };
+      const list = uses.get(need.goodId);
+      if (list) list.push(use);
+      else uses.set(need.goodId, [use]);
+    }
   });
+  return uses;
 }
 
 /** The use is highest at the start of some use, so only those moments are looked at. */

@@ -1,6 +1,6 @@
 import { outcomesOf, type AttemptsOutcome } from '../forecast';
 import type { BaseUnit } from '../quantities';
-import type { ConsumableNeed, Demo, Good, Item, ShowFile } from '../show';
+import { demoFor, type ConsumableNeed, type Demo, type Good, type Item, type ShowFile } from '../show';
 import type { Timetable } from '../timetable/types';
 import { kitTotals, type KitNeedTotal } from './kit';
 
@@ -53,7 +53,7 @@ export function needs(file: ShowFile, timetable: Timetable): Needs {
 
 function total(file: ShowFile, good: Good): ConsumableTotal[] {
   const wants = file.show.items.flatMap((item) => {
-    const demo = file.demos.find((d) => d.id === item.demoId);
+    const demo = demoFor(file, item);
     if (!demo) return [];
     const record = file.record.find((r) => r.demoId === demo.id);
     const outcomes = outcomesOf(item, demo, record);

@@ -23,7 +23,9 @@ export function firstShowing(
   if (item.timing) return { timing: item.timing, from: 'by hand' };
   if (!demo) return { timing: LINK, from: 'demo' };
   const planned = stepsTiming(demo);
-  if (!record || record.playsS.length === 0) return { timing: planned, from: 'demo' };
+  // The log's plays include the set-up; an item that left it to an earlier one is timed by its steps.
+  if (!record || record.playsS.length === 0 || item.setUpIn !== undefined)
+    return { timing: planned, from: 'demo' };
   return { timing: learnedTiming(record.playsS, planned), from: 'log' };
 }
 

@@ -1,223 +1,193 @@
 import { clockToS } from '../quantities';
-import type { Demo, Item, Person, PrepTask, ShowFile, Who } from '../show';
-import { Diary } from './diary';
-import { firstShowing, wholeItem } from './durations';
-import type { PlannedItem, PlannedReset, PlannedTask, Timetable } from './types';
+import type { ShowFile } from '../show';
+import { bestPlacing, BUDGET_STEPS, type SearchProgress } from './best';
+import { loosened, softest, type Conflict } from './contradiction';
+import type { Found } from './search';
+import { settle, type Settled } from './settle';
+import { reasonFor } from './reasons';
+import type { PlannedItem, PlannedTask, Timetable } from './types';
+import { workOf, type Work, type WorkLink } from './work';
+
+export { mayDo } from './work';
+
+export interface PlaceOptions {
+  /** Steps of search; see `BUDGET_STEPS`. */
+  budget?: number;
+}
+
+/** A timetable, and the network behind it for those who compute on: forecast, findings, reorder. */
+export interface Placement {
+  timetable: Timetable;
+  work: Work;
+  /** Every link that holds: the show's own and those that order hands and kit. */
+  links: WorkLink[];
+  settled: Settled;
+  conflicts: Conflict[];
+  /** Limits that no placing of the hands could keep. */
+  broken: WorkLink[];
+}
 
 /**
- * Places everything: items one after another in the presenter's order, each prep task as late as its fresh window
- * and the crew's hands allow, each reset as soon as hands are free. An item whose preparation cannot be ready in
- * time is delayed, and that wait is dead air. Seconds from curtain-up.
- *
- * Greedy and deterministic: tasks are placed item by item, and within an item from the last task of the chain back.
- * It never breaks a person in two, but does not prove that no better placing exists.
+ * Places everything: items in the presenter's order, prep tasks and resets among the crew, the stations and the kit.
+ * First of all no window is broken, then the dead air is least; of such placings what goes stale is prepared as late,
+ * and what keeps as early, as all else allows. Seconds from curtain-up. Pure: same file and budget, same answer.
  */
-export function place(file: ShowFile): Timetable {
-  const waits = new Map<string, number>();
-  // Each round either places everything or delays one item by a positive time; the bound only guards against a bug.
-  for (let round = 0; ; round++) {
-    const attempt = placeWith(file, waits);
-    if (!attempt.delay || round > 20 * (file.show.items.length + 1)) return attempt.timetable;
-    waits.set(attempt.delay.itemId, (waits.get(attempt.delay.itemId) ?? 0) + attempt.delay.byS);
+export function place(file: ShowFile, options: PlaceOptions = {}): Placement {
+  const steps = placeSteps(file, options);
+  for (;;) {
+    const next = steps.next();
+    if (next.done) return next.value;
   }
 }
 
-interface Attempt {
-  timetable: Timetable;
-  delay?: { itemId: string; byS: number };
-}
-
-function placeWith(file: ShowFile, waits: ReadonlyMap<string, number>): Attempt {
-  const { show } = file;
-  const up = clockToS(show.curtainUp);
-  const arrivals = show.crew.map((p) => ({ personId: p.personId, arrivesS: clockToS(p.arrives) - up }));
-  const demos = new Map(file.demos.map((d) => [d.id, d]));
-  const items = stage(file, demos, waits);
-  const diary = new Diary();
-  for (const item of items) {
-    for (const id of onStage(item)) diary.book(id, item.startS, item.endS);
-  }
-  const hands = new Hands(file, arrivals, diary);
-  const tasks: PlannedTask[] = [];
-  const resets: PlannedReset[] = [];
-  let delay: Attempt['delay'];
-  show.items.forEach((item, i) => {
-    const planned = items[i]!;
-    const demo = item.demoId ? demos.get(item.demoId) : undefined;
-    if (!demo) return;
-    const chain = placeChain(item, demo, planned, hands, clockToS(show.doors) - up);
-    tasks.push(...chain.tasks);
-    if (chain.lateS > 0 && !delay) delay = { itemId: item.id, byS: chain.lateS };
-    if (demo.reset && !demo.reset.inView) {
-      const spot = hands.soonest(demo.reset.who, demo.reset.handsOnS, planned.endS);
-      resets.push({
-        itemId: item.id,
-        title: demo.reset.title,
-        personId: spot.personId,
-        startS: spot.startS,
-        endS: spot.startS + demo.reset.handsOnS,
-      });
+/** `place` in slices: yields its progress, and may be dropped at any of them. */
+export function* placeSteps(
+  file: ShowFile,
+  { budget = BUDGET_STEPS }: PlaceOptions = {},
+): Generator<SearchProgress, Placement> {
+  const { work: whole, conflicts } = loosened(workOf(file));
+  const broken: WorkLink[] = [];
+  let work = whole;
+  for (;;) {
+    const best = yield* bestPlacing(work, budget);
+    if (best.found) {
+      const proven = best.proven && broken.length === 0 && conflicts.length === 0;
+      return placed(file, work, best.found, { proven, steps: best.steps }, conflicts, broken);
     }
-  });
-  const endS = items.at(-1)?.endS ?? 0;
-  const timetable: Timetable = {
-    items,
-    tasks: tasks.sort((a, b) => a.startS - b.startS || (a.id < b.id ? -1 : 1)),
-    resets,
-    arrivals,
-    getInS: clockToS(show.getIn) - up,
-    doorsS: clockToS(show.doors) - up,
-    endS,
-    slotEndS: show.slotMin * 60,
-    deadAirS: items.reduce((sum, item) => sum + item.waitS, 0),
-    firstHandsS: Math.min(0, ...tasks.map((t) => t.startS)),
-  };
-  return delay ? { timetable, delay } : { timetable };
+    const gone = givesWay(work, best.stuck!);
+    if (!gone) throw new Error('Nothing is left to give way, and still no hands fit: a fault in the search.');
+    if (gone === 'kit') work = { ...work, kit: [], links: work.links.filter((l) => l.why.kind !== 'kit') };
+    else {
+      broken.push(gone);
+      work = { ...work, links: work.links.filter((l) => l !== gone) };
+    }
+  }
 }
 
-function stage(file: ShowFile, demos: Map<string, Demo>, waits: ReadonlyMap<string, number>): PlannedItem[] {
-  const records = new Map(file.record.map((r) => [r.demoId, r]));
-  let clock = 0;
-  return file.show.items.map((item) => {
-    const demo = item.demoId ? demos.get(item.demoId) : undefined;
-    const first = firstShowing(item, demo, demo && records.get(demo.id));
-    const timing = wholeItem(item, demo, first.timing);
-    const waitS = waits.get(item.id) ?? 0;
-    const startS = clock + waitS;
-    clock = startS + timing.likelyS;
+/** What is given up where a point finds no place: a soft limit of its own, then of its item, then of anything. */
+function givesWay(work: Work, point: number): WorkLink | 'kit' | undefined {
+  const { itemId } = work.activities[point]!;
+  const touches = (test: (p: number) => boolean) => work.links.filter((l) => test(l.from) || test(l.to));
+  const link =
+    softest(touches((p) => p === point)) ??
+    softest(touches((p) => work.activities[p]!.kind === 'task' && work.activities[p]!.itemId === itemId)) ??
+    softest(work.links);
+  if (link) return link.why.kind === 'kit' ? 'kit' : link;
+  return work.kit.length ? 'kit' : undefined;
+}
+
+function placed(
+  file: ShowFile,
+  work: Work,
+  found: Found,
+  search: { proven: boolean; steps: number },
+  conflicts: Conflict[],
+  broken: WorkLink[],
+): Placement {
+  const links = [...work.links, ...found.links];
+  const settled = settle(work, links);
+  const up = clockToS(file.show.curtainUp);
+  const { times } = settled;
+  const personOf = (point: number) => {
+    const a = work.activities[point]!;
+    const index = found.person.get(point) ?? (a.needsHands ? a.may[0] : a.onStage[0]);
+    return index === undefined ? undefined : work.people[index]!.id;
+  };
+  const points = work.activities.map((_, point) => point);
+  const items = work.itemPoints.map((point, i): PlannedItem => {
+    const item = file.show.items[i]!;
+    const startS = times[point]!;
+    const before = work.itemPoints[i - 1];
+    const waitS = startS - (before === undefined ? 0 : times[before]! + work.activities[before]!.lengthS);
     return {
       itemId: item.id,
       title: item.title,
       startS,
-      endS: clock,
-      timing,
-      timingFrom: first.from,
+      endS: startS + work.activities[point]!.lengthS,
+      timing: work.times[i]!.timing,
+      timingFrom: work.times[i]!.from,
       waitS,
       presenterId: item.presenterId ?? file.show.crew[0]?.personId,
       helperIds: item.helperIds,
+      ...(waitS > 0 && { waitsFor: reasonFor(file, work, links, times, point) }),
     };
   });
-}
-
-const onStage = (item: PlannedItem) =>
-  [...new Set([item.presenterId, ...item.helperIds])].filter((id) => id !== undefined);
-
-/** Finds hands for a task among the crew of the show. */
-class Hands {
-  private readonly people: Map<string, Person>;
-
-  constructor(
-    file: ShowFile,
-    private readonly arrivals: { personId: string; arrivesS: number }[],
-    readonly diary: Diary,
-  ) {
-    this.people = new Map(file.crew.map((p) => [p.id, p]));
-  }
-
-  /** The latest free start in [notBefore, notAfter]; who can begin latest does it, the less loaded first. Books it. */
-  latest(who: Who, lengthS: number, notBefore: number, notAfter: number) {
-    const spots = this.eligible(who).flatMap(({ personId, arrivesS }) => {
-      const startS = this.diary.latestStart(personId, lengthS, Math.max(notBefore, arrivesS), notAfter);
-      return startS === undefined ? [] : [{ personId, startS, load: this.diary.load(personId) }];
-    });
-    spots.sort((a, b) => b.startS - a.startS || a.load - b.load);
-    return this.booked(spots[0], lengthS);
-  }
-
-  /** The earliest free start at or after `notBefore`. Books it; without anyone, nobody does it at `notBefore`. */
-  soonest(who: Who, lengthS: number, notBefore: number): Spot {
-    const spots = this.eligible(who).map(({ personId, arrivesS }) => ({
-      personId,
-      startS: this.diary.earliestStart(personId, lengthS, Math.max(notBefore, arrivesS)),
-      load: this.diary.load(personId),
+  const tasks = points
+    .filter((point) => work.activities[point]!.kind === 'task')
+    .map((point) => plannedTask(work, links, settled, point, personOf(point), file))
+    .sort((a, b) => a.startS - b.startS || (a.id < b.id ? -1 : 1));
+  const resets = points
+    .filter((point) => work.activities[point]!.kind === 'reset')
+    .map((point) => ({
+      itemId: work.activities[point]!.itemId,
+      title: work.activities[point]!.title,
+      personId: personOf(point),
+      startS: times[point]!,
+      endS: times[point]! + work.activities[point]!.lengthS,
     }));
-    spots.sort((a, b) => a.startS - b.startS || a.load - b.load);
-    return (
-      this.booked(spots[0], lengthS) ?? {
-        personId: undefined,
-        startS: Number.isFinite(notBefore) ? notBefore : 0,
-      }
-    );
-  }
-
-  private eligible(who: Who) {
-    return this.arrivals.filter(({ personId }) => mayDo(this.people.get(personId), who));
-  }
-
-  private booked(spot: { personId: string; startS: number } | undefined, lengthS: number) {
-    if (spot) this.diary.book(spot.personId, spot.startS, spot.startS + lengthS);
-    return spot && { personId: spot.personId, startS: spot.startS };
-  }
-}
-
-/** Whether a person may do a task: anyone, or the named role or skill. */
-export function mayDo(person: Person | undefined, who: Who): boolean {
-  if (!person) return false;
-  if (who.kind === 'anyone') return true;
-  return who.kind === 'role' ? person.role === who.value : person.skills.some((s) => s === who.value);
-}
-
-/**
- * The prep tasks of one item. First back from its start, each as late as may be; where that leaves a task without
- * hands or time, forward from the arrivals, and `lateS` > 0 says how long the item must wait.
- */
-function placeChain(item: Item, demo: Demo, planned: PlannedItem, hands: Hands, doorsS: number) {
-  const tasks =
-    hands.diary.tentatively(() => placeBack(item, demo, planned, hands, doorsS)) ??
-    placeForward(item, demo, planned, hands);
-  return { tasks, lateS: Math.max(0, ...tasks.map((t) => t.readyS - planned.startS)) };
-}
-
-function placeBack(item: Item, demo: Demo, planned: PlannedItem, hands: Hands, doorsS: number) {
-  const tasks: PlannedTask[] = [];
-  for (const task of [...demo.prep].reverse()) {
-    const usedS = usedBy(demo, task, tasks, planned);
-    const latestEnd = Math.min(usedS - task.readyAfterS, task.beforeDoors ? doorsS : Infinity);
-    const spot = hands.latest(task.who, task.handsOnS, -Infinity, latestEnd - task.handsOnS);
-    if (!spot) return undefined;
-    tasks.push(plannedTask(item, task, spot, usedS));
-  }
-  return tasks;
-}
-
-function placeForward(item: Item, demo: Demo, planned: PlannedItem, hands: Hands) {
-  const placed: PlannedTask[] = [];
-  for (const task of demo.prep) {
-    const before = placed.find((t) => t.taskId === task.afterTaskId)?.readyS ?? -Infinity;
-    placed.push(plannedTask(item, task, hands.soonest(task.who, task.handsOnS, before), planned.startS));
-  }
-  return demo.prep.map((task, i) => ({
-    ...placed[i]!,
-    usedS: Math.max(placed[i]!.readyS, usedBy(demo, task, placed, planned)),
-  }));
-}
-
-/** When a task's work is taken up: by the first task that follows it, or by the item. */
-const usedBy = (demo: Demo, task: PrepTask, placed: readonly PlannedTask[], planned: PlannedItem) =>
-  Math.min(
-    planned.startS,
-    ...placed
-      .filter((t) => demo.prep.some((p) => p.id === t.taskId && p.afterTaskId === task.id))
-      .map((t) => t.startS),
-  );
-
-function plannedTask(item: Item, task: PrepTask, spot: Spot, usedS: number): PlannedTask {
-  const handsOffS = spot.startS + task.handsOnS;
-  return {
-    id: `${item.id}:${task.id}`,
-    itemId: item.id,
-    taskId: task.id,
-    title: task.title,
-    personId: spot.personId,
-    startS: spot.startS,
-    handsOffS,
-    readyS: handsOffS + task.readyAfterS,
-    staleS: task.staleAfterS === undefined ? undefined : handsOffS + task.staleAfterS,
-    usedS,
+  const needed = settled.neededS(found.person);
+  const opens = file.venue.opens === undefined ? undefined : clockToS(file.venue.opens) - up;
+  const closes = file.venue.closes === undefined ? undefined : clockToS(file.venue.closes) - up;
+  const timetable: Timetable = {
+    items,
+    tasks,
+    resets,
+    arrivals: work.people.map((p, i) => ({
+      personId: p.id,
+      arrivesS: p.arrivesS,
+      ...(Number.isFinite(p.leavesS) && { leavesS: p.leavesS }),
+      ...(Number.isFinite(needed[i]!) && { neededS: needed[i]! }),
+    })),
+    getInS: work.getInS,
+    doorsS: work.doorsS,
+    endS: items.at(-1)?.endS ?? 0,
+    slotEndS: file.show.slotMin * 60,
+    ...(file.show.hardEnd !== undefined && { hardEndS: clockToS(file.show.hardEnd) - up }),
+    ...(opens !== undefined && { opensS: opens }),
+    ...(closes !== undefined && { closesS: closes }),
+    deadAirS: items.reduce((sum, item) => sum + item.waitS, 0),
+    firstHandsS: Math.min(0, ...tasks.map((t) => t.startS)),
+    crewCallS: Math.min(0, ...needed.filter(Number.isFinite)),
+    provenBest: search.proven,
+    steps: search.steps,
   };
+  return { timetable, work, links, settled, conflicts, broken };
 }
 
-interface Spot {
-  personId: string | undefined;
-  startS: number;
+function plannedTask(
+  work: Work,
+  links: readonly WorkLink[],
+  settled: Settled,
+  point: number,
+  personId: string | undefined,
+  file: ShowFile,
+): PlannedTask {
+  const { itemId, task, title, lengthS, hostItemId, may } = work.activities[point]!;
+  const startS = settled.times[point]!;
+  const handsOffS = startS + lengthS;
+  const readyS = handsOffS + task!.readyAfterS;
+  const usedS = Math.min(
+    ...links.filter((l) => l.from === point && l.why.kind === 'ready').map((l) => settled.times[l.to]!),
+  );
+  const item = file.show.items.find((i) => i.id === itemId)!;
+  const choice = item.tasks?.find((c) => c.taskId === task!.id);
+  return {
+    id: `${itemId}:${task!.id}`,
+    itemId,
+    taskId: task!.id,
+    title,
+    personId,
+    startS,
+    handsOffS,
+    readyS,
+    staleS: task!.staleAfterS === undefined ? undefined : handsOffS + task!.staleAfterS,
+    usedS: Math.max(usedS, readyS),
+    earliestS: settled.earliestAlone(point),
+    latestS: settled.latestAlone(point),
+    mayDo: may.map((p) => work.people[p]!.id),
+    locked: choice?.startS !== undefined,
+    ...(choice?.personId !== undefined && { chosen: true }),
+    ...(hostItemId !== undefined && { hostItemId }),
+    ...(task!.station !== undefined && { station: task!.station }),
+  };
 }

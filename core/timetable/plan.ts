@@ -1,8 +1,9 @@
-import { forecast, type Bands } from '../forecast';
+import { forecastSteps, type Bands, type ForecastProgress } from '../forecast';
 import type { ShowFile } from '../show';
 import { needs, type Needs } from '../supplies';
-import { findings, forecastFindings } from './findings';
-import { place } from './place';
+import type { SearchProgress } from './best';
+import { findings } from './findings';
+import { placeSteps, type PlaceOptions } from './place';
 import type { Finding, Timetable } from './types';
 
 export interface Plan {
@@ -13,29 +14,48 @@ export interface Plan {
   bands: Bands | null;
 }
 
-export interface PlanOptions {
+export interface PlanOptions extends PlaceOptions {
   /** Seed of the forecast's random numbers; the same seed gives the same bands. */
   seed?: number;
   /** How many plays to simulate; 0 leaves the forecast out. */
   plays?: number;
 }
 
+/** How far a plan under way has come. */
+export type PlanProgress = { searching: SearchProgress } | { playing: ForecastProgress };
+
 /**
  * The one call behind the Plan and Supplies tabs, the server's exports and the command line: when everything happens,
  * what does not fit, what is needed, and what may happen. The file must have passed validation.
- * Pure: the same file, seed and plays give the same answer.
+ * Pure: the same file and options give the same answer.
  */
-export function plan(file: ShowFile, { seed = 1, plays = 10_000 }: PlanOptions = {}): Plan {
-  const timetable = place(file);
+export function plan(file: ShowFile, options: PlanOptions = {}): Plan {
+  const steps = planSteps(file, options);
+  for (;;) {
+    const next = steps.next();
+    if (next.done) return next.value;
+  }
+}
+
+/** `plan` in slices: yields how far it has come, and may be dropped at any of them. */
+export function* planSteps(
+  file: ShowFile,
+  { seed = 1, plays = 10_000, ...options }: PlanOptions = {},
+): Generator<PlanProgress, Plan> {
+  const placement = yield* told(placeSteps(file, options), (searching) => ({ searching }));
+  const { timetable } = placement;
   const needed = needs(file, timetable);
-  const bands = plays > 0 ? forecast(file, timetable, { seed, plays }) : null;
-  return {
-    timetable,
-    findings: [
-      ...findings(file, timetable, needed.kit),
-      ...(bands ? forecastFindings(file, timetable, bands) : []),
-    ],
-    needs: needed,
-    bands,
-  };
+  const bands =
+    plays > 0
+      ? yield* told(forecastSteps(file, placement, { seed, plays }), (playing) => ({ playing }))
+      : null;
+  return { timetable, findings: findings(file, placement, needed.kit, bands), needs: needed, bands };
+}
+
+function* told<P, R>(steps: Generator<P, R>, as: (progress: P) => PlanProgress): Generator<PlanProgress, R> {
+  for (;;) {
+    const next = steps.next();
+    if (next.done) return next.value;
+    yield as(next.value);
+  }
 }

@@ -1,4 +1,6 @@
 import type { Timing } from '../show';
+import type { Change } from './change';
+import type { WhyKind } from './work';
 
 /** Where an item's times came from: typed for this item, the log of past runs, or the demo's own steps. */
 export type TimingFrom = 'by hand' | 'log' | 'demo';
@@ -16,6 +18,19 @@ export interface PlannedItem {
   waitS: number;
   presenterId: string | undefined;
   helperIds: string[];
+  /** Why it waits, where it does. */
+  waitsFor?: WaitReason;
+}
+
+/** What holds something back, in words; `root` is what lies behind it. */
+export interface WaitReason {
+  kind: WhyKind;
+  says: string;
+  /** The item or task that holds it back, and the person, good or station it is about. */
+  itemId?: string;
+  taskId?: string;
+  what?: string;
+  root?: WaitReason;
 }
 
 export interface PlannedTask {
@@ -31,6 +46,17 @@ export interface PlannedTask {
   staleS: number | undefined;
   /** When the next task of the chain, or the item, takes it up. */
   usedS: number;
+  /** Its earliest and latest start that move nothing else: it can wait until the latter. */
+  earliestS: number;
+  latestS: number;
+  /** Who of the crew could do it. */
+  mayDo: string[];
+  /** Its start was set by hand; `chosen`: so was who does it. */
+  locked: boolean;
+  chosen?: boolean;
+  /** The earlier item in which it is begun on stage. */
+  hostItemId?: string;
+  station?: string;
 }
 
 export interface PlannedReset {
@@ -41,17 +67,34 @@ export interface PlannedReset {
   endS: number;
 }
 
+/** When somebody comes, and when their hands are first needed at the latest (absent: not at all). */
+export interface Arrival {
+  personId: string;
+  arrivesS: number;
+  leavesS?: number;
+  neededS?: number;
+}
+
 export interface Timetable {
   items: PlannedItem[];
   tasks: PlannedTask[];
   resets: PlannedReset[];
-  arrivals: { personId: string; arrivesS: number }[];
+  arrivals: Arrival[];
   getInS: number;
   doorsS: number;
   /** End of the last item. */
   endS: number;
   slotEndS: number;
+  /** When everyone has to be out, and when the house is open, where somebody said. */
+  hardEndS?: number;
+  opensS?: number;
+  closesS?: number;
   deadAirS: number;
+  /** The latest moment at which the first of the crew has to be there. */
+  crewCallS: number;
+  /** Whether no placing has less dead air; `steps` is what the search took. */
+  provenBest: boolean;
+  steps: number;
   /** When the first hands are needed: the earliest task, or curtain-up. */
   firstHandsS: number;
 }
@@ -59,31 +102,34 @@ export interface Timetable {
 export type Level = 'stop' | 'caution' | 'note';
 
 export type FindingCode =
+  | 'contradiction'
   | 'overrun'
+  | 'hard-end'
   | 'slot-odds'
   | 'dead-air'
+  | 'reset-late'
+  | 'kit-short'
   | 'not-ready'
   | 'gone-stale'
+  | 'fixed-missed'
   | 'no-skill'
   | 'nobody'
-  | 'kit-short'
-  | 'reset-late'
   | 'two-places'
+  | 'station-taken'
+  | 'outside-hours'
+  | 'not-allowed-now'
   | 'flame-not-allowed'
+  | 'loud-no-call'
+  | 'long-gap'
+  | 'reset-after-end'
   | 'empty'
   | 'log-times'
   | 'action';
 
-/** A change of the show that a person can accept with one press; applied by `applyChange`. */
-export type Change =
-  | { kind: 'set-arrival'; personId: string; arrives: string }
-  | { kind: 'remove-item'; itemId: string }
-  | { kind: 'move-item'; itemId: string; toIndex: number }
-  | { kind: 'set-timing'; itemId: string; timing: Timing | undefined };
-
+/** A way out. Without a change it is one that only a person can take, off the screen. */
 export interface Fix {
   label: string;
-  change: Change;
+  change?: Change;
 }
 
 /** What a computation has to say to a person: where, how much, why, and the way out. */

@@ -1,0 +1,73 @@
+import fc from 'fast-check';
+import { leastCuts } from '.';
+import { item } from '../testing/hall-show';
+
+const anyShow = fc
+  .array(
+    fc.record({
+      worth: fc.option(fc.integer({ min: 1, max: 5 }), { nil: undefined }),
+      lengths: fc.array(fc.integer({ min: 20, max: 600 }), { minLength: 40, maxLength: 40 }),
+    }),
+    { minLength: 1, maxLength: 9 },
+  )
+  .map((rows) => ({
+    items: rows.map((r, i) => item(`d${i}`, r.worth === undefined ? {} : { worth: r.worth })),
+    lengths: rows.map((r) => Float64Array.from(r.lengths)),
+    ends: Float64Array.from({ length: 40 }, (_, p) => rows.reduce((sum, r) => sum + r.lengths[p]!, 0)),
+  }));
+
+/** Every subset of the cuttable items, looked at one by one. */
+function bruteForce(
+  show: { items: ReturnType<typeof item>[]; lengths: Float64Array[]; ends: Float64Array },
+  limitS: number,
+) {
+  const cuttable = show.items.flatMap((i, at) => (i.worth === undefined ? [] : [at]));
+  let least = Infinity;
+  for (let set = 0; set < 1 << cuttable.length; set++) {
+    const cut = cuttable.filter((_, b) => set & (1 << b));
+    const worth = cut.reduce((sum, at) => sum + show.items[at]!.worth!, 0);
+    const landed = show.ends.filter(
+      (end, p) => end - cut.reduce((s, at) => s + show.lengths[at]![p]!, 0) <= limitS,
+    );
+    if (landed.length >= 36) least = Math.min(least, worth);
+  }
+  return least;
+}
+
+test('the cuts lose the least worth of all that land nine plays in ten', () => {
+  fc.assert(
+    fc.property(anyShow, fc.integer({ min: 100, max: 3000 }), (show, limitS) => {
+      const cuts = leastCuts(show.items, show.lengths, show.ends, limitS, 0.9);
+      const least = bruteForce(show, limitS);
+      if (!cuts) return expect(least).toBe(Infinity);
+      expect(cuts.worth).toBe(least);
+      expect(cuts.exact).toBe(true);
+      const cut = cuts.itemIds.map((id) => show.items.findIndex((i) => i.id === id));
+      const landed = show.ends.filter(
+        (end, p) => end - cut.reduce((s, at) => s + show.lengths[at]![p]!, 0) <= limitS,
+      );
+      expect(cuts.withinSlot).toBeCloseTo(landed.length / 40, 12);
+    }),
+    { seed: 8, numRuns: 300 },
+  );
+});
+
+test('one play is a plain knapsack: least worth, by the minute', () => {
+  const items = [3, 1, 1, 5].map((worth, i) => item(`d${i}`, { worth }));
+  const lengths = [300, 120, 120, 600].map((s) => Float64Array.of(s));
+  const at = (limitS: number) => leastCuts(items, lengths, Float64Array.of(1140), limitS, 1);
+  expect(at(1140)).toMatchObject({ itemIds: [], worth: 0 });
+  expect(at(1020)).toMatchObject({ worth: 1 });
+  expect(at(900)).toMatchObject({ itemIds: ['i-d1', 'i-d2'], worth: 2 });
+  expect(at(840)).toMatchObject({ itemIds: ['i-d0'], worth: 3 });
+  expect(at(540)).toMatchObject({ itemIds: ['i-d3'], worth: 5 });
+});
+
+test('twenty cuttable items give a set that lands, and say that it may not be the least', () => {
+  const items = Array.from({ length: 20 }, (_, i) => item(`d${i}`, { worth: 1 + (i % 5) }));
+  const lengths = items.map((_, i) =>
+    Float64Array.from({ length: 50 }, (_, p) => 100 + ((p * 7 + i * 13) % 60)),
+  );
+  const ends = Float64Array.from({ length: 50 }, (_, p) => lengths.reduce((s, l) => s + l[p]!, 0));
+  expect(leastCuts(items, lengths, ends, 2000, 0.9)).toMatchObject({ exact: false });
+});

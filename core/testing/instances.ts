@@ -1,0 +1,92 @@
+import { uniformInt } from 'pure-rand/distribution/uniformInt';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import type { Demo, Item, PrepTask, ShowFile, Skill } from '../show';
+import { demo, good, hallShow, item } from './hall-show';
+
+export interface InstanceSize {
+  items: number;
+  tasks: number;
+  people: number;
+  /** Pieces of the one vessel that several demos want. */
+  vessels: number;
+  /** How much of the work cannot be done long before: 0 to 100. */
+  inShowPct: number;
+}
+
+/** A made-up show of a wanted size: soaks, windows, chains, resets and a scarce vessel. The same seed, the same show. */
+export function instance(seed: number, size: InstanceSize): ShowFile {
+  const random = xoroshiro128plus(seed);
+  const whole = (low: number, high: number) => uniformInt(random, low, high);
+  const chance = (pct: number) => whole(1, 100) <= pct;
+  const people = Array.from({ length: size.people }, (_, i) => `p${i}`);
+  const stations = ['front bench', 'side trolley', 'floor front'] as const;
+  const perDemo = spreadOver(size.tasks, size.items, whole);
+  const demos = perDemo.map((count, d): Demo => {
+    const prep = Array.from({ length: count }, (_, t): PrepTask => {
+      const readyAfterS = chance(50) ? 30 * whole(1, 12) : 0;
+      const inShow = chance(size.inShowPct);
+      const chained = t > 0 && chance(30);
+      return {
+        id: `t${t}`,
+        title: `task ${t} of demo ${d}`,
+        handsOnS: 10 * whole(3, 18),
+        who: chance(70) ? { kind: 'anyone' } : { kind: 'skill', value: 'flame' satisfies Skill },
+        readyAfterS,
+        ...((inShow || chance(30)) && { staleAfterS: readyAfterS + 30 * whole(4, 16) }),
+        beforeDoors: false,
+        ...(inShow && { inShow }),
+        ...(chained && { afterTaskId: `t${t - 1}` }),
+      };
+    });
+    const wants = size.vessels > 0 && chance(40);
+    return demo(`d${d}`, {
+      station: stations[whole(0, 2)]!,
+      prep: wants && prep.length ? prep.map((t, i) => (i ? t : { ...t, holds: ['vessel'] })) : prep,
+      ...(chance(40) && {
+        reset: {
+          title: `reset ${d}`,
+          handsOnS: 10 * whole(3, 15),
+          who: { kind: 'anyone' as const },
+          inView: false,
+        },
+      }),
+      kit: wants ? [{ goodId: 'vessel', count: 1, turnRoundS: 30 * whole(0, 6) }] : [],
+      intensity: whole(1, 5),
+    });
+  });
+  const items = demos.map((d): Item => {
+    const likelyS = 30 * whole(3, 12);
+    const presenter = whole(0, Math.min(1, size.people - 1));
+    const helper = chance(25) ? [people[whole(0, size.people - 1)]!] : [];
+    return item(d.id, {
+      presenterId: people[presenter]!,
+      helperIds: helper.filter((h) => h !== people[presenter]),
+      timing: { bestS: Math.round(likelyS * 0.8), likelyS, worstS: Math.round(likelyS * 1.5) },
+      worth: whole(1, 5),
+      retries: whole(0, 2),
+    });
+  });
+  const file = hallShow({ demos, stock: [good('vessel', 'kit', size.vessels)] });
+  return {
+    ...file,
+    crew: people.map((id, i) => ({
+      id,
+      name: `Person ${i}`,
+      role: 'technician',
+      skills: i % 2 === 0 ? ['flame'] : [],
+    })),
+    show: {
+      ...file.show,
+      crew: people.map((personId) => ({ personId, arrives: '12:30' })),
+      slotMin: 720,
+      items,
+    },
+  };
+}
+
+/** `total` things dealt out over `places`. */
+function spreadOver(total: number, places: number, whole: (low: number, high: number) => number): number[] {
+  const counts = new Array<number>(places).fill(0);
+  for (let i = 0; i < total; i++) counts[whole(0, places - 1)]!++;
+  return counts;
+}

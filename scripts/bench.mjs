@@ -1,0 +1,8 @@
+// `npm run bench`: the speeds that docs/benchmarks.md records, measured on this machine.
+import { join } from 'node:path';
+import { bundle, needNode, needPackages, root, run } from './tools.mjs';
+
+needNode();
+needPackages();
+await bundle('scripts/bench.ts', 'node_modules/.cache/hearty/bench.cjs');
+run('node', [join(root, 'node_modules/.cache/hearty/bench.cjs'), ...process.argv.slice(2)]);
