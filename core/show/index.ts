@@ -2,4 +2,4 @@ export * from './demo';
 export * from './show';
 export * from './validate';
 export * from './blank';
-export { asPlayed, demoFor } from './variant';
+export { demoFor } from './variant';

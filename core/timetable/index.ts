@@ -1,5 +1,6 @@
 export * from './types';
 export { plan, planSteps, type Plan, type PlanOptions, type PlanProgress } from './plan';
+export { demoSpan, type DemoSpan, type SpanRow } from './span';
 export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';
 export { applyChange, setUpTiming, tidied, type Change, type ItemFields } from './change';
 export { stepsTiming, wholeItem } from './durations';

@@ -6,6 +6,7 @@ import { DemosPage } from '../features/demos/DemosPage';
 import { LiveTab } from '../features/live/LiveTab';
 import { StagePage } from '../features/live/StagePage';
 import { PlanTab } from '../features/plan/PlanTab';
+import { PrintPage } from '../features/print/PrintPage';
 import { ShowFrame } from '../features/shows/ShowFrame';
 import { ShowsPage } from '../features/shows/ShowsPage';
 import { SuppliesTab } from '../features/supplies/SuppliesTab';
@@ -27,6 +28,7 @@ export const router = createBrowserRouter([
         children: [
           { index: true, element: <Navigate to="plan" replace /> },
           { path: 'plan', Component: PlanTab },
+          { path: 'print', Component: PrintPage },
           { path: 'supplies', Component: SuppliesTab },
           { path: 'check', Component: CheckTab },
           { path: 'live', Component: LiveTab },

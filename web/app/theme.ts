@@ -33,6 +33,23 @@ const NIGHT: typeof PAPER = {
   caution: '#FFC57A',
 };
 
+/** For paper out of a printer: black on white, greys for what may be faint. */
+const PRINT: typeof PAPER = {
+  paper: '#FFFFFF',
+  card: '#FFFFFF',
+  ink: '#000000',
+  quiet: '#333333',
+  rule: '#999999',
+  act: '#000000',
+  onAct: '#FFFFFF',
+  wash: '#EEEEEE',
+  prep: '#FFFFFF',
+  worked: '#000000',
+  tide: '#CCCCCC',
+  stop: '#000000',
+  caution: '#000000',
+};
+
 declare module '@mui/material/styles' {
   interface Theme {
     ink: typeof PAPER;
@@ -45,12 +62,14 @@ declare module '@mui/material/styles' {
 const TEXT = "'Atkinson Hyperlegible Next Variable', sans-serif";
 export const DISPLAY = "'Bricolage Grotesque Variable', sans-serif";
 
-export const themeOf = (mode: 'paper' | 'night'): Theme => {
-  const c = mode === 'paper' ? PAPER : NIGHT;
+const INKS = { paper: PAPER, night: NIGHT, print: PRINT };
+
+export const themeOf = (mode: keyof typeof INKS): Theme => {
+  const c = INKS[mode];
   return createTheme({
     ink: c,
     palette: {
-      mode: mode === 'paper' ? 'light' : 'dark',
+      mode: mode === 'night' ? 'dark' : 'light',
       primary: { main: c.act, contrastText: c.onAct },
       secondary: { main: c.worked },
       error: { main: c.stop },

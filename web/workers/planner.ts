@@ -1,6 +1,6 @@
-import type { Plan, ShowFile } from '@hearty/core';
-import { wrap, type Remote } from 'comlink';
-import { useEffect, useState } from 'react';
+import type { OrderProposal, Plan, PlanProgress, ShowFile } from '@hearty/core';
+import { proxy, wrap, type Remote } from 'comlink';
+import { useEffect, useId, useState } from 'react';
 import type { Planner } from './plan.worker';
 
 let worker: Remote<Planner> | undefined;
@@ -11,25 +11,34 @@ export function planner(): Remote<Planner> {
   return worker;
 }
 
-/** How many plays the forecast on screen rests on. */
+/** How many plays the forecast on screen rests on, and that of a "what if". */
 const PLAYS = 10_000;
+const WHAT_IF_PLAYS = 2000;
+/** Steps of search of a "what if": enough to place it while it is dragged. */
+const WHAT_IF_BUDGET = 60_000;
 
 /**
  * The plan of a file, worked out anew in the worker whenever the file changes: first without the forecast, then with
- * it, unless it is not wanted. While the new one is on its way the last one stands, and its `fresh` is false.
+ * it, unless it is not wanted. While the new one is on its way the last one stands, and its `fresh` is false;
+ * `progress` tells how far it has come.
  */
 export function usePlan(
   file: ShowFile | undefined,
   withForecast = true,
-): { plan: Plan | undefined; fresh: boolean } {
+): { plan: Plan | undefined; fresh: boolean; progress: PlanProgress | undefined } {
   const [result, setResult] = useState<{ file: ShowFile; plan: Plan }>();
+  const [progress, setProgress] = useState<PlanProgress>();
+  const lane = useId();
   useEffect(() => {
     if (!file) return;
     let current = true;
     void (async () => {
       for (const plays of withForecast ? [0, PLAYS] : [0]) {
-        const plan = await planner().plan(file, plays);
+        const tell = proxy((now: PlanProgress) => current && setProgress(now));
+        const plan = await planner().plan(lane, file, { plays }, tell);
         if (!current) return;
+        setProgress(undefined);
+        if (!plan) return;
         // Without its bands for a moment only: keep showing the old ones until the new are here.
         setResult((old) => ({
           file,
@@ -40,6 +49,32 @@ export function usePlan(
     return () => {
       current = false;
     };
-  }, [file, withForecast]);
-  return { plan: result?.plan, fresh: result?.file === file };
+  }, [file, withForecast, lane]);
+  return { plan: result?.plan, fresh: result?.file === file, progress };
 }
+
+/** The plan of a file that is only being thought of; undefined until it is known, and when there is none. */
+export function useWhatIf(file: ShowFile | undefined): Plan | undefined {
+  const [result, setResult] = useState<{ file: ShowFile; plan: Plan }>();
+  useEffect(() => {
+    if (!file) return;
+    let current = true;
+    void planner()
+      .plan('what if', file, { plays: WHAT_IF_PLAYS, budget: WHAT_IF_BUDGET })
+      .then((plan) => {
+        if (current && plan) setResult({ file, plan });
+      });
+    return () => {
+      current = false;
+    };
+  }, [file]);
+  return file ? result?.plan : undefined;
+}
+
+/** Looks for a better order; `tell` hears how many orders were tried. */
+export const lookForOrder = (
+  file: ShowFile,
+  tell: (progress: { tried: number; of: number }) => void,
+): Promise<OrderProposal | undefined> => planner().reorder(file, proxy(tell));
+
+export const stopLooking = () => void planner().cancel('reorder');

@@ -19,7 +19,18 @@ import { resolverOf } from '../../app/fields';
 import { useDocuments, useSave } from '../../app/queries';
 import { Failed, Loading, PageHead } from '../../app/States';
 import { ChoiceInput, DurationInput, LinesInput, NumberInput, TextInput } from './fieldsOfForm';
-import { Conditions, Consumables, Faults, Kit, Prep, ResetFields, Steps } from './DemoLists';
+import {
+  Conditions,
+  Consumables,
+  Faults,
+  Kit,
+  Parameters,
+  Prep,
+  ResetFields,
+  Steps,
+  Variants,
+} from './DemoLists';
+import { SpanPreview } from './SpanPreview';
 
 /** Every field of a demo. Nothing is saved until all of it is right. */
 export function DemoEditor() {
@@ -100,6 +111,7 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
             {save.error.fields.map((f) => ` ${f.path}: ${f.says}`)}
           </Alert>
         )}
+        <SpanPreview />
         <Part title="What it is">
           <TextInput name="title" label="Title" />
           <TextInput name="shows" label="What one sees" multiline />
@@ -125,6 +137,7 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
               label="What you say when it fails for good"
               sx={{ gridColumn: { md: 'span 2' } }}
             />
+            <StandBy id={demo.id} />
           </Row>
         </Part>
         <Part title="Steps">
@@ -153,6 +166,12 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
           <LinesInput name="cautions" label="Cautions" />
           <LinesInput name="ppe" label="What is worn, and by whom" />
         </Part>
+        <Part title="Parameters">
+          <Parameters />
+        </Part>
+        <Part title="Variants">
+          <Variants />
+        </Part>
         <Part title="Must hold before doors">
           <Conditions />
         </Part>
@@ -164,6 +183,19 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
         </Button>
       </Box>
     </FormProvider>
+  );
+}
+
+/** What goes on instead if this demo is a no-go. */
+function StandBy({ id }: { id: string }) {
+  const demos = useDocuments('demos').data ?? [];
+  return (
+    <ChoiceInput
+      name="standByDemoId"
+      label="Stand-by demo"
+      empty="none"
+      options={demos.filter((d) => d.id !== id).map((d) => ({ value: d.id, label: d.body.title }))}
+    />
   );
 }
 

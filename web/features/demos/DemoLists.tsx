@@ -1,13 +1,14 @@
-import { NEED_RULES, ROLES, SKILLS, STEP_KINDS, type Demo } from '@hearty/core';
+import { HAZARDS, NEED_RULES, ROLES, SKILLS, STATIONS, STEP_KINDS, type Demo } from '@hearty/core';
 import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
 import CloseIcon from '@mui/icons-material/Close';
 import { Box, Button, IconButton, Paper } from '@mui/material';
 import type { ReactNode } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { newId } from '../../app/queries';
+import { newId, useDocuments } from '../../app/queries';
 import {
   ChoiceInput,
   DurationInput,
+  LinesInput,
   NumberInput,
   OptionalDurationInput,
   SwitchInput,
@@ -15,7 +16,8 @@ import {
 } from './fieldsOfForm';
 import { GoodAmount, GoodField } from './GoodField';
 
-type ListName = 'steps' | 'prep' | 'kit' | 'consumables' | 'conditions' | 'faults';
+type ListName =
+  'parameters' | 'variants' | 'steps' | 'prep' | 'kit' | 'consumables' | 'conditions' | 'faults';
 
 interface RowsProps {
   name: ListName;
@@ -78,6 +80,7 @@ export const Steps = () => (
         <DurationInput name={`${path}.likelyS`} label="Likely" />
         <DurationInput name={`${path}.worstS`} label="Worst" />
         <StepTimerFields path={path} />
+        <SwitchInput name={`${path}.setUp`} label="Part of setting up" />
       </>
     )}
   />
@@ -119,11 +122,20 @@ function StepTimerFields({ path }: { path: string }) {
 
 function WhoFields({ path }: { path: string }) {
   const kind = useWatch({ name: `${path}.who.kind` }) as string | undefined;
+  const people = (useDocuments('people').data ?? []).map((p) => ({ value: p.id, label: p.body.name }));
   return (
     <>
-      <ChoiceInput name={`${path}.who.kind`} label="Who may" options={['anyone', 'role', 'skill']} />
+      <ChoiceInput
+        name={`${path}.who.kind`}
+        label="Who may"
+        options={['anyone', 'person', 'role', 'skill']}
+      />
       {kind && kind !== 'anyone' ? (
-        <ChoiceInput name={`${path}.who.value`} label="Which" options={kind === 'role' ? ROLES : SKILLS} />
+        <ChoiceInput
+          name={`${path}.who.value`}
+          label="Which"
+          options={kind === 'role' ? ROLES : kind === 'skill' ? SKILLS : people}
+        />
       ) : (
         <span />
       )}
@@ -160,11 +172,92 @@ export const Prep = () => {
           />
           <WhoFields path={path} />
           <SwitchInput name={`${path}.beforeDoors`} label="Before doors" />
+          <SwitchInput name={`${path}.inShow`} label="Only in the show" />
+          <ChoiceInput name={`${path}.station`} label="Takes the station" empty="none" options={STATIONS} />
+          <HeldKit path={path} />
+          <ChoiceInput name={`${path}.hazards`} label="Hazards in it" multiple options={HAZARDS} />
         </>
       )}
     />
   );
 };
+
+/** Which of the demo's kit stands with the task until the item. */
+function HeldKit({ path }: { path: string }) {
+  const kit = (useWatch({ name: 'kit' }) as Demo['kit'] | undefined) ?? [];
+  const goods = useDocuments('goods').data ?? [];
+  const options = kit
+    .filter((k) => k.goodId)
+    .map((k) => ({ value: k.goodId, label: goods.find((g) => g.id === k.goodId)?.body.name ?? k.goodId }));
+  return <ChoiceInput name={`${path}.holds`} label="Keeps in use" multiple options={options} />;
+}
+
+/** Quantities one may set for an item, and what grows with them. */
+export const Parameters = () => (
+  <Rows
+    name="parameters"
+    add="Add a parameter"
+    columns="minmax(180px, 2fr) 100px 1fr 1fr 1fr"
+    fresh={() => ({ id: shortId(), title: '', unit: '', usual: 1, min: 0.5, max: 2 })}
+    row={(path) => (
+      <>
+        <TextInput name={`${path}.title`} label="Parameter" />
+        <TextInput name={`${path}.unit`} label="Unit" />
+        <NumberInput name={`${path}.usual`} label="Usually" />
+        <NumberInput name={`${path}.min`} label="At least" />
+        <NumberInput name={`${path}.max`} label="At most" />
+      </>
+    )}
+  />
+);
+
+/** The same demo in other strengths or sizes. */
+export const Variants = () => (
+  <Rows
+    name="variants"
+    add="Add a variant"
+    columns="1fr 1fr"
+    fresh={() => ({ id: shortId(), title: '', amounts: [], ppe: [], hazards: [], cautions: [] })}
+    row={(path) => (
+      <>
+        <TextInput name={`${path}.title`} label="Variant" />
+        <ChoiceInput name={`${path}.hazards`} label="More hazards" multiple options={HAZARDS} />
+        <LinesInput name={`${path}.ppe`} label="Its own PPE" />
+        <LinesInput name={`${path}.cautions`} label="Its own cautions" />
+        <VariantAmounts path={path} />
+      </>
+    )}
+  />
+);
+
+function VariantAmounts({ path }: { path: string }) {
+  const { control } = useFormContext<Demo>();
+  const { fields, append, remove } = useFieldArray({
+    control,
+    name: `${path}.amounts` as 'variants.0.amounts',
+    keyName: 'rowKey',
+  });
+  return (
+    <Box sx={{ gridColumn: '1 / -1', display: 'grid', gap: 2 }}>
+      {fields.map((field, i) => (
+        <Box key={field.rowKey} sx={{ display: 'grid', gap: 2, gridTemplateColumns: { md: '2fr 1fr 44px' } }}>
+          <GoodField path={`${path}.amounts.${i}`} sort="consumable" />
+          <GoodAmount path={`${path}.amounts.${i}`} />
+          <IconButton
+            aria-label="Take this amount out"
+            onClick={() => remove(i)}
+            sx={{ width: 44, height: 44 }}
+          >
+            <CloseIcon fontSize="small" />
+          </IconButton>
+        </Box>
+      ))}
+      <Button size="small" sx={{ justifySelf: 'start' }} onClick={() => append({ goodId: '', amount: 1 })}>
+        Another amount
+      </Button>
+    </Box>
+  );
+}
 
 export function ResetFields() {
   const { setValue } = useFormContext<Demo>();
@@ -220,10 +313,24 @@ export const Consumables = () => (
         <GoodAmount path={path} />
         <ChoiceInput name={`${path}.per`} label="Per" options={NEED_RULES} />
         <NumberInput name={`${path}.wastePct`} label="Waste, %" />
+        <ScalesWith path={path} />
       </>
     )}
   />
 );
+
+function ScalesWith({ path }: { path: string }) {
+  const parameters = (useWatch({ name: 'parameters' }) as Demo['parameters']) ?? [];
+  if (!parameters.length) return null;
+  return (
+    <ChoiceInput
+      name={`${path}.scalesWith`}
+      label="Grows with"
+      empty="nothing"
+      options={parameters.map((p) => ({ value: p.id, label: p.title || 'untitled' }))}
+    />
+  );
+}
 
 export const Conditions = () => {
   const conditions = (useWatch({ name: 'conditions' }) as Demo['conditions'] | undefined) ?? [];

@@ -1,38 +1,73 @@
 import { Box, Typography } from '@mui/material';
-import { clockToS, formatClock, formatDuration, type Plan, type ShowFile } from '@hearty/core';
+import {
+  clockToS,
+  formatClock,
+  formatDuration,
+  type Bands,
+  type Plan,
+  type PlanProgress,
+  type ShowFile,
+} from '@hearty/core';
 
-/** The four figures one looks at first. All of them are worked out, none is typed. */
-export function Headline({ plan, file, fresh }: { plan: Plan; file: ShowFile; fresh: boolean }) {
+interface HeadlineProps {
+  plan: Plan;
+  file: ShowFile;
+  fresh: boolean;
+  progress: PlanProgress | undefined;
+  /** The plan of a change that is only hovered or held. */
+  whatIf: Plan | undefined;
+}
+
+/** The figures one looks at first, all of them worked out; and below, what a change only thought of would make of them. */
+export function Headline({ plan, file, fresh, progress, whatIf }: HeadlineProps) {
   const up = clockToS(file.show.curtainUp);
   const { timetable, bands } = plan;
   const clock = (s: number) => formatClock(up + s);
   const overS = timetable.endS - timetable.slotEndS;
   return (
-    <Box
-      sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 0, opacity: fresh ? 1 : 0.75 }}
-      aria-live="polite"
-      data-testid="headline"
-    >
-      <Figure value={formatClock(up + timetable.endS, true)} words="planned end" />
-      {bands && (
-        <Figure
-          value={`${clock(bands.endS.p10)} – ${clock(bands.endS.p90)}`}
-          words="likely landing"
-          testid="landing"
-        />
-      )}
-      {bands && (
-        <Figure
-          value={`${Math.round(bands.withinSlot * 100)} in 100`}
-          words="within the slot"
-          testid="within"
-        />
-      )}
-      <Figure value={formatDuration(Math.abs(overS))} words={overS > 0 ? 'over the slot' : 'to spare'} />
-      {timetable.deadAirS > 0 && <Figure value={formatDuration(timetable.deadAirS)} words="dead air" />}
-      <Figure value={clock(timetable.firstHandsS)} words="first hands" />
+    <Box>
+      <Box
+        sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 0, opacity: fresh ? 1 : 0.75 }}
+        aria-live="polite"
+        data-testid="headline"
+      >
+        <Figure value={formatClock(up + timetable.endS, true)} words="planned end" />
+        {bands && <Figure value={landing(bands, clock)} words="likely landing" testid="landing" />}
+        {bands && <Figure value={inHundred(bands)} words="within the slot" testid="within" />}
+        <Figure value={formatDuration(Math.abs(overS))} words={overS > 0 ? 'over the slot' : 'to spare'} />
+        {timetable.deadAirS > 0 && (
+          <Figure
+            value={formatDuration(timetable.deadAirS)}
+            words={timetable.provenBest ? 'dead air, the least there can be' : 'dead air'}
+          />
+        )}
+        <Figure value={clock(timetable.crewCallS)} words="crew call at the latest" />
+      </Box>
+      <Typography
+        data-testid="what-if"
+        color="textSecondary"
+        sx={{ fontSize: 13, minHeight: 20, '@media print': { display: 'none' } }}
+      >
+        {whatIf ? thoughtWords(whatIf, clock) : progress ? progressWords(progress) : ''}
+      </Typography>
     </Box>
   );
+}
+
+const landing = (bands: Bands, clock: (s: number) => string) =>
+  `${clock(bands.endS.p10)} – ${clock(bands.endS.p90)}`;
+const inHundred = (bands: Bands) => `${Math.round(bands.withinSlot * 100)} in 100`;
+
+function thoughtWords({ timetable, bands }: Plan, clock: (s: number) => string): string {
+  const lands = bands ? `, lands ${landing(bands, clock)}, ${inHundred(bands)} within the slot` : '';
+  const air = timetable.deadAirS > 0 ? `, ${formatDuration(timetable.deadAirS)} dead air` : ', no dead air';
+  return `If you do this: ends ${clock(timetable.endS)}${lands}${air}.`;
+}
+
+function progressWords(progress: PlanProgress): string {
+  if ('playing' in progress)
+    return `${progress.playing.plays} plays so far: ${Math.round(progress.playing.withinSlot * 100)} in 100 within the slot …`;
+  return 'Looking for less dead air …';
 }
 
 function Figure({ value, words, testid }: { value: string; words: string; testid?: string }) {

@@ -1,11 +1,35 @@
 import CloseIcon from '@mui/icons-material/Close';
-import { Box, Button, IconButton, MenuItem, Paper, TextField, Typography } from '@mui/material';
-import { formatDuration, parseDuration, timingProblems, type Item, type Timing } from '@hearty/core';
+import {
+  Box,
+  Button,
+  FormControlLabel,
+  IconButton,
+  MenuItem,
+  Paper,
+  Switch,
+  TextField,
+  Typography,
+} from '@mui/material';
+import {
+  demoFor,
+  formatDuration,
+  parseDuration,
+  setUpTiming,
+  timingProblems,
+  type Item,
+  type PlannedItem,
+  type Timing,
+} from '@hearty/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { ParsedField } from '../../app/ParsedField';
-import { edit, editItem } from '../shows/draft';
+import { newId } from '../../app/queries';
+import { editItem } from '../shows/draft';
 import { useShow } from '../shows/ShowFrame';
+import { Behind } from './Behind';
+import { firstTiming } from './timing';
+import { make } from './view';
+import { Strengths } from './Strengths';
 
 /** One item, opened for editing: its times, showings, retries, and who is on stage. */
 export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }) {
@@ -13,9 +37,10 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
   const planned = plan.timetable.items.find((i) => i.itemId === item.id);
   const set = (change: Partial<Item>) => editItem(item.id, (old) => ({ ...old, ...change }));
   const remove = () => {
-    edit((show) => ({ ...show, items: show.items.filter((i) => i.id !== item.id) }));
+    make({ kind: 'remove-items', itemIds: [item.id] });
     onClose();
   };
+  const setUp = setUpTiming(demoFor(file, item));
   const people = file.crew.filter((p) => file.show.crew.some((c) => c.personId === p.id));
   return (
     <Paper
@@ -34,7 +59,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
       </Box>
       <Box sx={{ display: 'grid', gap: 3 }}>
         <TitleField key={item.title} title={item.title} onTitle={(title) => set({ title })} />
-        {planned && <TimingFields item={item} timing={planned.timing} from={planned.timingFrom} />}
+        {planned && <TimingFields item={item} planned={planned} />}
         {item.kind === 'demo' && (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
             <CountField
@@ -103,7 +128,37 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             </MenuItem>
           ))}
         </TextField>
+        <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2, alignItems: 'center' }}>
+          <AtField
+            key={item.at ?? ''}
+            at={item.at}
+            onAt={(at) => make({ kind: 'set-item', itemId: item.id, fields: { at } })}
+          />
+          <FormControlLabel
+            label="Keeps its place"
+            control={
+              <Switch
+                checked={!!item.pinned}
+                onChange={(_e, on) =>
+                  make({ kind: 'set-item', itemId: item.id, fields: { pinned: on ? true : undefined } })
+                }
+              />
+            }
+          />
+        </Box>
+        <Strengths item={item} />
+        <Behind item={item} />
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          <Button onClick={() => make({ kind: 'duplicate-item', itemId: item.id, newId: newId() })}>
+            Duplicate
+          </Button>
+          {setUp && item.setUpIn === undefined && (
+            <Button
+              onClick={() => make({ kind: 'split-set-up', itemId: item.id, newId: newId(), timing: setUp })}
+            >
+              Split off its set-up ({formatDuration(setUp.likelyS)})
+            </Button>
+          )}
           {item.demoId && (
             <Button component={Link} to={`/demos/${item.demoId}`}>
               Open the demo
@@ -114,7 +169,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
           </Button>
         </Box>
         <Typography color="textSecondary" sx={{ fontSize: 13 }}>
-          Alt with ↑ or ↓ moves it; Delete takes it out.
+          Alt with ↑ or ↓ moves it, D duplicates, P pins, Delete takes it out.
         </Typography>
       </Box>
     </Paper>
@@ -137,6 +192,24 @@ function TitleField({ title, onTitle }: { title: string; onTitle: (title: string
   );
 }
 
+/** A time of day it has to begin at; empty: whenever its turn comes. */
+function AtField({ at, onAt }: { at: string | undefined; onAt: (at: string | undefined) => void }) {
+  const [text, setText] = useState(at ?? '');
+  const wrong = text !== '' && !/^([01]\d|2[0-3]):[0-5]\d$/.test(text);
+  return (
+    <TextField
+      label="Begins at"
+      value={text}
+      placeholder="its turn"
+      onChange={(e) => setText(e.target.value.trim())}
+      onBlur={() => !wrong && (at ?? '') !== text && onAt(text || undefined)}
+      error={wrong}
+      helperText={wrong ? 'A time such as 14:05.' : ''}
+      slotProps={{ inputLabel: { shrink: true } }}
+    />
+  );
+}
+
 const TIMES = [
   ['bestS', 'Best'],
   ['likelyS', 'Likely'],
@@ -144,16 +217,11 @@ const TIMES = [
 ] as const;
 
 /** The first showing's times: the machine's until somebody types others, and theirs again on request. */
-function TimingFields({ item, timing, from }: { item: Item; timing: Timing; from: string }) {
+function TimingFields({ item, planned }: { item: Item; planned: PlannedItem }) {
   const { file } = useShow();
   const [problem, setProblem] = useState('');
-  const demo = file.demos.find((d) => d.id === item.demoId);
-  const extra = (item.showings - 1) * (demo?.furtherS ?? 0) + (demo?.reset?.inView ? demo.reset.handsOnS : 0);
-  const first: Timing = item.timing ?? {
-    bestS: timing.bestS - extra,
-    likelyS: timing.likelyS - extra,
-    worstS: timing.worstS - extra,
-  };
+  const from = planned.timingFrom;
+  const first = firstTiming(file, item, planned);
   const setTime = (key: keyof Timing, value: number) => {
     const next = { ...first, [key]: value };
     const wrong = timingProblems(next, '')[0];

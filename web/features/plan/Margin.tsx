@@ -1,14 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
 import type { Finding } from '@hearty/core';
 import { LevelMark, levelWord } from '../../app/LevelMark';
-import { applyFix } from '../shows/draft';
 import { spread, type Scale } from './scale';
+import { make, think } from './view';
 
 /** About how tall a note is, for keeping notes from covering one another. */
 const heightOf = (finding: Finding) =>
   26 +
   Math.ceil((finding.says.length + 9) / 40) * 20 +
-  finding.fixes.reduce((sum, f) => sum + (f.label.length > 34 ? 58 : 40), 0);
+  finding.fixes.reduce((sum, f) => sum + (f.change ? (f.label.length > 34 ? 58 : 40) : 24), 0);
 
 /** Findings beside the moment they concern, each with its way out. Without a scale they stand in a plain list. */
 export function Margin({
@@ -54,17 +54,27 @@ export function Margin({
             <LevelMark level={finding.level} /> <b style={{ fontWeight: 700 }}>{levelWord(finding.level)}</b>{' '}
             {finding.says}
           </Typography>
-          {finding.fixes.map((fix) => (
-            <Button
-              key={fix.label}
-              size="small"
-              variant="outlined"
-              sx={{ mt: 1, mr: 1, textAlign: 'left', lineHeight: 1.25 }}
-              onClick={() => applyFix(fix.change)}
-            >
-              {fix.label}
-            </Button>
-          ))}
+          {finding.fixes.map(({ label, change }) =>
+            change ? (
+              <Button
+                key={label}
+                size="small"
+                variant="outlined"
+                sx={{ mt: 1, mr: 1, textAlign: 'left', lineHeight: 1.25 }}
+                onClick={() => make(change)}
+                onMouseEnter={() => think(change)}
+                onMouseLeave={() => think(undefined)}
+                onFocus={() => think(change)}
+                onBlur={() => think(undefined)}
+              >
+                {label}
+              </Button>
+            ) : (
+              <Typography key={label} sx={{ fontSize: 13, mt: 0.5 }} color="textSecondary">
+                Or: {label}.
+              </Typography>
+            ),
+          )}
           {finding.itemId && finding.fixes.length === 0 && finding.level !== 'note' && (
             <Button size="small" sx={{ mt: 0.5, ml: -1 }} onClick={() => onSelect(finding.itemId!)}>
               Open the item

@@ -1,7 +1,20 @@
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
-import { Box, Typography } from '@mui/material';
-import { formatDuration, posterior, type PlannedItem, type ShowFile } from '@hearty/core';
+import { useDraggable } from '@dnd-kit/core';
+import PushPinIcon from '@mui/icons-material/PushPin';
+import { Box, ButtonBase, Typography } from '@mui/material';
+import {
+  demoFor,
+  formatDuration,
+  parseDuration,
+  posterior,
+  type Item,
+  type PlannedItem,
+  type ShowFile,
+} from '@hearty/core';
+import { useState, type KeyboardEvent } from 'react';
+import { ParsedField } from '../../app/ParsedField';
+import type { Held } from './drag';
+import { stretched } from './timing';
+import { make, select } from './view';
 
 interface StageItemProps {
   item: PlannedItem;
@@ -10,22 +23,30 @@ interface StageItemProps {
   height: number;
   startsAt: string;
   selected: boolean;
-  onSelect: () => void;
+  /** It is being moved: this is where it would stand. */
+  moving: boolean;
+  onKeyDown: (event: KeyboardEvent) => void;
 }
 
 /** One item on the stage lane, as tall as it is long. Dragged by hand or picked up with space. */
-export function StageItem({ item, file, top, height, startsAt, selected, onSelect }: StageItemProps) {
-  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({
-    id: item.itemId,
-  });
+export function StageItem({
+  item,
+  file,
+  top,
+  height,
+  startsAt,
+  selected,
+  moving,
+  onKeyDown,
+}: StageItemProps) {
   const source = file.show.items.find((i) => i.id === item.itemId);
-  const demo = file.demos.find((d) => d.id === source?.demoId);
-  const words = [
-    demo && oddsWords(file, demo.id, demo.guessOdds),
-    source && source.showings > 1 && `${source.showings} showings`,
-    source && source.retries > 0 && `${source.retries} ${source.retries === 1 ? 'retry' : 'retries'}`,
-    item.timingFrom === 'log' && 'from the log',
-  ].filter(Boolean);
+  const { listeners, setNodeRef, attributes } = useDraggable({
+    id: `item:${item.itemId}`,
+    data: { kind: 'item', itemId: item.itemId, title: item.title } satisfies Held,
+  });
+  const demo = source && demoFor(file, source);
+  const small = height < 22;
+  const text = { fontSize: small ? 11.5 : 14.5, lineHeight: small ? 1.15 : 1.45 };
   return (
     <Box
       component="li"
@@ -34,8 +55,8 @@ export function StageItem({ item, file, top, height, startsAt, selected, onSelec
         top,
         left: 0,
         right: 0,
-        height: Math.max(height - 2, 15),
-        zIndex: isDragging ? 5 : 2,
+        height: Math.max(height - 2, 14),
+        zIndex: moving ? 5 : 2,
       }}
     >
       <Box
@@ -43,62 +64,122 @@ export function StageItem({ item, file, top, height, startsAt, selected, onSelec
         {...attributes}
         {...listeners}
         role="button"
+        aria-pressed={moving}
         aria-label={`${item.title}, ${startsAt}, ${formatDuration(item.endS - item.startS)}`}
         aria-roledescription="item of the running order"
-        onClick={onSelect}
-        onFocus={(e) => e.currentTarget.matches(':focus-visible') && onSelect()}
-        style={{ transform: CSS.Translate.toString(transform), transition }}
+        aria-describedby="plan-keys"
+        onClick={() => select(item.itemId)}
+        onFocus={(e) => e.currentTarget.matches(':focus-visible') && select(item.itemId)}
+        onKeyDown={onKeyDown}
         sx={{
           height: '100%',
-          px: 2.5,
+          pl: 2.5,
+          pr: 17,
           py: height > 40 ? 0.75 : 0,
           overflow: 'hidden',
           cursor: 'grab',
           touchAction: 'none',
-          bgcolor: 'background.paper',
+          bgcolor: moving ? (t) => t.ink.wash : 'background.paper',
           border: demo ? '1px solid' : '1px dashed',
           borderColor: selected ? 'primary.main' : 'divider',
           borderLeft: demo ? '5px solid' : undefined,
           borderLeftColor: demo ? 'primary.main' : undefined,
-          outline: selected ? '1px solid' : 'none',
+          outline: selected || moving ? '1px solid' : 'none',
+          outlineStyle: moving ? 'dashed' : 'solid',
           outlineColor: 'primary.main',
           borderRadius: 1,
-          boxShadow: isDragging ? 6 : 'none',
-          // The first rows of the library's own focus ring would be clipped.
           '&:focus-visible': { outline: '3px solid', outlineColor: 'secondary.main' },
         }}
       >
-        <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline' }}>
-          <Typography
-            noWrap
-            sx={{
-              flex: 1,
-              fontWeight: demo ? 700 : 500,
-              fontSize: height < 22 ? 11.5 : 14.5,
-              lineHeight: height < 22 ? 1.15 : 1.45,
-            }}
-          >
-            {item.title}
-          </Typography>
-          <Typography
-            sx={{
-              fontSize: height < 22 ? 11.5 : 14,
-              lineHeight: height < 22 ? 1.15 : 1.45,
-              whiteSpace: 'nowrap',
-              color: item.timingFrom === 'by hand' ? 'text.primary' : 'secondary.main',
-            }}
-          >
-            {formatDuration(item.endS - item.startS)}
-          </Typography>
-        </Box>
+        <Typography noWrap sx={{ fontWeight: demo ? 700 : 500, ...text }}>
+          {source?.pinned && (
+            <PushPinIcon
+              titleAccess="keeps its place"
+              sx={{ fontSize: 13, mr: 0.5, verticalAlign: '-2px' }}
+            />
+          )}
+          {source?.at && <span>{source.at} · </span>}
+          {item.title}
+        </Typography>
         {height > 42 && (
           <Typography noWrap color="textSecondary" sx={{ fontSize: 13 }}>
-            {words.join(' · ')}
+            {wordsOf(file, source, item).join(' · ')}
           </Typography>
         )}
       </Box>
+      {source && <Length item={item} source={source} file={file} text={text} />}
     </Box>
   );
+}
+
+/** How long it is, to be changed in place. */
+function Length({
+  item,
+  source,
+  file,
+  text,
+}: {
+  item: PlannedItem;
+  source: Item;
+  file: ShowFile;
+  text: { fontSize: number; lineHeight: number };
+}) {
+  const [open, setOpen] = useState(false);
+  const lengthS = item.endS - item.startS;
+  const place = { position: 'absolute', top: 1, right: 6 } as const;
+  if (open)
+    return (
+      <Box
+        sx={{ ...place, width: 130, zIndex: 6, bgcolor: 'background.paper' }}
+        onBlur={() => setOpen(false)}
+        onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && setOpen(false)}
+      >
+        <ParsedField
+          autoFocus
+          hiddenLabel
+          value={lengthS}
+          format={formatDuration}
+          parse={parseDuration}
+          onValue={(value) => make(stretched(file, source, item, value))}
+          slotProps={{
+            htmlInput: {
+              'aria-label': `Length of ${item.title}`,
+              style: { padding: '3px 8px', fontSize: 14 },
+            },
+          }}
+        />
+      </Box>
+    );
+  return (
+    <ButtonBase
+      aria-label={`Change the length of ${item.title}`}
+      onClick={() => setOpen(true)}
+      sx={{
+        ...place,
+        ...text,
+        px: 1,
+        borderRadius: 1,
+        bgcolor: 'background.paper',
+        whiteSpace: 'nowrap',
+        color: item.timingFrom === 'by hand' ? 'text.primary' : 'secondary.main',
+        '&:hover': { textDecoration: 'underline' },
+      }}
+    >
+      {formatDuration(lengthS)}
+    </ButtonBase>
+  );
+}
+
+function wordsOf(file: ShowFile, source: Item | undefined, item: PlannedItem): string[] {
+  const demo = source && demoFor(file, source);
+  return [
+    demo && oddsWords(file, demo.id, demo.guessOdds),
+    source && source.showings > 1 && `${source.showings} showings`,
+    source && source.retries > 0 && `${source.retries} ${source.retries === 1 ? 'retry' : 'retries'}`,
+    source?.worth !== undefined && `may be cut, worth ${source.worth}`,
+    demo?.variants?.find((v) => v.id === source?.variantId)?.title,
+    item.timingFrom === 'log' && 'from the log',
+  ].filter((word): word is string => !!word);
 }
 
 /** "8 in 10" from the log, or the presenter's guess said as one. */

@@ -13,6 +13,9 @@ const timetable = (changes: Partial<Timetable>): Timetable => ({
   slotEndS: 2700,
   deadAirS: 0,
   firstHandsS: -4000,
+  crewCallS: -4000,
+  provenBest: true,
+  steps: 0,
   ...changes,
 });
 
@@ -47,4 +50,21 @@ test('labels never cover one another, and stand where they want when they can', 
     }),
     { seed: 6 },
   );
+});
+
+test('a height leads back to its moment, before curtain-up and after, at every zoom', () => {
+  for (const zoom of [0.6, 1, 4]) {
+    const { y, s } = scaleOf(timetable({}), 640, zoom);
+    for (const at of [-4000, -60, 0, 90, 2400]) expect(s(y(at))).toBeCloseTo(at, 6);
+  }
+});
+
+test('closer is taller, and the rulings keep their distance', () => {
+  const heights = [0.6, 1, 2].map((zoom) => scaleOf(timetable({}), 640, zoom).height);
+  expect(heights).toEqual([...heights].sort((a, b) => a - b));
+  for (const zoom of [0.6, 1, 2, 4]) {
+    const { y, marks } = scaleOf(timetable({}), 640, zoom);
+    const shown = marks.filter((m) => m > 0);
+    shown.slice(1).forEach((m, i) => expect(y(m) - y(shown[i]!)).toBeGreaterThan(40));
+  }
 });

@@ -11,7 +11,7 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { check, Show, showProblems, type Person, type Venue } from '@hearty/core';
+import { check, HAZARDS, Show, showProblems, type Person, type Venue } from '@hearty/core';
 import { addDays, formatISO } from 'date-fns';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { useState } from 'react';
@@ -20,8 +20,10 @@ import { resolverOf } from '../../app/fields';
 import { newId, useLibrary, useSave } from '../../app/queries';
 import { edit } from './draft';
 
+const pruned = (show: Show): Show => JSON.parse(JSON.stringify(show)) as Show;
+
 const problemsOf = (show: Show) => {
-  const checked = check(Show, show);
+  const checked = check(Show, pruned(show));
   return checked.ok ? showProblems(checked.value) : checked.problems;
 };
 
@@ -39,11 +41,19 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
     error: !!errors[name],
     helperText: (errors[name]?.message as string | undefined) ?? ' ',
     slotProps: { inputLabel: { shrink: true } },
-    ...register(name, type === 'number' ? { valueAsNumber: true } : {}),
+    ...register(
+      name,
+      type === 'number'
+        ? { valueAsNumber: true }
+        : name === 'hardEnd'
+          ? { setValueAs: (v: string | undefined) => v || undefined }
+          : {},
+    ),
   });
-  const submit = handleSubmit((values) => {
+  const submit = handleSubmit((typed) => {
+    const values = pruned(typed);
     if (show) {
-      edit((old) => ({ ...old, ...values, items: old.items }));
+      edit(({ items }) => ({ ...values, items }));
       return onClose();
     }
     save.mutate(
@@ -52,7 +62,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
     );
   });
   const venues = library.data?.venues ?? [];
-  const [crew, getIn] = useWatch({ control, name: ['crew', 'getIn'] });
+  const [crew, getIn, bans] = useWatch({ control, name: ['crew', 'getIn', 'bans'] });
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
       <form onSubmit={(e) => void submit(e)} noValidate>
@@ -66,12 +76,22 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
           <TextField {...field('getIn', 'Get-in')} />
           <TextField {...field('doors', 'Doors')} />
           <TextField {...field('curtainUp', 'Curtain-up')} />
+          <TextField {...field('hardEnd', 'Everyone out by (if somebody said)')} />
           <CrewField
             people={library.data?.people ?? []}
             crew={crew}
             error={errors.crew?.message}
             onChange={(next) => setValue('crew', next, { shouldValidate: formState.isSubmitted })}
             getIn={getIn}
+          />
+          <BansField
+            bans={bans ?? []}
+            error={problemIn(errors.bans)}
+            onChange={(next) =>
+              setValue('bans', next.length ? next : (undefined as never), {
+                shouldValidate: formState.isSubmitted,
+              })
+            }
           />
           {save.isError && (
             <Alert severity="error" sx={{ gridColumn: '1 / -1' }}>
@@ -218,6 +238,22 @@ function CrewField({ people, crew, getIn, error, onChange }: CrewFieldProps) {
             onValue={(arrives) => onChange(crew.map((c) => (c === place ? { ...c, arrives } : c)))}
           />
         ))}
+        {crew.map((place) => (
+          <ClockField
+            key={`${place.personId}-leaves`}
+            optional
+            label={`${nameOf(place.personId)} leaves early`}
+            value={place.leaves ?? ''}
+            onValue={(leaves) =>
+              onChange(
+                crew.map((c) => {
+                  const { leaves: _old, ...rest } = c;
+                  return c === place ? (leaves ? { ...rest, leaves } : rest) : c;
+                }),
+              )
+            }
+          />
+        ))}
       </Box>
       {crew.length === 0 && (
         <Typography color="textSecondary" sx={{ mt: 1 }}>
@@ -233,12 +269,14 @@ function ClockField({
   label,
   value,
   onValue,
+  optional = false,
 }: {
   label: string;
   value: string;
   onValue: (value: string) => void;
+  optional?: boolean;
 }) {
-  const wrong = !/^([01]\d|2[0-3]):[0-5]\d$/.test(value);
+  const wrong = !(optional && value === '') && !/^([01]\d|2[0-3]):[0-5]\d$/.test(value);
   return (
     <TextField
       label={label}
@@ -249,6 +287,65 @@ function ClockField({
       slotProps={{ inputLabel: { shrink: true } }}
       sx={{ width: 150 }}
     />
+  );
+}
+
+/** The first sentence of a nested problem. */
+function problemIn(error: unknown): string | undefined {
+  if (typeof error !== 'object' || error === null) return undefined;
+  if ('message' in error && typeof error.message === 'string') return error.message;
+  return Object.values(error).map(problemIn).find(Boolean);
+}
+
+/** What must not happen before or after some hour: a flame before doors, a bang after half past seven. */
+function BansField({
+  bans,
+  error,
+  onChange,
+}: {
+  bans: NonNullable<Show['bans']>;
+  error: string | undefined;
+  onChange: (bans: NonNullable<Show['bans']>) => void;
+}) {
+  const set = (at: number, change: object) =>
+    onChange(bans.map((ban, i) => (i === at ? { ...ban, ...change } : ban)));
+  return (
+    <Box sx={{ gridColumn: '1 / -1', mt: 2 }}>
+      {bans.map((ban, i) => (
+        <Box key={i} sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
+          <TextField
+            select
+            label="Not allowed"
+            value={ban.hazard}
+            onChange={(e) => set(i, { hazard: e.target.value })}
+            sx={{ width: 170 }}
+          >
+            {HAZARDS.map((h) => (
+              <MenuItem key={h} value={h}>
+                {h}
+              </MenuItem>
+            ))}
+          </TextField>
+          <ClockField
+            optional
+            label="before"
+            value={ban.before ?? ''}
+            onValue={(v) => set(i, { before: v || undefined })}
+          />
+          <ClockField
+            optional
+            label="after"
+            value={ban.after ?? ''}
+            onValue={(v) => set(i, { after: v || undefined })}
+          />
+          <Button onClick={() => onChange(bans.filter((_, at) => at !== i))}>Allow again</Button>
+        </Box>
+      ))}
+      {error && <Typography color="error">{error}</Typography>}
+      <Button variant="outlined" onClick={() => onChange([...bans, { hazard: 'flame' }])}>
+        Add an hour rule
+      </Button>
+    </Box>
   );
 }
 

@@ -3,7 +3,7 @@ import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
 import RedoIcon from '@mui/icons-material/Redo';
 import UndoIcon from '@mui/icons-material/Undo';
 import { Alert, Box, Button, IconButton, Tab, Tabs, Tooltip, Typography } from '@mui/material';
-import { assemble, writeShowFile, type Plan, type ShowFile } from '@hearty/core';
+import { assemble, writeShowFile, type Plan, type PlanProgress, type ShowFile } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -22,6 +22,8 @@ export interface ShowContext {
   plan: Plan;
   /** False while a newer plan is being worked out. */
   fresh: boolean;
+  /** How far that one has come. */
+  progress: PlanProgress | undefined;
   openRun: RunSummary | undefined;
   lastRun: RunSummary | undefined;
 }
@@ -44,7 +46,7 @@ export function ShowFrame() {
     () => (show && library.data ? assemble(show, library.data) : undefined),
     [show, library.data],
   );
-  const { plan, fresh } = usePlan(file);
+  const { plan, fresh, progress } = usePlan(file);
   useHotkeys('mod+z', undo, { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', redo, { preventDefault: true });
 
@@ -61,7 +63,7 @@ export function ShowFrame() {
       <Head file={file} />
       <SaveTrouble />
       <ShowTabs plan={plan} openRun={openRun} lastRun={lastRun} />
-      <Outlet context={{ file, plan, fresh, openRun, lastRun } satisfies ShowContext} />
+      <Outlet context={{ file, plan, fresh, progress, openRun, lastRun } satisfies ShowContext} />
     </>
   );
 }
@@ -72,7 +74,7 @@ function Head({ file }: { file: ShowFile }) {
   const past = useStore(useDraft.temporal, (s) => s.pastStates.length);
   const future = useStore(useDraft.temporal, (s) => s.futureStates.length);
   return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 4 }}>
+    <Box data-show-head sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 4 }}>
       <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
         {show.title}
       </Typography>

@@ -152,7 +152,7 @@ test('what the server refuses stays in the draft with the reason, and the next c
 });
 
 test('a fix from a finding changes the running order, and one item is edited by its id', () => {
-  draft.applyFix({ kind: 'remove-item', itemId: 'b' });
+  draft.applyFix({ kind: 'remove-items', itemIds: ['b'] });
   draft.editItem('c', (item) => ({ ...item, title: 'changed' }));
   expect(state().show!.items.map((i) => i.title)).toEqual(['a', 'changed']);
 });

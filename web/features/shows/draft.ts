@@ -1,4 +1,4 @@
-import { applyChange, type Change, type Item, type Show } from '@hearty/core';
+import { applyChange, tidied, type Change, type Item, type Show } from '@hearty/core';
 import { temporal } from 'zundo';
 import { create } from 'zustand';
 import { api, ApiError } from '../../app/api';
@@ -52,7 +52,7 @@ export function openDraft(stored: Stored<Show>): void {
 
 /** Changes the draft; it is saved by itself a moment later. */
 export function edit(change: (show: Show) => Show): void {
-  useDraft.setState(({ show }) => (show ? { show: change(show) } : {}));
+  useDraft.setState(({ show }) => (show ? { show: tidied(change(show)) } : {}));
 }
 
 export const applyFix = (change: Change) => edit((show) => applyChange(show, change));

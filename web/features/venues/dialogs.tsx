@@ -66,6 +66,16 @@ export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClos
         error={!!formState.errors.frontRowM}
         helperText={formState.errors.frontRowM?.message}
       />
+      {(['opens', 'closes'] as const).map((name) => (
+        <TextField
+          key={name}
+          label={name === 'opens' ? 'House opens at' : 'House closes at'}
+          slotProps={{ inputLabel: { shrink: true } }}
+          {...register(name, { setValueAs: (v: string | undefined) => v || undefined })}
+          error={!!formState.errors[name]}
+          helperText={formState.errors[name]?.message}
+        />
+      ))}
       <OnOff control={control} name="indoors" label="Indoors" />
       <OnOff control={control} name="flameAllowed" label="Flame is allowed" />
       <TextField label="Notes" multiline {...register('notes')} />

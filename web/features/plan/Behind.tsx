@@ -1,0 +1,132 @@
+import LockIcon from '@mui/icons-material/Lock';
+import LockOpenIcon from '@mui/icons-material/LockOpen';
+import { Box, IconButton, MenuItem, TextField, Tooltip, Typography } from '@mui/material';
+import {
+  clockToS,
+  formatClock,
+  formatDuration,
+  type Change,
+  type Item,
+  type PlannedTask,
+} from '@hearty/core';
+import { useShow } from '../shows/ShowFrame';
+import { make } from './view';
+
+/** The work behind an item: when each task is done, how long it can wait, by whom, and where it is begun. */
+export function Behind({ item }: { item: Item }) {
+  const { file, plan } = useShow();
+  const { timetable } = plan;
+  const tasks = timetable.tasks.filter((t) => t.itemId === item.id);
+  const reset = timetable.resets.find((r) => r.itemId === item.id);
+  const waits = timetable.items.find((i) => i.itemId === item.id)?.waitsFor;
+  if (!tasks.length && !reset && !waits) return null;
+  const name = (id: string) => file.crew.find((p) => p.id === id)?.name ?? id;
+  return (
+    <Box sx={{ display: 'grid', gap: 2.5 }}>
+      <Typography variant="h3">Behind it</Typography>
+      {waits && (
+        <Typography color="error" sx={{ fontSize: 13 }}>
+          It waits: {waits.says}.
+        </Typography>
+      )}
+      {tasks.map((task) => (
+        <Task key={task.id} task={task} item={item} name={name} />
+      ))}
+      {reset && (
+        <TextField
+          select
+          label={`Reset: ${reset.title}`}
+          value={item.resetBy ?? ''}
+          onChange={(e) =>
+            make({ kind: 'set-item', itemId: item.id, fields: { resetBy: e.target.value || undefined } })
+          }
+          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+        >
+          <MenuItem value="">
+            whoever is free{!item.resetBy && reset.personId ? ` (${name(reset.personId)})` : ''}
+          </MenuItem>
+          {file.show.crew.map((p) => (
+            <MenuItem key={p.personId} value={p.personId}>
+              {name(p.personId)}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+    </Box>
+  );
+}
+
+function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: string) => string }) {
+  const { file } = useShow();
+  const clock = (s: number) => formatClock(clockToS(file.show.curtainUp) + s);
+  const choice = item.tasks?.find((t) => t.taskId === task.taskId);
+  const earlier = file.show.items.slice(
+    0,
+    file.show.items.findIndex((i) => i.id === item.id),
+  );
+  const set = (fields: {
+    personId?: string | undefined;
+    startS?: number | undefined;
+    inItemId?: string | undefined;
+  }) => make({ kind: 'set-task', itemId: item.id, taskId: task.taskId, choice: fields } as Change);
+  const lock = task.locked ? 'Unlock its time' : `Lock it at ${clock(task.startS)}`;
+  // Who could do it were nobody chosen: the choice itself must not hide the others.
+  const may = choice?.personId === undefined ? task.mayDo : file.show.crew.map((c) => c.personId);
+  return (
+    <Box sx={{ borderLeft: 3, borderColor: 'divider', pl: 2 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center' }}>
+        <Typography sx={{ flex: 1, fontSize: 14, fontWeight: 600, overflowWrap: 'anywhere' }}>
+          {task.title}
+        </Typography>
+        {task.hostItemId === undefined && (
+          <Tooltip title={lock}>
+            <IconButton
+              aria-label={`${lock}: ${task.title}`}
+              onClick={() => set({ startS: task.locked ? undefined : task.startS })}
+            >
+              {task.locked ? <LockIcon fontSize="small" /> : <LockOpenIcon fontSize="small" />}
+            </IconButton>
+          </Tooltip>
+        )}
+      </Box>
+      <Typography color="secondary" sx={{ fontSize: 13, mb: 1.5 }}>
+        {clock(task.startS)}, {formatDuration(task.handsOffS - task.startS)}; can wait until{' '}
+        {clock(task.latestS)}
+        {task.staleS !== undefined && `; fresh until ${clock(task.staleS)}`}
+      </Typography>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+        <TextField
+          select
+          label="Done by"
+          disabled={task.hostItemId !== undefined}
+          value={choice?.personId ?? ''}
+          onChange={(e) => set({ personId: e.target.value || undefined })}
+          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+        >
+          <MenuItem value="">
+            {task.personId ? `whoever is free (${name(task.personId)})` : 'nobody can'}
+          </MenuItem>
+          {may.map((id) => (
+            <MenuItem key={id} value={id}>
+              {name(id)}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          select
+          label="Begun"
+          value={choice?.inItemId ?? ''}
+          onChange={(e) => set({ inItemId: e.target.value || undefined })}
+          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+        >
+          <MenuItem value="">behind the scenes</MenuItem>
+          {earlier.map((i) => (
+            <MenuItem key={i.id} value={i.id}>
+              on stage in {i.title}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Box>
+    </Box>
+  );
+}

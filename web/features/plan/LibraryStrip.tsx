@@ -1,0 +1,72 @@
+import { useDraggable } from '@dnd-kit/core';
+import { Box, TextField, Typography } from '@mui/material';
+import { formatDuration, stepsTiming, type Demo } from '@hearty/core';
+import { useState } from 'react';
+import { newId, useLibrary } from '../../app/queries';
+import type { Held } from './drag';
+
+/** The demos of the library as cards, to be dragged onto the score. */
+export function LibraryStrip() {
+  const library = useLibrary();
+  const [text, setText] = useState('');
+  const wanted = text.trim().toLowerCase();
+  const demos = (library.data?.demos ?? []).filter(
+    (d) => !wanted || `${d.title} ${d.topic}`.toLowerCase().includes(wanted),
+  );
+  return (
+    <Box component="section" aria-label="Library" sx={{ mb: 3, '@media print': { display: 'none' } }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mb: 1.5 }}>
+        <TextField
+          label="Find a demo"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          sx={{ width: 220 }}
+        />
+        <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+          Drag one onto the score, or add it by name above.
+        </Typography>
+      </Box>
+      <Box sx={{ display: 'flex', gap: 2, overflowX: 'auto', pb: 2 }}>
+        {demos.map((demo) => (
+          <Card key={demo.id} demo={demo} />
+        ))}
+        {library.data && demos.length === 0 && <Typography>No such demo.</Typography>}
+      </Box>
+    </Box>
+  );
+}
+
+function Card({ demo }: { demo: Demo }) {
+  // Each time the card is let go, the next one gets an id of its own.
+  const [id, setId] = useState(newId);
+  const { listeners, setNodeRef, isDragging } = useDraggable({
+    id: `demo:${demo.id}`,
+    data: { kind: 'demo', demo, newId: id, title: demo.title } satisfies Held,
+  });
+  return (
+    <Box
+      ref={setNodeRef}
+      {...listeners}
+      onPointerUp={() => setId(newId())}
+      data-testid={`card-${demo.id}`}
+      sx={{
+        flex: '0 0 190px',
+        p: 2,
+        border: '1px solid',
+        borderColor: 'divider',
+        borderRadius: 1,
+        bgcolor: 'background.paper',
+        cursor: 'grab',
+        touchAction: 'none',
+        opacity: isDragging ? 0.5 : 1,
+      }}
+    >
+      <Typography noWrap sx={{ fontWeight: 700, fontSize: 14 }}>
+        {demo.title}
+      </Typography>
+      <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+        {demo.topic} · {formatDuration(stepsTiming(demo).likelyS)}
+      </Typography>
+    </Box>
+  );
+}

@@ -1,0 +1,103 @@
+import ArrowDownwardIcon from '@mui/icons-material/ArrowDownward';
+import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
+import { Box, ButtonBase, IconButton, Typography } from '@mui/material';
+import { clockToS, formatClock, formatDuration, type Plan, type ShowFile } from '@hearty/core';
+import { LevelMark } from '../../app/LevelMark';
+import { make, select, tell, usePlanView } from './view';
+
+/** The running order as a plain list: for small screens, and for those who read with their ears. */
+export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
+  const selected = usePlanView((s) => s.selected);
+  const { timetable } = plan;
+  const clock = (s: number) => formatClock(clockToS(file.show.curtainUp) + s);
+  const name = (id: string | undefined) => file.crew.find((p) => p.id === id)?.name ?? 'nobody';
+  const count = timetable.items.length;
+  return (
+    <Box>
+      <Box component="ol" aria-label="Running order" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+        {timetable.items.map((item, i) => {
+          const levels = plan.findings.filter((f) => f.itemId === item.itemId && f.level !== 'note');
+          const tasks = timetable.tasks.filter((t) => t.itemId === item.itemId);
+          const move = (by: 1 | -1) => {
+            make({ kind: 'move-item', itemId: item.itemId, toIndex: i + by });
+            tell(`${item.title} is at place ${i + 1 + by} of ${count}.`);
+          };
+          return (
+            <Box
+              component="li"
+              key={item.itemId}
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: '56px minmax(0, 1fr) auto',
+                columnGap: 2,
+                py: 1.5,
+                borderTop: 1,
+                borderColor: 'divider',
+                bgcolor: selected === item.itemId ? (t) => t.ink.wash : undefined,
+              }}
+            >
+              <Typography sx={{ fontWeight: 700, pt: 0.5 }}>{clock(item.startS)}</Typography>
+              <Box>
+                {item.waitS > 0 && (
+                  <Typography sx={{ fontSize: 13, color: 'error.main' }}>
+                    {formatDuration(item.waitS)} of dead air before it
+                  </Typography>
+                )}
+                <ButtonBase
+                  onClick={() => select(item.itemId)}
+                  sx={{
+                    textAlign: 'left',
+                    fontSize: 15,
+                    fontWeight: 700,
+                    minHeight: 32,
+                    overflowWrap: 'anywhere',
+                  }}
+                >
+                  {item.title}
+                </ButtonBase>
+                <Typography color="textSecondary" sx={{ fontSize: 14 }}>
+                  {formatDuration(item.endS - item.startS)} · {name(item.presenterId)}
+                  {item.helperIds.length > 0 && ` with ${item.helperIds.map(name).join(', ')}`}
+                </Typography>
+                {tasks.map((t) => (
+                  <Typography key={t.id} color="textSecondary" sx={{ fontSize: 13 }}>
+                    {clock(t.startS)} {t.title} ({name(t.personId)}), can wait until {clock(t.latestS)}
+                  </Typography>
+                ))}
+                {levels.map((f) => (
+                  <Typography key={f.code + f.says} sx={{ fontSize: 13 }}>
+                    <LevelMark level={f.level} /> {f.says}
+                  </Typography>
+                ))}
+              </Box>
+              <Box>
+                <IconButton
+                  aria-label={`Move ${item.title} up`}
+                  disabled={i === 0}
+                  onClick={() => move(-1)}
+                  sx={{ width: 44, height: 44 }}
+                >
+                  <ArrowUpwardIcon fontSize="small" />
+                </IconButton>
+                <IconButton
+                  aria-label={`Move ${item.title} down`}
+                  disabled={i === count - 1}
+                  onClick={() => move(1)}
+                  sx={{ width: 44, height: 44 }}
+                >
+                  <ArrowDownwardIcon fontSize="small" />
+                </IconButton>
+              </Box>
+            </Box>
+          );
+        })}
+        {count === 0 && <Typography color="textSecondary">Nothing yet. Add a demo above.</Typography>}
+      </Box>
+      {count > 0 && (
+        <Typography sx={{ borderTop: 2, pt: 1.5, fontWeight: 700 }}>
+          {clock(timetable.endS)} ends · slot until {clock(timetable.slotEndS)}
+        </Typography>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,90 @@
+import {
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  LinearProgress,
+  List,
+  ListItem,
+  Typography,
+} from '@mui/material';
+import type { OrderProposal, ShowFile } from '@hearty/core';
+import { useEffect, useState } from 'react';
+import { lookForOrder, stopLooking } from '../../workers/planner';
+import { make } from './view';
+
+type State = { tried: number; of: number } | { found: OrderProposal | undefined };
+
+/** Looks for a better order, shows what it gains and what moves, and takes it only if the presenter says so. */
+export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () => void }) {
+  const [state, setState] = useState<State>({ tried: 0, of: 1 });
+  // The order is looked for once, for the show as it was when asked.
+  const [asked] = useState(file);
+  useEffect(() => {
+    let open = true;
+    void lookForOrder(asked, (progress) => open && setState(progress)).then(
+      (found) => open && setState({ found }),
+    );
+    return () => {
+      open = false;
+      stopLooking();
+    };
+  }, [asked]);
+  const found = 'found' in state ? state.found : undefined;
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
+      <DialogTitle>A better order</DialogTitle>
+      <DialogContent>
+        {'tried' in state ? (
+          <>
+            <Typography sx={{ mb: 2 }} aria-live="polite">
+              Looking. {state.tried} orders tried.
+            </Typography>
+            <LinearProgress
+              aria-label="Orders tried"
+              variant="determinate"
+              value={(100 * state.tried) / state.of}
+            />
+          </>
+        ) : found ? (
+          <>
+            <Typography variant="h3">What it gains</Typography>
+            <List dense>
+              {found.gains.map((gain) => (
+                <ListItem key={gain}>{gain}</ListItem>
+              ))}
+            </List>
+            <Typography variant="h3">What moves</Typography>
+            <List dense>
+              {found.moves.map((move) => (
+                <ListItem key={move.itemId}>
+                  {move.title}: place {move.from} → {move.to}
+                </ListItem>
+              ))}
+            </List>
+            <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+              Pinned items and fixed times stay. Other good orders may exist.
+            </Typography>
+          </>
+        ) : (
+          <Typography>No better order was found. Yours stands.</Typography>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>{'tried' in state ? 'Stop' : found ? 'Leave it as it is' : 'Close'}</Button>
+        {found && (
+          <Button
+            variant="contained"
+            onClick={() => {
+              make({ kind: 'reorder', itemIds: found.itemIds });
+              onClose();
+            }}
+          >
+            Take this order
+          </Button>
+        )}
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,126 @@
+import { Box, Typography } from '@mui/material';
+import { formatClock, type Timetable } from '@hearty/core';
+import { spread, type Scale } from './scale';
+
+/** The points of the day that are fixed, in their order. */
+function fixedPoints(timetable: Timetable): { s: number; label: string; strong: boolean }[] {
+  const { doorsS, getInS, crewCallS, slotEndS, hardEndS, opensS, closesS } = timetable;
+  const all = [
+    { s: opensS, label: 'House opens', strong: false },
+    { s: getInS, label: 'Get-in', strong: false },
+    {
+      s: crewCallS < getInS || crewCallS === 0 ? undefined : crewCallS,
+      label: 'Crew call, at the latest',
+      strong: false,
+    },
+    { s: doorsS, label: 'Doors', strong: true },
+    { s: 0, label: 'Curtain-up', strong: true },
+    { s: slotEndS, label: 'Slot ends', strong: true },
+    { s: hardEndS, label: 'Everyone out', strong: true },
+    { s: closesS, label: 'House closes', strong: false },
+  ];
+  return all.flatMap(({ s, ...rest }) => (s === undefined ? [] : [{ s, ...rest }])).sort((a, b) => a.s - b.s);
+}
+
+const LABEL_PX = 17;
+
+/** Clock times down the left, and the fixed points of the day. What lies beyond the score is named at its edge. */
+export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Timetable; up: number }) {
+  const inside = (s: number) => scale.y(s) >= 0 && scale.y(s) <= scale.height;
+  const all = fixedPoints(timetable);
+  const fixed = all.filter((f) => inside(f.s));
+  const beyond = all.filter((f) => !inside(f.s));
+  const near = (s: number) => fixed.some((f) => Math.abs(scale.y(f.s) - scale.y(s)) < 18);
+  const tops = spread(
+    fixed.map((f) => scale.y(f.s) + (f.s > 0 ? 2 : -LABEL_PX - 2)),
+    fixed.map(() => LABEL_PX),
+    0,
+  );
+  return (
+    <>
+      <Box
+        sx={{
+          position: 'absolute',
+          top: 0,
+          left: 56,
+          right: 0,
+          height: scale.curtainY,
+          bgcolor: (t) => t.ink.prep,
+        }}
+      />
+      {scale.marks
+        .filter((s) => !near(s))
+        .map((s) => (
+          <Box
+            key={s}
+            sx={{
+              position: 'absolute',
+              top: scale.y(s),
+              left: 0,
+              right: 0,
+              borderTop: 1,
+              borderColor: 'divider',
+            }}
+          >
+            <Typography component="span" sx={{ ...clockSx, color: 'text.secondary' }}>
+              {formatClock(up + s)}
+            </Typography>
+          </Box>
+        ))}
+      {fixed.map(({ s, label, strong }, i) => (
+        <Box key={label}>
+          <Box
+            sx={{
+              position: 'absolute',
+              top: scale.y(s),
+              left: 0,
+              right: 0,
+              borderTop: strong ? '2px solid' : '1px dashed',
+              borderColor: strong ? 'text.primary' : 'text.secondary',
+              zIndex: 1,
+              pointerEvents: 'none',
+            }}
+          />
+          <Box
+            sx={{
+              position: 'absolute',
+              top: tops[i],
+              ...(s > 0 ? { right: 4 } : { left: 0 }),
+              zIndex: 4,
+              pointerEvents: 'none',
+              fontSize: 12.5,
+              lineHeight: `${LABEL_PX}px`,
+              whiteSpace: 'nowrap',
+              fontWeight: strong ? 700 : 500,
+              color: strong ? 'text.primary' : 'text.secondary',
+            }}
+          >
+            <Box
+              component="span"
+              sx={{ display: 'inline-block', width: s > 0 ? 'auto' : 64, mr: s > 0 ? 1 : 0 }}
+            >
+              {formatClock(up + s)}
+            </Box>
+            {label}
+          </Box>
+        </Box>
+      ))}
+      {beyond.length > 0 && (
+        <Typography
+          sx={{ position: 'absolute', bottom: -18, right: 4, fontSize: 12, color: 'text.secondary' }}
+        >
+          {beyond.map((f) => `${f.label} ${formatClock(up + f.s)}`).join(' · ')}
+        </Typography>
+      )}
+    </>
+  );
+}
+
+const clockSx = {
+  position: 'absolute',
+  top: -10,
+  left: 0,
+  width: 50,
+  bgcolor: 'background.default',
+  fontSize: 13,
+} as const;

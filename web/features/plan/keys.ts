@@ -1,0 +1,113 @@
+import { formatClock, type Change, type PlannedTask, type Show, type Timetable } from '@hearty/core';
+import type { KeyboardEvent } from 'react';
+import { onStage, type Held } from './drag';
+import { make, tell, think, usePlanView } from './view';
+
+/** What a screen reader hears about the keys of the score. */
+export const KEYS_WORDS =
+  'Items: space picks up, arrow keys move, space puts down, escape leaves it where it was. Work of the crew: arrow up and down move it a minute, with shift five; arrow left and right give it to somebody else; L locks or unlocks its time.';
+
+/** Space picks an item up, arrows move it, space or enter puts it down, escape leaves it where it was. */
+export function itemKeys(show: Show, itemId: string) {
+  return (event: KeyboardEvent) => {
+    const { thought, moving } = usePlanView.getState();
+    const held = moving && thought?.kind === 'move-item' && thought.itemId === itemId ? thought : undefined;
+    const from = show.items.findIndex((i) => i.id === itemId);
+    const title = show.items[from]?.title ?? '';
+    const at = held?.toIndex ?? from;
+    const say = (place: number) => tell(`${title} is at place ${place + 1} of ${show.items.length}.`);
+    const stop = () => {
+      event.preventDefault();
+      event.stopPropagation();
+    };
+    if (event.altKey || event.ctrlKey || event.metaKey) return;
+    if (event.key === ' ' || (event.key === 'Enter' && held)) {
+      stop();
+      if (!held) {
+        think({ kind: 'move-item', itemId, toIndex: from }, true);
+        return say(from);
+      }
+      if (at !== from) make(held);
+      else think(undefined);
+      return tell(`${title} is put down at place ${at + 1}.`);
+    }
+    if (!held) return;
+    if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+      stop();
+      const to = Math.max(0, Math.min(show.items.length - 1, at + (event.key === 'ArrowUp' ? -1 : 1)));
+      think({ kind: 'move-item', itemId, toIndex: to }, true);
+      return say(to);
+    }
+    if (event.key === 'Escape' || event.key === 'Tab') {
+      if (event.key === 'Escape') stop();
+      think(undefined);
+      tell(`${title} is back where it was.`);
+    }
+  };
+}
+
+/** Arrows move a piece of work in time and between people; L locks or unlocks its start. */
+export function workKeys(show: Show, timetable: Timetable, names: (id: string) => string, up: number) {
+  const crew = show.crew.map((c) => c.personId);
+  return (held: Held) => (event: KeyboardEvent) => {
+    if (held.kind === 'item' || held.kind === 'demo' || event.altKey || event.ctrlKey || event.metaKey)
+      return;
+    const task = timetable.tasks.find(
+      (t) => held.kind === 'task' && t.itemId === held.itemId && t.taskId === held.taskId,
+    );
+    const change = acrossOf(event.key, held, crew, show) ?? (task && downOf(event, task));
+    if (!change) return;
+    event.preventDefault();
+    make(change.change);
+    tell(change.says(names, (s) => formatClock(up + s)));
+  };
+}
+
+interface Move {
+  change: Change;
+  says: (names: (id: string) => string, clock: (s: number) => string) => string;
+}
+
+function acrossOf(
+  key: string,
+  held: Exclude<Held, { kind: 'item' | 'demo' }>,
+  crew: string[],
+  show: Show,
+): Move | undefined {
+  const by = key === 'ArrowLeft' ? -1 : key === 'ArrowRight' ? 1 : 0;
+  const at = crew.indexOf(held.personId ?? '');
+  const to = crew[at + by];
+  if (by === 0 || to === undefined) return undefined;
+  const says = (names: (id: string) => string) => `${held.title} goes to ${names(to)}.`;
+  switch (held.kind) {
+    case 'task':
+      return {
+        says,
+        change: { kind: 'set-task', itemId: held.itemId, taskId: held.taskId, choice: { personId: to } },
+      };
+    case 'reset':
+      return { says, change: { kind: 'set-item', itemId: held.itemId, fields: { resetBy: to } } };
+    case 'stage': {
+      const change = onStage(show, held.itemId, held.personId, to);
+      return change && { says, change };
+    }
+  }
+}
+
+function downOf(event: KeyboardEvent, task: PlannedTask): Move | undefined {
+  const { itemId, taskId, title } = task;
+  const set = (startS: number | undefined): Change => ({
+    kind: 'set-task',
+    itemId,
+    taskId,
+    choice: { startS } as { startS: number },
+  });
+  if (event.key === 'l' || event.key === 'L')
+    return task.locked
+      ? { change: set(undefined), says: () => `${title} is unlocked.` }
+      : { change: set(task.startS), says: (_names, clock) => `${title} is locked at ${clock(task.startS)}.` };
+  const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
+  if (by === 0) return undefined;
+  const startS = Math.round(task.startS / 60 + by * (event.shiftKey ? 5 : 1)) * 60;
+  return { change: set(startS), says: (_names, clock) => `${title} is locked at ${clock(startS)}.` };
+}

@@ -1,0 +1,54 @@
+import type { Change } from '@hearty/core';
+import { create } from 'zustand';
+import { applyFix } from '../shows/draft';
+
+export type PlanView = 'score' | 'list';
+
+interface ViewState {
+  selected: string | undefined;
+  /** A change only thought of: hovered, or being dragged. `moving` redraws the score with it. */
+  thought: Change | undefined;
+  moving: boolean;
+  zoom: number;
+  stations: boolean;
+  /** Whether the strip of demos to drag from is open. */
+  library: boolean;
+  view: PlanView | undefined;
+  /** What a screen reader is told. */
+  told: string;
+}
+
+/** How the plan is looked at. Nothing of it is kept with the show. */
+export const usePlanView = create<ViewState>()(() => ({
+  selected: undefined,
+  thought: undefined,
+  moving: false,
+  zoom: 1,
+  stations: false,
+  library: false,
+  view: undefined,
+  told: '',
+}));
+
+export const select = (selected: string | undefined) => usePlanView.setState({ selected });
+export const tell = (told: string) => usePlanView.setState({ told });
+
+/** Thinks of a change without making it. */
+export const think = (thought: Change | undefined, moving = false) =>
+  usePlanView.setState({ thought, moving: !!thought && moving });
+
+/** Makes a change of the show, which can be undone, and forgets what was only thought of. */
+export function make(change: Change): void {
+  usePlanView.setState({ thought: undefined, moving: false });
+  applyFix(change);
+}
+
+const ZOOMS = [0.6, 0.8, 1, 1.4, 2, 2.8, 4];
+
+/** One step closer or further away; 0 goes back to the whole show. */
+export function zoomBy(step: 1 | -1 | 0): void {
+  usePlanView.setState(({ zoom }) => {
+    const at = ZOOMS.findIndex((z) => z >= zoom);
+    return { zoom: step === 0 ? 1 : ZOOMS[Math.max(0, Math.min(ZOOMS.length - 1, at + step))]! };
+  });
+}
