@@ -59,7 +59,7 @@ export function conflictSays(work: Work, conflict: Contradiction<Why>, names: Na
 }
 
 /** One link in words. */
-export function linkSays(work: Work, { from, to, lagS, why }: WorkLink, names: Names): string {
+function linkSays(work: Work, { from, to, lagS, why }: WorkLink, names: Names): string {
   const a = work.activities[from]!;
   const b = work.activities[to]!;
   const length = formatDuration(Math.abs(lagS));

@@ -88,7 +88,7 @@ export function paceFindings(c: Context): Finding[] {
 }
 
 /** How much an item asks of the audience: its questions and calls, its volunteers, a volunteer pick. */
-export function participation(c: Context, itemId: string): number {
+function participation(c: Context, itemId: string): number {
   const demo = c.demoOf(itemId);
   const calls = demo?.steps.filter((s) => s.kind === 'ask' || s.kind === 'shout').length ?? 0;
   const kind = c.item(itemId).kind;

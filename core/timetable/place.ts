@@ -8,8 +8,6 @@ import { reasonFor } from './reasons';
 import type { PlannedItem, PlannedTask, Timetable } from './types';
 import { workOf, type Work, type WorkLink } from './work';
 
-export { mayDo } from './work';
-
 export interface PlaceOptions {
   /** Steps of search; see `BUDGET_STEPS`. */
   budget?: number;

@@ -2,7 +2,7 @@ import { earliestTimes, latestTimes } from './network';
 import type { ScarceKit, Work, WorkLink } from './work';
 
 /** What the search decided: links that put hands and kit in an order, and who does what. */
-export interface Decisions {
+interface Decisions {
   links: WorkLink[];
   /** Person by point; undefined where nobody can. */
   person: Map<number, number>;

@@ -49,7 +49,7 @@ export interface Why {
 export type WorkLink = Link<Why>;
 
 /** One thing that takes time: an item on stage, a prep task or a reset. Its point in the network is its index. */
-export interface Activity {
+interface Activity {
   kind: 'origin' | 'item' | 'task' | 'reset';
   itemId: string;
   title: string;
@@ -67,7 +67,7 @@ export interface Activity {
 }
 
 /** A piece of kit wanted by an item: from its first holding task, or its start, until its release. */
-export interface KitUse {
+interface KitUse {
   count: number;
   starts: number[];
   release: { point: number; afterS: number };
@@ -80,7 +80,7 @@ export interface ScarceKit {
   uses: KitUse[];
 }
 
-export interface ItemTimes {
+interface ItemTimes {
   timing: Timing;
   from: TimingFrom;
 }

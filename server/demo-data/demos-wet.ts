@@ -120,6 +120,7 @@ export const foamColumn = demo({
   kit: [kit('cylinder', 1, 240), kit('tray'), kit('goggles', 3), kit('gloves', 2)],
   consumables: [
     use('peroxide-6', 120, 'attempt', 5),
+    use('peroxide-30', 0),
     use('yeast', 7),
     use('washing-up', 15),
     use('colour', 2),
@@ -149,6 +150,21 @@ export const foamColumn = demo({
   ],
   guessOdds: 0.8,
   intensity: 4,
+  variants: [
+    {
+      id: 'laboratory',
+      title: 'Laboratory strength',
+      amounts: [
+        { goodId: 'peroxide-6', amount: 0 },
+        { goodId: 'peroxide-30', amount: 60 },
+      ],
+      ppe: ['Face shield, apron and long chemical gloves for the presenter', 'Nobody within 2 m'],
+      hazards: ['hot'],
+      cautions: [
+        'Strong peroxide burns skin white at once and feeds fire: trained hands only, face shield, water at hand. The foam is hot.',
+      ],
+    },
+  ],
 });
 
 export const warmFountain = demo({
@@ -188,6 +204,7 @@ export const warmFountain = demo({
       afterTaskId: 'fill-bath',
       readyAfterS: 1200,
       staleAfterS: 2100,
+      holds: ['hot-bath'],
     }),
     prep('lift-out', 'Lift the soda out, dry it', 90, { afterTaskId: 'soak', staleAfterS: 420 }),
   ],
@@ -251,6 +268,7 @@ export const vapourBottle = demo({
     prep('swirl', 'Measure 40 mL of spirit, cap the stock', 60, {
       who: { kind: 'skill', value: 'flame' },
       staleAfterS: 1200,
+      hazards: ['flammable vapour'],
     }),
   ],
   conditions: [
@@ -374,7 +392,7 @@ export const coldBalloon = demo({
   retryS: 60,
   coverS: 20,
   coverLine: 'That one has retired.',
-  kit: [kit('dewar'), kit('cryo-gloves'), kit('face-shield'), kit('tongs')],
+  kit: [kit('dewar', 1, 120), kit('cryo-gloves'), kit('face-shield'), kit('tongs')],
   consumables: [use('nitrogen', 1500, 'showing', 15), use('balloon', 5, 'showing')],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas'],
@@ -390,6 +408,7 @@ export const coldBalloon = demo({
       who: { kind: 'skill', value: 'cryogen' },
       readyAfterS: 180,
       staleAfterS: 1200,
+      holds: ['dewar'],
     }),
   ],
   conditions: [

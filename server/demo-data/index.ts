@@ -3,7 +3,9 @@ import type { Db } from '../db';
 import { Documents } from '../documents';
 import { Runs } from '../runs';
 import { library, showFile } from '../show-files';
+import * as cold from './demos-cold';
 import * as dry from './demos-dry';
+import * as more from './demos-more';
 import * as wet from './demos-wet';
 import { goods } from './goods';
 import { PAST_RUNS, pastEvents } from './past-runs';
@@ -23,7 +25,7 @@ export function fillDemoData(db: Db, now = new Date()): void {
     for (const good of goods) documents.save('good', good.id, 0, good);
     for (const person of people) documents.save('person', person.id, 0, person);
     for (const venue of venues) documents.save('venue', venue.id, 0, venue);
-    for (const demo of [...Object.values(wet), ...Object.values(dry)])
+    for (const demo of [wet, dry, cold, more].flatMap((shelf) => Object.values(shelf)))
       documents.save('demo', demo.id, 0, demo);
     for (const show of shows(today)) documents.save('show', show.id, 0, show);
     PAST_RUNS.forEach((past, i) => {

@@ -123,7 +123,7 @@ export const PAST_RUNS: PastRun[] = [
     id: 'run-12',
     showId: 'nine-minutes-of-air',
     daysAgo: 20,
-    trouble: { 'cloud-jar': failedThenWorked('no cloud', 'Too little smoke') },
+    trouble: { 'smoke-rings': failedThenWorked('ring falls apart', 'Draught') },
   },
 ];
 

@@ -1,7 +1,9 @@
 import type { Person, Show, Venue } from '@hearty/core';
 import { addDays, formatISO } from 'date-fns';
 import { play, talk } from './build';
+import * as cold from './demos-cold';
 import * as dry from './demos-dry';
+import * as more from './demos-more';
 import * as wet from './demos-wet';
 
 export const people: Person[] = [
@@ -37,6 +39,8 @@ export const venues: Venue[] = [
     frontRowM: 2,
     stations: ['front bench', 'floor front'],
     notes: 'No flame, no cryogen, carpet.',
+    opens: '08:30',
+    closes: '18:00',
   },
   {
     id: 'quarry',
@@ -79,7 +83,7 @@ export function shows(today: Date): Show[] {
       heads: 90,
       crew: all('12:45'),
       items: [
-        talk('i-welcome', 'Welcome, and what a cloud is', 120),
+        { ...talk('i-welcome', 'Welcome, and what a cloud is', 120), pinned: true },
         play(wet.cloudJar, { presenterId: 'ottoline' }),
         play(wet.bowingCan, { presenterId: 'ottoline', helperIds: ['bram'] }),
         { ...talk('i-volunteers', 'Two volunteers', 150, 'volunteer pick'), worth: 2 },
@@ -110,7 +114,8 @@ export function shows(today: Date): Show[] {
         play(dry.spinningStool, { presenterId: 'ottoline', helperIds: ['sefa'] }),
         play(dry.singingRod, { presenterId: 'ottoline', worth: 3 }),
       ],
-      notes: 'No flame, no cryogen in the library.',
+      bans: [{ hazard: 'noise', after: '11:00' }],
+      notes: 'No flame, no cryogen in the library. Quiet from eleven.',
     },
     {
       id: 'cold-snap',
@@ -124,11 +129,19 @@ export function shows(today: Date): Show[] {
       heads: 200,
       crew: all('11:30'),
       items: [
-        talk('i-wind', 'Coats on: what cold is', 90),
+        { ...talk('i-wind', 'Coats on: what cold is', 90), pinned: true },
         play(wet.coldBalloon, { presenterId: 'bram' }),
-        play(wet.tinPop, { presenterId: 'ottoline', showings: 2, worth: 3 }),
-        play(wet.fogFinale, { presenterId: 'bram' }),
+        play(wet.tinPop, { presenterId: 'ottoline', showings: 1, worth: 3 }),
+        play(cold.stillBall, {
+          presenterId: 'bram',
+          worth: 2,
+          tasks: [{ taskId: 'drop-in', inItemId: 'i-cold-balloon' }],
+        }),
+        play(cold.floatingMagnet, { presenterId: 'ottoline', worth: 5 }),
+        play(cold.leavesLikeGlass, { presenterId: 'bram', worth: 1 }),
+        { ...play(wet.fogFinale, { presenterId: 'bram' }), pinned: true },
       ],
+      hardEnd: '14:00',
       notes: '',
     },
     {
@@ -143,9 +156,10 @@ export function shows(today: Date): Show[] {
       heads: 40,
       crew: all('16:15'),
       items: [
-        play(wet.cloudJar, { presenterId: 'ottoline', worth: 3 }),
-        play(dry.singingRod, { presenterId: 'ottoline', worth: 2 }),
-        play(wet.bowingCan, { presenterId: 'ottoline', helperIds: ['bram'], showings: 1, worth: 5 }),
+        play(more.windBall, { presenterId: 'ottoline', worth: 4 }),
+        play(more.climbingWater, { presenterId: 'bram', worth: 2 }),
+        play(wet.bowingCan, { presenterId: 'ottoline', helperIds: ['bram'], showings: 1 }),
+        play(more.smokeRings, { presenterId: 'bram', worth: 3 }),
       ],
       notes: '',
     },

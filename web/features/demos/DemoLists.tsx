@@ -80,7 +80,12 @@ export const Steps = () => (
         <DurationInput name={`${path}.likelyS`} label="Likely" />
         <DurationInput name={`${path}.worstS`} label="Worst" />
         <StepTimerFields path={path} />
-        <SwitchInput name={`${path}.setUp`} label="Part of setting up" />
+        <Box sx={{ gridColumn: '1 / -1' }}>
+          <SwitchInput
+            name={`${path}.setUp`}
+            label="Part of setting up: may be split off into an earlier item"
+          />
+        </Box>
       </>
     )}
   />

@@ -3,7 +3,9 @@ import { Autocomplete, Box, Button, Menu, MenuItem, TextField } from '@mui/mater
 import { formatDuration, stepsTiming, type Demo, type Item } from '@hearty/core';
 import { useState } from 'react';
 import { newId, useLibrary } from '../../app/queries';
-import { edit } from '../shows/draft';
+import { itemOf } from './drag';
+import { make } from './view';
+import { useDraft } from '../shows/draft';
 
 const TALK: { kind: Item['kind']; title: string; likelyS: number }[] = [
   { kind: 'link', title: 'Talk', likelyS: 120 },
@@ -17,21 +19,14 @@ export function AddItem({ onAdded }: { onAdded: (itemId: string) => void }) {
   const library = useLibrary();
   const [text, setText] = useState('');
   const [anchor, setAnchor] = useState<HTMLElement>();
+  const count = useDraft((s) => s.show?.items.length ?? 0);
   const add = (item: Item) => {
-    edit((show) => ({ ...show, items: [...show.items, item] }));
+    make({ kind: 'insert-item', item, toIndex: count });
     onAdded(item.id);
   };
   const addDemo = (demo: Demo | null) => {
     if (!demo) return;
-    add({
-      id: newId(),
-      kind: 'demo',
-      title: demo.title,
-      demoId: demo.id,
-      showings: demo.showings,
-      retries: demo.retries,
-      helperIds: [],
-    });
+    add(itemOf(demo, newId()));
     setText('');
   };
   return (

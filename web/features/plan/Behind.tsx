@@ -94,7 +94,7 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
         {clock(task.latestS)}
         {task.staleS !== undefined && `; fresh until ${clock(task.staleS)}`}
       </Typography>
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1.5 }}>
+      <Box sx={{ display: 'grid', gap: 2.5 }}>
         <TextField
           select
           label="Done by"

@@ -41,7 +41,7 @@ export function Headline({ plan, file, fresh, progress, whatIf }: HeadlineProps)
             words={timetable.provenBest ? 'dead air, the least there can be' : 'dead air'}
           />
         )}
-        <Figure value={clock(timetable.crewCallS)} words="crew call at the latest" />
+        <Figure value={clock(timetable.crewCallS)} words="crew call" />
       </Box>
       <Typography
         data-testid="what-if"

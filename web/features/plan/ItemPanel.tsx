@@ -45,7 +45,18 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
   return (
     <Paper
       variant="outlined"
-      sx={{ p: 3, mb: 4, borderColor: 'primary.main', '@media print': { display: 'none' } }}
+      sx={{
+        p: 3,
+        mb: 4,
+        borderColor: 'primary.main',
+        // On a laptop it stays beside the score and scrolls by itself.
+        position: { lg: 'sticky' },
+        top: 8,
+        zIndex: 5,
+        maxHeight: { lg: 'calc(100vh - 90px)' },
+        overflowY: { lg: 'auto' },
+        '@media print': { display: 'none' },
+      }}
       aria-label={`Item ${item.title}`}
       component="section"
     >

@@ -80,7 +80,14 @@ export function PlanTab() {
         aria-live="assertive"
         role="status"
         data-testid="told"
-        sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
+        sx={{
+          position: 'fixed',
+          top: 0,
+          width: '1px',
+          height: '1px',
+          overflow: 'hidden',
+          clipPath: 'inset(50%)',
+        }}
       >
         {told}
       </Box>

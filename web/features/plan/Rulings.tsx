@@ -24,6 +24,23 @@ function fixedPoints(timetable: Timetable): { s: number; label: string; strong: 
 
 const LABEL_PX = 17;
 
+/** Labels before curtain-up sit on their lines and give way upwards, later ones hang below and give way downwards. */
+function labelTops(lines: { y: number; below: boolean }[]): number[] {
+  const above = lines.filter((l) => !l.below).reverse();
+  const up = spread(
+    above.map((l) => -(l.y - 2)),
+    above.map(() => LABEL_PX),
+    0,
+  ).map((top) => -top - LABEL_PX);
+  const below = lines.filter((l) => l.below);
+  const down = spread(
+    below.map((l) => l.y + 2),
+    below.map(() => LABEL_PX),
+    0,
+  );
+  return [...up.reverse(), ...down];
+}
+
 /** Clock times down the left, and the fixed points of the day. What lies beyond the score is named at its edge. */
 export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Timetable; up: number }) {
   const inside = (s: number) => scale.y(s) >= 0 && scale.y(s) <= scale.height;
@@ -31,11 +48,7 @@ export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Tim
   const fixed = all.filter((f) => inside(f.s));
   const beyond = all.filter((f) => !inside(f.s));
   const near = (s: number) => fixed.some((f) => Math.abs(scale.y(f.s) - scale.y(s)) < 18);
-  const tops = spread(
-    fixed.map((f) => scale.y(f.s) + (f.s > 0 ? 2 : -LABEL_PX - 2)),
-    fixed.map(() => LABEL_PX),
-    0,
-  );
+  const tops = labelTops(fixed.map((f) => ({ y: scale.y(f.s), below: f.s > 0 })));
   return (
     <>
       <Box
@@ -88,6 +101,7 @@ export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Tim
               ...(s > 0 ? { right: 4 } : { left: 0 }),
               zIndex: 4,
               pointerEvents: 'none',
+              bgcolor: (t) => (s > 0 ? 'transparent' : t.ink.prep),
               fontSize: 12.5,
               lineHeight: `${LABEL_PX}px`,
               whiteSpace: 'nowrap',

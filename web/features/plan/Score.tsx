@@ -44,7 +44,7 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
   return (
     <Box sx={{ overflowX: 'auto', pb: 5 }} data-testid="score">
       <Box sx={{ minWidth: 440 + people.length * 90 + places.length * 70 }}>
-        <Box sx={{ display: 'grid', gridTemplateColumns: lanes, columnGap: '8px', mb: 1 }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: lanes, columnGap: '8px', mb: 4.5 }}>
           <span />
           <span />
           {['Stage', ...people.map((p) => p.name), ...places, 'Standing'].map((name, i) => (
@@ -75,6 +75,7 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
                 <StageItem
                   key={item.itemId}
                   item={item}
+                  begins={timetable.tasks.filter((t) => t.hostItemId === item.itemId).map((t) => t.title)}
                   file={file}
                   top={scale.y(item.startS)}
                   height={scale.y(item.endS) - scale.y(item.startS)}

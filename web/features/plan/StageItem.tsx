@@ -18,6 +18,8 @@ import { make, select } from './view';
 
 interface StageItemProps {
   item: PlannedItem;
+  /** Prep tasks of later items that are begun on stage in this one. */
+  begins: string[];
   file: ShowFile;
   top: number;
   height: number;
@@ -31,6 +33,7 @@ interface StageItemProps {
 /** One item on the stage lane, as tall as it is long. Dragged by hand or picked up with space. */
 export function StageItem({
   item,
+  begins,
   file,
   top,
   height,
@@ -74,7 +77,7 @@ export function StageItem({
         sx={{
           height: '100%',
           pl: 2.5,
-          pr: 17,
+          pr: 22,
           py: height > 40 ? 0.75 : 0,
           overflow: 'hidden',
           cursor: 'grab',
@@ -84,9 +87,7 @@ export function StageItem({
           borderColor: selected ? 'primary.main' : 'divider',
           borderLeft: demo ? '5px solid' : undefined,
           borderLeftColor: demo ? 'primary.main' : undefined,
-          outline: selected || moving ? '1px solid' : 'none',
-          outlineStyle: moving ? 'dashed' : 'solid',
-          outlineColor: 'primary.main',
+          outline: (t) => (moving ? `2px dashed ${t.ink.act}` : selected ? `1px solid ${t.ink.act}` : 'none'),
           borderRadius: 1,
           '&:focus-visible': { outline: '3px solid', outlineColor: 'secondary.main' },
         }}
@@ -103,7 +104,7 @@ export function StageItem({
         </Typography>
         {height > 42 && (
           <Typography noWrap color="textSecondary" sx={{ fontSize: 13 }}>
-            {wordsOf(file, source, item).join(' · ')}
+            {[...begins.map((title) => `begins “${title}”`), ...wordsOf(file, source, item)].join(' · ')}
           </Typography>
         )}
       </Box>
@@ -157,6 +158,7 @@ function Length({
       sx={{
         ...place,
         ...text,
+        fontFamily: 'inherit',
         px: 1,
         borderRadius: 1,
         bgcolor: 'background.paper',

@@ -11,7 +11,7 @@ export interface Scale {
   marks: number[];
 }
 
-const PREP_PX = { least: 130, most: 250, perMinute: 3.2 };
+const PREP_PX = { least: 130, most: 190, perMinute: 3.2 };
 /** No item of a minute or more is drawn lower than a line of text. */
 const SHOW_PX = { least: 9, most: 34, shortestItem: 15.5 };
 /** The least height in which the words of a piece of work can be read. */
@@ -26,7 +26,7 @@ export function scaleOf(timetable: Timetable, room: number, zoom = 1): Scale {
   const firstS = Math.min(timetable.firstHandsS, timetable.doorsS, timetable.getInS) - 240;
   const outS = Math.max(timetable.endS, timetable.slotEndS, ...timetable.resets.map((r) => r.endS));
   // A hard end hours later is named in words, not drawn to scale.
-  const lastS = Math.max(outS, Math.min(timetable.hardEndS ?? 0, outS + 900)) + 120;
+  const lastS = Math.max(outS, Math.min(timetable.hardEndS ?? 0, outS + 240)) + 120;
   const busiest = Math.max(
     0,
     ...timetable.arrivals.map(

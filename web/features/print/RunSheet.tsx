@@ -59,7 +59,7 @@ export function RunSheet({ file, plan }: { file: ShowFile; plan: Plan }) {
       )}
       <Table
         head={['At', 'Length', 'On stage', 'Item', 'Behind the scenes']}
-        widths={['9%', '11%', '16%', '34%', '30%']}
+        widths={['9%', '13%', '15%', '34%', '29%']}
       >
         {timetable.items.map((item, i) => {
           const source = show.items[i]!;
@@ -78,7 +78,7 @@ export function RunSheet({ file, plan }: { file: ShowFile; plan: Plan }) {
               <td>
                 <b>{clock(item.startS)}</b>
               </td>
-              <td>{formatDuration(item.endS - item.startS)}</td>
+              <td style={{ whiteSpace: 'nowrap' }}>{formatDuration(item.endS - item.startS)}</td>
               <td>
                 {name(item.presenterId)}
                 {item.helperIds.length > 0 && ` + ${item.helperIds.map(name).join(', ')}`}
@@ -92,6 +92,13 @@ export function RunSheet({ file, plan }: { file: ShowFile; plan: Plan }) {
                     {source.retries === 1 ? 'retry' : 'retries'}
                   </div>
                 )}
+                {timetable.tasks
+                  .filter((t) => t.hostItemId === item.itemId)
+                  .map((t) => (
+                    <div key={t.id}>
+                      Begin on stage: {t.title}, for “{titleOf(t.itemId)}”
+                    </div>
+                  ))}
                 {calls.map((c) => (
                   <div key={c.id}>Call: “{c.text}”</div>
                 ))}

@@ -1,0 +1,168 @@
+import { demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
+
+const NITROGEN = [
+  'Liquid nitrogen freezes skin and eyes: loose insulated gloves without a cuff that traps liquid, face shield, closed shoes.',
+  'Never in a closed vessel. Ventilate: the gas drives out the air.',
+];
+
+export const stillBall = demo({
+  id: 'still-ball',
+  title: 'The ball that forgot to bounce',
+  topic: 'cold',
+  station: 'floor front',
+  shows: 'A rubber ball that bounced before the soak falls like a stone after it, and wakes up in the hand.',
+  teaches: 'Rubber bounces because its long strands can move; cold holds them still.',
+  steps: steps(
+    ['ask', 'Ask: what will it do now?', 30],
+    ['do', 'Tongs: lift the ball out, let it fall from knee height.', 30],
+    ['wait for', 'It lies there.', 10],
+    ['say', 'The strands are stiff. Wait for them.', 50],
+    ['do', 'Roll it with the foot until it bounces again.', 30],
+  ),
+  furtherS: 40,
+  retryS: 60,
+  coverS: 15,
+  coverLine: 'This one is not sleepy enough.',
+  kit: [kit('soak-box', 1, 60), kit('tongs'), kit('cryo-gloves'), kit('face-shield')],
+  consumables: [use('nitrogen', 600, 'showing', 20), use('rubber-ball', 1, 'showing')],
+  skills: ['cryogen'],
+  hazards: ['cryogen', 'projectile'],
+  cautions: [...NITROGEN, 'Never thrown: a frozen ball can splinter.'],
+  ppe: ['Loose insulated gloves and face shield for the presenter'],
+  prep: [
+    prep('drop-in', 'Drop the ball into the cold box', 20, {
+      who: { kind: 'skill', value: 'cryogen' },
+      readyAfterS: 300,
+      staleAfterS: 1200,
+      holds: ['soak-box'],
+    }),
+  ],
+  conditions: [yesNo('ball-whole', 'The ball has no crack')],
+  faults: [
+    fault('still bounces', ['Not soaked through', 'Listen for the boil', 'Back into the box for a minute']),
+  ],
+  guessOdds: 0.9,
+  intensity: 3,
+});
+
+export const leavesLikeGlass = demo({
+  id: 'leaves-like-glass',
+  title: 'Leaves like glass',
+  topic: 'cold',
+  station: 'side trolley',
+  shows: 'A fresh leaf goes into the flask soft and comes out as thin glass.',
+  teaches: 'The water inside has become ice.',
+  steps: steps(
+    ['ask', 'Ask: what is a leaf made of, mostly?', 35],
+    ['do', 'Gloves on: dip the leaves, count ten together.', 40],
+    ['do', 'Crush them in the glove over the tray.', 20],
+    ['say', 'Ice, with a little green in it.', 55],
+  ),
+  furtherS: 45,
+  retryS: 45,
+  coverS: 15,
+  coverLine: 'A tough one. It has seen winters.',
+  kit: [kit('dewar', 1, 120), kit('cryo-gloves'), kit('face-shield'), kit('tray')],
+  consumables: [use('nitrogen', 500, 'showing', 20), use('leaf', 4, 'showing')],
+  skills: ['cryogen'],
+  hazards: ['cryogen', 'asphyxiant gas'],
+  cautions: NITROGEN,
+  ppe: ['Loose insulated gloves and face shield for the presenter'],
+  conditions: [yesNo('fresh-leaves', 'The leaves are fresh and soft')],
+  faults: [fault('leaf bends', ['Too short a dip', 'Still boiling hard', 'Dip for ten more'])],
+  guessOdds: 0.95,
+  intensity: 3,
+});
+
+export const floatingMagnet = demo({
+  id: 'floating-magnet',
+  title: 'The magnet that floats',
+  topic: 'magnetism',
+  station: 'side trolley',
+  shows: 'A small magnet hangs in the air over a cold black disc, and turns when nudged.',
+  teaches: 'Below a certain cold some materials lose all resistance, and hold a magnet where it is.',
+  steps: steps(
+    ['say', 'This disc is an ordinary black stone, until it is cold.', 45],
+    ['do', 'Set the magnet over the disc with plastic tweezers.', 30],
+    ['wait for', 'It floats.', 15, 0.5],
+    ['ask', 'Ask: what holds it up? Pass a sheet of paper under it.', 50],
+    ['say', 'As it warms, it sinks. Watch.', 60],
+  ),
+  furtherS: 90,
+  retryS: 70,
+  coverS: 20,
+  coverLine: 'It has warmed up. So should we.',
+  kit: [kit('cold-disc'), kit('dewar', 1, 120), kit('face-shield'), kit('cryo-gloves')],
+  consumables: [use('nitrogen', 700, 'showing', 20)],
+  skills: ['cryogen'],
+  hazards: ['cryogen', 'strong magnet', 'asphyxiant gas'],
+  cautions: [...NITROGEN, 'Strong magnet: keep it from heart devices and cards.'],
+  ppe: ['Face shield for the presenter'],
+  prep: [
+    prep('cool-disc', 'Pour over the disc until it stops boiling', 60, {
+      who: { kind: 'skill', value: 'cryogen' },
+      readyAfterS: 150,
+      staleAfterS: 420,
+      inShow: true,
+      holds: ['dewar', 'cold-disc'],
+    }),
+  ],
+  conditions: [yesNo('disc-dry', 'The disc is dry and whole')],
+  faults: [
+    fault(
+      'does not float',
+      ['Disc not cold through', 'Bubbles under it', 'Pour again, wait a minute'],
+      ['Damp disc', 'Frost in the cracks', 'The spare disc'],
+    ),
+  ],
+  guessOdds: 0.8,
+  intensity: 4,
+  standByDemoId: 'slow-magnet',
+});
+
+export const coldColours = demo({
+  id: 'cold-colours',
+  title: 'Purple, pink, and a lot of fog',
+  topic: 'gases from reactions',
+  station: 'front bench',
+  shows: 'Dry ice turns tall cylinders of purple cabbage water pink from the bottom up.',
+  teaches: 'The gas makes the water a little sour, and the colour tells.',
+  steps: steps(
+    ['say', 'Cabbage water is a gossip: it tells who is sour.', 50],
+    ['do', 'Gloves on: three pellets into each cylinder.', 40],
+    ['wait for', 'Pink at the top.', 60, 0.5],
+    ['ask', 'Ask: how do we get the purple back?', 45],
+    ['do', 'A spoon of baking soda in one of them.', 25],
+  ),
+  furtherS: 90,
+  retryS: 60,
+  coverS: 15,
+  coverLine: 'It prefers purple today.',
+  kit: [kit('cylinder', 2, 180), kit('cryo-gloves'), kit('goggles', 2)],
+  consumables: [use('dry-ice', 120), use('cabbage-water', 800), use('baking-soda', 5)],
+  hazards: ['cryogen', 'asphyxiant gas', 'slippery floor'],
+  cautions: ['Dry ice burns skin: loose insulated gloves.', 'Never in a closed vessel: it bursts.'],
+  ppe: ['Loose insulated gloves and goggles for the presenter'],
+  prep: [
+    prep('boil-cabbage', 'Boil the cabbage, strain it', 300, {
+      readyAfterS: 1200,
+      beforeDoors: true,
+      hazards: ['hot'],
+    }),
+    prep('fill-cylinders', 'Fill the cylinders on the bench', 90, {
+      afterTaskId: 'boil-cabbage',
+      station: 'front bench',
+      staleAfterS: 5400,
+      holds: ['cylinder'],
+    }),
+  ],
+  reset: { title: 'Empty and wipe the cylinders', handsOnS: 150, who: { kind: 'anyone' }, inView: false },
+  conditions: [measured('cabbage', 'Cabbage water', '°C', { max: 30 })],
+  faults: [fault('stays purple', ['Hard water', 'Taste of lime in the kettle', 'A drop of vinegar first'])],
+  guessOdds: 0.9,
+  parameters: [{ id: 'tall', title: 'Water in each cylinder', unit: 'mL', usual: 400, min: 200, max: 450 }],
+  standByDemoId: 'climbing-water',
+});
+coldColours.consumables = coldColours.consumables.map((need) =>
+  need.goodId === 'cabbage-water' ? { ...need, scalesWith: 'tall' } : need,
+);
