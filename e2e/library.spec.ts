@@ -58,19 +58,19 @@ test('a show is copied, deleted and brought back', async ({ page }) => {
 test('demos are found by words, topic, hazard, time and odds', async ({ page }) => {
   await page.goto('/demos');
   const count = page.getByRole('status');
-  await expect(count).toHaveText('14 of 14 demos');
+  await expect(count).toHaveText('26 of 26 demos');
   await page.getByLabel('Search').fill('cloud');
-  await expect(count).toHaveText('1 of 14 demos');
+  await expect(count).toHaveText('1 of 26 demos');
   await page.getByLabel('Search').fill('');
   const choose = async (label: string, option: string) => {
     await page.getByLabel(label).click();
     await page.getByRole('option', { name: option, exact: true }).click();
   };
   await choose('Without hazard', 'flame');
-  await expect(count).toHaveText('10 of 14 demos');
+  await expect(count).toHaveText('19 of 26 demos');
   await choose('At most', '5 min');
   await choose('Works at least', '85 in 100');
-  await expect(count).toHaveText('2 of 14 demos');
+  await expect(count).toHaveText('6 of 26 demos');
 });
 
 test('a demo is edited: what is wrong is said at its field, what is right is saved', async ({ page }) => {

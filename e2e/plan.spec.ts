@@ -78,11 +78,12 @@ test('a show over its slot offers what to leave out; one press mends it, undo br
   const findings = page.getByRole('list', { name: 'Findings' });
   await expect(findings).toContainText('over its slot');
   const before = await order(page);
+  // One is not enough for nine minutes: the smallest cut that lands within the slot takes two.
   await findings
-    .getByRole('button', { name: /^Leave out/ })
+    .getByRole('button', { name: /^Leave out “.*” and “/ })
     .first()
     .click();
-  await expect.poll(() => order(page)).toHaveLength(before.length - 1);
+  await expect.poll(() => order(page)).toHaveLength(before.length - 2);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => order(page)).toEqual(before);
 });

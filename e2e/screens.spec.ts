@@ -11,7 +11,7 @@ const SCREENS: [string, string, (page: Page) => Promise<unknown>][] = [
   ['check', `${HALL}/check`, (p) => p.getByRole('button', { name: 'Start checking' }).click()],
   ['live', `${HALL}/live`, (p) => p.getByRole('heading', { name: 'The stage is set' }).waitFor()],
   ['debrief', `${HALL}/debrief`, (p) => p.getByRole('heading', { name: /attempts/ }).waitFor()],
-  ['demos', '/demos', (p) => p.getByText('14 of 14').waitFor()],
+  ['demos', '/demos', (p) => p.getByText('26 of 26').waitFor()],
   ['a demo', '/demos/vapour-bottle', (p) => p.getByText('Record').waitFor()],
   [
     'the demo editor',

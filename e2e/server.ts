@@ -89,11 +89,13 @@ export { expect };
 export const HALL = '/shows/weather-in-a-kitchen';
 
 /** Titles of the running order, from the top. */
-export const order = (page: Page) =>
-  page
-    .getByRole('list', { name: 'Running order' })
-    .getByRole('button')
-    .evaluateAll((items) => items.map((i) => /^(.*), \d\d:\d\d, /.exec(i.getAttribute('aria-label')!)![1]));
+export const order = async (page: Page) => {
+  const buttons = page.getByRole('list', { name: 'Running order' }).getByRole('button');
+  await buttons.first().waitFor();
+  return buttons.evaluateAll((found) =>
+    found.flatMap((b) => /^(.*), \d\d:\d\d, /.exec(b.getAttribute('aria-label') ?? '')?.[1] ?? []),
+  );
+};
 
 /** Waits until the draft is on the server. */
 export const saved = (page: Page) =>

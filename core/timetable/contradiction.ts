@@ -11,11 +11,14 @@ export interface Conflict extends Contradiction<Why> {
 /**
  * Finds what cannot hold together even with hands to spare: contradictory cycles of the network, the shortest first.
  * Of each the softest link gives way by just as much as they miss one another, so that everything else still holds.
- * Gives the loosened work and the conflicts.
+ * Where one link is in several circles, only the one that it misses by most is kept: its cures cure them all. Gives the
+ * loosened work and the conflicts.
  */
 export function loosened(work: Work): { work: Work; conflicts: Conflict[] } {
-  const conflicts: Conflict[] = [];
+  const conflicts = new Map<WorkLink, Conflict>();
   let links = work.links;
+  const written = new Map<WorkLink, WorkLink>();
+  const asWritten = (link: WorkLink) => written.get(link) ?? link;
   const dropped = new Set<string>();
   for (;;) {
     const found = shortestContradiction(work.activities.length, links);
@@ -23,11 +26,15 @@ export function loosened(work: Work): { work: Work; conflicts: Conflict[] } {
     const gaveWay = softest(found.cycle);
     if (!gaveWay)
       throw new Error('A contradiction without a soft link: the builder made an impossible network.');
-    conflicts.push({ ...found, gaveWay });
-    links = links.map((l) => (l === gaveWay ? { ...l, lagS: l.lagS - found.excessS } : l));
+    const cycle = found.cycle.map(asWritten);
+    const excessS = cycle.reduce((sum, l) => sum + l.lagS, 0);
+    conflicts.set(asWritten(gaveWay), { cycle, excessS, gaveWay: asWritten(gaveWay) });
+    const looser = { ...gaveWay, lagS: gaveWay.lagS - found.excessS };
+    written.set(looser, asWritten(gaveWay));
+    links = links.map((l) => (l === gaveWay ? looser : l));
     if (gaveWay.why.kind === 'kit') dropped.add(gaveWay.why.what!);
   }
-  if (!conflicts.length) return { work, conflicts };
+  if (!conflicts.size) return { work, conflicts: [] };
   return {
     work: {
       ...work,
@@ -35,7 +42,7 @@ export function loosened(work: Work): { work: Work; conflicts: Conflict[] } {
       links: links.filter((l) => l.why.kind !== 'kit' || !dropped.has(l.why.what!)),
       kit: work.kit.filter((k) => !dropped.has(k.goodId)),
     },
-    conflicts,
+    conflicts: [...conflicts.values()],
   };
 }
 

@@ -34,8 +34,11 @@ export function usePlan(
     let current = true;
     void (async () => {
       for (const plays of withForecast ? [0, PLAYS] : [0]) {
-        const tell = proxy((now: PlanProgress) => current && setProgress(now));
+        // Progress comes by a channel of its own, at times after the answer.
+        let answered = false;
+        const tell = proxy((now: PlanProgress) => current && !answered && setProgress(now));
         const plan = await planner().plan(lane, file, { plays }, tell);
+        answered = true;
         if (!current) return;
         setProgress(undefined);
         if (!plan) return;

@@ -1,4 +1,4 @@
-import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { useDraggable } from '@dnd-kit/core';
 import LockIcon from '@mui/icons-material/Lock';
 import { Box, Tooltip } from '@mui/material';
 import { formatClock, formatDuration, type Person, type PlannedTask, type Timetable } from '@hearty/core';
@@ -27,7 +27,6 @@ interface CrewLaneProps {
 
 /** What one person does and when: on stage, preparing, resetting. Blocks are moved down the lane and across lanes. */
 export function CrewLane({ person, timetable, scale, up, onKeyDown }: CrewLaneProps) {
-  const { setNodeRef } = useDroppable({ id: `lane:${person.id}`, data: { personId: person.id } });
   const { stage, work } = blocksOf(person.id, timetable);
   const heights = work.map((b) => Math.max(WORK_PX, scale.y(b.endS) - scale.y(b.startS) - 1));
   const tops = spread(
@@ -39,7 +38,7 @@ export function CrewLane({ person, timetable, scale, up, onKeyDown }: CrewLanePr
   return (
     <Box
       component="ul"
-      ref={setNodeRef}
+      data-person={person.id}
       aria-label={`What ${person.name} does`}
       sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
     >

@@ -2,14 +2,13 @@ import {
   DndContext,
   DragOverlay,
   PointerSensor,
-  pointerWithin,
   useSensor,
   useSensors,
-  type DragMoveEvent,
+  type DragStartEvent,
 } from '@dnd-kit/core';
 import { Box } from '@mui/material';
 import { formatClock, type ShowFile, type Timetable } from '@hearty/core';
-import { useRef, useState, type ReactNode } from 'react';
+import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { changeOf, type Held } from './drag';
 import type { Scale } from './scale';
 import { make, think, usePlanView } from './view';
@@ -27,16 +26,36 @@ export function DragBoard({ file, timetable, scale, up, children }: DragBoardPro
   const board = useRef<HTMLDivElement>(null);
   const [held, setHeld] = useState<Held>();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
-  const changeAt = ({ active, over, delta, activatorEvent }: DragMoveEvent) => {
-    const top = board.current?.querySelector('[data-score-top]')?.getBoundingClientRect();
-    const pointer = activatorEvent as PointerEvent;
-    if (!top) return undefined;
-    const x = pointer.clientX + delta.x;
-    const thing = active.data.current as Held;
+  const hand = useRef({ x: 0, y: 0, fromY: 0 });
+  const follow = useCallback((event: PointerEvent) => {
+    hand.current = { ...hand.current, x: event.clientX, y: event.clientY };
+  }, []);
+  const topOf = () => board.current?.querySelector('[data-score-top]')?.getBoundingClientRect();
+  const begin = ({ active, activatorEvent }: DragStartEvent) => {
+    const { clientX, clientY } = activatorEvent as PointerEvent;
+    hand.current = { x: clientX, y: clientY, fromY: clientY - (topOf()?.top ?? 0) };
+    window.addEventListener('pointermove', follow, true);
+    setHeld(active.data.current as Held);
+  };
+  const end = () => {
+    window.removeEventListener('pointermove', follow, true);
+    setHeld(undefined);
+  };
+  // Where the hand is, not where the library last thought it was: a quick drop and a scrolled page count too.
+  const changeAt = () => {
+    const top = topOf();
+    // As it was when it was picked up: by now it may be drawn where it would be.
+    const thing = held;
+    const { x, y, fromY } = hand.current;
+    if (!top || !thing) return undefined;
     // A demo of the library is dropped on the score, nowhere else.
     if (thing.kind === 'demo' && (x < top.left || x > top.right)) return undefined;
-    const personId = (over?.data.current as { personId?: string } | undefined)?.personId;
-    const at = { y: pointer.clientY + delta.y - top.top, movedY: delta.y, personId };
+    const lane = document.elementsFromPoint(x, y).find((e) => e.hasAttribute('data-person'));
+    const at = {
+      y: y - top.top,
+      movedY: y - top.top - fromY,
+      personId: lane?.getAttribute('data-person') ?? undefined,
+    };
     return changeOf(thing, at, file.show, timetable, scale);
   };
   const thought = usePlanView((s) => s.thought);
@@ -44,22 +63,21 @@ export function DragBoard({ file, timetable, scale, up, children }: DragBoardPro
   return (
     <DndContext
       sensors={sensors}
-      collisionDetection={pointerWithin}
       accessibility={{ screenReaderInstructions: { draggable: '' } }}
-      onDragStart={({ active }) => setHeld(active.data.current as Held)}
-      onDragMove={(event) => {
-        const change = changeAt(event);
+      onDragStart={begin}
+      onDragMove={() => {
+        const change = changeAt();
         const was = usePlanView.getState().thought;
         if (JSON.stringify(change) !== JSON.stringify(was)) think(change, true);
       }}
-      onDragEnd={(event) => {
-        setHeld(undefined);
-        const change = changeAt(event);
+      onDragEnd={() => {
+        const change = changeAt();
+        end();
         if (change) make(change);
         else think(undefined);
       }}
       onDragCancel={() => {
-        setHeld(undefined);
+        end();
         think(undefined);
       }}
     >

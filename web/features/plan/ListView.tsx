@@ -47,6 +47,7 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                   onClick={() => select(item.itemId)}
                   sx={{
                     textAlign: 'left',
+                    fontFamily: 'inherit',
                     fontSize: 15,
                     fontWeight: 700,
                     minHeight: 32,

@@ -23,9 +23,9 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
   const [asked] = useState(file);
   useEffect(() => {
     let open = true;
-    void lookForOrder(asked, (progress) => open && setState(progress)).then(
-      (found) => open && setState({ found }),
-    );
+    // Progress comes by a channel of its own, at times after the answer.
+    const tell = (progress: State) => open && setState((state) => ('found' in state ? state : progress));
+    void lookForOrder(asked, tell).then((found) => open && setState({ found }));
     return () => {
       open = false;
       stopLooking();

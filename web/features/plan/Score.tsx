@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { clockToS, formatClock, type Plan, type ShowFile } from '@hearty/core';
+import { useDraft } from '../shows/draft';
 import { CrewLane } from './CrewLane';
 import { itemKeys, KEYS_WORDS, workKeys } from './keys';
 import { Landing } from './Landing';
@@ -40,7 +41,9 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
   const places = stations ? stationsOf(file) : [];
   const lanes = `52px 24px minmax(180px, 1.9fr) repeat(${people.length}, minmax(84px, 0.62fr)) ${places.map(() => 'minmax(64px, 0.4fr)').join(' ')} ${standingWidth}px`;
   const names = (id: string) => file.crew.find((p) => p.id === id)?.name ?? '';
-  const onWork = workKeys(show, timetable, names, up);
+  // Keys change the show as it is kept, also while it is drawn as it would be.
+  const kept = useDraft((s) => s.show) ?? show;
+  const onWork = workKeys(kept, timetable, names, up);
   return (
     <Box sx={{ overflowX: 'auto', pb: 5 }} data-testid="score">
       <Box sx={{ minWidth: 440 + people.length * 90 + places.length * 70 }}>
@@ -82,7 +85,7 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
                   startsAt={formatClock(up + item.startS)}
                   selected={item.itemId === selected}
                   moving={item.itemId === movingId}
-                  onKeyDown={itemKeys(show, item.itemId)}
+                  onKeyDown={itemKeys(kept, item.itemId)}
                 />
               ))}
               {timetable.items.length === 0 && (

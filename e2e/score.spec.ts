@@ -1,0 +1,207 @@
+import { type Page } from '@playwright/test';
+import { expect, HALL, order, saved, test } from './server';
+
+const COLD = '/shows/cold-snap';
+const findings = (page: Page) => page.getByRole('list', { name: 'Findings' });
+const lane = (page: Page, name: string) => page.getByRole('list', { name: `What ${name} does` });
+const undo = (page: Page) => page.getByRole('button', { name: 'Undo' }).click();
+
+test.beforeEach(async ({ page }) => {
+  // The whole score on one screen, so that a drag needs no scrolling.
+  await page.setViewportSize({ width: 1280, height: 1100 });
+});
+
+test('a wait names its cause and its way out; hovering shows the landing, one press mends it, undo brings it back', async ({
+  page,
+}) => {
+  await page.goto(`${COLD}/plan`);
+  await expect(findings(page)).toContainText('2 min of dead air before “Leaves like glass”');
+  await expect(findings(page)).toContainText('Open-top cryogen flask, 5 L');
+  const bring = page.getByRole('button', { name: 'Bring 1 more: Open-top cryogen flask, 5 L' });
+  await bring.hover();
+  await expect(page.getByTestId('what-if')).toContainText('If you do this: ends 13:24');
+  await expect(page.getByTestId('what-if')).toContainText('no dead air');
+  await expect(findings(page)).toContainText('dead air');
+  await bring.click();
+  await expect(findings(page)).not.toContainText('dead air');
+  await undo(page);
+  await expect(findings(page)).toContainText('2 min of dead air before “Leaves like glass”');
+});
+
+test('times that cannot all hold are explained by their numbers, with the smallest cures', async ({
+  page,
+}) => {
+  await page.goto(`${COLD}/plan`);
+  await page.getByRole('button', { name: /^Pop goes the tin/ }).click();
+  await page.getByLabel('Begins at').fill('13:05');
+  await page.getByLabel('Begins at').press('Tab');
+  const list = findings(page);
+  await expect(list).toContainText('These cannot all hold:');
+  await expect(list).toContainText(
+    '“The balloon that sleeps” takes 5 min 2 s before “Pop goes the tin” can begin',
+  );
+  await expect(list).toContainText('“Pop goes the tin” is fixed for 13:05');
+  await expect(list).toContainText('They miss one another by 1 min 32 s.');
+  await page.getByRole('button', { name: 'Fix “Pop goes the tin” for 13:07 instead' }).click();
+  await expect(list).not.toContainText('These cannot all hold');
+  await expect(page.getByLabel('Begins at')).toHaveValue('13:07');
+  await undo(page);
+  await expect(list).toContainText('These cannot all hold');
+});
+
+test('a task is dragged to another pair of hands, and by keyboard moved, locked and given back', async ({
+  page,
+}) => {
+  await page.goto(`${HALL}/plan`);
+  await expect(page.getByTestId('landing')).toBeVisible();
+  const task = page.getByRole('button', { name: /^Prepares .*Stir the yeast/ });
+  await expect(lane(page, 'Sefa').getByRole('button', { name: /Stir the yeast/ })).toBeVisible();
+  const from = (await task.boundingBox())!;
+  const to = (await lane(page, 'Bram').boundingBox())!;
+  await page.mouse.move(from.x + 20, from.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(from.x - 30, from.y + 9, { steps: 5 });
+  await page.mouse.move(to.x + 30, from.y + 8, { steps: 5 });
+  await page.mouse.up();
+  await expect(lane(page, 'Bram').getByRole('button', { name: /Stir the yeast/ })).toBeVisible();
+
+  await task.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(lane(page, 'Sefa').getByRole('button', { name: /Stir the yeast/ })).toBeVisible();
+  await expect(page.getByTestId('told')).toHaveText('Stir the yeast into warm water goes to Sefa.');
+  await task.focus();
+  await page.keyboard.press('l');
+  await expect(page.getByRole('button', { name: /Stir the yeast.*, locked/ })).toBeVisible();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByTestId('told')).toContainText('is locked at 14:');
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('button', { name: /Stir the yeast.*, locked/ })).toBeVisible();
+});
+
+test('who is on stage changes by dragging across lanes: two who are both on swap parts', async ({ page }) => {
+  await page.goto(`${HALL}/plan`);
+  await expect(page.getByTestId('landing')).toBeVisible();
+  const mine = lane(page, 'Ottoline').getByRole('button', { name: 'on stage in The can that bows' });
+  const from = (await mine.boundingBox())!;
+  const to = (await lane(page, 'Bram').boundingBox())!;
+  await page.mouse.move(from.x + 20, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(to.x + 40, from.y + 12, { steps: 8 });
+  await page.mouse.up();
+  await expect(
+    lane(page, 'Bram').getByRole('button', { name: 'on stage in The can that bows' }),
+  ).toBeVisible();
+  await expect(
+    lane(page, 'Ottoline').getByRole('button', { name: 'helps in The can that bows' }),
+  ).toBeVisible();
+});
+
+test('a demo of the library is dropped onto the score where it should come', async ({ page }) => {
+  await page.goto(`${HALL}/plan`);
+  const before = await order(page);
+  await page.getByRole('button', { name: 'Library' }).click();
+  await page.getByLabel('Find a demo').fill('dinner');
+  const card = page.getByTestId('card-cloth-pull');
+  const from = (await card.boundingBox())!;
+  await page.mouse.move(from.x + 30, from.y + 15);
+  await page.mouse.down();
+  const to = (await page.getByRole('button', { name: /^The can that bows/ }).boundingBox())!;
+  await page.mouse.move(to.x + 60, to.y - 30, { steps: 8 });
+  await page.mouse.move(to.x + 60, to.y + 6, { steps: 4 });
+  await expect(page.getByTestId('what-if')).toContainText('If you do this');
+  await page.mouse.up();
+  await expect.poll(() => order(page)).toEqual([...before.slice(0, 2), 'Dinner stays', ...before.slice(2)]);
+});
+
+test('everything done to a plan can be undone, step by step, and done again', async ({ page }) => {
+  await page.goto(`${HALL}/plan`);
+  await expect(page.getByTestId('landing')).toBeVisible();
+  const before = await order(page);
+  const end = await page.getByTestId('headline').textContent();
+  await page.getByRole('button', { name: /^Foam column/ }).click();
+  await page.keyboard.press('d');
+  await expect.poll(() => order(page)).toHaveLength(10);
+  await page.keyboard.press('p');
+  await expect(page.getByLabel('Keeps its place')).toBeChecked();
+  await page.getByLabel('May be left out').click();
+  await page.getByRole('option', { name: 'yes, worth 3 of 5' }).click();
+  await page.getByLabel('Variant').click();
+  await page.getByRole('option', { name: 'Laboratory strength' }).click();
+  await page.getByRole('button', { name: 'Change the length of Cloud in a jar' }).click();
+  await page.getByLabel('Length of Cloud in a jar').fill('9 min');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'Cloud in a jar, 14:02, 9 min' })).toBeVisible();
+  for (let i = 0; i < 5; i++) await undo(page);
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  await expect.poll(() => order(page)).toEqual(before);
+  await expect(page.getByTestId('headline')).toHaveText(end!);
+  for (let i = 0; i < 5; i++) await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(page.getByRole('button', { name: 'Cloud in a jar, 14:02, 9 min' })).toBeVisible();
+  await expect.poll(() => order(page)).toHaveLength(10);
+});
+
+test('a better order is proposed with what it gains and what moves, and taken only when accepted', async ({
+  page,
+}) => {
+  await page.goto(`${HALL}/plan`);
+  const before = await order(page);
+  await page.getByRole('button', { name: 'Look for a better order' }).click();
+  await expect(page.getByText('What it gains')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('What moves')).toBeVisible();
+  await page.getByRole('button', { name: 'Take this order' }).click();
+  await expect.poll(() => order(page)).not.toEqual(before);
+  expect((await order(page))[0]).toBe(before[0]);
+  await undo(page);
+  await expect.poll(() => order(page)).toEqual(before);
+});
+
+test('the show as a list: on a phone by itself, moved by buttons, told to a screen reader', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${HALL}/plan`);
+  await expect(page.getByRole('button', { name: 'As a score' })).toBeVisible();
+  const rows = page.getByRole('list', { name: 'Running order' }).getByRole('listitem');
+  await expect(rows).toHaveCount(9);
+  await expect(rows.nth(1)).toContainText('can wait until');
+  await page.getByRole('button', { name: 'Move Cloud in a jar down' }).click();
+  await expect(rows.nth(2)).toContainText('Cloud in a jar');
+  await expect(page.getByTestId('told')).toHaveText('Cloud in a jar is at place 3 of 9.');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+});
+
+test.describe('on paper', () => {
+  for (const [format, widthPt] of [
+    ['A4', 595],
+    ['Letter', 612],
+  ] as const)
+    test(`the run sheet and the score fit ${format}, in black and white`, async ({ page }) => {
+      await page.goto(`${HALL}/print`);
+      await expect(page.getByRole('region', { name: 'Run sheet' })).toContainText('curtain-up 14:00');
+      await expect(page.getByRole('region', { name: 'Run sheet' })).toContainText('Call: “');
+      await page.emulateMedia({ media: 'print' });
+      await expect(page.getByRole('navigation')).toBeHidden();
+      await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
+      const sections = page.getByRole('region');
+      for (const section of await sections.all()) {
+        const box = (await section.boundingBox())!;
+        // 12 mm of margin on either side; CSS pixels are 3/4 pt.
+        expect(box.width).toBeLessThanOrEqual(((widthPt - 68) * 4) / 3 + 1);
+      }
+      const ink = await page.getByTestId('score').evaluate((score) =>
+        [...score.querySelectorAll('*')].flatMap((e) => {
+          const { color, backgroundColor, borderTopColor } = getComputedStyle(e);
+          return [color, backgroundColor, borderTopColor];
+        }),
+      );
+      const grey = (colour: string) => {
+        const [r, g, b] = (colour.match(/[\d.]+/g) ?? []).map(Number);
+        return r === g && g === b;
+      };
+      expect([...new Set(ink)].filter((colour) => !grey(colour))).toEqual([]);
+      const pdf = (await page.pdf({ format })).toString('latin1');
+      // One leaf of run sheet, perhaps a second, and one of score.
+      expect(pdf.match(/\/Type\s*\/Page[^s]/g)!.length).toBeLessThanOrEqual(3);
+    });
+});
