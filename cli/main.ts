@@ -1,4 +1,5 @@
 import {
+  BUDGET_STEPS,
   learn,
   plan,
   posterior,
@@ -13,9 +14,15 @@ import { parseArgs } from 'node:util';
 
 const HELP = `hearty: plan, check and learn from files.
 
-  hearty plan FILE [--seed N] [--plays N]   timetable, findings, needs and bands of a show file, as JSON
-  hearty check FILE                         whether a show file is right, and what is wrong with it
-  hearty learn FILE                         odds, their 90 % interval and times from a file of attempts, as JSON
+  hearty plan FILE [--seed N] [--plays N] [--budget N]
+                      timetable, findings, needs and bands of a show file, as JSON
+  hearty check FILE   whether a show file is right, and what is wrong with it
+  hearty learn FILE   odds, their 90 % interval and times from a file of attempts, as JSON
+
+  --seed N     seed of the forecast's chance (1)
+  --plays N    plays of the forecast (10000); 0 leaves it out
+  --budget N   steps of search before the placing settles for the best found (1000000, about 150 ms); the same
+               budget gives the same plan on every machine
 
 FILE may be - for standard input. Ends with 0, or with 1 and a sentence where the input is bad.`;
 
@@ -32,7 +39,11 @@ function main(args: string[]): void {
     case 'plan': {
       const file = good(readShowFile(read(path)), path);
       return print(
-        plan(file, { seed: whole(values.seed, 'seed', 1), plays: whole(values.plays, 'plays', 10_000) }),
+        plan(file, {
+          seed: whole(values.seed, 'seed', 1),
+          plays: whole(values.plays, 'plays', 10_000),
+          budget: whole(values.budget, 'budget', BUDGET_STEPS),
+        }),
       );
     }
     case 'check': {
@@ -62,7 +73,12 @@ function parse(args: string[]) {
     return parseArgs({
       args,
       allowPositionals: true,
-      options: { seed: { type: 'string' }, plays: { type: 'string' }, help: { type: 'boolean', short: 'h' } },
+      options: {
+        seed: { type: 'string' },
+        plays: { type: 'string' },
+        budget: { type: 'string' },
+        help: { type: 'boolean', short: 'h' },
+      },
     });
   } catch (error) {
     throw new BadInput((error as Error).message);

@@ -113,3 +113,20 @@ test('a rehearsal does not touch the odds', async ({ page, server }) => {
   const { demos } = await server.get<{ demos: { demoId: string; failed: number }[] }>('/api/logbook');
   expect(demos.find((d) => d.demoId === 'slow-magnet')!.failed).toBe(0);
 });
+
+test('on stage, a show that will run over offers what to leave out, and taking it skips just that', async ({
+  page,
+}) => {
+  await page.goto('/shows/nine-minutes-of-air/live');
+  await page.getByRole('button', { name: 'Open the stage' }).click();
+  await page.getByRole('button', { name: 'Curtain up' }).click();
+  const offer = page.getByRole('button', { name: /^To land in time, leave out / });
+  await expect(offer).toBeVisible();
+  const titles = [...(await offer.textContent())!.matchAll(/“(.*?)”/g)].map((m) => m[1]!);
+  expect(titles.length).toBeGreaterThan(0);
+  await offer.click();
+  await expect(offer).toBeHidden();
+  await page.getByRole('button', { name: 'Jump or skip' }).click();
+  for (const title of titles)
+    await expect(page.getByRole('listitem').filter({ hasText: title })).toContainText('skipped');
+});

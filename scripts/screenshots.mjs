@@ -46,10 +46,11 @@ const landed = () => page.getByTestId('landing').waitFor();
 await picture('shows', '/shows', () => page.getByText('Cold Snap').waitFor());
 await picture('plan', `${HALL}/plan`, landed);
 await picture('plan-item', undefined, () => click(/^Foam column/));
+await picture('print', `${HALL}/print`, () => page.getByRole('region', { name: 'Run sheet' }).waitFor());
 await picture('plan-over', '/shows/nine-minutes-of-air/plan', landed);
 await picture('supplies', `${HALL}/supplies`, () => click('Working for Chewy mints'));
 await picture('debrief', `${HALL}/debrief`, () => page.getByRole('heading', { name: /attempts/ }).waitFor());
-await picture('demos', '/demos', () => page.getByText('14 of 14').waitFor());
+await picture('demos', '/demos', () => page.getByText('26 of 26').waitFor());
 await picture('demo', '/demos/vapour-bottle', () => page.getByText('Record').waitFor());
 await picture('demo-editor', '/demos/warm-fountain/edit', () =>
   page.getByRole('heading', { name: 'Steps' }).scrollIntoViewIfNeeded(),

@@ -77,3 +77,23 @@ test('before curtain-up the landing is the whole show, and nothing left is nothi
   );
   expect(land(all, 5_000_000).perItemS).toBeUndefined();
 });
+
+test('a show that will run over says what to leave out, and lands once that is skipped; no other choice costs less', () => {
+  const tight = showOf(
+    ['a', 'b', 'c'].map((id) => demo(id)),
+    [item('a'), item('b', { worth: 4 }), item('c', { worth: 2 })],
+    { record: ['a', 'b', 'c'].map((id) => record(id, 50, 0)) },
+  );
+  const lengthS = plan(tight, { plays: 0 }).timetable.items[0]!.endS;
+  const file = { ...tight, show: { ...tight.show, slotMin: Math.ceil((lengthS * 2.7) / 60) } };
+  const { timetable } = plan(file, { plays: 0 });
+  const events = [{ id: 'a', at: 1000, by: 'stage', kind: 'curtain', body: {} }] as RunEvent[];
+  const now = liveLanding(file, timetable, fold(events, file), 1000, { plays: 1500, seed: 2 });
+  expect(now.withinSlot).toBeLessThan(0.9);
+  // Either of the two would do; the one of less worth is offered.
+  expect(now.cuts).toMatchObject({ itemIds: ['i-c'], worth: 2, exact: true });
+  const skip = { id: 'b', at: 1500, by: 'stage', kind: 'skip', body: { itemId: 'i-c' } } as RunEvent;
+  const after = liveLanding(file, timetable, fold([...events, skip], file), 1500, { plays: 1500, seed: 2 });
+  expect(after.withinSlot).toBeGreaterThan(0.9);
+  expect(after).not.toHaveProperty('cuts');
+});

@@ -2,10 +2,13 @@ import {
   attemptsOutcomes,
   band,
   landing,
+  leastCuts,
   partOf,
   shareUpTo,
   simulate,
+  WISHED_ODDS,
   type Band,
+  type Cuts,
   type Landing,
   type Part,
 } from '../forecast';
@@ -25,6 +28,11 @@ export interface LiveLanding {
   /** Slot time left over items left; undefined when none is left. */
   perItemS: number | undefined;
   landing: Landing;
+  /**
+   * What to leave out so that it lands with `WISHED_ODDS`: the least worth of what is still to come. Absent while it
+   * lands without; null where nothing that may be cut would do.
+   */
+  cuts?: Cuts | null;
 }
 
 /**
@@ -44,15 +52,24 @@ export function liveLanding(
   const left =
     state.phase === 'down' ? [] : state.items.filter((i) => i.status === 'to come' || i.status === 'now');
   const parts = left.map((item) => livePart(file, timetable, state, item, nowMs));
-  const { endsS } = simulate(parts, nowS, parts.length ? plays : 1, seed);
+  const { endsS, lengthsS, unsortedEndsS } = simulate(parts, nowS, parts.length ? plays : 1, seed);
+  const withinSlot = shareUpTo(endsS, slotEndS);
+  const docs = left.map(({ itemId, status }) => {
+    const { item } = itemDocs(file, itemId)!;
+    return status === 'to come' ? item : { ...item, worth: undefined };
+  });
   return {
     nowS,
     slotEndS,
     endS: band(endsS),
-    withinSlot: shareUpTo(endsS, slotEndS),
+    withinSlot,
     itemsLeft: left.length,
     perItemS: left.length ? Math.max(0, slotEndS - nowS) / left.length : undefined,
     landing: landing(endsS),
+    ...(left.length > 0 &&
+      withinSlot < WISHED_ODDS && {
+        cuts: leastCuts(docs, lengthsS, unsortedEndsS, slotEndS, WISHED_ODDS),
+      }),
   };
 }
 

@@ -96,11 +96,11 @@ export function fakeStorage(): Storage {
   };
 }
 
-/** Waits until `holds` is true; fails after two seconds. */
+/** Waits until `holds` is true; fails after ten seconds. */
 export async function until(holds: () => boolean): Promise<void> {
-  for (let i = 0; i < 200; i++) {
+  for (let i = 0; i < 1000; i++) {
     if (holds()) return;
     await new Promise((done) => setTimeout(done, 10));
   }
-  throw new Error(`Not so after two seconds: ${String(holds)}`);
+  throw new Error(`Not so after ten seconds: ${String(holds)}`);
 }

@@ -6,6 +6,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, useParams } from 'react-router';
 import { Loading } from '../../app/States';
 import { themeOf } from '../../app/theme';
+import { CutOffer } from './CutOffer';
 import { JumpList } from './JumpList';
 import { NowBlock } from './NowBlock';
 import { OutcomePanel } from './OutcomePanel';
@@ -100,6 +101,7 @@ function Stage({ file, state, rehearsal }: { file: ShowFile; state: RunState; re
           <NowBlock file={file} state={state} now={now} />
         )}
         <Box sx={{ flex: 1 }} />
+        {!panel && <CutOffer landing={landing} state={state} />}
         {!panel && (
           <Box sx={{ display: 'flex', gap: 4, flexWrap: { xs: 'wrap', sm: 'nowrap' } }}>
             {retry && current ? (
