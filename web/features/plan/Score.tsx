@@ -46,7 +46,7 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
   const onWork = workKeys(kept, timetable, names, up);
   return (
     <Box sx={{ overflowX: 'auto', pb: 5 }} data-testid="score">
-      <Box sx={{ minWidth: 440 + people.length * 90 + places.length * 70 }}>
+      <Box sx={{ minWidth: 280 + standingWidth + people.length * 92 + places.length * 72 }}>
         <Box sx={{ display: 'grid', gridTemplateColumns: lanes, columnGap: '8px', mb: 4.5 }}>
           <span />
           <span />
@@ -58,6 +58,9 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
         </Box>
         <Box sx={{ position: 'relative', height: scale.height }} data-score-top>
           <Rulings scale={scale} timetable={timetable} up={up} />
+          {plan.bands && timetable.items.length > 0 && (
+            <Landing bands={plan.bands} scale={scale} up={up} slotEndS={timetable.slotEndS} />
+          )}
           <Box
             sx={{
               display: 'grid',
@@ -119,9 +122,6 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
             ))}
             <StandingLane columns={columns} timetable={timetable} scale={scale} up={up} />
           </Box>
-          {plan.bands && timetable.items.length > 0 && (
-            <Landing bands={plan.bands} scale={scale} up={up} slotEndS={timetable.slotEndS} />
-          )}
         </Box>
         <Box id="plan-keys" hidden>
           {KEYS_WORDS}

@@ -77,7 +77,7 @@ export function StageItem({
         sx={{
           height: '100%',
           pl: 2.5,
-          pr: 22,
+          pr: 2,
           py: height > 40 ? 0.75 : 0,
           overflow: 'hidden',
           cursor: 'grab',
@@ -92,7 +92,7 @@ export function StageItem({
           '&:focus-visible': { outline: '3px solid', outlineColor: 'secondary.main' },
         }}
       >
-        <Typography noWrap sx={{ fontWeight: demo ? 700 : 500, ...text }}>
+        <Typography noWrap sx={{ fontWeight: demo ? 700 : 500, pr: 20, ...text }}>
           {source?.pinned && (
             <PushPinIcon
               titleAccess="keeps its place"
