@@ -26,15 +26,19 @@ const stored = (version = 1, body = SHOW): Stored<Show> => ({ id: 'show', versio
 
 let server: FakeServer;
 let draft: typeof import('./draft');
+let opened: typeof draft | undefined;
 const state = () => draft.useDraft.getState();
 const titled = (title: string) => draft.edit((show) => ({ ...show, title }));
 const kept = () => localStorage.getItem('hearty-draft:show');
 
 /** A browser just opened: no state in memory, the same disk. */
 function reopened(): void {
+  // The browser that was open before sends nothing any more.
+  opened?.useDraft.setState({ status: 'refused' });
   jest.resetModules();
   // eslint-disable-next-line @typescript-eslint/no-require-imports -- a fresh copy of the module is the point
   draft = require('./draft') as typeof import('./draft');
+  opened = draft;
 }
 
 beforeEach(() => {
