@@ -1,5 +1,14 @@
 import { UcumLhcUtils } from '@lhncbc/ucum-lhc';
-import { formatAmount, formatClock, formatDuration, formatKitchen, parseAmount, parseDuration } from '.';
+import {
+  formatAmount,
+  formatClock,
+  formatDuration,
+  formatKitchen,
+  formatTemperature,
+  parseAmount,
+  parseDuration,
+  parseTemperature,
+} from '.';
 
 // NIST Handbook 44 (2024), Appendix C, "Units of volume": cup 236.588, tablespoon 14.787, teaspoon 4.929, fluid ounce 29.574 mL.
 test.each([
@@ -70,3 +79,43 @@ test('times read as people say them', () => {
   expect(formatClock(14 * 3600 + 300 + 20, true)).toBe('14:05:20');
   expect(formatClock(-60)).toBe('23:59');
 });
+
+test('a cup is US customary unless the metric one is chosen', () => {
+  expect(parseAmount('2 cups', 'mL', { cup: 'metric' })).toEqual({ ok: true, value: 500 });
+  expect(parseAmount('1 tbsp', 'mL', { cup: 'metric' })).toMatchObject({ value: expect.closeTo(14.787, 2) });
+  expect(formatKitchen(500, 'mL', 'metric')).toBe('2 cups');
+});
+
+test('a volume stands for a mass only through a density, and the other way round', () => {
+  // Baking soda, bulk: 1 cup at 0.93 g/mL is 220 g.
+  expect(parseAmount('1 cup', 'g', { densityGPerML: 0.93 })).toMatchObject({
+    value: expect.closeTo(220.03, 1),
+  });
+  expect(parseAmount('100 g', 'mL', { densityGPerML: 0.8 })).toMatchObject({ value: expect.closeTo(125, 9) });
+  expect(parseAmount('1 cup', 'g')).toEqual({
+    ok: false,
+    says: expect.stringContaining('Without a density'),
+  });
+  expect(parseAmount('2 m', 'g', { densityGPerML: 1 })).toEqual({
+    ok: false,
+    says: expect.stringContaining('does not measure this'),
+  });
+});
+
+// NIST SP 811 (2008), Appendix B.8: t/°C = (t/°F − 32)/1.8; UCUM as the second library.
+test.each(['-320 °F', '32 F', '98.6 °F', '212F', '20 °C', '−78,5 C', '77.4 K'])(
+  '%s in °C agrees with UCUM',
+  (text) => {
+    const ours = parseTemperature(text);
+    const value = parseFloat(text.replace('−', '-').replace(',', '.'));
+    const code = /f$/i.test(text) ? '[degF]' : /k$/i.test(text) ? 'K' : 'Cel';
+    const theirs = UcumLhcUtils.getInstance().convertUnitTo(code, value, 'Cel').toVal!;
+    expect(ours).toEqual({ ok: true, value: expect.closeTo(theirs, 6) });
+  },
+);
+
+test.each(['warm', '', '20 m', '-300 °C'])('“%s” is no temperature', (text) => {
+  expect(parseTemperature(text).ok).toBe(false);
+});
+
+test('a temperature is shown both ways', () => expect(formatTemperature(-40)).toBe('−40 °C, −40 °F'));

@@ -57,7 +57,17 @@ export type Skill = (typeof SKILLS)[number];
 export const STEP_KINDS = ['say', 'do', 'ask', 'shout', 'wait for', 'timed wait'] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 
-export const NEED_RULES = ['attempt', 'showing', 'show', 'volunteer', 'head'] as const;
+export const NEED_RULES = [
+  'attempt',
+  'showing',
+  'show',
+  'volunteer',
+  'head',
+  'station',
+  'minute',
+  'ladder',
+  'whatever is left',
+] as const;
 export type NeedRule = (typeof NEED_RULES)[number];
 
 /** A length of time as three guesses, in whole seconds: bestS ≤ likelyS ≤ worstS. */
@@ -131,7 +141,10 @@ export class KitNeed {
   @Seconds() turnRoundS!: number;
 }
 
-/** What is used up: an amount in the good's base unit, per attempt, showing, show, volunteer or head, and waste in %. */
+/**
+ * What is used up: an amount in the good's base unit by a rule, and waste in %. "ladder" is 1 + 2 + … + `levels` times
+ * the amount, for each showing; "whatever is left" takes what the other demos leave, and wants at least the amount.
+ */
 export class ConsumableNeed {
   @Id() goodId!: string;
   @IsNumber() @Min(0) @Max(1e6) amount!: number;
@@ -139,6 +152,7 @@ export class ConsumableNeed {
   @IsNumber() @Min(0) @Max(200) wastePct!: number;
   /** The amount grows in proportion to this parameter of the demo; as written it holds for the usual value. */
   @IsOptional() @Id() scalesWith?: string;
+  @IsOptional() @Whole(1, 100) levels?: number;
 }
 
 /** A quantity of the demo one may set for an item ("bottle, 1.5 L"), with its usual value and its limits. */

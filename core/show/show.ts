@@ -48,15 +48,100 @@ export class Person {
   @IsIn(SKILLS, { each: true, message: 'must be known skills' }) skills!: Skill[];
 }
 
+/** How a good has to be kept apart from others on the road; `separations` in core/supplies says from what and why. */
+export const STORAGE_CLASSES = [
+  'ordinary',
+  'oxidiser',
+  'fuel',
+  'spirit',
+  'acid',
+  'strong alkali',
+  'aluminium',
+  'iodide or yeast',
+  'sparks',
+  'magnet',
+  'cards, screens and clocks',
+  'cryogen',
+  'pressure cylinder',
+] as const;
+export type StorageClass = (typeof STORAGE_CLASSES)[number];
+
+export const SUPPLIERS = [
+  'supermarket',
+  'chemist',
+  'hardware shop',
+  'laboratory supplier',
+  'gas supplier',
+  'ice supplier',
+  'party shop',
+  'by post',
+] as const;
+export type Supplier = (typeof SUPPLIERS)[number];
+
 /** Kit or a consumable on the troupe's shelves. Amounts in `unit`; price in the troupe's currency per pack. */
 export class Good {
   @Id() id!: string;
   @Title() name!: string;
   @IsIn(['kit', 'consumable']) sort!: 'kit' | 'consumable';
   @IsIn(BASE_UNITS) unit!: BaseUnit;
+  /** The sum of the ledger when the file was made; the stores themselves never keep it. */
   @IsNumber() @Min(0) @Max(1e7) onShelf!: number;
   @IsOptional() @IsNumber() @Min(1e-6) @Max(1e7) packAmount?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(1e6) packPrice?: number;
+  @IsOptional() @IsIn(SUPPLIERS) supplier?: Supplier;
+  /** Whole days from ordering until it is here. */
+  @IsOptional() @Whole(0, 365) leadDays?: number;
+  /** Bulk density, g/mL; without it volume and mass cannot be turned into one another. */
+  @IsOptional() @IsNumber() @Min(0.001) @Max(25) densityGPerML?: number;
+  /** Days it lasts once opened. */
+  @IsOptional() @Whole(1, 3650) openLastsDays?: number;
+  @IsOptional() @IsBoolean() hardToFind?: boolean;
+  @IsOptional() @Text(400) substitutes?: string;
+  @IsOptional() @IsIn(STORAGE_CLASSES) storage?: StorageClass;
+  /** Of one piece, for packing: grams, and litres with its wrapping. */
+  @IsOptional() @IsNumber() @Min(0) @Max(1e6) pieceG?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(1e4) pieceL?: number;
+}
+
+/** A crate of the troupe: inside volume in litres, and how heavy it may be, in kg. */
+export class Crate {
+  @Id() id!: string;
+  @Title() name!: string;
+  @IsNumber() @Min(1) @Max(2000) insideL!: number;
+  @IsNumber() @Min(1) @Max(200) limitKg!: number;
+}
+
+/** Something chilled besides what the demos pour: its mass, mean heat capacity, and how much of it is water. */
+export class ChilledObject {
+  @Id() id!: string;
+  @Title() title!: string;
+  @IsNumber() @Min(0.001) @Max(500) massKg!: number;
+  /** kJ/(kg·K), the mean between room and cryogen temperature. */
+  @IsNumber() @Min(0.01) @Max(10) heatCapacity!: number;
+  @IsNumber() @Min(0) @Max(100) waterPct!: number;
+  @Whole(1, 100) times!: number;
+}
+
+/** What the cryogen of one show is kept in and loses. Litres of nitrogen, or kilograms of dry ice. */
+export class ColdPlan {
+  @Id() goodId!: string;
+  @IsIn(['liquid nitrogen', 'dry ice']) cryogen!: 'liquid nitrogen' | 'dry ice';
+  /** The storage vessel: how much it holds, and loses in a day untouched. */
+  @IsNumber() @Min(0.1) @Max(1000) vessel!: number;
+  @IsNumber() @Min(0) @Max(100) staticPerDay!: number;
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-12-12' })
+  @IsISO8601({ strict: true }, { message: 'must be a date that exists' })
+  filledOn!: string;
+  @Clock() filledAt!: string;
+  /** Lost once, cooling the vessel down. */
+  @IsNumber() @Min(0) @Max(100) chillDown!: number;
+  @IsNumber() @Min(0) @Max(90) pourLossPct!: number;
+  /** Open flasks and trays: what one loses in an hour, and how long they stand open in all. */
+  @IsNumber() @Min(0) @Max(100) openPerHour!: number;
+  @IsNumber() @Min(0) @Max(48) openHours!: number;
+  @IsNumber() @Min(0) @Max(200) reservePct!: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(10_000) pricePerUnit?: number;
+  @Many(() => ChilledObject, 50) objects!: ChilledObject[];
 }
 
 /** A member of the crew at this show; `arrives` is a time of day, and `leaves` for someone who goes early. */
@@ -140,6 +225,11 @@ export class Show {
   @IsOptional() @Clock() hardEnd?: string;
   @IsOptional() @Many(() => Ban, 20) bans?: Ban[];
   @IsOptional() @Many(() => ExtraKit, 100) extraKit?: ExtraKit[];
+  /** Stations the audience works at, for what is needed at each; absent: one. */
+  @IsOptional() @Whole(1, 500) audienceStations?: number;
+  /** Odds of running out, in %, that packing accepts; absent: 5. */
+  @IsOptional() @IsNumber() @Min(0.1) @Max(50) runOutPct?: number;
+  @IsOptional() @Many(() => ColdPlan, 2) cold?: ColdPlan[];
 }
 
 /** What the log says of a demo: attempts by outcome (rehearsals left out), and whole seconds of clean plays. */

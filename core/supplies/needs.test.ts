@@ -1,3 +1,4 @@
+import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import fc from 'fast-check';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
@@ -92,4 +93,49 @@ test('packed amounts hold in simulated shows: running out happens at most as oft
     ),
     { seed: 3, numRuns: 40 },
   );
+});
+
+test('a ladder of n levels takes 1 + 2 + … + n of each showing, a station as many as there are, and minutes by the clock', () => {
+  const of = (need: Partial<ConsumableNeed>, show: Partial<ShowFile['show']> = {}) => {
+    const file = showOf(
+      [demo('foam', { consumables: [{ ...use('show'), ...need }] })],
+      [item('foam', { showings: 2 })],
+    );
+    return soda({ ...file, show: { ...file.show, ...show } });
+  };
+  expect(of({ per: 'ladder', levels: 4 })).toMatchObject({ planned: 20 });
+  expect(of({ per: 'station', amount: 3 }, { audienceStations: 6 })).toMatchObject({ planned: 18 });
+  expect(of({ per: 'station', amount: 3 })).toMatchObject({ planned: 3 });
+});
+
+test('by the minute the likely length is planned, and packed is enough for all but 5 % of the lengths', () => {
+  const file = showOf(
+    [demo('fog', { consumables: [use('minute', 10)] })],
+    [item('fog', { timing: { bestS: 60, likelyS: 120, worstS: 360 } })],
+  );
+  const { planned, packed } = soda(file);
+  expect(planned).toBe(20);
+  // Beta-PERT of 1, 2 and 6 min: α = 1 + 4 · 1/5, β = 1 + 4 · 4/5; the quantile from a second library.
+  const minutes = 1 + 5 * betaQuantile(0.95, 1.8, 4.2);
+  expect(packed).toBeGreaterThanOrEqual(Math.floor(10 * minutes));
+  expect(packed).toBeLessThanOrEqual(Math.ceil(10 * minutes) + 1);
+});
+
+test('a finale that takes whatever is left wants its least, and says so', () => {
+  const file = showOf([
+    demo('a', { consumables: [use('show', 5)] }),
+    demo('b', { consumables: [use('whatever is left', 2)] }),
+  ]);
+  expect(soda(file)).toMatchObject({ planned: 7, takesRest: true });
+});
+
+test('the odds of running out are the show’s own: the surer, the more is packed', () => {
+  const at = (runOutPct: number) => {
+    const file = showOf([demo('foam', { consumables: [use('attempt')] })], [item('foam', { retries: 4 })], {
+      record: [record('foam', 700_000, 300_000)],
+    });
+    return soda({ ...file, show: { ...file.show, runOutPct } }).packed;
+  };
+  // P(more than k) = 0.3^k: 0.3, 0.09, 0.027, 0.0081.
+  expect([10, 5, 1].map(at)).toEqual([2, 3, 4]);
 });

@@ -1,8 +1,9 @@
-import { outcomesOf, type AttemptsOutcome } from '../forecast';
+import { outcomesOf, PertTime, type AttemptsOutcome } from '../forecast';
 import type { BaseUnit } from '../quantities';
 import { demoFor, type ConsumableNeed, type Demo, type Good, type Item, type ShowFile } from '../show';
-import type { Timetable } from '../timetable/types';
+import type { PlannedItem, Timetable } from '../timetable/types';
 import { kitTotals, type KitNeedTotal } from './kit';
+import { convolve, enough, rounded, sure, type Spread } from './spread';
 
 /** How much of one consumable a show wants, in the good's base unit. */
 export interface ConsumableTotal {
@@ -11,8 +12,10 @@ export interface ConsumableTotal {
   unit: BaseUnit;
   /** Nothing retried. */
   planned: number;
-  /** Enough that the odds of running out are at most `RUN_OUT_ODDS`. */
+  /** Enough that the odds of running out are at most the show's `runOutPct`. */
   packed: number;
+  /** A finale of this show takes whatever the others leave of it. */
+  takesRest: boolean;
   /** What remains of those odds when `packed` is taken along. */
   runOutOdds: number;
   onShelf: number;
@@ -33,6 +36,8 @@ export interface NeedLine {
   plannedTimes: number;
   /** Most times it can be wanted, every retry used. */
   mostTimes: number;
+  /** Of a ladder: how many levels. */
+  levels?: number;
 }
 
 export interface Needs {
@@ -40,110 +45,147 @@ export interface Needs {
   kit: KitNeedTotal[];
 }
 
-/** Odds of running out in the show that packing accepts. Common practice; becomes a setting with the stores. */
-const RUN_OUT_ODDS = 0.05;
+/** Odds of running out in the show that packing accepts, in %, where the show does not say. Common practice. */
+export const RUN_OUT_PCT = 5;
 
 /** What a show uses up and how much kit it has in use at once. Pure. */
 export function needs(file: ShowFile, timetable: Timetable): Needs {
   return {
-    consumables: file.stock.filter((good) => good.sort === 'consumable').flatMap((good) => total(file, good)),
+    consumables: wants(file, timetable).map((want) => total(file, want)),
     kit: kitTotals(file, timetable),
   };
 }
 
-function total(file: ShowFile, good: Good): ConsumableTotal[] {
-  const wants = file.show.items.flatMap((item) => {
-    const demo = demoFor(file, item);
-    if (!demo) return [];
-    const record = file.record.find((r) => r.demoId === demo.id);
-    const outcomes = outcomesOf(item, demo, record);
-    return demo.consumables
-      .filter((need) => need.goodId === good.id)
-      .map((need) => want(file, item, demo, need, outcomes));
-  });
-  if (wants.length === 0) return [];
-  // Pieces are used and packed whole.
-  const whole = (amount: number) => (good.unit === 'piece' ? Math.ceil(rounded(amount)) : rounded(amount));
-  const planned = whole(wants.reduce((sum, w) => sum + w.line.each * w.line.plannedTimes, 0));
-  const spread = wants.map((w) => w.spread).reduce(convolve);
-  const { amount, above: runOutOdds } = enough(spread, RUN_OUT_ODDS);
-  const packed = Math.max(planned, whole(amount));
-  const toBuy = Math.max(0, packed - good.onShelf);
-  const packs = good.packAmount ? Math.ceil(rounded(toBuy / good.packAmount)) : undefined;
-  return [
-    {
-      goodId: good.id,
-      name: good.name,
-      unit: good.unit,
-      planned,
-      packed,
-      runOutOdds,
-      onShelf: good.onShelf,
-      toBuy: rounded(toBuy),
-      packs,
-      cost: packs !== undefined && good.packPrice !== undefined ? packs * good.packPrice : undefined,
-      lines: wants.map((w) => w.line),
-    },
-  ];
+/** What a show wants of one good: its lines, and how likely it uses how much. */
+export interface Want {
+  good: Good;
+  lines: NeedLine[];
+  spread: Spread;
+  planned: number;
+  takesRest: boolean;
 }
 
-/** Amount → odds. */
-type Spread = Map<number, number>;
+/** What a show wants of every consumable that its demos name, before any shelf is looked at. Pure. */
+export function wants(file: ShowFile, timetable: Timetable): Want[] {
+  return file.stock
+    .filter((good) => good.sort === 'consumable')
+    .flatMap((good): Want[] => {
+      const all = file.show.items.flatMap((item, i) => {
+        const demo = demoFor(file, item);
+        if (!demo) return [];
+        const record = file.record.find((r) => r.demoId === demo.id);
+        const outcomes = outcomesOf(item, demo, record);
+        return demo.consumables
+          .filter((need) => need.goodId === good.id)
+          .map((need) => want(file, item, demo, need, outcomes, timetable.items[i]!));
+      });
+      if (all.length === 0) return [];
+      return [
+        {
+          good,
+          lines: all.map((w) => w.line),
+          spread: all.map((w) => w.spread).reduce(convolve),
+          planned: whole(
+            good,
+            all.reduce((sum, w) => sum + w.line.each * w.line.plannedTimes, 0),
+          ),
+          takesRest: all.some((w) => w.line.per === 'whatever is left'),
+        },
+      ];
+    });
+}
 
-function want(file: ShowFile, item: Item, demo: Demo, need: ConsumableNeed, outcomes: AttemptsOutcome[]) {
-  const each = need.amount * (1 + need.wastePct / 100);
-  const fixed: Record<Exclude<ConsumableNeed['per'], 'attempt'>, number> = {
-    showing: item.showings,
-    show: 1,
-    volunteer: demo.volunteers,
-    head: file.show.heads,
+/** Pieces are used and packed whole. */
+export const whole = (good: Pick<Good, 'unit'>, amount: number) =>
+  good.unit === 'piece' ? Math.ceil(rounded(amount)) : rounded(amount);
+
+/** The least amount that a show may take along: enough for all but `runOutPct` of a hundred shows. */
+export function packedOf(want: Want, runOutPct: number): { packed: number; runOutOdds: number } {
+  const { amount, above } = enough(want.spread, runOutPct / 100);
+  return { packed: Math.max(want.planned, whole(want.good, amount)), runOutOdds: above };
+}
+
+function total(file: ShowFile, want: Want): ConsumableTotal {
+  const { good, planned, lines, takesRest } = want;
+  const { packed, runOutOdds } = packedOf(want, file.show.runOutPct ?? RUN_OUT_PCT);
+  const toBuy = Math.max(0, packed - good.onShelf);
+  const packs = good.packAmount ? Math.ceil(rounded(toBuy / good.packAmount)) : undefined;
+  return {
+    goodId: good.id,
+    name: good.name,
+    unit: good.unit,
+    planned,
+    packed,
+    takesRest,
+    runOutOdds,
+    onShelf: good.onShelf,
+    toBuy: rounded(toBuy),
+    packs,
+    cost: packs !== undefined && good.packPrice !== undefined ? packs * good.packPrice : undefined,
+    lines,
   };
-  const times = need.per === 'attempt' ? item.showings : fixed[need.per];
-  const spread: Spread = new Map();
-  if (need.per === 'attempt') {
-    for (const o of outcomes) {
-      const amount = rounded(each * (o.worked + o.failed));
-      spread.set(amount, (spread.get(amount) ?? 0) + o.odds);
-    }
-  } else {
-    spread.set(rounded(each * times), 1);
-  }
-  const mostTimes = need.per === 'attempt' ? item.showings + item.retries : times;
-  const line: NeedLine = {
+}
+
+function want(
+  file: ShowFile,
+  item: Item,
+  demo: Demo,
+  need: ConsumableNeed,
+  outcomes: AttemptsOutcome[],
+  planned: PlannedItem,
+): { line: NeedLine; spread: Spread } {
+  const each = need.amount * (1 + need.wastePct / 100);
+  const line = (plannedTimes: number, mostTimes = plannedTimes): NeedLine => ({
     itemId: item.id,
     title: item.title,
     per: need.per,
     each,
-    plannedTimes: times,
+    plannedTimes,
     mostTimes,
-  };
-  return { line, spread };
-}
-
-/** The sum of two independent amounts. */
-function convolve(a: Spread, b: Spread): Spread {
-  const sum: Spread = new Map();
-  for (const [x, px] of a) {
-    for (const [y, py] of b) {
-      const amount = rounded(x + y);
-      sum.set(amount, (sum.get(amount) ?? 0) + px * py);
+    ...(need.per === 'ladder' && { levels: need.levels ?? 1 }),
+  });
+  const fixed = (times: number) => ({ line: line(times), spread: sure(each * times) });
+  switch (need.per) {
+    case 'showing':
+      return fixed(item.showings);
+    case 'show':
+    case 'whatever is left':
+      return fixed(1);
+    case 'volunteer':
+      return fixed(demo.volunteers);
+    case 'head':
+      return fixed(file.show.heads);
+    case 'station':
+      return fixed(file.show.audienceStations ?? 1);
+    case 'ladder':
+      return fixed(item.showings * ladder(need.levels ?? 1));
+    case 'minute':
+      return minutes(planned, each, line);
+    case 'attempt': {
+      const spread: Spread = new Map();
+      for (const o of outcomes) {
+        const amount = rounded(each * (o.worked + o.failed));
+        spread.set(amount, (spread.get(amount) ?? 0) + o.odds);
+      }
+      return { line: line(item.showings, item.showings + item.retries), spread };
     }
   }
-  return sum;
 }
 
-/** The least amount that is exceeded with at most `odds`, and the odds that remain above it. */
-function enough(spread: Spread, odds: number): { amount: number; above: number } {
-  let above = 1;
-  let amount = 0;
-  for (const [value, p] of [...spread].sort(([a], [b]) => a - b)) {
-    amount = value;
-    above = Math.max(0, above - p);
-    // The slack keeps a sum of odds that should be exactly the limit from falling on the wrong side.
-    if (above <= odds + 1e-12) break;
+/** Pieces in a ladder of n levels: 1 + 2 + … + n (Gauss's sum). */
+export const ladder = (levels: number) => (levels * (levels + 1)) / 2;
+
+/** Equal shares of the item's length that a need by the minute is spread over; each counts by its upper end. */
+const SHARES = 20;
+
+/** By the minute: planned at the likely length, and spread as the item's length spreads (beta-PERT). */
+function minutes(planned: PlannedItem, each: number, line: (planned: number, most: number) => NeedLine) {
+  const length = new PertTime(planned.timing);
+  const spread: Spread = new Map();
+  for (let share = 0; share < SHARES; share++) {
+    const amount = rounded((each * length.at(Math.min(0.999, (share + 1) / SHARES))) / 60);
+    spread.set(amount, (spread.get(amount) ?? 0) + 1 / SHARES);
   }
-  return { amount, above };
+  const { likelyS, worstS } = planned.timing;
+  return { line: line(rounded(likelyS / 60), rounded(worstS / 60)), spread };
 }
-
-/** Amounts to a millionth, so that equal sums meet in one key. */
-const rounded = (n: number) => Math.round(n * 1e6) / 1e6;

@@ -1,0 +1,115 @@
+import type { ShowFile } from '../show';
+import type { Timetable } from '../timetable';
+
+export type CallKind = 'arrive' | 'prepare' | 'on stage' | 'help' | 'reset' | 'leave';
+
+/** One line of somebody's day. Seconds from curtain-up. */
+export interface CallLine {
+  /** Stays the same while the plan changes around it, so that a tick stays with its work. */
+  key: string;
+  kind: CallKind;
+  what: string;
+  forItem: string;
+  place: string;
+  atS: number;
+  endS: number;
+  /** Of preparation: the earliest and the latest start that harm nothing. */
+  earliestS?: number;
+  latestS?: number;
+  /** Of what stands: when it is ready, and when it is stale. */
+  readyS?: number;
+  staleS?: number;
+}
+
+export interface CallSheet {
+  personId: string;
+  name: string;
+  /** When they come; and when they are first needed. */
+  callS: number;
+  lines: CallLine[];
+}
+
+/** Everybody's day from the timetable: what, when at the earliest, as planned and at the latest. Pure. */
+export function callSheets(file: ShowFile, timetable: Timetable): CallSheet[] {
+  return file.show.crew.flatMap(({ personId }) => {
+    const person = file.crew.find((p) => p.id === personId);
+    const arrival = timetable.arrivals.find((a) => a.personId === personId);
+    if (!person || !arrival) return [];
+    const lines = [
+      line('arrive', `arrive:${personId}`, 'Arrive', arrival.arrivesS, arrival.arrivesS),
+      ...timetable.tasks.filter((t) => t.personId === personId).map((t) => prepares(file, timetable, t)),
+      ...timetable.items.flatMap((i) => plays(file, i, personId)),
+      ...timetable.resets
+        .filter((r) => r.personId === personId)
+        .map((r) => ({
+          ...line('reset', `reset:${r.itemId}`, r.title, r.startS, r.endS),
+          forItem: titleOf(timetable, r.itemId),
+          place: placeOf(file, r.itemId),
+        })),
+      ...(arrival.leavesS === undefined
+        ? []
+        : [line('leave', `leave:${personId}`, 'Leave', arrival.leavesS, arrival.leavesS)]),
+    ].sort((a, b) => a.atS - b.atS || a.endS - b.endS);
+    return [{ personId, name: person.name, callS: arrival.arrivesS, lines }];
+  });
+}
+
+const line = (kind: CallKind, key: string, what: string, atS: number, endS: number): CallLine => ({
+  key,
+  kind,
+  what,
+  forItem: '',
+  place: '',
+  atS,
+  endS,
+});
+
+function prepares(file: ShowFile, timetable: Timetable, t: Timetable['tasks'][number]): CallLine {
+  return {
+    ...line('prepare', `task:${t.id.replace(':', '-')}`, t.title, t.startS, t.handsOffS),
+    forItem: titleOf(timetable, t.itemId),
+    place: t.hostItemId === undefined ? (t.station ?? 'behind the scenes') : 'on stage',
+    earliestS: t.earliestS,
+    latestS: t.latestS,
+    ...((t.readyS > t.handsOffS || t.staleS !== undefined) && { readyS: t.readyS }),
+    ...(t.staleS !== undefined && { staleS: t.staleS }),
+  };
+}
+
+function plays(file: ShowFile, item: Timetable['items'][number], personId: string): CallLine[] {
+  const kind =
+    item.presenterId === personId ? 'on stage' : item.helperIds.includes(personId) ? 'help' : undefined;
+  if (!kind) return [];
+  return [
+    {
+      ...line(
+        kind,
+        `${kind === 'help' ? 'help' : 'stage'}:${item.itemId}`,
+        item.title,
+        item.startS,
+        item.endS,
+      ),
+      place: placeOf(file, item.itemId),
+    },
+  ];
+}
+
+const titleOf = (timetable: Timetable, itemId: string) =>
+  timetable.items.find((i) => i.itemId === itemId)?.title ?? '';
+
+function placeOf(file: ShowFile, itemId: string): string {
+  const item = file.show.items.find((i) => i.id === itemId);
+  return file.demos.find((d) => d.id === item?.demoId)?.station ?? 'front bench';
+}
+
+export type CallState = 'done' | 'ahead' | 'may begin' | 'due' | 'late' | 'over';
+
+/** How a line stands at `nowS`. What is ticked is done; only preparation can be late: the rest begins when it begins. */
+export function callState(of: CallLine, nowS: number, done: boolean): CallState {
+  if (done) return 'done';
+  const waits = of.kind === 'prepare';
+  if (waits && nowS > (of.latestS ?? of.atS)) return 'late';
+  if (!waits && nowS >= of.endS && nowS > of.atS) return 'over';
+  if (nowS >= of.atS) return 'due';
+  return waits && nowS >= (of.earliestS ?? of.atS) ? 'may begin' : 'ahead';
+}

@@ -1,0 +1,268 @@
+import Papa from 'papaparse';
+import { BASE_UNITS, parseAmount, type BaseUnit } from '../quantities';
+import { check, Good, STORAGE_CLASSES, SUPPLIERS } from '../show';
+import type { LotStock } from '../supplies';
+
+/** The columns of a stores file (RFC 4180), in order. One row for each good and expiry. */
+export const STORES_COLUMNS = [
+  'id',
+  'name',
+  'sort',
+  'unit',
+  'on shelf',
+  'expires',
+  'supplier',
+  'pack',
+  'price',
+  'lead days',
+  'density g/mL',
+  'lasts open days',
+  'storage',
+  'hard to find',
+  'substitutes',
+  'piece g',
+  'piece L',
+] as const;
+type Column = (typeof STORES_COLUMNS)[number];
+type Row = Partial<Record<Column, string>>;
+
+export interface StoresRow {
+  /** Line of the file, from 1; the header is line 1. */
+  line: number;
+  name: string;
+  status: 'new' | 'changed' | 'same' | 'wrong';
+  /** What would change, in words. */
+  changes: string[];
+  problems: { column: string; says: string }[];
+}
+
+/** What bringing a file in would do. Nothing is done by reading. */
+export interface StoresPreview {
+  rows: StoresRow[];
+  goods: Good[];
+  /** How much of a good with an expiry is on the shelf now. */
+  counts: { goodId: string; expires: string | undefined; amount: number }[];
+  /** What is wrong with the file as a whole. */
+  says?: string;
+}
+
+/** The stores as a CSV file; goods in the order of their names, a row for each day of expiry. */
+export function writeStores(goods: readonly Good[], lots: readonly LotStock[]): string {
+  const rows = [...goods]
+    .sort((a, b) => a.name.localeCompare(b.name))
+    .flatMap((good) => {
+      const shelf = shelves(good.id, lots);
+      const kept: [string, number][] = shelf.size ? [...shelf] : [['', 0]];
+      return kept.map(([expires, amount]) => ({ ...rowOf(good), 'on shelf': String(amount), expires }));
+    });
+  return Papa.unparse({
+    fields: [...STORES_COLUMNS],
+    data: rows.map((r) => STORES_COLUMNS.map((c) => safe(r[c] ?? ''))),
+  });
+}
+
+/** A spreadsheet must not take a cell that begins like a formula for one. */
+const safe = (text: string) => (/^[=+@\t]/.test(text) || /^-\D/.test(text) ? `'${text}` : text);
+
+/** On the shelf by day of expiry ('' for none), empty lots left out. */
+function shelves(goodId: string, lots: readonly LotStock[]): Map<string, number> {
+  const sum = new Map<string, number>();
+  for (const { lot, shelf } of lots)
+    if (lot.goodId === goodId && shelf > 0)
+      sum.set(lot.expires ?? '', (sum.get(lot.expires ?? '') ?? 0) + shelf);
+  return sum;
+}
+
+const rowOf = (good: Good): Row => ({
+  id: good.id,
+  name: good.name,
+  sort: good.sort,
+  unit: good.unit,
+  supplier: good.supplier ?? '',
+  pack: text(good.packAmount),
+  price: text(good.packPrice),
+  'lead days': text(good.leadDays),
+  'density g/mL': text(good.densityGPerML),
+  'lasts open days': text(good.openLastsDays),
+  storage: good.storage ?? '',
+  'hard to find': good.hardToFind ? 'yes' : '',
+  substitutes: good.substitutes ?? '',
+  'piece g': text(good.pieceG),
+  'piece L': text(good.pieceL),
+});
+const text = (n: number | undefined) => (n === undefined ? '' : String(n));
+
+/**
+ * Reads a stores file against what is kept: what each row would add or change, and what is wrong with it. A column that
+ * is missing changes nothing; an empty cell takes the value out. Amounts may be in kitchen units. `newId` names goods
+ * without an id.
+ */
+export function readStores(
+  csv: string,
+  goods: readonly Good[],
+  lots: readonly LotStock[],
+  newId: (name: string) => string,
+): StoresPreview {
+  const parsed = Papa.parse<Row>(csv.replace(/^\uFEFF/, ''), {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transformHeader: (h) => h.trim().toLowerCase().replace('g/ml', 'g/mL').replace('piece l', 'piece L'),
+  });
+  const columns = parsed.meta.fields ?? [];
+  const empty: StoresPreview = { rows: [], goods: [], counts: [] };
+  const strange = columns.filter((c) => !(STORES_COLUMNS as readonly string[]).includes(c));
+  if (!columns.includes('name'))
+    return {
+      ...empty,
+      says: `The first line must name the columns: ${STORES_COLUMNS.join(', ')}. “name” is missing.`,
+    };
+  if (strange.length)
+    return {
+      ...empty,
+      says: `“${strange.join('”, “')}” is no column of a stores file. It has: ${STORES_COLUMNS.join(', ')}.`,
+    };
+  const torn = new Map(parsed.errors.map((e) => [e.row ?? 0, e.message]));
+  const seen = new Map<string, number>();
+  const changed = new Map<string, Good>();
+  const preview: StoresPreview = { rows: [], goods: [], counts: [] };
+  parsed.data.forEach((raw, i) => {
+    const line = i + 2;
+    const row = Object.fromEntries(
+      Object.entries(raw).map(([k, v]) => [
+        k,
+        typeof v === 'string' ? v.trim().replace(/^'(?=[=+@-])/, '') : v,
+      ]),
+    ) as Row;
+    const tear = torn.get(i);
+    const read = tear
+      ? { problems: [{ column: 'line', says: tear }] }
+      : readRow(row, columns, goods, changed, newId);
+    const problems = [...read.problems];
+    const good = 'good' in read ? read.good : undefined;
+    const amount = 'amount' in read ? read.amount : undefined;
+    const expires = row.expires || undefined;
+    if (good) {
+      const key = `${good.id} ${expires ?? ''}`;
+      const before = seen.get(key);
+      if (before !== undefined)
+        problems.push({ column: 'name', says: `Line ${before} has the same good with the same expiry.` });
+      else seen.set(key, line);
+    }
+    if (!good || problems.length) {
+      preview.rows.push({ line, name: row.name ?? '', status: 'wrong', changes: [], problems });
+      return;
+    }
+    const was = changed.get(good.id) ?? goods.find((g) => g.id === good.id);
+    const changes = was ? differences(was, good) : [];
+    const have = shelves(good.id, lots).get(expires ?? '') ?? 0;
+    if (amount !== undefined && Math.abs(amount - have) > 1e-6) {
+      changes.push(`on shelf${expires ? ` (until ${expires})` : ''}: ${have} → ${amount}`);
+      preview.counts.push({ goodId: good.id, expires, amount });
+    }
+    if (!was || differences(was, good).length) changed.set(good.id, good);
+    preview.rows.push({
+      line,
+      name: good.name,
+      status: !was ? 'new' : changes.length ? 'changed' : 'same',
+      changes,
+      problems: [],
+    });
+  });
+  preview.goods = [...changed.values()];
+  return preview;
+}
+
+type ReadRow =
+  | { problems: StoresRow['problems'] }
+  | { good: Good; amount: number | undefined; problems: StoresRow['problems'] };
+
+function readRow(
+  row: Row,
+  columns: readonly string[],
+  goods: readonly Good[],
+  changed: ReadonlyMap<string, Good>,
+  newId: (name: string) => string,
+): ReadRow {
+  const problems: StoresRow['problems'] = [];
+  const wrong = (column: string, says: string) => void problems.push({ column, says });
+  const name = row.name ?? '';
+  if (!name) return { problems: [{ column: 'name', says: 'This must not be empty.' }] };
+  const same = (g: Good) => g.name.toLowerCase() === name.toLowerCase();
+  const known = [...changed.values(), ...goods];
+  const was = row.id ? known.find((g) => g.id === row.id) : known.find(same);
+  const sort = row.sort || was?.sort || 'consumable';
+  const unit = (row.unit || was?.unit || (sort === 'kit' ? 'piece' : '')) as BaseUnit;
+  if (!BASE_UNITS.includes(unit)) {
+    wrong('unit', `This must be one of ${BASE_UNITS.join(', ')}.`);
+    return { problems };
+  }
+  if (was && row.unit && was.unit !== row.unit)
+    wrong('unit', `This good is kept in ${was.unit}; a good never changes its unit.`);
+  const number = (column: Column): number | undefined => {
+    const cell = row[column];
+    if (!cell) return undefined;
+    const value = Number(cell.replace(',', '.'));
+    if (Number.isFinite(value)) return value;
+    wrong(column, 'This must be a number.');
+    return undefined;
+  };
+  const amountOf = (column: Column): number | undefined => {
+    const cell = row[column];
+    if (!cell) return undefined;
+    const read = parseAmount(cell, unit);
+    if (read.ok) return read.value;
+    wrong(column, read.says);
+    return undefined;
+  };
+  const choice = <T extends string>(column: Column, of: readonly T[]): T | undefined => {
+    const cell = row[column];
+    if (!cell) return undefined;
+    if ((of as readonly string[]).includes(cell)) return cell as T;
+    wrong(column, `This must be one of: ${of.join(', ')}.`);
+    return undefined;
+  };
+  const fields: [Column, Partial<Good>][] = [
+    ['supplier', { supplier: choice('supplier', SUPPLIERS) }],
+    ['pack', { packAmount: amountOf('pack') }],
+    ['price', { packPrice: number('price') }],
+    ['lead days', { leadDays: number('lead days') }],
+    ['density g/mL', { densityGPerML: number('density g/mL') }],
+    ['lasts open days', { openLastsDays: number('lasts open days') }],
+    ['storage', { storage: choice('storage', STORAGE_CLASSES) }],
+    ['hard to find', { hardToFind: /^(yes|true|1|x)$/i.test(row['hard to find'] ?? '') || undefined }],
+    ['substitutes', { substitutes: row.substitutes || undefined }],
+    ['piece g', { pieceG: number('piece g') }],
+    ['piece L', { pieceL: number('piece L') }],
+  ].filter(([column]) => columns.includes(column as string)) as [Column, Partial<Good>][];
+  const merged = Object.assign(
+    {},
+    was ?? { id: row.id || newId(name), onShelf: 0 },
+    { name, sort, unit },
+    ...fields.map(([, f]) => f),
+  );
+  const plain = Object.fromEntries(Object.entries(merged).filter(([, v]) => v !== undefined));
+  const amount = amountOf('on shelf');
+  if (row.expires && !/^\d{4}-\d{2}-\d{2}$/.test(row.expires))
+    wrong('expires', 'This must be a date such as 2026-12-12.');
+  const checked = check(Good, plain);
+  if (!checked.ok) for (const p of checked.problems) wrong(COLUMN_OF[p.path] ?? p.path, p.says);
+  return checked.ok && !problems.length ? { good: checked.value, amount, problems } : { problems };
+}
+
+const COLUMN_OF: Record<string, Column> = {
+  packAmount: 'pack',
+  packPrice: 'price',
+  leadDays: 'lead days',
+  densityGPerML: 'density g/mL',
+  openLastsDays: 'lasts open days',
+  pieceG: 'piece g',
+  pieceL: 'piece L',
+};
+
+function differences(was: Good, now: Good): string[] {
+  const before = rowOf(was);
+  const after = rowOf(now);
+  return STORES_COLUMNS.filter((c) => (before[c] ?? '') !== (after[c] ?? '')).map(
+    (c) => `${c}: ${before[c] || 'nothing'} → ${after[c] || 'nothing'}`,
+  );
+}

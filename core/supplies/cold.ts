@@ -1,0 +1,226 @@
+import { differenceInMinutes, parseISO } from 'date-fns';
+import type { ColdPlan, ShowFile } from '../show';
+import type { Timetable } from '../timetable/types';
+import type { ConsumableTotal } from './needs';
+
+/**
+ * A cryogen as the budget counts it: `unit` L or kg, its density in kg per unit, what a kilogram takes up in becoming
+ * gas, and the temperature it cools to. CRC Handbook of Chemistry and Physics, from memory: nitrogen 0.807 kg/L, 199
+ * kJ/kg, 77.4 K; carbon dioxide sublimes at −78.5 °C with 571 kJ/kg.
+ */
+export const CRYOGENS = {
+  'liquid nitrogen': { unit: 'L', kgPerUnit: 0.807, latentKJPerKg: 199, toC: -195.8 },
+  'dry ice': { unit: 'kg', kgPerUnit: 1, latentKJPerKg: 571, toC: -78.5 },
+} as const;
+
+/** Heat to freeze water, kJ/kg. CRC Handbook, from memory. */
+const FREEZING_KJ_PER_KG = 334;
+/** Objects come at room temperature. Common practice. */
+const ROOM_C = 20;
+/** A vessel filled longer than this before the show loses more than it should. Common practice. */
+const EARLY_DAYS = 3;
+
+export interface ColdLine {
+  title: string;
+  amount: number;
+  /** The figures it is made of, in words. */
+  working: string;
+}
+
+export interface ColdBudget {
+  goodId: string;
+  cryogen: ColdPlan['cryogen'];
+  unit: 'L' | 'kg';
+  uses: ColdLine[];
+  losses: ColdLine[];
+  useTotal: number;
+  lossTotal: number;
+  reserve: number;
+  total: number;
+  /** Whole units to order: the vessel is filled to this. */
+  order: number;
+  cost: number | undefined;
+  /** What is left in the vessel, from filling to the end; `h` are hours from curtain-up. */
+  left: { h: number; amount: number }[];
+  findings: { level: 'stop' | 'caution' | 'note'; says: string }[];
+}
+
+/**
+ * What one chilled thing boils away, in the cryogen's units: m·c̄·ΔT, and 334 kJ for each kilogram of water in it,
+ * over the latent heat.
+ */
+export function chilled(
+  cryogen: ColdPlan['cryogen'],
+  { massKg, heatCapacity, waterPct }: { massKg: number; heatCapacity: number; waterPct: number },
+): number {
+  const { latentKJPerKg, kgPerUnit, toC } = CRYOGENS[cryogen];
+  const heatKJ = massKg * (heatCapacity * (ROOM_C - toC) + (FREEZING_KJ_PER_KG * waterPct) / 100);
+  return heatKJ / latentKJPerKg / kgPerUnit;
+}
+
+/** The cryogen a show needs: what its demos pour and chill, and what is lost to the air. Pure. */
+export function coldBudget(
+  file: ShowFile,
+  timetable: Timetable,
+  plan: ColdPlan,
+  consumables: readonly ConsumableTotal[],
+): ColdBudget {
+  const { unit, kgPerUnit } = CRYOGENS[plan.cryogen];
+  const good = file.stock.find((g) => g.id === plan.goodId);
+  const perBase = good?.unit === 'g' ? 1 / 1000 / kgPerUnit : 1 / 1000;
+  const need = consumables.find((c) => c.goodId === plan.goodId);
+  const pours = (need?.lines ?? []).map((line) => {
+    const amount = line.each * line.plannedTimes * perBase;
+    return {
+      itemId: line.itemId,
+      title: line.title,
+      amount,
+      working: `${line.plannedTimes} × ${short(line.each * perBase)} ${unit}`,
+    };
+  });
+  const objects = plan.objects.map((o) => ({
+    title: o.title,
+    amount: o.times * chilled(plan.cryogen, o),
+    working: `${o.times} × ${o.massKg} kg × (${o.heatCapacity} kJ/(kg·K) × ${short(ROOM_C - CRYOGENS[plan.cryogen].toC)} K${
+      o.waterPct ? ` + ${o.waterPct} % of 334 kJ/kg` : ''
+    }) / (${CRYOGENS[plan.cryogen].latentKJPerKg} kJ/kg × ${kgPerUnit} kg/${unit})`,
+  }));
+  // Retries that the packed amount allows for.
+  const retries = need ? Math.max(0, (need.packed - need.planned) * perBase) : 0;
+  const uses: ColdLine[] = [
+    ...pours.map(({ title, amount, working }) => ({ title, amount, working })),
+    ...objects,
+    ...(retries > 0 ? [{ title: 'Retries', amount: retries, working: 'packed less planned' }] : []),
+  ];
+  const poured = pours.reduce((sum, p) => sum + p.amount, 0) + retries;
+  const daysKept = Math.max(0, hoursBefore(file, plan) / 24 + timetable.endS / 86_400);
+  const losses: ColdLine[] = [
+    { title: 'Cooling the vessel down', amount: plan.chillDown, working: 'once' },
+    {
+      title: 'Lost in pouring',
+      amount: (poured * plan.pourLossPct) / 100,
+      working: `${plan.pourLossPct} % of ${short(poured)} ${unit} poured`,
+    },
+    {
+      title: 'Open flasks and trays',
+      amount: plan.openPerHour * plan.openHours,
+      working: `${plan.openPerHour} ${unit}/h × ${plan.openHours} h`,
+    },
+    {
+      title: 'Standing in the vessel',
+      amount: plan.staticPerDay * daysKept,
+      working: `${plan.staticPerDay} ${unit} a day × ${short(daysKept)} days from filling to the end`,
+    },
+  ].filter((l) => l.amount > 0);
+  const sum = (lines: readonly ColdLine[]) => lines.reduce((total, l) => total + l.amount, 0);
+  const useTotal = sum(uses);
+  const lossTotal = sum(losses);
+  const reserve = ((useTotal + lossTotal) * plan.reservePct) / 100;
+  const total = useTotal + lossTotal + reserve;
+  const order = Math.ceil(total - 1e-9);
+  const left = courseOf(file, timetable, plan, pours, objects, Math.min(order, plan.vessel), losses);
+  return {
+    goodId: plan.goodId,
+    cryogen: plan.cryogen,
+    unit,
+    uses,
+    losses,
+    useTotal,
+    lossTotal,
+    reserve,
+    total,
+    order,
+    cost: plan.pricePerUnit === undefined ? undefined : order * plan.pricePerUnit,
+    left,
+    findings: findings(plan, unit, order, total, daysKept, left),
+  };
+}
+
+function findings(
+  plan: ColdPlan,
+  unit: string,
+  order: number,
+  total: number,
+  daysKept: number,
+  left: ColdBudget['left'],
+): ColdBudget['findings'] {
+  const out: ColdBudget['findings'] = [];
+  const filledAfter = left[0]!.h > 0;
+  if (filledAfter)
+    out.push({ level: 'stop', says: 'The vessel is filled after curtain-up. Set an earlier day or time.' });
+  if (total > plan.vessel)
+    out.push({
+      level: 'stop',
+      says: `The vessel holds ${short(plan.vessel)} ${unit} and ${short(total)} ${unit} are needed: ${short(total - plan.vessel)} ${unit} short. Take a second vessel, or fill it later.`,
+    });
+  const empty = left.find((p) => p.amount <= 0);
+  if (empty && total <= plan.vessel) out.push({ level: 'stop', says: `It runs dry ${hours(empty.h)}.` });
+  if (daysKept > EARLY_DAYS && plan.staticPerDay > 0)
+    out.push({
+      level: 'caution',
+      says: `Filled ${short(daysKept)} days ahead, ${short(plan.staticPerDay * daysKept)} ${unit} of ${order} are lost standing. Fill it nearer the day.`,
+    });
+  return out;
+}
+
+const hours = (h: number) => (h < 0 ? `${short(-h)} h before curtain-up` : `${short(h)} h after curtain-up`);
+
+/** Hours from filling to curtain-up. */
+function hoursBefore(file: ShowFile, plan: ColdPlan): number {
+  const up = parseISO(`${file.show.date}T${file.show.curtainUp}`);
+  return differenceInMinutes(up, parseISO(`${plan.filledOn}T${plan.filledAt}`)) / 60;
+}
+
+/** The level in the vessel over time: chilled down at once, standing loss all along, each use when its item begins. */
+function courseOf(
+  file: ShowFile,
+  timetable: Timetable,
+  plan: ColdPlan,
+  pours: readonly { itemId: string; amount: number }[],
+  objects: readonly ColdLine[],
+  filled: number,
+  losses: readonly ColdLine[],
+): ColdBudget['left'] {
+  const startOf = (itemId: string) => {
+    const tasks = timetable.tasks.filter((t) => t.itemId === itemId).map((t) => t.startS);
+    const item = timetable.items.find((i) => i.itemId === itemId)?.startS ?? 0;
+    return Math.min(item, ...tasks) / 3600;
+  };
+  const from = -hoursBefore(file, plan);
+  const end = Math.max(timetable.endS / 3600, from);
+  const open = losses.find((l) => l.title === 'Open flasks and trays')?.amount ?? 0;
+  const events = pours.map((p) => ({
+    h: Math.max(from, startOf(p.itemId)),
+    amount: p.amount * (1 + plan.pourLossPct / 100),
+  }));
+  const first = Math.min(0, end, ...events.map((e) => e.h));
+  // What is chilled besides, and what boils off open flasks, goes between the first use and the end.
+  const spreadOver = objects.reduce((sum, o) => sum + o.amount, 0) + open;
+  const steps = 24;
+  for (let i = 0; i < steps && spreadOver > 0; i++)
+    events.push({
+      h: Math.max(from, first + ((end - first) * (i + 0.5)) / steps),
+      amount: spreadOver / steps,
+    });
+  events.sort((a, b) => a.h - b.h);
+  let amount = filled - plan.chillDown;
+  let at = from;
+  const out = [
+    { h: from, amount: filled },
+    { h: from, amount },
+  ];
+  const to = (h: number) => {
+    amount -= (plan.staticPerDay * (h - at)) / 24;
+    at = h;
+    out.push({ h, amount });
+  };
+  for (const e of events) {
+    to(e.h);
+    amount -= e.amount;
+    out.push({ h: e.h, amount });
+  }
+  to(end);
+  return out.map((p) => ({ h: p.h, amount: Math.max(0, p.amount) }));
+}
+
+const short = (n: number) => String(Number(n.toPrecision(3)));

@@ -1,0 +1,125 @@
+import type { Good, ShowFile } from '../show';
+import { demo, good, item, record, showOf } from '../testing/hall-show';
+import { plan } from '../timetable';
+import { balance, type StoreMove } from './ledger';
+import { buyingList, tour } from './tour';
+
+const MINT: Good = {
+  ...good('soda', 'consumable', 0),
+  packAmount: 14,
+  packPrice: 0.9,
+  leadDays: 3,
+  supplier: 'supermarket',
+};
+
+function stop(id: string, date: string, amount: number, retries = 0, odds?: [number, number]) {
+  const file: ShowFile = showOf(
+    [demo('fountain', { consumables: [{ goodId: 'soda', amount, per: 'attempt', wastePct: 0 }] })],
+    [item('fountain', { retries })],
+    { stock: [MINT], ...(odds && { record: [record('fountain', ...odds)] }) },
+  );
+  const dated = { ...file, show: { ...file.show, id, title: id, date } };
+  return { file: dated, timetable: plan(dated, { plays: 0 }).timetable };
+}
+const shelf = (rows: [amount: number, expires?: string][]) =>
+  balance(
+    rows.map(([, expires], i) => ({ id: `l${i}`, goodId: 'soda', ...(expires && { expires }) })),
+    rows.map(([amount], i): StoreMove => ({
+      id: `m${i}`,
+      lotId: `l${i}`,
+      kind: 'bought',
+      amount,
+      at: i,
+      day: '2026-11-01',
+    })),
+    new Map([['soda', MINT]]),
+  ).lots;
+
+test('the third show of the week knows that the first two ate its mints', () => {
+  const stops = [stop('wed', '2026-12-09', 7), stop('mon', '2026-12-07', 7), stop('tue', '2026-12-08', 7)];
+  const shows = tour(stops, shelf([[16]]));
+  expect(shows.map((s) => s.showId)).toEqual(['mon', 'tue', 'wed']);
+  expect(shows.map((s) => s.lines[0])).toMatchObject([
+    { usable: 16, before: 0, short: 0 },
+    { usable: 9, before: 7, short: 0 },
+    { usable: 2, before: 14, short: 5, packs: 1, cost: 0.9 },
+  ]);
+  // Alone on the same shelf, the third would want nothing.
+  expect(tour([stops[0]!], shelf([[16]]))[0]!.lines[0]!.short).toBe(0);
+});
+
+test('the rest of a pack bought for one show is there for the next', () => {
+  const shows = tour([stop('a', '2026-12-07', 10), stop('b', '2026-12-08', 4)], []);
+  expect(shows.map((s) => s.lines[0])).toMatchObject([
+    { short: 10, packs: 1 },
+    { usable: 4, short: 0, packs: 0 },
+  ]);
+});
+
+test('what is past its day by the second show does not count for it', () => {
+  const shows = tour(
+    [stop('a', '2026-12-07', 3), stop('b', '2026-12-20', 3)],
+    shelf([
+      [8, '2026-12-10'],
+      [2, '2027-05-01'],
+    ]),
+  );
+  expect(shows.map((s) => s.lines[0])).toMatchObject([
+    { usable: 10, past: 0, short: 0 },
+    { usable: 2, past: 5, short: 1 },
+  ]);
+});
+
+test('odds are pooled: a tour packs less reserve than its shows one by one', () => {
+  // p = 0.9, three retries: alone P(more than 2) = 0.01, so each packs 2; ten together need far fewer than 20.
+  const stops = Array.from({ length: 10 }, (_, i) =>
+    stop(`s${i}`, `2026-12-${10 + i}`, 1, 3, [900_000, 100_000]),
+  );
+  const shows = tour(stops, []);
+  const together = shows.reduce((n, s) => n + s.lines[0]!.share, 0);
+  expect(shows.every((s) => s.lines[0]!.packed === 2)).toBe(true);
+  expect(together).toBeLessThan(16);
+  // The sum of ten truncated geometric counts exceeds it at most 5 times in 100: P(sum > k) for negative binomial,
+  // whose truncation at three retries changes nothing in the first three digits.
+  const p = 0.9;
+  let below = 0;
+  let term = p ** 10;
+  for (let failures = 0; failures <= together - 10; failures++) {
+    below += term;
+    term *= ((10 + failures) / (failures + 1)) * (1 - p);
+  }
+  expect(1 - below).toBeLessThanOrEqual(0.05);
+});
+
+test('what a show uses up is priced by the pack, and a head of the audience by that', () => {
+  const [show] = tour([stop('a', '2026-12-07', 7)], []);
+  expect(show).toMatchObject({ usesCost: 0.45, perHead: 0.45 / 90, unpriced: [] });
+});
+
+test('the buying list names the day to order by, what is late, packs and substitutes', () => {
+  const shows = tour([stop('a', '2026-12-07', 10), stop('b', '2026-12-08', 30)], []);
+  const goods = [{ ...MINT, hardToFind: true, substitutes: 'Any mint of the kind' }, good('flask', 'kit', 1)];
+  const list = buyingList(
+    shows,
+    goods,
+    [
+      { showId: 'a', goodId: 'flask', short: 1 },
+      { showId: 'b', goodId: 'flask', short: 2 },
+    ],
+    '2026-12-04',
+  );
+  expect(list).toMatchObject([
+    // Three days to come and a day in hand before 7 December: 3 December, and today is the 4th.
+    {
+      goodId: 'soda',
+      orderBy: '2026-12-03',
+      late: true,
+      packs: 3,
+      amount: 36,
+      cost: 2.7,
+      hardToFind: true,
+      substitutes: 'Any mint of the kind',
+    },
+    { goodId: 'flask', amount: 2, late: false, orderBy: '2026-12-06', forShows: ['a', 'b'] },
+  ]);
+});
