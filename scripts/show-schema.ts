@@ -27,6 +27,8 @@ const PARTS = [
   'Setting',
   'Ban',
   'ExtraKit',
+  'ChilledObject',
+  'ColdPlan',
   'Item',
   'Show',
   'DemoRecord',

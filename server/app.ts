@@ -1,13 +1,16 @@
-import { check, plan } from '@hearty/core';
+import { plan } from '@hearty/core';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsObject, IsString, Matches, Min } from 'class-validator';
+import { format } from 'date-fns';
 import express, { type Express, type Request } from 'express';
 import helmet from 'helmet';
 import type { Db } from './db';
 import { Documents, type Kind } from './documents';
-import { badInput, errorHandler, HttpError } from './errors';
+import { checked, errorHandler, HttpError } from './errors';
 import { logbook, showLines } from './overview';
 import { Runs } from './runs';
+import { Stores } from './stores';
+import { storesRoutes } from './stores-routes';
 import { importShow, library, showFile } from './show-files';
 
 class SaveBody {
@@ -36,6 +39,7 @@ const KINDS = new Map<string, Kind>([
   ['venues', 'venue'],
   ['people', 'person'],
   ['goods', 'good'],
+  ['crates', 'crate'],
 ]);
 
 export interface AppOptions {
@@ -52,7 +56,8 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
   const app = express();
   const documents = new Documents(db);
   const runs = new Runs(db);
-  const file = (id: string) => showFile(documents, id, library(documents, runs));
+  const stores = new Stores(db, documents);
+  const file = (id: string) => showFile(documents, id, library(documents, runs, stores));
   app.disable('x-powered-by');
   app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, strictTransportSecurity: false }));
   if (!open) app.use((req, _res, next) => next(foreign(req)));
@@ -63,7 +68,7 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
     res.json({ ok: true, version });
   });
 
-  app.get('/api/overview', (_req, res) => void res.json(showLines(documents, runs)));
+  app.get('/api/overview', (_req, res) => void res.json(showLines(documents, runs, stores)));
   app.get('/api/logbook', (_req, res) => void res.json(logbook(documents, runs)));
   app.get('/api/attempts', (_req, res) => {
     res.json({ format: 'hearty-stage/attempts', version: 1, attempts: runs.attempts() });
@@ -74,10 +79,14 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
     res.json({ ok: true });
   });
 
-  app.get('/api/library', (_req, res) => void res.json(library(documents, runs)));
-  app.post('/api/import', (req, res) => void res.status(201).json(importShow(db, documents, req.body)));
+  app.get('/api/library', (_req, res) => void res.json(library(documents, runs, stores)));
+  app.post('/api/import', (req, res) => {
+    res.status(201).json(importShow(db, documents, stores, req.body, now()));
+  });
   app.get('/api/shows/:id/file', (req, res) => void res.json(file(req.params.id)));
   app.get('/api/shows/:id/plan', (req, res) => void res.json(plan(file(req.params.id))));
+
+  app.use('/api', storesRoutes(stores, documents, now));
 
   app.get('/api/runs', (req, res) => {
     const { showId } = req.query;
@@ -121,6 +130,9 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
   return app;
 }
 
+/** The moment and its calendar day where the server stands. */
+const now = () => ({ at: Date.now(), day: format(new Date(), 'yyyy-MM-dd') });
+
 /** Nothing from anywhere but this server; inline styles are how the component library sets its own. */
 const CONTENT_POLICY = {
   'default-src': ["'self'"],
@@ -147,10 +159,4 @@ function kindOf(req: Request): Kind {
   const kind = KINDS.get(String(req.params.kind));
   if (!kind) throw new HttpError(404, 'not-found', 'There is nothing at this address.');
   return kind;
-}
-
-function checked<T extends object>(type: new () => T, body: unknown): T {
-  const result = check(type, body);
-  if (!result.ok) throw badInput(result.problems);
-  return result.value;
 }

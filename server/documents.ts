@@ -1,5 +1,6 @@
 import {
   check,
+  Crate,
   Demo,
   demoProblems,
   Good,
@@ -13,7 +14,7 @@ import {
 import type { Db } from './db';
 import { badInput, HttpError, notFound } from './errors';
 
-export type Kind = 'demo' | 'show' | 'venue' | 'person' | 'good';
+export type Kind = 'demo' | 'show' | 'venue' | 'person' | 'good' | 'crate';
 
 interface Kinds {
   demo: Demo;
@@ -21,6 +22,7 @@ interface Kinds {
   venue: Venue;
   person: Person;
   good: Good;
+  crate: Crate;
 }
 
 const CLASSES: { [K in Kind]: new () => Kinds[K] } = {
@@ -29,6 +31,7 @@ const CLASSES: { [K in Kind]: new () => Kinds[K] } = {
   venue: Venue,
   person: Person,
   good: Good,
+  crate: Crate,
 };
 
 const FURTHER: { [K in Kind]?: (body: Kinds[K]) => Problem[] } = { demo: demoProblems, show: showProblems };
@@ -81,6 +84,8 @@ export class Documents {
       ...(FURTHER[kind]?.(checked.value) ?? []),
     ];
     if (problems.length) throw badInput(problems);
+    // How much is on the shelf is the ledger's to say.
+    const kept = kind === 'good' ? { ...checked.value, onShelf: 0 } : checked.value;
     return this.db.transaction(() => {
       const have = this.row(kind, id);
       if (!have && version !== 0) throw notFound(kind);
@@ -96,8 +101,8 @@ export class Documents {
           `INSERT INTO document (kind, id, version, body, updated_at) VALUES (@kind, @id, @version, @body, @at)
            ON CONFLICT (kind, id) DO UPDATE SET version = @version, body = @body, updated_at = @at`,
         )
-        .run({ kind, id, version: version + 1, body: JSON.stringify(checked.value), at: this.now() });
-      return { id, version: version + 1, body: checked.value };
+        .run({ kind, id, version: version + 1, body: JSON.stringify(kept), at: this.now() });
+      return { id, version: version + 1, body: kept };
     })();
   }
 

@@ -1,5 +1,5 @@
 import type { ErrorRequestHandler } from 'express';
-import type { Problem } from '@hearty/core';
+import { check, type Problem } from '@hearty/core';
 
 /** An answer other than 2xx, with a sentence for a person and, where it helps, what each field is about. */
 export class HttpError extends Error {
@@ -17,6 +17,13 @@ export const notFound = (what: string) => new HttpError(404, 'not-found', `There
 
 export const badInput = (fields: Problem[]) =>
   new HttpError(400, 'bad-input', 'Some fields need mending; nothing was saved.', { fields });
+
+/** A request's body as the class it must be. Errors: 400 with fields. */
+export function checked<T extends object>(type: new () => T, body: unknown): T {
+  const result = check(type, body);
+  if (!result.ok) throw badInput(result.problems);
+  return result.value;
+}
 
 /** Every error leaves the server as `{error: {code, says, fields?, theirs?}}`; what is our fault says no more than that. */
 export const errorHandler: ErrorRequestHandler = (error, _req, res, _next) => {

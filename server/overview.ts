@@ -2,10 +2,11 @@ import { fold, plan, reliability, type Logbook, type ShowLine } from '@hearty/co
 import type { Documents } from './documents';
 import type { Runs } from './runs';
 import { library, showFile } from './show-files';
+import type { Stores } from './stores';
 
 /** Every show with its readiness, worked out from its plan; soonest first. */
-export function showLines(documents: Documents, runs: Runs): ShowLine[] {
-  const from = library(documents, runs);
+export function showLines(documents: Documents, runs: Runs, stores: Stores): ShowLine[] {
+  const from = library(documents, runs, stores);
   const all = runs.list();
   return documents
     .all('show')

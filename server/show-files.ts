@@ -14,15 +14,17 @@ import type { Db } from './db';
 import type { Documents, Kind } from './documents';
 import { badInput, notFound } from './errors';
 import type { Runs } from './runs';
+import type { Moment, Stores } from './stores';
 
 /** Everything the troupe has, as one answer. */
-export const library = (documents: Documents, runs: Runs): Library => ({
+export const library = (documents: Documents, runs: Runs, stores: Stores): Library => ({
   demos: documents.all('demo').map((d) => d.body),
   venues: documents.all('venue').map((d) => d.body),
   people: documents.all('person').map((d) => d.body),
   goods: documents.all('good').map((d) => d.body),
   record: runs.record(),
   actions: runs.openActions(),
+  lots: stores.lots(),
 });
 
 /** The file of a show as it is kept. Errors: 404 where there is no such show. */
@@ -45,7 +47,13 @@ export interface Imported {
  * different one comes in under a new id, and references follow. The file's log is not brought in; it is not ours.
  * Errors: 400 with the path and a sentence for each problem.
  */
-export function importShow(db: Db, documents: Documents, value: unknown): Imported {
+export function importShow(
+  db: Db,
+  documents: Documents,
+  stores: Stores,
+  value: unknown,
+  now: Moment,
+): Imported {
   const checked = check(ShowFile, value);
   if (!checked.ok) throw badInput(checked.problems);
   const problems = showFileProblems(checked.value);
@@ -64,26 +72,47 @@ export function importShow(db: Db, documents: Documents, value: unknown): Import
       count.created++;
       return id;
     };
-    const goods = new Map(file.stock.map((g: Good) => [g.id, bring('good', g)]));
+    const goods = new Map(
+      file.stock.map((g: Good) => {
+        const before = count.created;
+        const id = bring('good', { ...g, onShelf: 0 });
+        // A good that is new here comes with its shelf; of one we have, the ledger knows better.
+        if (count.created > before) stores.open(id, g.onShelf, now, { note: 'Came with a show file' });
+        return [g.id, id];
+      }),
+    );
     const people = new Map(file.crew.map((p: Person) => [p.id, bring('person', p)]));
-    const demos = new Map(file.demos.map((d: Demo) => [d.id, bring('demo', withGoods(d, goods))]));
+    const good = (id: string) => goods.get(id) ?? id;
+    const demos = new Map(file.demos.map((d: Demo) => [d.id, bring('demo', withGoods(d, good))]));
     const venueId = bring<Venue>('venue', file.venue);
-    const show = withIds(file.show, { demos, people, venueId });
+    const show = withIds(file.show, { demos, people, venueId, good });
     const showId = freeId(documents, 'show', show.id);
     documents.save('show', showId, 0, { ...show, id: showId });
     return { showId, created: count.created + 1, kept: count.kept };
   })();
 }
 
-const withGoods = (demo: Demo, ids: Map<string, string>): Demo => ({
+const withGoods = (demo: Demo, good: (id: string) => string): Demo => ({
   ...demo,
-  kit: demo.kit.map((k) => ({ ...k, goodId: ids.get(k.goodId)! })),
-  consumables: demo.consumables.map((c) => ({ ...c, goodId: ids.get(c.goodId)! })),
+  kit: demo.kit.map((k) => ({ ...k, goodId: good(k.goodId) })),
+  consumables: demo.consumables.map((c) => ({ ...c, goodId: good(c.goodId) })),
+  prep: demo.prep.map((t) => ({ ...t, ...(t.holds && { holds: t.holds.map(good) }) })),
+  ...(demo.variants && {
+    variants: demo.variants.map((v) => ({
+      ...v,
+      amounts: v.amounts.map((a) => ({ ...a, goodId: good(a.goodId) })),
+    })),
+  }),
 });
 
 function withIds(
   show: Show,
-  ids: { demos: Map<string, string>; people: Map<string, string>; venueId: string },
+  ids: {
+    demos: Map<string, string>;
+    people: Map<string, string>;
+    venueId: string;
+    good: (id: string) => string;
+  },
 ): Show {
   const person = (id: string) => ids.people.get(id) ?? id;
   return {
@@ -95,7 +124,13 @@ function withIds(
       helperIds: item.helperIds.map(person),
       ...(item.demoId && { demoId: ids.demos.get(item.demoId) ?? item.demoId }),
       ...(item.presenterId && { presenterId: person(item.presenterId) }),
+      ...(item.resetBy && { resetBy: person(item.resetBy) }),
+      ...(item.tasks && {
+        tasks: item.tasks.map((t) => ({ ...t, ...(t.personId && { personId: person(t.personId) }) })),
+      }),
     })),
+    ...(show.extraKit && { extraKit: show.extraKit.map((k) => ({ ...k, goodId: ids.good(k.goodId) })) }),
+    ...(show.cold && { cold: show.cold.map((c) => ({ ...c, goodId: ids.good(c.goodId) })) }),
   };
 }
 

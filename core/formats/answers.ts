@@ -1,6 +1,7 @@
 import type { RunEvent } from '../live';
 import type { Reliability } from '../logbook';
-import type { ShowFile } from '../show';
+import type { Good, ShowFile } from '../show';
+import type { LotStock, StoreMove } from '../supplies';
 
 /** The shapes in which the server answers its screens. Types only; times of day in ms since 1970, lengths in seconds. */
 
@@ -26,6 +27,20 @@ export interface Run extends RunSummary {
   file: ShowFile;
   events: RunEvent[];
   lastSeq: number;
+}
+
+/** Something ticked off for a show: loaded, home again, or prepared. `at` in ms since 1970. */
+export interface Tick {
+  way: 'out' | 'home' | 'prep';
+  key: string;
+  at: number;
+}
+
+/** The stores as they are: lots with what is left of them, and the newest moves. */
+export interface StoresAnswer {
+  goods: Stored<Good>[];
+  lots: LotStock[];
+  moves: StoreMove[];
 }
 
 /** One line of the list of shows: when, where, how ready, what is open. */

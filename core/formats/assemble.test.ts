@@ -17,6 +17,11 @@ const library: Library = {
     { id: '3', text: 'on the venue', on: 'venue', onId: 'hall' },
     { id: '4', text: 'on another show', on: 'show', onId: 'other' },
   ],
+  lots: [
+    { lot: { id: 'a', goodId: 'soda' }, shelf: 4, out: { show: 2, other: 9 } },
+    { lot: { id: 'b', goodId: 'soda' }, shelf: 5, out: {}, goodUntil: '2026-12-11' },
+    { lot: { id: 'c', goodId: 'soda' }, shelf: 1, out: {}, goodUntil: '2026-12-12' },
+  ],
 };
 const show = { ...base.show, items: [item('used', { helperIds: ['cat'] })] };
 
@@ -27,6 +32,10 @@ test('a show file holds just what its show needs', () => {
   expect(file.crew.map((p) => p.id)).toEqual(['ann', 'ben', 'cat']);
   expect(file.record.map((r) => r.demoId)).toEqual(['used']);
   expect(file.actions!.map((a) => a.id)).toEqual(['1', '3']);
+});
+
+test('on the shelf for a show is what is good on its day, and what is out with it', () => {
+  expect(assemble(show, library)!.stock[0]!.onShelf).toBe(4 + 2 + 1);
 });
 
 test('a show whose venue is not here has no file', () => {

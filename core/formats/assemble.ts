@@ -1,3 +1,5 @@
+import type { LotStock } from '../supplies';
+import { rounded } from '../supplies/spread';
 import type { Demo, DemoRecord, Good, OpenAction, Person, Show, ShowFile, Venue } from '../show';
 
 /** Everything the troupe has, from which the file of any show can be put together. */
@@ -8,6 +10,8 @@ export interface Library {
   goods: Good[];
   record: DemoRecord[];
   actions: OpenAction[];
+  /** The shelves, lot by lot. */
+  lots: LotStock[];
 }
 
 /**
@@ -29,6 +33,12 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
     show: (id) => id === show.id,
     venue: (id) => id === venue.id,
   };
+  // What is past its day by the show is not there for it; what is out with this very show is.
+  const shelf = new Map<string, number>();
+  for (const { lot, shelf: left, out, goodUntil } of library.lots) {
+    const here = goodUntil === undefined || goodUntil >= show.date ? left : 0;
+    shelf.set(lot.goodId, rounded((shelf.get(lot.goodId) ?? 0) + here + (out[show.id] ?? 0)));
+  }
   return {
     format: 'hearty-stage/show',
     version: 1,
@@ -36,7 +46,7 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
     demos,
     venue,
     crew: library.people.filter((p) => people.has(p.id)),
-    stock: library.goods.filter((g) => goods.has(g.id)),
+    stock: library.goods.filter((g) => goods.has(g.id)).map((g) => ({ ...g, onShelf: shelf.get(g.id) ?? 0 })),
     record: library.record.filter((r) => used.has(r.demoId)),
     actions: library.actions.filter((a) => hangsHere[a.on](a.onId)),
   };

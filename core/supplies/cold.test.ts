@@ -1,5 +1,5 @@
 import type { ColdPlan } from '../show';
-import { demo, good, item, showOf } from '../testing/hall-show';
+import { demo, good, showOf } from '../testing/hall-show';
 import { plan } from '../timetable';
 import { chilled, coldBudget } from './cold';
 

@@ -3,11 +3,12 @@ import type { Db } from '../db';
 import { Documents } from '../documents';
 import { Runs } from '../runs';
 import { library, showFile } from '../show-files';
+import { Stores } from '../stores';
 import * as cold from './demos-cold';
 import * as dry from './demos-dry';
 import * as more from './demos-more';
 import * as wet from './demos-wet';
-import { goods } from './goods';
+import { crates, fillShelves, goods } from './goods';
 import { PAST_RUNS, pastEvents } from './past-runs';
 import { people, shows, venues } from './shows';
 
@@ -20,16 +21,19 @@ export function fillDemoData(db: Db, now = new Date()): void {
   if (count > 0) return;
   const documents = new Documents(db);
   const runs = new Runs(db);
+  const stores = new Stores(db, documents);
   const today = startOfDay(now);
   db.transaction(() => {
     for (const good of goods) documents.save('good', good.id, 0, good);
+    for (const crate of crates) documents.save('crate', crate.id, 0, crate);
+    fillShelves(stores, goods, today);
     for (const person of people) documents.save('person', person.id, 0, person);
     for (const venue of venues) documents.save('venue', venue.id, 0, venue);
     for (const demo of [wet, dry, cold, more].flatMap((shelf) => Object.values(shelf)))
       documents.save('demo', demo.id, 0, demo);
     for (const show of shows(today)) documents.save('show', show.id, 0, show);
     PAST_RUNS.forEach((past, i) => {
-      const file = showFile(documents, past.showId, library(documents, runs));
+      const file = showFile(documents, past.showId, library(documents, runs, stores));
       const { openedAt, events } = pastEvents(past, file, today, i + 1);
       runs.open(past.id, past.rehearsal ?? false, file, openedAt);
       runs.append(past.id, events);

@@ -133,6 +133,10 @@ const PER: Record<Need['lines'][number]['per'], string> = {
   show: 'show',
   volunteer: 'volunteer',
   head: 'head of the audience',
+  station: 'station of the audience',
+  minute: 'minute on stage',
+  ladder: 'piece of the ladder',
+  'whatever is left': 'show, and whatever is left',
 };
 
 /** One consumable; its figures open to their working. */
