@@ -11,6 +11,7 @@ import { logbook, showLines } from './overview';
 import { Runs } from './runs';
 import { Stores } from './stores';
 import { storesRoutes } from './stores-routes';
+import { tourAnswer } from './tour';
 import { importShow, library, showFile } from './show-files';
 
 class SaveBody {
@@ -86,6 +87,7 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
   app.get('/api/shows/:id/file', (req, res) => void res.json(file(req.params.id)));
   app.get('/api/shows/:id/plan', (req, res) => void res.json(plan(file(req.params.id))));
 
+  app.get('/api/tour', (_req, res) => void res.json(tourAnswer(documents, runs, stores, now().day)));
   app.use('/api', storesRoutes(stores, documents, now));
 
   app.get('/api/runs', (req, res) => {

@@ -1,7 +1,7 @@
 import type { RunEvent } from '../live';
 import type { Reliability } from '../logbook';
 import type { Good, ShowFile } from '../show';
-import type { LotStock, StoreMove } from '../supplies';
+import type { BuyLine, LotStock, StoreMove, TourShow } from '../supplies';
 
 /** The shapes in which the server answers its screens. Types only; times of day in ms since 1970, lengths in seconds. */
 
@@ -41,6 +41,13 @@ export interface StoresAnswer {
   goods: Stored<Good>[];
   lots: LotStock[];
   moves: StoreMove[];
+}
+
+/** The shows to come against one shelf, and what they want bought. `today` is the server's calendar day. */
+export interface TourAnswer {
+  today: string;
+  shows: TourShow[];
+  buying: BuyLine[];
 }
 
 /** One line of the list of shows: when, where, how ready, what is open. */

@@ -79,7 +79,9 @@ export function wants(file: ShowFile, timetable: Timetable): Want[] {
           .filter((need) => need.goodId === good.id)
           .map((need) => want(file, item, demo, need, outcomes, timetable.items[i]!));
       });
-      if (all.length === 0) return [];
+      // Named with nothing of it, for a variant that is not played.
+      if (all.every((w) => w.line.each * w.line.mostTimes === 0 && w.line.per !== 'whatever is left'))
+        return [];
       return [
         {
           good,
@@ -173,7 +175,7 @@ function want(
 }
 
 /** Pieces in a ladder of n levels: 1 + 2 + … + n (Gauss's sum). */
-export const ladder = (levels: number) => (levels * (levels + 1)) / 2;
+const ladder = (levels: number) => (levels * (levels + 1)) / 2;
 
 /** Equal shares of the item's length that a need by the minute is spread over; each counts by its upper end. */
 const SHARES = 20;

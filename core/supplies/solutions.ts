@@ -1,7 +1,7 @@
 /** Molar mass of hydrogen peroxide, g/mol. IUPAC atomic weights (abridged, 2021). */
-export const PEROXIDE_G_PER_MOL = 34.014;
+const PEROXIDE_G_PER_MOL = 34.014;
 /** Litres of an ideal gas per mole at 0 °C and 1 atm. CODATA 2018. */
-export const MOLAR_VOLUME_L = 22.414;
+const MOLAR_VOLUME_L = 22.414;
 
 /**
  * Density of aqueous hydrogen peroxide at 20 °C, by % w/w, g/mL. Easton, Mitchell & Wynne-Jones, Trans. Faraday Soc.

@@ -113,7 +113,7 @@ export const smokeRings = demo({
   coverLine: 'The candle has held out. Applause for the candle.',
   volunteers: 1,
   kit: [kit('ring-drum'), kit('fog-machine', 1, 300)],
-  consumables: [use('fog-fluid', 30), use('candle', 1, 'show')],
+  consumables: [use('fog-fluid', 8, 'minute', 10), use('candle', 1, 'show')],
   skills: ['flame'],
   hazards: ['flame', 'slippery floor'],
   cautions: [

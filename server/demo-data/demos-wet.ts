@@ -310,7 +310,7 @@ export const fogFinale = demo({
   coverLine: 'It is fog. It does as it pleases.',
   retries: 0,
   kit: [kit('basin'), kit('cryo-gloves'), kit('goggles')],
-  consumables: [use('dry-ice', 1500, 'show', 20), use('water', 3000, 'show')],
+  consumables: [use('dry-ice', 1500, 'whatever is left', 20), use('water', 3000, 'show')],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas', 'slippery floor'],
   cautions: [

@@ -211,7 +211,7 @@ export const crates: Crate[] = [
   { id: 'crate-b', name: 'Crate B', insideL: 45, limitKg: 16 },
   { id: 'crate-c', name: 'Crate C', insideL: 60, limitKg: 16 },
   { id: 'crate-d', name: 'Crate D', insideL: 60, limitKg: 16 },
-  { id: 'box-peroxide', name: 'Chemistry box', insideL: 20, limitKg: 16 },
+  { id: 'small-box', name: 'Chemistry box', insideL: 20, limitKg: 16 },
 ];
 
 /** Days until a lot of it expires; two lots where there are two numbers, the first a third of the shelf. */

@@ -142,6 +142,25 @@ export function shows(today: Date): Show[] {
         { ...play(wet.fogFinale, { presenterId: 'bram' }), pinned: true },
       ],
       hardEnd: '14:00',
+      cold: [
+        {
+          goodId: 'nitrogen',
+          cryogen: 'liquid nitrogen',
+          vessel: 10,
+          staticPerDay: 0.2,
+          filledOn: on(39),
+          filledAt: '16:00',
+          chillDown: 1,
+          pourLossPct: 15,
+          openPerHour: 0.5,
+          openHours: 1,
+          reservePct: 10,
+          pricePerUnit: 6,
+          objects: [
+            { id: 'tongs', title: 'copper or brass', massKg: 0.4, heatCapacity: 0.3, waterPct: 0, times: 2 },
+          ],
+        },
+      ],
       notes: '',
     },
     {

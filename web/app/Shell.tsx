@@ -1,6 +1,7 @@
 import CollectionsBookmarkOutlined from '@mui/icons-material/CollectionsBookmarkOutlined';
 import DarkModeOutlined from '@mui/icons-material/DarkModeOutlined';
 import EventOutlined from '@mui/icons-material/EventOutlined';
+import Inventory2Outlined from '@mui/icons-material/Inventory2Outlined';
 import LightModeOutlined from '@mui/icons-material/LightModeOutlined';
 import MeetingRoomOutlined from '@mui/icons-material/MeetingRoomOutlined';
 import ScienceOutlined from '@mui/icons-material/ScienceOutlined';
@@ -13,6 +14,7 @@ import { DISPLAY } from './theme';
 const PLACES: { to: string; label: string; icon: ReactNode }[] = [
   { to: '/shows', label: 'Shows', icon: <EventOutlined /> },
   { to: '/demos', label: 'Demos', icon: <ScienceOutlined /> },
+  { to: '/stores', label: 'Stores', icon: <Inventory2Outlined /> },
   { to: '/venues', label: 'Venues', icon: <MeetingRoomOutlined /> },
   { to: '/logbook', label: 'Logbook', icon: <CollectionsBookmarkOutlined /> },
 ];

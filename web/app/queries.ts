@@ -1,8 +1,18 @@
 import { monotonicFactory } from 'ulid';
 import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import type { Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
+import type { Crate, Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
 import { api, type ApiError } from './api';
-import type { Logbook, RunSummary, ShowLine, Stored } from '@hearty/core';
+import type {
+  Logbook,
+  Lot,
+  RunSummary,
+  ShowLine,
+  Stored,
+  StoreMove,
+  StoresAnswer,
+  Tick,
+  TourAnswer,
+} from '@hearty/core';
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -17,6 +27,7 @@ interface Kinds {
   venues: Venue;
   people: Person;
   goods: Good;
+  crates: Crate;
 }
 
 export const useLibrary = () =>
@@ -32,6 +43,43 @@ export const useRuns = (showId: string) =>
   });
 export const useDocuments = <K extends keyof Kinds>(kind: K) =>
   useQuery<Stored<Kinds[K]>[], ApiError>({ queryKey: ['documents', kind], queryFn: () => api(`/${kind}`) });
+
+export const useStores = () =>
+  useQuery<StoresAnswer, ApiError>({ queryKey: ['stores'], queryFn: () => api('/stores') });
+export const useTour = () =>
+  useQuery<TourAnswer, ApiError>({ queryKey: ['tour'], queryFn: () => api('/tour') });
+
+/** Writes lots and moves into the ledger, all or none. */
+export function useWrite() {
+  const client = useQueryClient();
+  return useMutation<StoresAnswer, ApiError, { lots?: Lot[]; moves: StoreMove[] }>({
+    mutationFn: ({ lots = [], moves }) => api('/stores/moves', { method: 'POST', body: { lots, moves } }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
+export const useTicks = (showId: string) =>
+  useQuery<Tick[], ApiError>({
+    queryKey: ['ticks', showId],
+    queryFn: () => api(`/shows/${showId}/ticks`),
+    // Two people load one van.
+    refetchInterval: 4000,
+  });
+
+/** Ticks something off, or takes the tick back; shown at once, and put right when the server says otherwise. */
+export function useTick(showId: string) {
+  const client = useQueryClient();
+  const queryKey = ['ticks', showId];
+  return useMutation<Tick[], ApiError, { way: Tick['way']; key: string; done: boolean }>({
+    mutationFn: (body) => api(`/shows/${showId}/ticks`, { method: 'POST', body }),
+    onMutate: ({ way, key, done }) =>
+      client.setQueryData<Tick[]>(queryKey, (old = []) => {
+        const others = old.filter((t) => t.way !== way || t.key !== key);
+        return done ? [...others, { way, key, at: Date.now() }] : others;
+      }),
+    onSettled: () => client.invalidateQueries({ queryKey }),
+  });
+}
 
 /** Saves one document; on success everything that may depend on it is asked for again. */
 export function useSave<K extends keyof Kinds>(kind: K) {

@@ -30,6 +30,18 @@ export const router = createBrowserRouter([
           { path: 'plan', Component: PlanTab },
           { path: 'print', Component: PrintPage },
           { path: 'supplies', Component: SuppliesTab },
+          {
+            path: 'supplies/cold',
+            lazy: async () => ({ Component: (await import('../features/supplies/ColdView')).ColdView }),
+          },
+          {
+            path: 'supplies/packing',
+            lazy: async () => ({ Component: (await import('../features/supplies/PackingView')).PackingView }),
+          },
+          {
+            path: 'prep',
+            lazy: async () => ({ Component: (await import('../features/prep/PrepTab')).PrepTab }),
+          },
           { path: 'check', Component: CheckTab },
           { path: 'live', Component: LiveTab },
           { path: 'debrief', Component: DebriefTab },
@@ -42,6 +54,10 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../features/demos/DemoEditor')).DemoEditor }),
       },
       { path: '/venues', Component: VenuesPage },
+      {
+        path: '/stores/:view?',
+        lazy: async () => ({ Component: (await import('../features/stores/StoresPage')).StoresPage }),
+      },
       {
         path: '/logbook',
         lazy: async () => ({ Component: (await import('../features/logbook/LogbookPage')).LogbookPage }),

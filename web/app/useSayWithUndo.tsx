@@ -4,7 +4,7 @@ import type { ApiError } from './api';
 import { useRemove, useRestore } from './queries';
 
 /** Puts a document away and offers to bring it back, instead of asking whether one is sure. */
-export function useSayWithUndo(kind: 'shows' | 'demos' | 'venues' | 'people' | 'goods') {
+export function useSayWithUndo(kind: 'shows' | 'demos' | 'venues' | 'people' | 'goods' | 'crates') {
   const remove = useRemove(kind);
   const restore = useRestore(kind);
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();

@@ -1,4 +1,14 @@
-import { checksOf, gates, judge, type Check, type Gate, type RunState, type Verdict } from '@hearty/core';
+import {
+  checksOf,
+  gates,
+  judge,
+  parseTemperature,
+  type Check,
+  type Gate,
+  type Parsed,
+  type RunState,
+  type Verdict,
+} from '@hearty/core';
 import {
   Box,
   Button,
@@ -142,11 +152,11 @@ function Reading({
   onValue: (value: number | null) => void;
 }) {
   const [text, setText] = useState(typeof value === 'number' ? String(value) : '');
-  const number = Number(text.replace(',', '.'));
-  const wrong = text.trim() !== '' && !Number.isFinite(number);
+  const read: Parsed = check.unit === '°C' ? parseTemperature(text) : parseNumber(text);
+  const wrong = text.trim() !== '' && !read.ok;
   const settle = () => {
     if (wrong) return;
-    const next = text.trim() === '' ? null : number;
+    const next = text.trim() === '' || !read.ok ? null : Math.round(read.value * 100) / 100;
     if (next !== (typeof value === 'number' ? value : null)) onValue(next);
   };
   return (
@@ -157,12 +167,22 @@ function Reading({
       onBlur={settle}
       onKeyDown={(e) => e.key === 'Enter' && settle()}
       error={wrong}
-      helperText={wrong ? 'Write a number such as 34.' : undefined}
-      slotProps={{ htmlInput: { inputMode: 'decimal', 'aria-label': `${check.title}, ${check.unit ?? ''}` } }}
+      helperText={wrong && !read.ok ? read.says : undefined}
+      slotProps={{
+        htmlInput: {
+          inputMode: check.unit === '°C' ? 'text' : 'decimal',
+          'aria-label': `${check.title}, ${check.unit ?? ''}`,
+        },
+      }}
       sx={{ width: 160 }}
     />
   );
 }
+
+const parseNumber = (text: string): Parsed => {
+  const value = Number(text.replace(',', '.'));
+  return Number.isFinite(value) ? { ok: true, value } : { ok: false, says: 'Write a number such as 34.' };
+};
 
 function VerdictWord({ verdict, at }: { verdict: Verdict; at: number | undefined }) {
   if (verdict === 'open') return null;

@@ -9,6 +9,7 @@ import { useRunLog } from '../live/runLog';
 import { useRun } from '../live/useRun';
 import { useShow } from '../shows/ShowFrame';
 import { Attempts } from './Attempts';
+import { IntoStores } from './IntoStores';
 import { Leftovers, Times } from './Tables';
 import { Actions, Notes } from './Words';
 
@@ -56,6 +57,7 @@ function RunDebrief({ runId }: { runId: string }) {
       <Attempts lines={talk.lines} />
       <Times talk={talk} />
       <Leftovers lines={talk.leftovers} />
+      {!run.rehearsal && <IntoStores runId={runId} showId={run.file.show.id} lines={talk.leftovers} />}
       <Notes state={run.state} />
       <Actions file={run.file} state={run.state} />
     </Box>

@@ -318,11 +318,18 @@ export const Consumables = () => (
         <GoodAmount path={path} />
         <ChoiceInput name={`${path}.per`} label="Per" options={NEED_RULES} />
         <NumberInput name={`${path}.wastePct`} label="Waste, %" />
+        <Levels path={path} />
         <ScalesWith path={path} />
       </>
     )}
   />
 );
+
+/** How high a ladder is: 1 + 2 + … pieces. */
+function Levels({ path }: { path: string }) {
+  const per = useWatch({ name: `${path}.per` }) as string;
+  return per === 'ladder' ? <NumberInput name={`${path}.levels`} label="Levels" optional /> : null;
+}
 
 function ScalesWith({ path }: { path: string }) {
   const parameters = (useWatch({ name: 'parameters' }) as Demo['parameters']) ?? [];

@@ -20,7 +20,7 @@ import { api } from '../../app/api';
 import type { DemoLine, Logbook, RunLine } from '@hearty/core';
 import { newId, useLogbook } from '../../app/queries';
 import { Empty, Failed, Loading, PageHead } from '../../app/States';
-import { Chart } from './Chart';
+import { Chart } from '../../app/Chart';
 
 /** What the runs have taught: how often each demo works, planned against actual, what is still to do. */
 export function LogbookPage() {

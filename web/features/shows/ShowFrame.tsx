@@ -10,7 +10,7 @@ import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useLocation, useOutletContext, useParams } from 'react-router';
 import { useStore } from 'zustand';
 import type { RunSummary } from '@hearty/core';
-import { useDocuments, useLibrary, useRuns } from '../../app/queries';
+import { useDocuments, useLibrary, useRuns, useTour } from '../../app/queries';
 import { LevelMark } from '../../app/LevelMark';
 import { Failed, Loading } from '../../app/States';
 import { usePlan } from '../../workers/planner';
@@ -62,7 +62,7 @@ export function ShowFrame() {
     <>
       <Head file={file} />
       <SaveTrouble />
-      <ShowTabs plan={plan} openRun={openRun} lastRun={lastRun} />
+      <ShowTabs showId={showId} plan={plan} openRun={openRun} lastRun={lastRun} />
       <Outlet context={{ file, plan, fresh, progress, openRun, lastRun } satisfies ShowContext} />
     </>
   );
@@ -180,10 +180,12 @@ function SaveTrouble() {
 }
 
 function ShowTabs({
+  showId,
   plan,
   openRun,
   lastRun,
 }: {
+  showId: string;
   plan: Plan;
   openRun: RunSummary | undefined;
   lastRun: RunSummary | undefined;
@@ -191,7 +193,11 @@ function ShowTabs({
   const { pathname } = useLocation();
   const stops = plan.findings.filter((f) => f.level === 'stop').length;
   const cautions = plan.findings.filter((f) => f.level === 'caution').length;
-  const toBuy = plan.needs.consumables.filter((c) => c.toBuy > 0).length;
+  const tour = useTour();
+  const onTour = tour.data?.shows.find((s) => s.showId === showId);
+  const toBuy = onTour
+    ? onTour.lines.filter((l) => l.short > 0).length
+    : plan.needs.consumables.filter((c) => c.toBuy > 0).length;
   const tabs: { to: string; label: string; state: string; level?: 'stop' | 'caution' }[] = [
     {
       to: 'plan',
@@ -200,6 +206,7 @@ function ShowTabs({
       state: stops ? `${stops} to mend` : cautions ? `${cautions} to look at` : '',
     },
     { to: 'supplies', label: 'Supplies', state: toBuy ? `${toBuy} to buy` : '' },
+    { to: 'prep', label: 'Prep', state: plan.timetable.tasks.length ? '' : 'nothing to prepare' },
     { to: 'check', label: 'Check', state: openRun?.phase === 'before' ? 'under way' : '' },
     { to: 'live', label: 'Live', state: openRun && openRun.phase !== 'before' ? 'on stage' : '' },
     { to: 'debrief', label: 'Debrief', state: lastRun ? '' : 'no run yet' },
@@ -252,8 +259,9 @@ function ShowTabs({
   );
 }
 
-function download(name: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type: 'application/json' }));
+/** Hands the person a file. */
+export function download(name: string, text: string, type = 'application/json'): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
   const link = Object.assign(document.createElement('a'), { href: url, download: name });
   link.click();
   URL.revokeObjectURL(url);

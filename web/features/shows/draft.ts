@@ -127,6 +127,7 @@ async function send(show: Show, version: number): Promise<void> {
       forgetKept(show.id);
     }
     void queryClient.invalidateQueries({ queryKey: ['overview'] });
+    void queryClient.invalidateQueries({ queryKey: ['tour'] });
     void queryClient.invalidateQueries({ queryKey: ['documents', 'shows'] });
   } catch (error) {
     if (!(error instanceof ApiError)) throw error;

@@ -18,20 +18,30 @@ import {
   formatClock,
   formatKitchen,
   parseAmount,
+  RUN_OUT_PCT,
   type BaseUnit,
-  type Good,
+  type Parsed,
+  type TourLine,
 } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { Fragment, useState } from 'react';
+import { Link } from 'react-router';
 import { ParsedField } from '../../app/ParsedField';
-import { useDocuments, useSave } from '../../app/queries';
+import { newId, useStores, useTour, useWrite } from '../../app/queries';
+import { useSettings } from '../../app/settings';
 import { Empty } from '../../app/States';
+import { edit } from '../shows/draft';
 import { useShow } from '../shows/ShowFrame';
+import { moveOf } from '../stores/stock';
+import { SuppliesViews } from './SuppliesViews';
 
 /** What the show uses up and how much kit it has in use at once, from the same plan as the score. */
 export function SuppliesTab() {
   const { file, plan } = useShow();
   const { consumables, kit } = plan.needs;
+  const tour = useTour();
+  const onTour = tour.data?.shows.find((s) => s.showId === file.show.id);
+  const lineOf = (goodId: string) => onTour?.lines.find((l) => l.goodId === goodId);
   if (consumables.length + kit.length === 0) {
     return (
       <Empty title="Nothing is needed yet">
@@ -39,91 +49,139 @@ export function SuppliesTab() {
       </Empty>
     );
   }
-  const cost = consumables.reduce((sum, c) => sum + (c.cost ?? 0), 0);
-  const toBuy = consumables.filter((c) => c.toBuy > 0).length;
+  const bought = consumables.map((c) => lineOf(c.goodId) ?? { short: c.toBuy, cost: c.cost });
+  const cost = bought.reduce((sum, c) => sum + (c.cost ?? 0), 0);
+  const toBuy = bought.filter((c) => c.short > 0).length;
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 6,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', xl: '3fr 2fr' },
-        alignItems: 'start',
-      }}
-    >
-      <section>
-        <Typography variant="h2">Consumables</Typography>
-        <Typography color="textSecondary" sx={{ mb: 2 }}>
-          {toBuy === 0
-            ? 'All of it is on the shelf.'
-            : `${toBuy} to buy${cost > 0 ? `, about ${cost.toFixed(2)}` : ''}.`}{' '}
-          Packed is enough for retries: at most 5 in 100 shows run out.
-        </Typography>
-        <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
-          <Table size="small" aria-label="Consumables">
-            <TableHead>
-              <TableRow>
-                <TableCell>What</TableCell>
-                <TableCell align="right">Planned</TableCell>
-                <TableCell align="right">Packed</TableCell>
-                <TableCell>On the shelf</TableCell>
-                <TableCell align="right">To buy</TableCell>
-                <TableCell />
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {consumables.map((c) => (
-                <ConsumableRow key={c.goodId} need={c} />
-              ))}
-            </TableBody>
-          </Table>
-        </Paper>
-      </section>
-      <section>
-        <Typography variant="h2">Kit</Typography>
-        <Typography color="textSecondary" sx={{ mb: 2 }}>
-          The most in use at one moment, cleaning included.
-        </Typography>
-        <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
-          <Table size="small" aria-label="Kit">
-            <TableHead>
-              <TableRow>
-                <TableCell>What</TableCell>
-                <TableCell align="right">At once</TableCell>
-                <TableCell>On the shelf</TableCell>
-                <TableCell>Peak</TableCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {kit.map((k) => (
-                <TableRow key={k.goodId}>
-                  <TableCell>{k.name}</TableCell>
-                  <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700 }}>
-                    {k.peak}
-                  </TableCell>
-                  <TableCell>
-                    <ShelfField goodId={k.goodId} name={k.name} unit="piece" value={k.onShelf} />
-                  </TableCell>
-                  <TableCell>
-                    {formatClock(clockToS(file.show.curtainUp) + k.peakAtS)}
-                    {k.short > 0 && (
-                      <Chip
-                        size="small"
-                        color="warning"
-                        variant="outlined"
-                        sx={{ ml: 2 }}
-                        label={`${k.short} short`}
-                      />
-                    )}
-                  </TableCell>
+    <>
+      <SuppliesViews />
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 6,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', xl: '3fr 2fr' },
+          alignItems: 'start',
+        }}
+      >
+        <section>
+          <Typography variant="h2">Consumables</Typography>
+          <Typography color="textSecondary" sx={{ mb: 2 }}>
+            {toBuy === 0
+              ? 'All of it is on the shelf.'
+              : `${toBuy} to buy${cost > 0 ? `, about ${cost.toFixed(2)}` : ''}.`}{' '}
+            {onTour &&
+              `It uses up about ${onTour.usesCost.toFixed(2)}${onTour.perHead === undefined ? '' : `, ${onTour.perHead.toFixed(2)} a head`}.`}{' '}
+            Packed is enough for retries.
+          </Typography>
+          <Odds />
+          <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+            <Table size="small" aria-label="Consumables">
+              <TableHead>
+                <TableRow>
+                  <TableCell>What</TableCell>
+                  <TableCell align="right">Planned</TableCell>
+                  <TableCell align="right">Packed</TableCell>
+                  <TableCell>On the shelf</TableCell>
+                  <TableCell align="right">Gone before</TableCell>
+                  <TableCell align="right">To buy</TableCell>
+                  <TableCell />
                 </TableRow>
-              ))}
-            </TableBody>
-          </Table>
-        </Paper>
-      </section>
+              </TableHead>
+              <TableBody>
+                {consumables.map((c) => (
+                  <ConsumableRow key={c.goodId} need={c} line={lineOf(c.goodId)} />
+                ))}
+              </TableBody>
+            </Table>
+          </Paper>
+        </section>
+        <section>
+          <Typography variant="h2">Kit</Typography>
+          <Typography color="textSecondary" sx={{ mb: 2 }}>
+            The most in use at one moment, cleaning included.
+          </Typography>
+          <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+            <Table size="small" aria-label="Kit">
+              <TableHead>
+                <TableRow>
+                  <TableCell>What</TableCell>
+                  <TableCell align="right">At once</TableCell>
+                  <TableCell>On the shelf</TableCell>
+                  <TableCell>Peak</TableCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
+                {kit.map((k) => (
+                  <TableRow key={k.goodId}>
+                    <TableCell>{k.name}</TableCell>
+                    <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700 }}>
+                      {k.peak}
+                    </TableCell>
+                    <TableCell>
+                      <ShelfField goodId={k.goodId} name={k.name} unit="piece" value={k.onShelf} />
+                    </TableCell>
+                    <TableCell>
+                      {formatClock(clockToS(file.show.curtainUp) + k.peakAtS)}
+                      {k.short > 0 && (
+                        <Chip
+                          size="small"
+                          color="warning"
+                          variant="outlined"
+                          sx={{ ml: 2 }}
+                          label={`${k.short} short`}
+                        />
+                      )}
+                    </TableCell>
+                  </TableRow>
+                ))}
+              </TableBody>
+            </Table>
+          </Paper>
+        </section>
+      </Box>
+    </>
+  );
+}
+
+/** The odds of running out that packing accepts, and how many stations the audience works at: both the show's own. */
+function Odds() {
+  const { file } = useShow();
+  const { runOutPct = RUN_OUT_PCT, audienceStations = 1, items } = file.show;
+  const stations = items.some((i) =>
+    file.demos.find((d) => d.id === i.demoId)?.consumables.some((c) => c.per === 'station'),
+  );
+  return (
+    <Box sx={{ display: 'flex', gap: 3, mb: 3, flexWrap: 'wrap' }}>
+      <ParsedField
+        label="May run out in"
+        value={runOutPct}
+        format={(v) => `${v} in 100 shows`}
+        parse={between(0.1, 50, '5')}
+        onValue={(v) => edit((show) => ({ ...show, runOutPct: v }))}
+        sx={{ width: 190 }}
+      />
+      {stations && (
+        <ParsedField
+          label="Stations of the audience"
+          value={audienceStations}
+          format={String}
+          parse={between(1, 500, '6', true)}
+          onValue={(v) => edit((show) => ({ ...show, audienceStations: v }))}
+          sx={{ width: 190 }}
+        />
+      )}
     </Box>
   );
 }
+
+const between =
+  (least: number, most: number, such: string, whole = false) =>
+  (text: string): Parsed => {
+    const value = Number.parseFloat(text.replace(',', '.'));
+    return value >= least && value <= most && (!whole || Number.isInteger(value))
+      ? { ok: true, value }
+      : { ok: false, says: `Write a number from ${least} to ${most}, such as ${such}.` };
+  };
 
 type Need = ReturnType<typeof useShow>['plan']['needs']['consumables'][number];
 
@@ -140,15 +198,19 @@ const PER: Record<Need['lines'][number]['per'], string> = {
 };
 
 /** One consumable; its figures open to their working. */
-function ConsumableRow({ need }: { need: Need }) {
+function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined }) {
   const [open, setOpen] = useState(false);
+  const cup = useSettings((s) => s.cup);
   const amount = (value: number) => formatAmount(value, need.unit);
+  const { short, packs, cost } = line ?? { short: need.toBuy, packs: need.packs, cost: need.cost };
   return (
     <Fragment>
       <TableRow data-testid={`need-${need.goodId}`}>
         <TableCell>
           {need.name}
-          <Box sx={{ color: 'text.secondary', fontSize: 12.5 }}>{formatKitchen(need.packed, need.unit)}</Box>
+          <Box sx={{ color: 'text.secondary', fontSize: 12.5 }}>
+            {formatKitchen(need.packed, need.unit, cup)}
+          </Box>
         </TableCell>
         <TableCell align="right" sx={{ color: 'secondary.main' }}>
           {amount(need.planned)}
@@ -163,12 +225,13 @@ function ConsumableRow({ need }: { need: Need }) {
         <TableCell>
           <ShelfField goodId={need.goodId} name={need.name} unit={need.unit} value={need.onShelf} />
         </TableCell>
-        <TableCell align="right">
-          {need.toBuy > 0 ? <b>{amount(need.toBuy)}</b> : '–'}
-          {need.packs ? (
+        <TableCell align="right">{line && line.before > 0 ? amount(line.before) : '–'}</TableCell>
+        <TableCell align="right" data-testid={`buy-${need.goodId}`}>
+          {short > 0 ? <b>{amount(short)}</b> : '–'}
+          {packs ? (
             <Box
               sx={{ color: 'text.secondary', fontSize: 12.5 }}
-            >{`${need.packs} ${need.packs === 1 ? 'pack' : 'packs'}${need.cost ? `, ${need.cost.toFixed(2)}` : ''}`}</Box>
+            >{`${packs} ${packs === 1 ? 'pack' : 'packs'}${cost ? `, ${cost.toFixed(2)}` : ''}`}</Box>
           ) : null}
         </TableCell>
         <TableCell padding="none">
@@ -183,19 +246,31 @@ function ConsumableRow({ need }: { need: Need }) {
         </TableCell>
       </TableRow>
       <TableRow>
-        <TableCell colSpan={6} sx={{ py: 0, borderBottom: open ? undefined : 'none' }}>
+        <TableCell colSpan={7} sx={{ py: 0, borderBottom: open ? undefined : 'none' }}>
           <Collapse in={open} unmountOnExit>
             <Box component="ul" sx={{ my: 2, pl: 5 }}>
               {need.lines.map((line) => (
                 <li key={line.itemId + line.per}>
                   {line.title}: {amount(line.each)} per {PER[line.per]} × {line.plannedTimes}
-                  {line.mostTimes > line.plannedTimes && `, up to ${line.mostTimes} with every retry`}
+                  {line.levels !== undefined && ` (1 + 2 + … + ${line.levels})`}
+                  {line.mostTimes > line.plannedTimes &&
+                    (line.per === 'minute'
+                      ? `, up to ${line.mostTimes} if it drags`
+                      : `, up to ${line.mostTimes} with every retry`)}
                 </li>
               ))}
               <li>
                 Packed {amount(need.packed)}: the odds of running out are {(need.runOutOdds * 100).toFixed(1)}{' '}
                 in 100, from each demo’s odds and retries.
               </li>
+              {line && (
+                <li>
+                  The shows before it may use {amount(line.before)} of it together; {amount(line.usable)} are
+                  usable on the day{line.past > 0 && `, ${amount(line.past)} are past their day by then`}.
+                  Odds are pooled: this show’s share of the tour is {amount(line.share)}.
+                </li>
+              )}
+              {need.takesRest && <li>The finale takes whatever the others leave.</li>}
             </Box>
           </Collapse>
         </TableCell>
@@ -204,7 +279,7 @@ function ConsumableRow({ need }: { need: Need }) {
   );
 }
 
-/** How much of a good is on the shelf, corrected in place. */
+/** How much of a good is on the shelf; counted in place, unless it lies in several lots. */
 function ShelfField({
   goodId,
   name,
@@ -216,16 +291,30 @@ function ShelfField({
   unit: BaseUnit;
   value: number;
 }) {
-  const goods = useDocuments('goods');
-  const save = useSave('goods');
+  const stores = useStores();
+  const write = useWrite();
+  const cup = useSettings((s) => s.cup);
   const { enqueueSnackbar } = useSnackbar();
-  const stored = goods.data?.find((g) => g.id === goodId);
-  const put = (onShelf: number) => {
-    if (!stored) return;
-    const body: Good = { ...stored.body, onShelf };
-    save.mutate(
-      { id: goodId, version: stored.version, body },
-      { onError: (e) => enqueueSnackbar(e.says, { variant: 'error' }) },
+  const good = stores.data?.goods.find((g) => g.id === goodId)?.body;
+  const lots = (stores.data?.lots ?? []).filter((l) => l.lot.goodId === goodId && l.shelf > 0);
+  const [only] = lots;
+  if (lots.length > 1)
+    return (
+      <>
+        {formatAmount(value, unit)}
+        <Box component={Link} to="/stores/count" sx={{ display: 'block', fontSize: 12.5, color: 'inherit' }}>
+          in {lots.length} lots
+        </Box>
+      </>
+    );
+  const put = (amount: number) => {
+    const lotId = only?.lot.id ?? newId();
+    write.mutate(
+      {
+        lots: only ? [] : [{ id: lotId, goodId }],
+        moves: [moveOf(lotId, 'counted', amount, { note: 'Counted in the show’s supplies' })],
+      },
+      { onError: (e) => enqueueSnackbar(e.fields[0]?.says ?? e.says, { variant: 'error' }) },
     );
   };
   return (
@@ -233,9 +322,9 @@ function ShelfField({
       variant="standard"
       value={value}
       format={(v) => formatAmount(v, unit)}
-      parse={(text) => parseAmount(text, unit)}
+      parse={(text) => parseAmount(text, unit, { cup, densityGPerML: good?.densityGPerML })}
       onValue={put}
-      disabled={!stored}
+      disabled={!good}
       sx={{ width: 110 }}
       slotProps={{ htmlInput: { 'aria-label': `${name} on the shelf` } }}
     />

@@ -1,20 +1,9 @@
 import type { Stored } from '@hearty/core';
-import { check, Person, ROLES, SKILLS, STATIONS, Venue, VENUE_KINDS } from '@hearty/core';
-import {
-  Alert,
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  FormControlLabel,
-  MenuItem,
-  Switch,
-  TextField,
-} from '@mui/material';
-import { type ReactNode } from 'react';
-import { Controller, useForm, type FieldValues, type UseFormReturn } from 'react-hook-form';
+import { Person, ROLES, SKILLS, STATIONS, Venue, VENUE_KINDS } from '@hearty/core';
+import { TextField } from '@mui/material';
+import { useForm } from 'react-hook-form';
 import { resolverOf } from '../../app/fields';
+import { FormDialog, OnOff, optionalNumber, Pick, problems, prune } from '../../app/FormDialog';
 import { useSave } from '../../app/queries';
 
 /** A venue, new or known. */
@@ -111,96 +100,6 @@ export function PersonDialog({ stored, onClose }: { stored: Stored<Person>; onCl
     </FormDialog>
   );
 }
-
-const problems = <T extends object>(type: new () => T, value: T) => {
-  const checked = check(type, prune(value));
-  return checked.ok ? [] : checked.problems;
-};
-
-const prune = <T extends object>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
-
-const optionalNumber = (v: unknown) => (v === '' || v === undefined || v === null ? undefined : Number(v));
-
-interface FormDialogProps<T extends FieldValues> {
-  title: string;
-  form: UseFormReturn<T>;
-  says: string | undefined;
-  children: ReactNode;
-  onClose: () => void;
-  onSave: (body: T) => void;
-}
-
-function FormDialog<T extends FieldValues>({
-  title,
-  form,
-  says,
-  children,
-  onClose,
-  onSave,
-}: FormDialogProps<T>) {
-  return (
-    <Dialog open onClose={onClose} maxWidth="xs" fullWidth>
-      <form noValidate onSubmit={(e) => void form.handleSubmit(onSave)(e)}>
-        <DialogTitle>{title}</DialogTitle>
-        <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>
-          {children}
-          {says && <Alert severity="error">{says}</Alert>}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained">
-            Save
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
-  );
-}
-
-// The two forms differ in their type alone; the control is handed through untouched.
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
-type AnyControl = any;
-
-const Pick = ({
-  control,
-  name,
-  label,
-  options,
-  multiple = false,
-}: {
-  control: AnyControl;
-  name: string;
-  label: string;
-  options: readonly string[];
-  multiple?: boolean;
-}) => (
-  <Controller
-    control={control}
-    name={name}
-    render={({ field }) => (
-      <TextField select label={label} {...field} slotProps={{ select: { multiple } }}>
-        {options.map((o) => (
-          <MenuItem key={o} value={o}>
-            {o}
-          </MenuItem>
-        ))}
-      </TextField>
-    )}
-  />
-);
-
-const OnOff = ({ control, name, label }: { control: AnyControl; name: string; label: string }) => (
-  <Controller
-    control={control}
-    name={name}
-    render={({ field }) => (
-      <FormControlLabel
-        label={label}
-        control={<Switch checked={!!field.value} onChange={(_e, on) => field.onChange(on)} />}
-      />
-    )}
-  />
-);
 
 export const newVenue = (): Venue => ({
   id: '',

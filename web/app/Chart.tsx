@@ -1,11 +1,19 @@
 import { Box } from '@mui/material';
-import { CustomChart, ScatterChart } from 'echarts/charts';
-import { GridComponent, TooltipComponent } from 'echarts/components';
+import { CustomChart, LineChart, ScatterChart } from 'echarts/charts';
+import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { init, use as register, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 
-register([CustomChart, ScatterChart, GridComponent, TooltipComponent, SVGRenderer]);
+register([
+  CustomChart,
+  LineChart,
+  ScatterChart,
+  GridComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  SVGRenderer,
+]);
 
 /** An ECharts picture that follows its container; `label` says in words what it shows. */
 export function Chart({

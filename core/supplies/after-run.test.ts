@@ -1,0 +1,68 @@
+import type { LeftoverLine } from '../live';
+import { good } from '../testing/hall-show';
+import { afterRun } from './after-run';
+import { balance, type StoreMove } from './ledger';
+
+const RUN = { runId: 'r', showId: 's', at: 100, day: '2026-12-12' };
+const line = (more: Partial<LeftoverLine> = {}): LeftoverLine => ({
+  goodId: 'soda',
+  name: 'Soda',
+  unit: 'piece',
+  packed: 6,
+  used: 4,
+  expected: 2,
+  counted: undefined,
+  ...more,
+});
+const bought = (id: string, amount: number): StoreMove => ({
+  id: `b-${id}`,
+  lotId: id,
+  kind: 'bought',
+  amount,
+  at: 1,
+  day: '2026-11-01',
+});
+const LOTS = [
+  { id: 'old', goodId: 'soda', expires: '2026-12-20' },
+  { id: 'new', goodId: 'soda' },
+];
+const GOODS = new Map([['soda', good('soda', 'consumable', 0)]]);
+const after = (before: StoreMove[], lines: LeftoverLine[]) => {
+  const { moves, missing } = afterRun(lines, balance(LOTS, before, GOODS).lots, RUN);
+  const { lots, wrong } = balance(LOTS, [...before, ...moves], GOODS);
+  expect(wrong).toEqual([]);
+  return { shelf: lots.map((l) => l.shelf), out: lots.map((l) => l.out), moves, missing };
+};
+
+test('what the log used comes off the shelf, the lot that expires first before the other', () => {
+  expect(after([bought('old', 3), bought('new', 9)], [line()])).toMatchObject({ shelf: [0, 8], missing: [] });
+});
+
+test('a count of what is left says better than the log what was used', () => {
+  expect(after([bought('old', 3), bought('new', 9)], [line({ counted: 1 })])).toMatchObject({
+    shelf: [0, 7],
+  });
+});
+
+test('what was packed out is used from there, and the rest comes home', () => {
+  const packed: StoreMove = {
+    id: 'p',
+    lotId: 'new',
+    kind: 'packed',
+    amount: 6,
+    at: 2,
+    day: '2026-12-12',
+    showId: 's',
+  };
+  expect(after([bought('old', 3), bought('new', 9), packed], [line()])).toMatchObject({
+    shelf: [3, 5],
+    out: [{}, {}],
+  });
+});
+
+test('what the shelf does not have is said, and the rest is still written', () => {
+  expect(after([bought('old', 3)], [line()])).toMatchObject({
+    shelf: [0, 0],
+    missing: [{ goodId: 'soda', name: 'Soda', amount: 1 }],
+  });
+});

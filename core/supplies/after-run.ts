@@ -1,0 +1,52 @@
+import type { LeftoverLine } from '../live';
+import { firstExpiredFirst, type LotStock, type StoreMove } from './ledger';
+import { rounded } from './spread';
+
+/** What a run did to the stores, ready to be written after one confirmation. */
+export interface AfterRun {
+  moves: StoreMove[];
+  /** What the shelf does not have although it was used: it was never written down, or not counted right. */
+  missing: { goodId: string; name: string; amount: number }[];
+}
+
+/**
+ * The ledger moves of a run: what was used of each consumable, first expired first out, and what comes home of what was
+ * out with the show. What is left is the counted amount, or else packed less used. The ids come from the run, so that
+ * writing them twice is harmless. Pure.
+ */
+export function afterRun(
+  lines: readonly LeftoverLine[],
+  lots: readonly LotStock[],
+  { runId, showId, at, day }: { runId: string; showId: string; at: number; day: string },
+): AfterRun {
+  const moves: StoreMove[] = [];
+  const missing: AfterRun['missing'] = [];
+  const write = (lotId: string, kind: StoreMove['kind'], amount: number) =>
+    void moves.push({
+      id: `${moveIdOf(runId)}${moves.length}`,
+      lotId,
+      kind,
+      amount: rounded(amount),
+      at,
+      day,
+      showId,
+    });
+  for (const line of lines) {
+    const left = line.counted ?? line.expected;
+    let used = line.counted === undefined ? line.used : Math.max(0, rounded(line.packed - left));
+    for (const of of lots.filter((l) => l.lot.goodId === line.goodId && (l.out[showId] ?? 0) > 0)) {
+      const out = of.out[showId]!;
+      const gone = Math.min(out, used);
+      if (gone > 0) write(of.lot.id, 'used', gone);
+      if (out > gone) write(of.lot.id, 'returned', out - gone);
+      used = rounded(used - gone);
+    }
+    const { draws, missing: lacking } = firstExpiredFirst(lots, line.goodId, used, day);
+    for (const draw of draws) write(draw.lotId, 'used', draw.amount);
+    if (lacking > 0) missing.push({ goodId: line.goodId, name: line.name, amount: lacking });
+  }
+  return { moves, missing };
+}
+
+/** How the ids of a run's moves begin. */
+export const moveIdOf = (runId: string) => `run-${runId}-`;

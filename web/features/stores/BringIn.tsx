@@ -1,0 +1,149 @@
+import {
+  Alert,
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  FormControlLabel,
+  Switch,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  Typography,
+} from '@mui/material';
+import { useQueryClient } from '@tanstack/react-query';
+import type { StoresPreview } from '@hearty/core';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import { api, type ApiError } from '../../app/api';
+
+const STATUS = { new: 'new', changed: 'changes', same: 'as it is', wrong: 'wrong' } as const;
+
+/** Brings a CSV of stores in: first what it would change, row by row; then all of it, or what is right of it, or nothing. */
+export function BringIn({ onClose }: { onClose: () => void }) {
+  const [csv, setCsv] = useState<string>();
+  const [preview, setPreview] = useState<StoresPreview>();
+  const [says, setSays] = useState('');
+  const [leaveWrong, setLeaveWrong] = useState(false);
+  const client = useQueryClient();
+  const { enqueueSnackbar } = useSnackbar();
+  const attempt = async (work: () => Promise<void>) => {
+    try {
+      setSays('');
+      await work();
+    } catch (error) {
+      setSays(
+        (error as ApiError).fields?.[0]?.says ?? (error as ApiError).says ?? 'This file cannot be read.',
+      );
+    }
+  };
+  const read = (file: File | undefined) =>
+    void attempt(async () => {
+      if (!file) return;
+      const text = await file.text();
+      setCsv(text);
+      setPreview(await api<StoresPreview>('/stores/preview', { method: 'POST', body: { csv: text } }));
+    });
+  const bring = () =>
+    void attempt(async () => {
+      const done = await api<{ goods: number; counts: number }>('/stores/csv', {
+        method: 'POST',
+        body: { csv, leaveWrong },
+      });
+      await client.invalidateQueries();
+      enqueueSnackbar(`${done.goods} goods and ${done.counts} counts are in.`);
+      onClose();
+    });
+  const count = (status: keyof typeof STATUS) => preview?.rows.filter((r) => r.status === status).length ?? 0;
+  const wrong = count('wrong');
+  const useful = count('new') + count('changed');
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" fullWidth>
+      <DialogTitle>Bring in a CSV of stores</DialogTitle>
+      <DialogContent>
+        <Typography color="textSecondary" sx={{ mb: 3 }}>
+          The first line names the columns; save the stores as CSV to see them all. Amounts may be in kitchen
+          units. Nothing is changed before you say so.
+        </Typography>
+        <Button component="label" variant="outlined">
+          Choose a file
+          <input
+            type="file"
+            accept=".csv,text/csv"
+            hidden
+            aria-label="CSV file"
+            onChange={(e) => read(e.target.files?.[0])}
+          />
+        </Button>
+        {(says || preview?.says) && (
+          <Alert severity="error" sx={{ mt: 3 }}>
+            {says || preview?.says}
+          </Alert>
+        )}
+        {preview && !preview.says && (
+          <>
+            <Typography role="status" sx={{ my: 3 }}>
+              {count('new')} new, {count('changed')} changed, {count('same')} as they are, {wrong} wrong.
+            </Typography>
+            <Box sx={{ maxHeight: 360, overflow: 'auto' }}>
+              <Table size="small" aria-label="What it would change" stickyHeader>
+                <TableHead>
+                  <TableRow>
+                    <TableCell>Line</TableCell>
+                    <TableCell>Good</TableCell>
+                    <TableCell />
+                    <TableCell>What</TableCell>
+                  </TableRow>
+                </TableHead>
+                <TableBody>
+                  {preview.rows
+                    .filter((r) => r.status !== 'same')
+                    .map((r) => (
+                      <TableRow key={r.line}>
+                        <TableCell>{r.line}</TableCell>
+                        <TableCell>{r.name}</TableCell>
+                        <TableCell
+                          sx={{
+                            color: r.status === 'wrong' ? 'error.main' : 'secondary.main',
+                            whiteSpace: 'nowrap',
+                          }}
+                        >
+                          {STATUS[r.status]}
+                        </TableCell>
+                        <TableCell sx={{ fontSize: 13 }}>
+                          {[...r.problems.map((p) => `${p.column}: ${p.says}`), ...r.changes].map((words) => (
+                            <div key={words}>{words}</div>
+                          ))}
+                        </TableCell>
+                      </TableRow>
+                    ))}
+                </TableBody>
+              </Table>
+            </Box>
+            {wrong > 0 && (
+              <FormControlLabel
+                sx={{ mt: 2 }}
+                control={<Switch checked={leaveWrong} onChange={(_e, on) => setLeaveWrong(on)} />}
+                label={`Leave the ${wrong} wrong ${wrong === 1 ? 'row' : 'rows'} out and bring the others in`}
+              />
+            )}
+          </>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button
+          variant="contained"
+          disabled={!preview || !!preview.says || useful === 0 || (wrong > 0 && !leaveWrong)}
+          onClick={bring}
+        >
+          Bring it in
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

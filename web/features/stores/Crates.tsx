@@ -1,0 +1,78 @@
+import AddIcon from '@mui/icons-material/Add';
+import { Box, Button, Paper, Typography } from '@mui/material';
+import { Crate, LIFT_KG, type Stored } from '@hearty/core';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { resolverOf } from '../../app/fields';
+import { FormDialog, Line, problems } from '../../app/FormDialog';
+import { newId, useDocuments, useSave } from '../../app/queries';
+import { Empty, Loading } from '../../app/States';
+import { useSayWithUndo } from '../../app/useSayWithUndo';
+
+/** The crates of the troupe, that every show is packed into. */
+export function Crates() {
+  const crates = useDocuments('crates');
+  const remove = useSayWithUndo('crates');
+  const [crate, setCrate] = useState<Stored<Crate>>();
+  if (!crates.data) return <Loading what="the crates" />;
+  return (
+    <>
+      <Box sx={{ display: 'flex', mb: 3, alignItems: 'center' }}>
+        <Typography color="textSecondary" sx={{ flex: 1 }}>
+          {LIFT_KG} kg is what one person may lift by common practice; each crate has its own limit.
+        </Typography>
+        <Button
+          startIcon={<AddIcon />}
+          onClick={() =>
+            setCrate({ id: newId(), version: 0, body: { id: '', name: '', insideL: 45, limitKg: LIFT_KG } })
+          }
+        >
+          New crate
+        </Button>
+      </Box>
+      {crates.data.length === 0 && (
+        <Empty title="No crates yet">Write down a crate, and shows are packed into it.</Empty>
+      )}
+      <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'repeat(auto-fill, minmax(260px, 1fr))' }}>
+        {crates.data.map((c) => (
+          <Paper key={c.id} variant="outlined" sx={{ p: 3 }}>
+            <Typography sx={{ fontWeight: 700 }}>{c.body.name}</Typography>
+            <Typography color="textSecondary">
+              {c.body.insideL} L inside, at most {c.body.limitKg} kg
+            </Typography>
+            <Box sx={{ mt: 1 }}>
+              <Button onClick={() => setCrate(c)} aria-label={`Change ${c.body.name}`}>
+                Change
+              </Button>
+              <Button onClick={() => void remove(c.id, c.body.name)} aria-label={`Delete ${c.body.name}`}>
+                Delete
+              </Button>
+            </Box>
+          </Paper>
+        ))}
+      </Box>
+      {crate && <CrateDialog stored={crate} onClose={() => setCrate(undefined)} />}
+    </>
+  );
+}
+
+function CrateDialog({ stored, onClose }: { stored: Stored<Crate>; onClose: () => void }) {
+  const form = useForm<Crate>({
+    defaultValues: { ...stored.body, id: stored.id },
+    resolver: resolverOf((v) => problems(Crate, v)),
+  });
+  const save = useSave('crates');
+  return (
+    <FormDialog
+      title={stored.version ? stored.body.name : 'New crate'}
+      form={form}
+      says={save.error?.says}
+      onClose={onClose}
+      onSave={(body) => save.mutate({ id: stored.id, version: stored.version, body }, { onSuccess: onClose })}
+    >
+      <Line form={form} name="name" label="Name" />
+      <Line form={form} name="insideL" label="Inside, litres" number />
+      <Line form={form} name="limitKg" label="At most, kg" number />
+    </FormDialog>
+  );
+}

@@ -1,0 +1,81 @@
+import AddIcon from '@mui/icons-material/Add';
+import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
+import FileUploadOutlinedIcon from '@mui/icons-material/FileUploadOutlined';
+import { Button, Tab, Tabs } from '@mui/material';
+import type { Good, Stored } from '@hearty/core';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { newId, useStores } from '../../app/queries';
+import { Failed, Loading, PageHead } from '../../app/States';
+import { BringIn } from './BringIn';
+import { Count } from './Count';
+import { Crates } from './Crates';
+import { GoodDialog } from './GoodDialog';
+import { LedgerView } from './LedgerView';
+import { Shelves } from './Shelves';
+import { Solutions } from './Solutions';
+import { ToBuy } from './ToBuy';
+
+const VIEWS = [
+  ['shelves', 'Shelves'],
+  ['buy', 'To buy'],
+  ['count', 'Count'],
+  ['ledger', 'Ledger'],
+  ['crates', 'Crates'],
+  ['solutions', 'Solutions'],
+] as const;
+
+/** What the troupe has: shelves and lots, what is to buy, the counting of them, and how to mix what is mixed. */
+export function StoresPage() {
+  const { view = 'shelves' } = useParams();
+  const stores = useStores();
+  const [good, setGood] = useState<Stored<Good>>();
+  const [bringing, setBringing] = useState(false);
+  if (stores.error) return <Failed error={stores.error} again={() => void stores.refetch()} />;
+  if (!stores.data) return <Loading what="the stores" />;
+  const fresh = (): Stored<Good> => ({
+    id: newId(),
+    version: 0,
+    body: { id: '', name: '', sort: 'consumable', unit: 'piece', onShelf: 0 },
+  });
+  return (
+    <>
+      <PageHead title="Stores">
+        <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setBringing(true)}>
+          Bring in CSV
+        </Button>
+        <Button startIcon={<FileDownloadOutlinedIcon />} href="/api/stores/csv">
+          Save as CSV
+        </Button>
+        <Button variant="contained" startIcon={<AddIcon />} onClick={() => setGood(fresh())}>
+          New good
+        </Button>
+      </PageHead>
+      <Tabs
+        value={view}
+        variant="scrollable"
+        aria-label="The stores"
+        sx={{ borderBottom: 1, borderColor: 'divider', mb: 4, minHeight: 44 }}
+      >
+        {VIEWS.map(([value, label]) => (
+          <Tab
+            key={value}
+            value={value}
+            label={label}
+            component={Link}
+            to={`/stores/${value}`}
+            sx={{ minHeight: 44, fontSize: 15 }}
+          />
+        ))}
+      </Tabs>
+      {view === 'shelves' && <Shelves stores={stores.data} onEdit={setGood} />}
+      {view === 'buy' && <ToBuy />}
+      {view === 'count' && <Count stores={stores.data} />}
+      {view === 'ledger' && <LedgerView stores={stores.data} />}
+      {view === 'crates' && <Crates />}
+      {view === 'solutions' && <Solutions />}
+      {good && <GoodDialog stored={good} onClose={() => setGood(undefined)} />}
+      {bringing && <BringIn onClose={() => setBringing(false)} />}
+    </>
+  );
+}

@@ -1,0 +1,159 @@
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
+import {
+  Alert,
+  Box,
+  Button,
+  Paper,
+  Table,
+  TableBody,
+  TableCell,
+  TableHead,
+  TableRow,
+  Typography,
+} from '@mui/material';
+import { formatAmount, type BuyLine, type TourAnswer } from '@hearty/core';
+import { Fragment } from 'react';
+import { Link } from 'react-router';
+import { useTour } from '../../app/queries';
+import { Empty, Failed, Loading } from '../../app/States';
+import { dayWords } from './stock';
+
+/** What the shows to come are short of: from whom, by when, how many packs, for how much; and what each show costs. */
+export function ToBuy() {
+  const tour = useTour();
+  if (tour.error) return <Failed error={tour.error} again={() => void tour.refetch()} />;
+  if (!tour.data) return <Loading what="the shows to come" />;
+  const { shows, buying } = tour.data;
+  if (shows.length === 0)
+    return <Empty title="No show is to come">Plan one, and what it is short of stands here.</Empty>;
+  const total = buying.reduce((sum, b) => sum + (b.cost ?? 0), 0);
+  const suppliers = [...new Set(buying.map((b) => b.supplier))];
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gap: 6,
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', xl: '3fr 2fr' },
+        alignItems: 'start',
+      }}
+    >
+      <section>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 3 }}>
+          <Typography variant="h2" sx={{ flex: 1 }}>
+            {buying.length === 0 ? 'Nothing is to buy' : `${buying.length} to buy, about ${total.toFixed(2)}`}
+          </Typography>
+          <Button
+            startIcon={<PrintOutlinedIcon />}
+            onClick={() => window.print()}
+            sx={{ '@media print': { display: 'none' } }}
+          >
+            Print
+          </Button>
+        </Box>
+        <Typography color="textSecondary" sx={{ mb: 2 }}>
+          For all shows from {dayWords(tour.data.today)} on, in the order of their dates, against one shelf.
+        </Typography>
+        <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+          <Table size="small" aria-label="To buy">
+            <TableHead>
+              <TableRow>
+                <TableCell>What</TableCell>
+                <TableCell align="right">Short</TableCell>
+                <TableCell>Packs</TableCell>
+                <TableCell align="right">About</TableCell>
+                <TableCell>Order by</TableCell>
+                <TableCell>For</TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
+              {suppliers.map((supplier) => (
+                <Fragment key={supplier ?? 'none'}>
+                  <TableRow>
+                    <TableCell colSpan={6} sx={{ fontWeight: 700, pt: 3 }}>
+                      {supplier ? supplier[0]!.toUpperCase() + supplier.slice(1) : 'From anywhere'}
+                    </TableCell>
+                  </TableRow>
+                  {buying
+                    .filter((b) => b.supplier === supplier)
+                    .map((b) => (
+                      <BuyRow key={b.goodId} line={b} />
+                    ))}
+                </Fragment>
+              ))}
+            </TableBody>
+          </Table>
+        </Paper>
+      </section>
+      <Costs tour={tour.data} />
+    </Box>
+  );
+}
+
+const BuyRow = ({ line: b }: { line: BuyLine }) => (
+  <TableRow data-testid={`buy-${b.goodId}`}>
+    <TableCell>
+      {b.name}
+      {b.hardToFind && (
+        <Typography sx={{ fontSize: 13, color: 'warning.main' }}>
+          Hard to find{b.substitutes ? `. Or: ${b.substitutes}` : ''}
+        </Typography>
+      )}
+    </TableCell>
+    <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700, whiteSpace: 'nowrap' }}>
+      {formatAmount(b.amount, b.unit)}
+    </TableCell>
+    <TableCell sx={{ whiteSpace: 'nowrap' }}>
+      {b.packs ? `${b.packs} × ${formatAmount(b.packAmount!, b.unit)}` : ''}
+    </TableCell>
+    <TableCell align="right">{b.cost === undefined ? '' : b.cost.toFixed(2)}</TableCell>
+    <TableCell sx={{ whiteSpace: 'nowrap', color: b.late ? 'error.main' : undefined }}>
+      {b.late ? `Late: ${dayWords(b.orderBy)}` : dayWords(b.orderBy)}
+    </TableCell>
+    <TableCell sx={{ fontSize: 13 }}>{b.forShows.join(', ')}</TableCell>
+  </TableRow>
+);
+
+function Costs({ tour }: { tour: TourAnswer }) {
+  const unpriced = [...new Set(tour.shows.flatMap((s) => s.unpriced))];
+  return (
+    <section>
+      <Typography variant="h2">What each show uses up</Typography>
+      <Paper variant="outlined" sx={{ overflowX: 'auto', mt: 2 }}>
+        <Table size="small" aria-label="Cost of each show">
+          <TableHead>
+            <TableRow>
+              <TableCell>Show</TableCell>
+              <TableCell align="right">Uses about</TableCell>
+              <TableCell align="right">A head</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {tour.shows.map((s) => (
+              <TableRow key={s.showId}>
+                <TableCell>
+                  <Box component={Link} to={`/shows/${s.showId}/supplies`} sx={{ color: 'inherit' }}>
+                    {s.title}
+                  </Box>
+                  <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+                    {dayWords(s.date)}, {s.heads} people
+                  </Typography>
+                </TableCell>
+                <TableCell align="right" sx={{ color: 'secondary.main' }}>
+                  {s.usesCost.toFixed(2)}
+                </TableCell>
+                <TableCell align="right" sx={{ color: 'secondary.main' }}>
+                  {s.perHead === undefined ? '' : s.perHead.toFixed(2)}
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+      </Paper>
+      {unpriced.length > 0 && (
+        <Alert severity="info" sx={{ mt: 2 }}>
+          Without a price, so not counted: {unpriced.join(', ')}.
+        </Alert>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,224 @@
+import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
+import { Alert, Box, Button, Checkbox, Paper, Typography } from '@mui/material';
+import {
+  clockToS,
+  formatClock,
+  packing,
+  packingCsv,
+  thingsOf,
+  type PackedCrate,
+  type Thing,
+  type Tick,
+} from '@hearty/core';
+import { Link } from 'react-router';
+import { useDocuments, useTick, useTicks } from '../../app/queries';
+import { Empty, Loading } from '../../app/States';
+import { download, useShow } from '../shows/ShowFrame';
+import { SuppliesViews } from './SuppliesViews';
+
+/** What goes into which crate, and in what order; ticked off going out and coming home, on every phone at once. */
+export function PackingView() {
+  const { file, plan } = useShow();
+  const crates = useDocuments('crates');
+  const ticks = useTicks(file.show.id);
+  if (!crates.data) return <Loading what="the crates" />;
+  const things = thingsOf(file, plan.timetable, plan.needs);
+  if (things.length === 0)
+    return (
+      <>
+        <SuppliesViews />
+        <Empty title="Nothing to pack">
+          Put demos into the running order; what they need is packed here.
+        </Empty>
+      </>
+    );
+  const packed = packing(
+    things,
+    crates.data.map((c) => c.body),
+  );
+  const done = ticks.data ?? [];
+  const keys = [
+    ...packed.crates.flatMap((c) => c.things.map((t) => keyOf(t, c.crateId))),
+    ...[...packed.alone, ...packed.loose].map((a) => keyOf(a.thing)),
+  ];
+  const count = (way: Tick['way']) =>
+    keys.filter((k) => done.some((t) => t.way === way && t.key === k)).length;
+  return (
+    <>
+      <SuppliesViews />
+      <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap', mb: 2 }}>
+        <Typography role="status" sx={{ flex: 1 }}>
+          {count('out')} of {keys.length} loaded, {count('home')} home again. Load from the top of this page
+          down.
+        </Typography>
+        <Button
+          startIcon={<FileDownloadOutlinedIcon />}
+          onClick={() => download(`packing-${file.show.id}.csv`, packingCsv(packed), 'text/csv')}
+          sx={{ '@media print': { display: 'none' } }}
+        >
+          Save as CSV
+        </Button>
+        <Button
+          startIcon={<PrintOutlinedIcon />}
+          onClick={() => window.print()}
+          sx={{ '@media print': { display: 'none' } }}
+        >
+          Print
+        </Button>
+      </Box>
+      {crates.data.length === 0 && (
+        <Alert severity="info" sx={{ mb: 3 }}>
+          There is no crate yet. <Link to="/stores/crates">Write one down</Link> and things are packed into
+          it.
+        </Alert>
+      )}
+      {packed.broken.map((b) => (
+        <Alert key={b.crate + b.a + b.b} severity="error" sx={{ mb: 2 }}>
+          Could not keep apart in {b.crate}: {b.a} and {b.b}; {b.why}. Take another crate.
+        </Alert>
+      ))}
+      <Alert severity="warning" sx={{ mb: 4 }}>
+        How much of what you may carry, and how it is marked, is set by local transport rules and the
+        supplier’s data sheets. Ask before you drive.
+      </Alert>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 4,
+          gridTemplateColumns: 'repeat(auto-fill, minmax(min(380px, 100%), 1fr))',
+          alignItems: 'start',
+        }}
+      >
+        {packed.crates.map((c) => (
+          <Crate
+            key={c.crateId}
+            crate={c}
+            up={clockToS(file.show.curtainUp)}
+            ticks={done}
+            showId={file.show.id}
+          />
+        ))}
+        {packed.alone.length > 0 && (
+          <Group title="By themselves" about="never in a crate">
+            {packed.alone.map((a) => (
+              <Line key={a.thing.goodId} thing={a.thing} about={a.how} ticks={done} showId={file.show.id} />
+            ))}
+          </Group>
+        )}
+        {packed.loose.length > 0 && (
+          <Group title="Loose" about="carried by hand">
+            {packed.loose.map((a) => (
+              <Line key={a.thing.goodId} thing={a.thing} about={a.why} ticks={done} showId={file.show.id} />
+            ))}
+          </Group>
+        )}
+      </Box>
+    </>
+  );
+}
+
+const keyOf = (thing: Thing, crateId = 'loose') => `${crateId}:${thing.goodId}`;
+
+function Crate({
+  crate,
+  up,
+  ticks,
+  showId,
+}: {
+  crate: PackedCrate;
+  up: number;
+  ticks: Tick[];
+  showId: string;
+}) {
+  return (
+    <Group
+      title={crate.name}
+      about={`${crate.kg.toFixed(1)} of ${crate.limitKg} kg, ${crate.litres.toFixed(0)} of ${crate.insideL} L · first wanted ${formatClock(up + crate.firstS)} · from the bottom up`}
+    >
+      {crate.things.map((t) => (
+        <Line
+          key={t.goodId}
+          thing={t}
+          crateId={crate.crateId}
+          about={t.storage === 'ordinary' ? '' : t.storage}
+          ticks={ticks}
+          showId={showId}
+        />
+      ))}
+    </Group>
+  );
+}
+
+const Group = ({ title, about, children }: { title: string; about: string; children: React.ReactNode }) => (
+  <Paper variant="outlined" component="section" aria-label={title} sx={{ p: 3, breakInside: 'avoid' }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 52px 52px', alignItems: 'end' }}>
+      <Box>
+        <Typography variant="h3">{title}</Typography>
+        <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+          {about}
+        </Typography>
+      </Box>
+      <Typography color="textSecondary" sx={{ fontSize: 12, textAlign: 'center' }}>
+        out
+      </Typography>
+      <Typography color="textSecondary" sx={{ fontSize: 12, textAlign: 'center' }}>
+        home
+      </Typography>
+    </Box>
+    <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+      {children}
+    </Box>
+  </Paper>
+);
+
+function Line({
+  thing,
+  about,
+  ticks,
+  showId,
+  crateId,
+}: {
+  thing: Thing;
+  about: string;
+  ticks: Tick[];
+  showId: string;
+  crateId?: string;
+}) {
+  const tick = useTick(showId);
+  const key = keyOf(thing, crateId);
+  const box = (way: 'out' | 'home', words: string) => {
+    const on = ticks.some((t) => t.way === way && t.key === key);
+    return (
+      <Checkbox
+        checked={on}
+        onChange={() => tick.mutate({ way, key, done: !on })}
+        slotProps={{ input: { 'aria-label': `${thing.name} ${words}` } }}
+        sx={{ width: 44, height: 44 }}
+      />
+    );
+  };
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '1fr 52px 52px',
+        alignItems: 'center',
+        borderTop: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Box>
+        {thing.words} {thing.name}
+        {about && (
+          <Typography color="textSecondary" sx={{ fontSize: 12.5 }}>
+            {about}
+          </Typography>
+        )}
+      </Box>
+      {box('out', 'loaded')}
+      {box('home', 'home again')}
+    </Box>
+  );
+}
