@@ -45,10 +45,13 @@ async function picture(name, path, ready) {
 const landed = () => page.getByTestId('landing').waitFor();
 await picture('shows', '/shows', () => page.getByText('Cold Snap').waitFor());
 await picture('plan', `${HALL}/plan`, landed);
-await picture('plan-item', undefined, () => click(/^Foam column/));
 await picture('print', `${HALL}/print`, () => page.getByRole('region', { name: 'Run sheet' }).waitFor());
 await picture('plan-over', '/shows/nine-minutes-of-air/plan', landed);
 await picture('supplies', `${HALL}/supplies`, () => click('Working for Chewy mints'));
+await picture('packing', `${HALL}/supplies/packing`, () => page.getByText('By themselves').waitFor());
+await picture('cold', '/shows/cold-snap/supplies/cold', () => page.getByTestId('cold-order').waitFor());
+await picture('prep', `${HALL}/prep`, () => page.getByRole('heading', { name: 'Sefa' }).waitFor());
+await picture('stores', '/stores', () => page.getByText('72 of 72').waitFor());
 await picture('debrief', `${HALL}/debrief`, () => page.getByRole('heading', { name: /attempts/ }).waitFor());
 await picture('demos', '/demos', () => page.getByText('26 of 26').waitFor());
 await picture('demo', '/demos/vapour-bottle', () => page.getByText('Record').waitFor());

@@ -11,4 +11,4 @@ export {
 } from './call-sheet';
 export { calendarOf } from './calendar';
 export { readStores, STORES_COLUMNS, writeStores, type StoresPreview, type StoresRow } from './stores-csv';
-export { packingCsv } from './packing-csv';
+export { buyingCsv, costsCsv, packingCsv } from './lists-csv';

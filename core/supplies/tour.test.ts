@@ -1,4 +1,4 @@
-import type { Good, ShowFile } from '../show';
+import type { ColdPlan, Good, ShowFile } from '../show';
 import { demo, good, item, record, showOf } from '../testing/hall-show';
 import { plan } from '../timetable';
 import { balance, type StoreMove } from './ledger';
@@ -122,4 +122,41 @@ test('the buying list names the day to order by, what is late, packs and substit
     },
     { goodId: 'flask', amount: 2, late: false, orderBy: '2026-12-06', forShows: ['a', 'b'] },
   ]);
+});
+
+test('a cryogen with a budget is ordered by it, losses and all, for each show anew', () => {
+  const file = showOf(
+    [demo('glass', { consumables: [{ goodId: 'soda', amount: 1000, per: 'showing', wastePct: 0 }] })],
+    undefined,
+    { stock: [{ ...good('soda', 'consumable', 0), unit: 'g', storage: 'cryogen' }] },
+  );
+  const cold: ColdPlan = {
+    goodId: 'soda',
+    cryogen: 'dry ice',
+    vessel: 15,
+    staticPerDay: 2,
+    filledOn: '2026-12-12',
+    filledAt: '02:00',
+    chillDown: 0,
+    pourLossPct: 10,
+    openPerHour: 0,
+    openHours: 0,
+    reservePct: 0,
+    pricePerUnit: 4,
+    objects: [],
+  };
+  const dated = { ...file, show: { ...file.show, cold: [cold] } };
+  const { timetable } = plan(dated, { plays: 0 });
+  // 1 kg poured, 10 % of it lost, 2 kg a day for the 12 h and 5 min until the end: 2.107 kg, so 3.
+  const [first, second] = tour(
+    [
+      { file: dated, timetable },
+      { file: { ...dated, show: { ...dated.show, id: 'again' } }, timetable },
+    ],
+    [],
+  );
+  expect(first!.lines[0]).toMatchObject({ planned: 1000, short: 3000, cost: 12, packs: undefined });
+  expect(second!.lines[0]!.short).toBe(3000);
+  expect(first!.usesCost).toBe(12);
+  expect(buyingList([first!], dated.stock, [], '2026-12-01')[0]).toMatchObject({ amount: 3000, cost: 12 });
 });

@@ -1,9 +1,10 @@
 import { addDays, format, parseISO } from 'date-fns';
 import type { BaseUnit } from '../quantities';
-import { SUPPLIERS, type Good, type ShowFile, type Supplier } from '../show';
+import { SUPPLIERS, type ColdPlan, type Good, type ShowFile, type Supplier } from '../show';
 import type { Timetable } from '../timetable/types';
 import { sooner, type LotStock } from './ledger';
-import { packedOf, RUN_OUT_PCT, wants, whole, type Want } from './needs';
+import { coldBudget, CRYOGENS } from './cold';
+import { needs, packedOf, RUN_OUT_PCT, wants, whole, type Want } from './needs';
 import { convolve, enough, rounded, type Spread } from './spread';
 
 /** What one show of a tour has to do with one good. Amounts in the good's unit. */
@@ -58,11 +59,17 @@ export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): Tou
   return inOrder.map(({ file, timetable }) => {
     const all = wants(file, timetable);
     const lines = all.map((want) => {
+      const cold = file.show.cold?.find((c) => c.goodId === want.good.id);
+      if (cold) return coldLine(file, timetable, want, cold);
       const of = shelf.get(want.good.id) ?? remaining(want.good, lots);
       shelf.set(want.good.id, of);
       return lineOf(file, want, of);
     });
-    const priced = all.map(({ good, planned }) => ({ good, cost: costOf(good, planned) }));
+    const budgeted = new Set(file.show.cold?.map((c) => c.goodId));
+    const priced = all.map(({ good, planned }, i) => ({
+      good,
+      cost: budgeted.has(good.id) ? lines[i]!.cost : costOf(good, planned),
+    }));
     const usesCost = rounded(priced.reduce((sum, p) => sum + (p.cost ?? 0), 0));
     return {
       showId: file.show.id,
@@ -79,6 +86,26 @@ export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): Tou
 
 const costOf = (good: Good, amount: number): number | undefined =>
   good.packPrice !== undefined && good.packAmount ? (amount / good.packAmount) * good.packPrice : undefined;
+
+/** A cryogen with a budget is ordered for the one show, losses and all: what is left of it does not keep. */
+function coldLine(file: ShowFile, timetable: Timetable, want: Want, cold: ColdPlan): TourLine {
+  const { good, planned } = want;
+  const { order, cost } = coldBudget(file, timetable, cold, needs(file, timetable).consumables);
+  const short = rounded((good.unit === 'g' ? CRYOGENS[cold.cryogen].kgPerUnit : 1) * order * 1000);
+  return {
+    showId: file.show.id,
+    goodId: good.id,
+    planned,
+    packed: packedOf(want, file.show.runOutPct ?? RUN_OUT_PCT).packed,
+    before: 0,
+    share: short,
+    usable: 0,
+    past: 0,
+    short,
+    packs: undefined,
+    cost,
+  };
+}
 
 /** A good as the tour eats it. */
 interface Remaining {

@@ -144,7 +144,7 @@ const SIZES: Record<string, [pieceG: number, pieceL: number, storage?: StorageCl
   'ring-coil': [3800, 4, 'sparks'],
   'metal-rings': [300, 0.5, 'aluminium'],
   'dinner-set': [2800, 8],
-  matches: [1, 0.003, 'sparks'],
+  matches: [1, 0.003, 'fuel'],
   'drink-can': [15, 0.4, 'aluminium'],
   'rubber-ball': [60, 0.2],
   leaf: [5, 0.2],

@@ -1,6 +1,6 @@
 import EventOutlinedIcon from '@mui/icons-material/EventOutlined';
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
-import { Box, Button, Checkbox, Paper, Typography } from '@mui/material';
+import { Box, Button, Checkbox, Paper, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import {
   calendarOf,
   callSheets,
@@ -14,6 +14,8 @@ import {
   type Tick,
 } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
+import { PaperStyles } from '../../app/PaperStyles';
+import { useSearchParams } from 'react-router';
 import { useTick, useTicks } from '../../app/queries';
 import { Empty } from '../../app/States';
 import { useNow } from '../live/useRun';
@@ -32,23 +34,39 @@ export function PrepTab() {
         Put people into the crew of this show; each gets a call sheet here.
       </Empty>
     );
+  const [search, setSearch] = useSearchParams();
+  const who = sheets.some((s) => s.personId === search.get('who')) ? search.get('who') : null;
   const onTheDay = file.show.date === today();
   const nowS = onTheDay
     ? (now - parseISO(`${file.show.date}T${file.show.curtainUp}`).getTime()) / 1000
     : undefined;
   return (
     <>
+      <PaperStyles />
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap', mb: 3 }}>
         <Typography sx={{ flex: 1 }} role="status">
           {nowS === undefined
             ? `The day is ${format(parseISO(file.show.date), 'EEEE d MMMM')}; the clock runs then. Times are those of the venue.`
             : `It is ${format(now, 'HH:mm')}. ${formatDuration(Math.abs(Math.round(nowS / 60) * 60))} ${nowS < 0 ? 'to' : 'since'} curtain-up.`}
         </Typography>
-        <Button
-          startIcon={<PrintOutlinedIcon />}
-          onClick={() => window.print()}
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          aria-label="Whose call sheet"
+          value={who ?? ''}
+          onChange={(_e, id: string | null) => setSearch(id ? { who: id } : {}, { replace: true })}
           sx={{ '@media print': { display: 'none' } }}
         >
+          <ToggleButton value="" sx={{ minHeight: 44, px: 3 }}>
+            Everybody
+          </ToggleButton>
+          {sheets.map((s) => (
+            <ToggleButton key={s.personId} value={s.personId} sx={{ minHeight: 44, px: 3 }}>
+              {s.name}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
+        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
           Print
         </Button>
       </Box>
@@ -61,9 +79,11 @@ export function PrepTab() {
           '@media print': { display: 'block' },
         }}
       >
-        {sheets.map((sheet) => (
-          <Sheet key={sheet.personId} sheet={sheet} nowS={nowS} ticks={ticks.data ?? []} />
-        ))}
+        {sheets
+          .filter((s) => who === null || s.personId === who)
+          .map((sheet) => (
+            <Sheet key={sheet.personId} sheet={sheet} nowS={nowS} ticks={ticks.data ?? []} />
+          ))}
       </Box>
     </>
   );
@@ -95,7 +115,6 @@ function Sheet({ sheet, nowS, ticks }: { sheet: CallSheet; nowS: number | undefi
             )
           }
           aria-label={`Calendar for ${sheet.name}`}
-          sx={{ '@media print': { display: 'none' } }}
         >
           Calendar
         </Button>

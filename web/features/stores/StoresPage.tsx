@@ -6,6 +6,7 @@ import type { Good, Stored } from '@hearty/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { newId, useStores } from '../../app/queries';
+import { PaperStyles } from '../../app/PaperStyles';
 import { Failed, Loading, PageHead } from '../../app/States';
 import { BringIn } from './BringIn';
 import { Count } from './Count';
@@ -40,12 +41,13 @@ export function StoresPage() {
   });
   return (
     <>
+      <PaperStyles />
       <PageHead title="Stores">
         <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setBringing(true)}>
           Bring in CSV
         </Button>
         <Button startIcon={<FileDownloadOutlinedIcon />} href="/api/stores/csv">
-          Save as CSV
+          Stores as CSV
         </Button>
         <Button variant="contained" startIcon={<AddIcon />} onClick={() => setGood(fresh())}>
           New good

@@ -1,3 +1,4 @@
+import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import {
   Alert,
@@ -11,12 +12,13 @@ import {
   TableRow,
   Typography,
 } from '@mui/material';
-import { formatAmount, type BuyLine, type TourAnswer } from '@hearty/core';
+import { buyingCsv, costsCsv, formatAmount, type BuyLine, type TourAnswer } from '@hearty/core';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { useTour } from '../../app/queries';
 import { Empty, Failed, Loading } from '../../app/States';
-import { dayWords } from './stock';
+import { download } from '../shows/ShowFrame';
+import { dayWords, money } from './stock';
 
 /** What the shows to come are short of: from whom, by when, how many packs, for how much; and what each show costs. */
 export function ToBuy() {
@@ -40,13 +42,15 @@ export function ToBuy() {
       <section>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 3 }}>
           <Typography variant="h2" sx={{ flex: 1 }}>
-            {buying.length === 0 ? 'Nothing is to buy' : `${buying.length} to buy, about ${total.toFixed(2)}`}
+            {buying.length === 0 ? 'Nothing is to buy' : `${buying.length} to buy, about ${money(total)}`}
           </Typography>
           <Button
-            startIcon={<PrintOutlinedIcon />}
-            onClick={() => window.print()}
-            sx={{ '@media print': { display: 'none' } }}
+            startIcon={<FileDownloadOutlinedIcon />}
+            onClick={() => download('to-buy.csv', buyingCsv(tour.data), 'text/csv')}
           >
+            Save as CSV
+          </Button>
+          <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
             Print
           </Button>
         </Box>
@@ -105,7 +109,7 @@ const BuyRow = ({ line: b }: { line: BuyLine }) => (
     <TableCell sx={{ whiteSpace: 'nowrap' }}>
       {b.packs ? `${b.packs} × ${formatAmount(b.packAmount!, b.unit)}` : ''}
     </TableCell>
-    <TableCell align="right">{b.cost === undefined ? '' : b.cost.toFixed(2)}</TableCell>
+    <TableCell align="right">{b.cost === undefined ? '' : money(b.cost)}</TableCell>
     <TableCell sx={{ whiteSpace: 'nowrap', color: b.late ? 'error.main' : undefined }}>
       {b.late ? `Late: ${dayWords(b.orderBy)}` : dayWords(b.orderBy)}
     </TableCell>
@@ -117,7 +121,17 @@ function Costs({ tour }: { tour: TourAnswer }) {
   const unpriced = [...new Set(tour.shows.flatMap((s) => s.unpriced))];
   return (
     <section>
-      <Typography variant="h2">What each show uses up</Typography>
+      <Box sx={{ display: 'flex', alignItems: 'baseline' }}>
+        <Typography variant="h2" sx={{ flex: 1 }}>
+          What each show uses up
+        </Typography>
+        <Button
+          startIcon={<FileDownloadOutlinedIcon />}
+          onClick={() => download('costs.csv', costsCsv(tour), 'text/csv')}
+        >
+          Costs as CSV
+        </Button>
+      </Box>
       <Paper variant="outlined" sx={{ overflowX: 'auto', mt: 2 }}>
         <Table size="small" aria-label="Cost of each show">
           <TableHead>
@@ -139,10 +153,10 @@ function Costs({ tour }: { tour: TourAnswer }) {
                   </Typography>
                 </TableCell>
                 <TableCell align="right" sx={{ color: 'secondary.main' }}>
-                  {s.usesCost.toFixed(2)}
+                  {money(s.usesCost)}
                 </TableCell>
                 <TableCell align="right" sx={{ color: 'secondary.main' }}>
-                  {s.perHead === undefined ? '' : s.perHead.toFixed(2)}
+                  {s.perHead === undefined ? '' : money(s.perHead)}
                 </TableCell>
               </TableRow>
             ))}

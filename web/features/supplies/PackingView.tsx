@@ -55,15 +55,10 @@ export function PackingView() {
         <Button
           startIcon={<FileDownloadOutlinedIcon />}
           onClick={() => download(`packing-${file.show.id}.csv`, packingCsv(packed), 'text/csv')}
-          sx={{ '@media print': { display: 'none' } }}
         >
           Save as CSV
         </Button>
-        <Button
-          startIcon={<PrintOutlinedIcon />}
-          onClick={() => window.print()}
-          sx={{ '@media print': { display: 'none' } }}
-        >
+        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
           Print
         </Button>
       </Box>

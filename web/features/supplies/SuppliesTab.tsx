@@ -32,7 +32,7 @@ import { useSettings } from '../../app/settings';
 import { Empty } from '../../app/States';
 import { edit } from '../shows/draft';
 import { useShow } from '../shows/ShowFrame';
-import { moveOf } from '../stores/stock';
+import { money, moveOf } from '../stores/stock';
 import { SuppliesViews } from './SuppliesViews';
 
 /** What the show uses up and how much kit it has in use at once, from the same plan as the score. */
@@ -70,7 +70,7 @@ export function SuppliesTab() {
               ? 'All of it is on the shelf.'
               : `${toBuy} to buy${cost > 0 ? `, about ${cost.toFixed(2)}` : ''}.`}{' '}
             {onTour &&
-              `It uses up about ${onTour.usesCost.toFixed(2)}${onTour.perHead === undefined ? '' : `, ${onTour.perHead.toFixed(2)} a head`}.`}{' '}
+              `It uses up about ${money(onTour.usesCost)}${onTour.perHead === undefined ? '' : `, ${money(onTour.perHead)} a head`}.`}{' '}
             Packed is enough for retries.
           </Typography>
           <Odds />
@@ -122,6 +122,9 @@ export function SuppliesTab() {
                     </TableCell>
                     <TableCell>
                       {formatClock(clockToS(file.show.curtainUp) + k.peakAtS)}
+                      <Box sx={{ color: 'text.secondary', fontSize: 12.5 }}>
+                        {k.itemIds.map((id) => file.show.items.find((i) => i.id === id)?.title).join(' and ')}
+                      </Box>
                       {k.short > 0 && (
                         <Chip
                           size="small"

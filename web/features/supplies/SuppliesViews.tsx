@@ -1,5 +1,6 @@
 import { Button, ButtonGroup } from '@mui/material';
 import { Link, useLocation } from 'react-router';
+import { PaperStyles } from '../../app/PaperStyles';
 import { useShow } from '../shows/ShowFrame';
 
 const VIEWS = [
@@ -14,21 +15,24 @@ export function SuppliesViews() {
   const { pathname } = useLocation();
   const base = `/shows/${file.show.id}/supplies`;
   return (
-    <ButtonGroup aria-label="Supplies" sx={{ mb: 4, '@media print': { display: 'none' } }}>
-      {VIEWS.map(([path, label]) => {
-        const here = pathname === base + path;
-        return (
-          <Button
-            key={label}
-            component={Link}
-            to={base + path}
-            variant={here ? 'contained' : 'outlined'}
-            aria-current={here ? 'page' : undefined}
-          >
-            {label}
-          </Button>
-        );
-      })}
-    </ButtonGroup>
+    <>
+      <PaperStyles />
+      <ButtonGroup aria-label="Supplies" sx={{ mb: 4 }}>
+        {VIEWS.map(([path, label]) => {
+          const here = pathname === base + path;
+          return (
+            <Button
+              key={label}
+              component={Link}
+              to={base + path}
+              variant={here ? 'contained' : 'outlined'}
+              aria-current={here ? 'page' : undefined}
+            >
+              {label}
+            </Button>
+          );
+        })}
+      </ButtonGroup>
+    </>
   );
 }
