@@ -101,6 +101,13 @@ describe('the talk', () => {
     );
   });
 
+  test('what is used by the minute is used for as long as the item was on', () => {
+    const by = demo('fog', { consumables: [{ goodId: 'soda', amount: 10, per: 'minute', wastePct: 0 }] });
+    const fog = showOf([by, demo('next')]);
+    const after = [begun(0, 'i-fog'), closed(100, 'i-fog', 'worked'), begun(150, 'i-next')];
+    expect(debrief(fog, plan(fog, { plays: 0 }), fold(after, fog)).leftovers[0]!.used).toBe(25);
+  });
+
   test('a word about an attempt that is not there is passed over', () => {
     const stray = at(100, { kind: 'cause', body: { attemptId: 'ghost', cause: 'x' } });
     expect(fold([...log, stray], file)).toEqual({ ...fold(log, file), lastUndoable: log[1] });

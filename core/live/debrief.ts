@@ -91,6 +91,8 @@ function timesUsed(per: string, plannedTimes: number, state: RunState, itemId: s
   const tries = item?.attempts.filter((a) => a.outcome !== 'not tried') ?? [];
   if (per === 'attempt') return tries.length;
   if (per === 'showing') return tries.filter((a) => a.outcome !== 'failed').length;
+  if (per === 'minute' && item?.begunAt !== undefined && item.endedAt !== undefined)
+    return playedMs(state, item.begunAt, item.endedAt) / 60_000;
   return tries.length > 0 ? plannedTimes : 0;
 }
 

@@ -1,3 +1,4 @@
+import { useSnackbar } from 'notistack';
 import { monotonicFactory } from 'ulid';
 import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Crate, Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
@@ -70,13 +71,21 @@ export const useTicks = (showId: string) =>
 export function useTick(showId: string) {
   const client = useQueryClient();
   const queryKey = ['ticks', showId];
-  return useMutation<Tick[], ApiError, { way: Tick['way']; key: string; done: boolean }>({
+  const { enqueueSnackbar } = useSnackbar();
+  return useMutation<Tick[], ApiError, { way: Tick['way']; key: string; done: boolean }, Tick[] | undefined>({
     mutationFn: (body) => api(`/shows/${showId}/ticks`, { method: 'POST', body }),
-    onMutate: ({ way, key, done }) =>
+    onMutate: ({ way, key, done }) => {
+      const before = client.getQueryData<Tick[]>(queryKey);
       client.setQueryData<Tick[]>(queryKey, (old = []) => {
         const others = old.filter((t) => t.way !== way || t.key !== key);
         return done ? [...others, { way, key, at: Date.now() }] : others;
-      }),
+      });
+      return before;
+    },
+    onError: (error, _tick, before) => {
+      client.setQueryData(queryKey, before);
+      enqueueSnackbar(`Not ticked. ${error.says}`, { variant: 'error' });
+    },
     onSettled: () => client.invalidateQueries({ queryKey }),
   });
 }

@@ -1,5 +1,6 @@
 import {
   checksOf,
+  formatTemperature,
   gates,
   judge,
   parseTemperature,
@@ -167,7 +168,13 @@ function Reading({
       onBlur={settle}
       onKeyDown={(e) => e.key === 'Enter' && settle()}
       error={wrong}
-      helperText={wrong && !read.ok ? read.says : undefined}
+      helperText={
+        wrong && !read.ok
+          ? read.says
+          : check.unit === '°C' && text.trim() !== '' && read.ok
+            ? formatTemperature(read.value)
+            : undefined
+      }
       slotProps={{
         htmlInput: {
           inputMode: check.unit === '°C' ? 'text' : 'decimal',

@@ -14,6 +14,7 @@ import {
   SwitchInput,
   TextInput,
 } from './fieldsOfForm';
+import { PER_WORDS } from '../../app/needWords';
 import { GoodAmount, GoodField } from './GoodField';
 
 type ListName =
@@ -26,6 +27,8 @@ interface RowsProps {
   row: (path: string, index: number) => ReactNode;
   columns: string;
 }
+
+const PER_OPTIONS = NEED_RULES.map((value) => ({ value, label: PER_WORDS[value] }));
 
 /** Entries that can be added, moved up and taken out. */
 function Rows({ name, add, fresh, row, columns }: RowsProps) {
@@ -316,7 +319,7 @@ export const Consumables = () => (
       <>
         <GoodField path={path} sort="consumable" />
         <GoodAmount path={path} />
-        <ChoiceInput name={`${path}.per`} label="Per" options={NEED_RULES} />
+        <ChoiceInput name={`${path}.per`} label="Per" options={PER_OPTIONS} />
         <NumberInput name={`${path}.wastePct`} label="Waste, %" />
         <Levels path={path} />
         <ScalesWith path={path} />

@@ -11,6 +11,7 @@ import {
 import type { ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useLibrary, useLogbook } from '../../app/queries';
+import { PER_WORDS } from '../../app/needWords';
 import { Failed, Loading, PageHead } from '../../app/States';
 import { useSayWithUndo } from '../../app/useSayWithUndo';
 import { Odds } from '../logbook/Odds';
@@ -157,7 +158,7 @@ export function DemoPage() {
             <Plain
               list={demo.consumables.map((c) => {
                 const kitchen = formatKitchen(c.amount, unit(c.goodId));
-                return `${goodName(c.goodId)}: ${formatAmount(c.amount, unit(c.goodId))}${kitchen && ` (${kitchen})`} per ${c.per}${c.wastePct ? `, ${c.wastePct} % waste` : ''}`;
+                return `${goodName(c.goodId)}: ${formatAmount(c.amount, unit(c.goodId))}${kitchen && ` (${kitchen})`} per ${PER_WORDS[c.per]}${c.levels === undefined ? '' : `, ${c.levels} levels`}${c.wastePct ? `, ${c.wastePct} % waste` : ''}`;
               })}
             />
           </Block>

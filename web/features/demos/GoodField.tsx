@@ -9,11 +9,13 @@ import { AmountInput } from './fieldsOfForm';
 export function GoodAmount({ path }: { path: string }) {
   const goods = useLibrary().data?.goods ?? [];
   const id = useWatch({ name: `${path}.goodId` }) as string;
+  const good = goods.find((g) => g.id === id);
   return (
     <AmountInput
       name={`${path}.amount`}
       label="Amount"
-      unit={goods.find((g) => g.id === id)?.unit ?? 'piece'}
+      unit={good?.unit ?? 'piece'}
+      densityGPerML={good?.densityGPerML}
     />
   );
 }

@@ -2,6 +2,7 @@ import { FormControlLabel, MenuItem, Switch, TextField, type TextFieldProps } fr
 import {
   formatAmount,
   formatDuration,
+  formatKitchen,
   parseAmount,
   parseDuration,
   type BaseUnit,
@@ -9,6 +10,7 @@ import {
 } from '@hearty/core';
 import { Controller, useFormContext, type FieldPath } from 'react-hook-form';
 import { ParsedField } from '../../app/ParsedField';
+import { useSettings } from '../../app/settings';
 
 /** Fields of the demo's form by their path. Each shows the problem of its own path. */
 
@@ -92,24 +94,33 @@ export const OptionalDurationInput = ({ name, label, sx }: Props) => (
   />
 );
 
-export const AmountInput = ({ name, label, unit, sx }: Props & { unit: BaseUnit }) => (
-  <Controller
-    name={name as Path}
-    render={({ field, fieldState }) => (
-      <ParsedField
-        label={label}
-        sx={sx ?? {}}
-        value={Number(field.value ?? 0)}
-        format={(v) => formatAmount(v, unit)}
-        parse={(text) => parseAmount(text, unit)}
-        onValue={field.onChange}
-        error={!!fieldState.error}
-        helperText={fieldState.error?.message}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
-    )}
-  />
-);
+export const AmountInput = ({
+  name,
+  label,
+  unit,
+  densityGPerML,
+  sx,
+}: Props & { unit: BaseUnit; densityGPerML?: number | undefined }) => {
+  const cup = useSettings((s) => s.cup);
+  return (
+    <Controller
+      name={name as Path}
+      render={({ field, fieldState }) => (
+        <ParsedField
+          label={label}
+          sx={sx ?? {}}
+          value={Number(field.value ?? 0)}
+          format={(v) => formatAmount(v, unit)}
+          parse={(text) => parseAmount(text, unit, { cup, densityGPerML })}
+          onValue={field.onChange}
+          error={!!fieldState.error}
+          helperText={fieldState.error?.message ?? formatKitchen(Number(field.value ?? 0), unit, cup)}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+      )}
+    />
+  );
+};
 
 interface ChoiceProps extends Props {
   options: readonly (string | { value: string; label: string })[];

@@ -27,6 +27,7 @@ export function PrepTab() {
   const { file, plan } = useShow();
   const ticks = useTicks(file.show.id);
   const now = useNow();
+  const [search, setSearch] = useSearchParams();
   const sheets = callSheets(file, plan.timetable);
   if (sheets.length === 0)
     return (
@@ -34,7 +35,6 @@ export function PrepTab() {
         Put people into the crew of this show; each gets a call sheet here.
       </Empty>
     );
-  const [search, setSearch] = useSearchParams();
   const who = sheets.some((s) => s.personId === search.get('who')) ? search.get('who') : null;
   const onTheDay = file.show.date === today();
   const nowS = onTheDay

@@ -3,7 +3,14 @@ import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
 import RedoIcon from '@mui/icons-material/Redo';
 import UndoIcon from '@mui/icons-material/Undo';
 import { Alert, Box, Button, IconButton, Tab, Tabs, Tooltip, Typography } from '@mui/material';
-import { assemble, writeShowFile, type Plan, type PlanProgress, type ShowFile } from '@hearty/core';
+import {
+  assemble,
+  coldBudget,
+  writeShowFile,
+  type Plan,
+  type PlanProgress,
+  type ShowFile,
+} from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -62,7 +69,7 @@ export function ShowFrame() {
     <>
       <Head file={file} />
       <SaveTrouble />
-      <ShowTabs showId={showId} plan={plan} openRun={openRun} lastRun={lastRun} />
+      <ShowTabs file={file} plan={plan} openRun={openRun} lastRun={lastRun} />
       <Outlet context={{ file, plan, fresh, progress, openRun, lastRun } satisfies ShowContext} />
     </>
   );
@@ -180,21 +187,24 @@ function SaveTrouble() {
 }
 
 function ShowTabs({
-  showId,
+  file,
   plan,
   openRun,
   lastRun,
 }: {
-  showId: string;
+  file: ShowFile;
   plan: Plan;
   openRun: RunSummary | undefined;
   lastRun: RunSummary | undefined;
 }) {
   const { pathname } = useLocation();
+  const cold = (file.show.cold ?? []).some((c) =>
+    coldBudget(file, plan.timetable, c, plan.needs.consumables).findings.some((f) => f.level === 'stop'),
+  );
   const stops = plan.findings.filter((f) => f.level === 'stop').length;
   const cautions = plan.findings.filter((f) => f.level === 'caution').length;
   const tour = useTour();
-  const onTour = tour.data?.shows.find((s) => s.showId === showId);
+  const onTour = tour.data?.shows.find((s) => s.showId === file.show.id);
   const toBuy = onTour
     ? onTour.lines.filter((l) => l.short > 0).length
     : plan.needs.consumables.filter((c) => c.toBuy > 0).length;
@@ -205,7 +215,9 @@ function ShowTabs({
       level: stops ? 'stop' : 'caution',
       state: stops ? `${stops} to mend` : cautions ? `${cautions} to look at` : '',
     },
-    { to: 'supplies', label: 'Supplies', state: toBuy ? `${toBuy} to buy` : '' },
+    cold
+      ? { to: 'supplies', label: 'Supplies', level: 'stop', state: 'cold budget' }
+      : { to: 'supplies', label: 'Supplies', state: toBuy ? `${toBuy} to buy` : '' },
     { to: 'prep', label: 'Prep', state: plan.timetable.tasks.length ? '' : 'nothing to prepare' },
     { to: 'check', label: 'Check', state: openRun?.phase === 'before' ? 'under way' : '' },
     { to: 'live', label: 'Live', state: openRun && openRun.phase !== 'before' ? 'on stage' : '' },

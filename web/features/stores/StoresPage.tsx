@@ -32,7 +32,8 @@ export function StoresPage() {
   const stores = useStores();
   const [good, setGood] = useState<Stored<Good>>();
   const [bringing, setBringing] = useState(false);
-  if (stores.error) return <Failed error={stores.error} again={() => void stores.refetch()} />;
+  if (stores.error && !stores.data)
+    return <Failed error={stores.error} again={() => void stores.refetch()} />;
   if (!stores.data) return <Loading what="the stores" />;
   const fresh = (): Stored<Good> => ({
     id: newId(),

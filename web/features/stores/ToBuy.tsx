@@ -23,7 +23,7 @@ import { dayWords, money } from './stock';
 /** What the shows to come are short of: from whom, by when, how many packs, for how much; and what each show costs. */
 export function ToBuy() {
   const tour = useTour();
-  if (tour.error) return <Failed error={tour.error} again={() => void tour.refetch()} />;
+  if (tour.error && !tour.data) return <Failed error={tour.error} again={() => void tour.refetch()} />;
   if (!tour.data) return <Loading what="the shows to come" />;
   const { shows, buying } = tour.data;
   if (shows.length === 0)

@@ -26,6 +26,7 @@ import {
 import { useSnackbar } from 'notistack';
 import { Fragment, useState } from 'react';
 import { Link } from 'react-router';
+import { PER_WORDS } from '../../app/needWords';
 import { ParsedField } from '../../app/ParsedField';
 import { newId, useStores, useTour, useWrite } from '../../app/queries';
 import { useSettings } from '../../app/settings';
@@ -188,18 +189,6 @@ const between =
 
 type Need = ReturnType<typeof useShow>['plan']['needs']['consumables'][number];
 
-const PER: Record<Need['lines'][number]['per'], string> = {
-  attempt: 'attempt',
-  showing: 'showing',
-  show: 'show',
-  volunteer: 'volunteer',
-  head: 'head of the audience',
-  station: 'station of the audience',
-  minute: 'minute on stage',
-  ladder: 'piece of the ladder',
-  'whatever is left': 'show, and whatever is left',
-};
-
 /** One consumable; its figures open to their working. */
 function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined }) {
   const [open, setOpen] = useState(false);
@@ -254,7 +243,7 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
             <Box component="ul" sx={{ my: 2, pl: 5 }}>
               {need.lines.map((line) => (
                 <li key={line.itemId + line.per}>
-                  {line.title}: {amount(line.each)} per {PER[line.per]} × {line.plannedTimes}
+                  {line.title}: {amount(line.each)} per {PER_WORDS[line.per]} × {line.plannedTimes}
                   {line.levels !== undefined && ` (1 + 2 + … + ${line.levels})`}
                   {line.mostTimes > line.plannedTimes &&
                     (line.per === 'minute'
