@@ -24,7 +24,7 @@ const day = (from: string, add: number) => {
 const dateOf = async (server: { get: <T>(path: string) => Promise<T> }, id: string) =>
   (await server.get<Stored<Show>[]>('/api/shows')).find((s) => s.id === id)!.body.date;
 
-test('shelves are counted with the keyboard alone, and the ledger knows', async ({ page }) => {
+test('shelves are counted with the keyboard alone, and the ledger knows', async ({ page, server }) => {
   await page.goto('/stores/count');
   const field = (name: string) => page.getByLabel(new RegExp(`^Counted: ${name}`)).first();
   await field('Baking soda').focus();
@@ -42,6 +42,9 @@ test('shelves are counted with the keyboard alone, and the ledger knows', async 
   await expect(page.getByText('2 counted')).toBeVisible();
   await page.getByRole('button', { name: 'Write it down' }).click();
   await expect(page.getByText('0 counted')).toBeVisible();
+  // What was written down outlives the server.
+  await server.kill();
+  await server.start();
   await page.goto('/stores');
   await expect(page.getByTestId('stock-baking-soda')).toContainText('220 g');
   await expect(page.getByTestId('stock-balloon')).toContainText('75');
@@ -175,6 +178,23 @@ test('a show is packed into crates, apart what must be; ticks are shared and sur
     page.getByRole('button', { name: 'Save as CSV' }).click(),
   ]);
   expect(readFileSync(await download.path(), 'utf8')).toContain('Long tongs');
+});
+
+test('consumables are taken off the shelf for a show, and what it does not use comes home', async ({
+  page,
+}) => {
+  await page.goto(`${HALL}/supplies/packing`);
+  const take = page.getByRole('button', { name: 'Take the consumables off the shelf' });
+  await take.click();
+  await expect(page.getByText(/lots are out with this show/)).toBeVisible();
+  await expect(take).toBeDisabled();
+  await page.goto('/stores');
+  const cans = page.getByTestId('stock-drink-can');
+  await expect(cans).toContainText('3 out with a show');
+  await expect(cans.getByRole('cell').nth(1)).toHaveText('11');
+  // Out with this show is still there for this show.
+  await page.goto(`${HALL}/supplies`);
+  await expect(page.getByTestId('buy-drink-can')).toHaveText('–');
 });
 
 test('a cold budget adds use and losses, says when the vessel is too small, and is on the buying list', async ({

@@ -11,7 +11,7 @@ import { logbook, showLines } from './overview';
 import { Runs } from './runs';
 import { Stores } from './stores';
 import { storesRoutes } from './stores-routes';
-import { tourAnswer } from './tour';
+import { plannedShows, tourAnswer } from './tour';
 import { importShow, library, showFile } from './show-files';
 
 class SaveBody {
@@ -69,7 +69,7 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
     res.json({ ok: true, version });
   });
 
-  app.get('/api/overview', (_req, res) => void res.json(showLines(documents, runs, stores)));
+  app.get('/api/overview', (_req, res) => void res.json(showLines(documents, runs, stores, now().day)));
   app.get('/api/logbook', (_req, res) => void res.json(logbook(documents, runs)));
   app.get('/api/attempts', (_req, res) => {
     res.json({ format: 'hearty-stage/attempts', version: 1, attempts: runs.attempts() });
@@ -87,7 +87,10 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
   app.get('/api/shows/:id/file', (req, res) => void res.json(file(req.params.id)));
   app.get('/api/shows/:id/plan', (req, res) => void res.json(plan(file(req.params.id))));
 
-  app.get('/api/tour', (_req, res) => void res.json(tourAnswer(documents, runs, stores, now().day)));
+  app.get('/api/tour', (_req, res) => {
+    const planned = plannedShows(documents, runs, stores);
+    res.json(tourAnswer(planned, documents, runs, stores, now().day));
+  });
   app.use('/api', storesRoutes(stores, documents, now));
 
   app.get('/api/runs', (req, res) => {

@@ -1,18 +1,17 @@
 import { fold, plan, reliability, type Logbook, type ShowLine } from '@hearty/core';
 import type { Documents } from './documents';
 import type { Runs } from './runs';
-import { library, showFile } from './show-files';
 import type { Stores } from './stores';
+import { plannedShows, tourAnswer } from './tour';
 
 /** Every show with its readiness, worked out from its plan; soonest first. */
-export function showLines(documents: Documents, runs: Runs, stores: Stores): ShowLine[] {
-  const from = library(documents, runs, stores);
+export function showLines(documents: Documents, runs: Runs, stores: Stores, today: string): ShowLine[] {
+  const planned = plannedShows(documents, runs, stores);
+  const tour = tourAnswer(planned, documents, runs, stores, today);
   const all = runs.list();
-  return documents
-    .all('show')
-    .map(({ id, version, body: show }) => {
-      const file = showFile(documents, id, from);
-      const { timetable, findings, needs } = plan(file, { plays: 0 });
+  return planned
+    .map(({ id, version, show, file, plan: { timetable, findings } }) => {
+      const lines = tour.shows.find((s) => s.showId === id)?.lines ?? [];
       const mine = all.filter((r) => r.showId === id);
       return {
         id,
@@ -27,7 +26,7 @@ export function showLines(documents: Documents, runs: Runs, stores: Stores): Sho
         slotEndS: timetable.slotEndS,
         stops: findings.filter((f) => f.level === 'stop').length,
         cautions: findings.filter((f) => f.level === 'caution').length,
-        toBuy: needs.consumables.filter((c) => c.toBuy > 0).length,
+        toBuy: lines.filter((l) => l.short > 0).length,
         openRun: mine.find((r) => r.phase !== 'down') ?? null,
         lastRun: mine.find((r) => r.phase === 'down' && r.curtainAt !== null) ?? null,
       };

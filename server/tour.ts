@@ -1,28 +1,51 @@
-import { buyingList, plan, tour, type TourAnswer } from '@hearty/core';
+import { buyingList, plan, tour, type Plan, type Show, type ShowFile, type TourAnswer } from '@hearty/core';
 import type { Documents } from './documents';
 import type { Runs } from './runs';
 import { library, showFile } from './show-files';
 import type { Stores } from './stores';
 
-/** The shows to come, in the order of their dates, against one shelf; and what to buy for them. */
-export function tourAnswer(documents: Documents, runs: Runs, stores: Stores, today: string): TourAnswer {
+/** A show with its plan, worked out once for all who ask. */
+export interface PlannedShow {
+  id: string;
+  version: number;
+  show: Show;
+  file: ShowFile;
+  plan: Plan;
+}
+
+/** Every show with its plan, without the forecast. */
+export function plannedShows(documents: Documents, runs: Runs, stores: Stores): PlannedShow[] {
   const from = library(documents, runs, stores);
+  return documents.all('show').map(({ id, version, body: show }) => {
+    const file = showFile(documents, id, from);
+    return { id, version, show, file, plan: plan(file, { plays: 0 }) };
+  });
+}
+
+/** The shows to come, in the order of their dates, against one shelf; and what to buy for them. */
+export function tourAnswer(
+  planned: readonly PlannedShow[],
+  documents: Documents,
+  runs: Runs,
+  stores: Stores,
+  today: string,
+): TourAnswer {
   const played = new Set(
     runs
       .list()
       .filter((r) => r.phase === 'down' && r.curtainAt !== null && !r.rehearsal)
       .map((r) => r.showId),
   );
-  const stops = documents
-    .all('show')
-    .filter(({ id, body }) => body.date > today || (body.date === today && !played.has(id)))
-    .map(({ id }) => {
-      const file = showFile(documents, id, from);
-      return { file, ...plan(file, { plays: 0 }) };
-    });
-  const shows = tour(stops, from.lots);
-  const kit = stops.flatMap(({ file, needs }) =>
-    needs.kit.map(({ goodId, short }) => ({ showId: file.show.id, goodId, short })),
+  const coming = planned.filter(
+    ({ id, show }) => show.date > today || (show.date === today && !played.has(id)),
   );
-  return { today, shows, buying: buyingList(shows, from.goods, kit, today) };
+  const shows = tour(
+    coming.map(({ file, plan: { timetable } }) => ({ file, timetable })),
+    stores.lots(),
+  );
+  const kit = coming.flatMap(({ id, plan: { needs } }) =>
+    needs.kit.map(({ goodId, short }) => ({ showId: id, goodId, short })),
+  );
+  const goods = documents.all('good').map((d) => d.body);
+  return { today, shows, buying: buyingList(shows, goods, kit, today) };
 }

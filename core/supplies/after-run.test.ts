@@ -1,6 +1,6 @@
 import type { LeftoverLine } from '../live';
 import { good } from '../testing/hall-show';
-import { afterRun } from './after-run';
+import { afterRun, takeOut } from './after-run';
 import { balance, type StoreMove } from './ledger';
 
 const RUN = { runId: 'r', showId: 's', at: 100, day: '2026-12-12' };
@@ -65,4 +65,23 @@ test('what the shelf does not have is said, and the rest is still written', () =
     shelf: [0, 0],
     missing: [{ goodId: 'soda', name: 'Soda', amount: 1 }],
   });
+});
+
+test('what is packed comes off the shelf once, and all of it is accounted for when the show is over', () => {
+  let n = 0;
+  const before = [bought('old', 3), bought('new', 9)];
+  const take = (moves: StoreMove[]) =>
+    takeOut(
+      [{ goodId: 'soda', packed: 6 }],
+      balance(LOTS, moves, GOODS).lots,
+      { ...RUN, at: 50 },
+      () => `t${++n}`,
+    );
+  const taken = [...before, ...take(before)];
+  expect(balance(LOTS, taken, GOODS).lots).toMatchObject([
+    { shelf: 0, out: { s: 3 } },
+    { shelf: 6, out: { s: 3 } },
+  ]);
+  expect(take(taken)).toEqual([]);
+  expect(after(taken, [line()])).toMatchObject({ shelf: [0, 8], out: [{}, {}] });
 });

@@ -1,4 +1,5 @@
 import type { LeftoverLine } from '../live';
+import type { ConsumableTotal } from './needs';
 import { firstExpiredFirst, type LotStock, type StoreMove } from './ledger';
 import { rounded } from './spread';
 
@@ -50,3 +51,21 @@ export function afterRun(
 
 /** How the ids of a run's moves begin. */
 export const moveIdOf = (runId: string) => `run-${runId}-`;
+
+/**
+ * The moves that take a show's packed consumables off the shelf, first expired first out, less what is out with it
+ * already. What the shelf does not have is left out: the buying list says so. Pure; `idOf` names the moves.
+ */
+export function takeOut(
+  needs: readonly Pick<ConsumableTotal, 'goodId' | 'packed'>[],
+  lots: readonly LotStock[],
+  { showId, at, day }: { showId: string; at: number; day: string },
+  idOf: () => string,
+): StoreMove[] {
+  return needs.flatMap(({ goodId, packed }) => {
+    const out = lots.reduce((sum, l) => sum + (l.lot.goodId === goodId ? (l.out[showId] ?? 0) : 0), 0);
+    return firstExpiredFirst(lots, goodId, Math.max(0, rounded(packed - out)), day).draws.map(
+      ({ lotId, amount }): StoreMove => ({ id: idOf(), lotId, kind: 'packed', amount, at, day, showId }),
+    );
+  });
+}

@@ -1,4 +1,4 @@
-export { afterRun, moveIdOf, type AfterRun } from './after-run';
+export { afterRun, moveIdOf, takeOut, type AfterRun } from './after-run';
 export { needs, RUN_OUT_PCT, type ConsumableTotal, type NeedLine, type Needs } from './needs';
 export type { KitNeedTotal } from './kit';
 export {

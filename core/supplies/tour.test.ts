@@ -48,6 +48,19 @@ test('the third show of the week knows that the first two ate its mints', () => 
   expect(tour([stops[0]!], shelf([[16]]))[0]!.lines[0]!.short).toBe(0);
 });
 
+test('what is already out with a show is its own, and nobody else’s', () => {
+  const lots = balance(
+    [{ id: 'l', goodId: 'soda' }],
+    [
+      { id: 'b', lotId: 'l', kind: 'bought', amount: 10, at: 1, day: '2026-11-01' },
+      { id: 'p', lotId: 'l', kind: 'packed', amount: 7, at: 2, day: '2026-11-02', showId: 'tue' },
+    ],
+    new Map([['soda', MINT]]),
+  ).lots;
+  const shows = tour([stop('mon', '2026-12-07', 7), stop('tue', '2026-12-08', 7)], lots);
+  expect(shows.map((s) => s.lines[0])).toMatchObject([{ usable: 3, short: 4, packs: 1 }, { short: 0 }]);
+});
+
 test('the rest of a pack bought for one show is there for the next', () => {
   const shows = tour([stop('a', '2026-12-07', 10), stop('b', '2026-12-08', 4)], []);
   expect(shows.map((s) => s.lines[0])).toMatchObject([

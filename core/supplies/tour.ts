@@ -112,6 +112,8 @@ interface Remaining {
   lots: { amount: number; goodUntil?: string }[];
   /** Bought for earlier shows and not yet used. */
   fresh: number;
+  /** Out with shows, by show. */
+  out: Record<string, number>;
   spread: Spread | undefined;
   /** What the shows so far may use together. */
   together: number;
@@ -123,6 +125,12 @@ const remaining = (good: Good, lots: readonly LotStock[]): Remaining => ({
     .sort(sooner)
     .map(({ shelf, goodUntil }) => ({ amount: shelf, ...(goodUntil !== undefined && { goodUntil }) })),
   fresh: 0,
+  out: lots
+    .filter((l) => l.lot.goodId === good.id)
+    .reduce<Record<string, number>>((sum, l) => {
+      for (const [showId, amount] of Object.entries(l.out)) sum[showId] = (sum[showId] ?? 0) + amount;
+      return sum;
+    }, {}),
   spread: undefined,
   together: 0,
 });
@@ -138,8 +146,10 @@ function lineOf(file: ShowFile, want: Want, of: Remaining): TourLine {
   const gone = of.lots.filter((l) => l.goodUntil !== undefined && l.goodUntil < file.show.date);
   const past = rounded(gone.reduce((sum, l) => sum + l.amount, 0));
   of.lots = of.lots.filter((l) => !gone.includes(l));
-  const usable = rounded(of.lots.reduce((sum, l) => sum + l.amount, 0) + of.fresh);
-  let left = share;
+  const out = of.out[file.show.id] ?? 0;
+  const usable = rounded(of.lots.reduce((sum, l) => sum + l.amount, 0) + of.fresh + out);
+  // What is out with the show already is its own.
+  let left = Math.max(0, rounded(share - out));
   for (const lot of of.lots) {
     const take = Math.min(lot.amount, left);
     lot.amount = rounded(lot.amount - take);

@@ -6,15 +6,17 @@ import {
   formatClock,
   packing,
   packingCsv,
+  takeOut,
   thingsOf,
   type PackedCrate,
   type Thing,
   type Tick,
 } from '@hearty/core';
 import { Link } from 'react-router';
-import { useDocuments, useTick, useTicks } from '../../app/queries';
+import { newId, useDocuments, useStores, useTick, useTicks, useWrite } from '../../app/queries';
 import { Empty, Loading } from '../../app/States';
 import { download, useShow } from '../shows/ShowFrame';
+import { today } from '../stores/stock';
 import { SuppliesViews } from './SuppliesViews';
 
 /** What goes into which crate, and in what order; ticked off going out and coming home, on every phone at once. */
@@ -22,6 +24,8 @@ export function PackingView() {
   const { file, plan } = useShow();
   const crates = useDocuments('crates');
   const ticks = useTicks(file.show.id);
+  const stores = useStores();
+  const write = useWrite();
   if (!crates.data) return <Loading what="the crates" />;
   const things = thingsOf(file, plan.timetable, plan.needs);
   if (things.length === 0)
@@ -32,6 +36,14 @@ export function PackingView() {
           Put demos into the running order; what they need is packed here.
         </Empty>
       </>
+    );
+  const outWith = (stores.data?.lots ?? []).filter((l) => (l.out[file.show.id] ?? 0) > 0).length;
+  const takes = (at: number) =>
+    takeOut(
+      plan.needs.consumables,
+      stores.data?.lots ?? [],
+      { showId: file.show.id, at, day: today() },
+      newId,
     );
   const packed = packing(
     things,
@@ -68,6 +80,18 @@ export function PackingView() {
           it.
         </Alert>
       )}
+      <Box sx={{ mb: 3, '@media print': { display: 'none' } }}>
+        <Button
+          variant="outlined"
+          disabled={write.isPending || takes(0).length === 0}
+          onClick={() => write.mutate({ moves: takes(Date.now()) })}
+        >
+          Take the consumables off the shelf
+        </Button>{' '}
+        {outWith > 0 &&
+          `${outWith} ${outWith === 1 ? 'lot is' : 'lots are'} out with this show; after the run the rest comes home.`}
+        {write.error && <Alert severity="error">{write.error.fields[0]?.says ?? write.error.says}</Alert>}
+      </Box>
       {packed.broken.map((b) => (
         <Alert key={b.crate + b.a + b.b} severity="error" sx={{ mb: 2 }}>
           Could not keep apart in {b.crate}: {b.a} and {b.b}; {b.why}. Take another crate.

@@ -288,14 +288,16 @@ function ShelfField({
   const cup = useSettings((s) => s.cup);
   const { enqueueSnackbar } = useSnackbar();
   const good = stores.data?.goods.find((g) => g.id === goodId)?.body;
-  const lots = (stores.data?.lots ?? []).filter((l) => l.lot.goodId === goodId && l.shelf > 0);
+  const mine = (stores.data?.lots ?? []).filter((l) => l.lot.goodId === goodId);
+  const lots = mine.filter((l) => l.shelf > 0);
+  const out = mine.some((l) => Object.keys(l.out).length > 0);
   const [only] = lots;
-  if (lots.length > 1)
+  if (lots.length > 1 || out)
     return (
       <>
         {formatAmount(value, unit)}
         <Box component={Link} to="/stores/count" sx={{ display: 'block', fontSize: 12.5, color: 'inherit' }}>
-          in {lots.length} lots
+          {out ? 'some of it out with a show' : `in ${lots.length} lots`}
         </Box>
       </>
     );
