@@ -50,7 +50,12 @@ const USED_BY: { [K in Kind]?: string } = {
   good: `SELECT json_extract(body, '$.title') AS title FROM document d
     WHERE d.kind = 'demo' AND d.deleted_at IS NULL
       AND (EXISTS (SELECT 1 FROM json_each(d.body, '$.kit') k WHERE json_extract(k.value, '$.goodId') = @id)
-        OR EXISTS (SELECT 1 FROM json_each(d.body, '$.consumables') c WHERE json_extract(c.value, '$.goodId') = @id))`,
+        OR EXISTS (SELECT 1 FROM json_each(d.body, '$.consumables') c WHERE json_extract(c.value, '$.goodId') = @id))
+    UNION ALL
+    SELECT json_extract(body, '$.title') AS title FROM document s
+    WHERE s.kind = 'show' AND s.deleted_at IS NULL
+      AND (EXISTS (SELECT 1 FROM json_each(s.body, '$.cold') c WHERE json_extract(c.value, '$.goodId') = @id)
+        OR EXISTS (SELECT 1 FROM json_each(s.body, '$.extraKit') k WHERE json_extract(k.value, '$.goodId') = @id))`,
 };
 
 /** Keeps the documents people edit. A save names the version it started from; a stale one is refused with both. */

@@ -147,28 +147,21 @@ export class Stores {
         );
       for (const good of preview.goods)
         this.documents.save('good', good.id, this.documents.get('good', good.id)?.version ?? 0, good);
+      const stock = this.lots();
+      const lots: Lot[] = [];
+      const moves: StoreMove[] = [];
+      const count = (lotId: string, amount: number) =>
+        moves.push({ id: randomUUID(), lotId, kind: 'counted', amount, at, day, note: 'From a file' });
       for (const { goodId, expires, amount } of preview.counts) {
-        const [first, ...others] = this.lots()
+        const [first, ...others] = stock
           .filter((l) => l.lot.goodId === goodId && l.lot.expires === expires && l.shelf > 0)
-          .map((l) => l.lot);
-        const count = (lotId: string, n: number): StoreMove => ({
-          id: randomUUID(),
-          lotId,
-          kind: 'counted',
-          amount: n,
-          at,
-          day,
-          note: 'From a file',
-        });
-        if (first) this.write([], [count(first.id, amount), ...others.map((l) => count(l.id, 0))]);
-        else
-          this.open(
-            goodId,
-            amount,
-            { at, day },
-            { note: 'From a file', ...(expires !== undefined && { expires }) },
-          );
+          .map((l) => l.lot.id);
+        if (first === undefined)
+          lots.push({ id: randomUUID(), goodId, ...(expires !== undefined && { expires }) });
+        count(first ?? lots.at(-1)!.id, amount);
+        for (const other of others) count(other, 0);
       }
+      this.write(lots, moves);
       return { goods: preview.goods.length, counts: preview.counts.length };
     })();
   }

@@ -27,7 +27,10 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
     ...show.items.flatMap((i) => [i.presenterId, ...i.helperIds]),
   ]);
   const demos = library.demos.filter((d) => used.has(d.id));
-  const goods = new Set(demos.flatMap((d) => [...d.kit, ...d.consumables].map((n) => n.goodId)));
+  const goods = new Set([
+    ...demos.flatMap((d) => [...d.kit, ...d.consumables].map((n) => n.goodId)),
+    ...(show.cold ?? []).map((c) => c.goodId),
+  ]);
   const hangsHere: Record<OpenAction['on'], (id: string) => boolean> = {
     demo: (id) => used.has(id),
     show: (id) => id === show.id,

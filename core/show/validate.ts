@@ -165,6 +165,9 @@ export function showProblems(show: Show, path = ''): Problem[] {
         });
     });
   });
+  const cold = show.cold?.map((c) => c.goodId) ?? [];
+  if (new Set(cold).size < cold.length)
+    problems.push({ path: at('cold'), says: 'A cryogen has two budgets.' });
   const people = show.crew.map((place) => place.personId);
   if (new Set(people).size < people.length)
     problems.push({ path: at('crew'), says: 'Somebody is in the crew twice.' });
@@ -196,6 +199,7 @@ export function showFileProblems(file: ShowFile): Problem[] {
         missing(people, t.personId, `show.items[${i}].tasks[${j}].personId`, 'person'),
       ),
     ]),
+    ...(file.show.cold ?? []).flatMap((c, i) => missing(goods, c.goodId, `show.cold[${i}].goodId`, 'stock')),
     ...file.show.crew.flatMap((p, i) => missing(people, p.personId, `show.crew[${i}].personId`, 'person')),
     ...missing(new Set([file.venue.id]), file.show.venueId, 'show.venueId', 'venue'),
     ...repeated(file.demos, 'demos'),

@@ -171,5 +171,8 @@ test('a cryogen with a budget is ordered by it, losses and all, for each show an
   expect(first!.lines[0]).toMatchObject({ planned: 1000, short: 3000, cost: 12, packs: undefined });
   expect(second!.lines[0]!.short).toBe(3000);
   expect(first!.usesCost).toBe(12);
+  // Nothing poured, but a vessel to keep: 1.007 kg are lost by the end, so 2.
+  const chilled = { ...dated, demos: [demo('glass')] };
+  expect(tour([{ file: chilled, timetable }], [])[0]!.lines).toMatchObject([{ planned: 0, short: 2000 }]);
   expect(buyingList([first!], dated.stock, [], '2026-12-01')[0]).toMatchObject({ amount: 3000, cost: 12 });
 });

@@ -60,16 +60,22 @@ export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): Tou
     const all = wants(file, timetable);
     const lines = all.map((want) => {
       const cold = file.show.cold?.find((c) => c.goodId === want.good.id);
-      if (cold) return coldLine(file, timetable, want, cold);
+      if (cold) return coldLine(file, timetable, want, cold, want.good);
       const of = shelf.get(want.good.id) ?? remaining(want.good, lots);
       shelf.set(want.good.id, of);
       return lineOf(file, want, of);
     });
+    for (const cold of file.show.cold ?? []) {
+      const good = file.stock.find((g) => g.id === cold.goodId);
+      // Nothing is poured of it, but something is chilled.
+      if (good && !all.some((w) => w.good === good))
+        lines.push(coldLine(file, timetable, undefined, cold, good));
+    }
     const budgeted = new Set(file.show.cold?.map((c) => c.goodId));
-    const priced = all.map(({ good, planned }, i) => ({
-      good,
-      cost: budgeted.has(good.id) ? lines[i]!.cost : costOf(good, planned),
-    }));
+    const priced = lines.map((line) => {
+      const good = file.stock.find((g) => g.id === line.goodId)!;
+      return { good, cost: budgeted.has(good.id) ? line.cost : costOf(good, line.planned) };
+    });
     const usesCost = rounded(priced.reduce((sum, p) => sum + (p.cost ?? 0), 0));
     return {
       showId: file.show.id,
@@ -88,15 +94,20 @@ const costOf = (good: Good, amount: number): number | undefined =>
   good.packPrice !== undefined && good.packAmount ? (amount / good.packAmount) * good.packPrice : undefined;
 
 /** A cryogen with a budget is ordered for the one show, losses and all: what is left of it does not keep. */
-function coldLine(file: ShowFile, timetable: Timetable, want: Want, cold: ColdPlan): TourLine {
-  const { good, planned } = want;
+function coldLine(
+  file: ShowFile,
+  timetable: Timetable,
+  want: Want | undefined,
+  cold: ColdPlan,
+  good: Good,
+): TourLine {
   const { order, cost } = coldBudget(file, timetable, cold, needs(file, timetable).consumables);
   const short = rounded((good.unit === 'g' ? CRYOGENS[cold.cryogen].kgPerUnit : 1) * order * 1000);
   return {
     showId: file.show.id,
     goodId: good.id,
-    planned,
-    packed: packedOf(want, file.show.runOutPct ?? RUN_OUT_PCT).packed,
+    planned: want?.planned ?? 0,
+    packed: want ? packedOf(want, file.show.runOutPct ?? RUN_OUT_PCT).packed : 0,
     before: 0,
     share: short,
     usable: 0,

@@ -74,6 +74,8 @@ export const themeOf = (mode: keyof typeof INKS): Theme => {
       secondary: { main: c.worked },
       error: { main: c.stop },
       warning: { main: c.caution },
+      info: { main: c.worked },
+      success: { main: c.worked },
       background: { default: c.paper, paper: c.card },
       text: { primary: c.ink, secondary: c.quiet },
       divider: c.rule,
