@@ -17,24 +17,21 @@ import {
   formatAmount,
   formatClock,
   formatKitchen,
-  parseAmount,
   RUN_OUT_PCT,
-  type BaseUnit,
   type Parsed,
   type TourLine,
 } from '@hearty/core';
-import { useSnackbar } from 'notistack';
 import { Fragment, useState } from 'react';
-import { Link } from 'react-router';
 import { PER_WORDS } from '../../app/needWords';
 import { ParsedField } from '../../app/ParsedField';
-import { newId, useStores, useTour, useWrite } from '../../app/queries';
+import { useTour } from '../../app/queries';
 import { useSettings } from '../../app/settings';
 import { Empty } from '../../app/States';
 import { edit } from '../shows/draft';
 import { useShow } from '../shows/ShowFrame';
-import { money, moveOf } from '../stores/stock';
+import { money } from '../stores/stock';
 import { SuppliesViews } from './SuppliesViews';
+import { ShelfField } from './ShelfField';
 
 /** What the show uses up and how much kit it has in use at once, from the same plan as the score. */
 export function SuppliesTab() {
@@ -268,59 +265,5 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
         </TableCell>
       </TableRow>
     </Fragment>
-  );
-}
-
-/** How much of a good is on the shelf; counted in place, unless it lies in several lots. */
-function ShelfField({
-  goodId,
-  name,
-  unit,
-  value,
-}: {
-  goodId: string;
-  name: string;
-  unit: BaseUnit;
-  value: number;
-}) {
-  const stores = useStores();
-  const write = useWrite();
-  const cup = useSettings((s) => s.cup);
-  const { enqueueSnackbar } = useSnackbar();
-  const good = stores.data?.goods.find((g) => g.id === goodId)?.body;
-  const mine = (stores.data?.lots ?? []).filter((l) => l.lot.goodId === goodId);
-  const lots = mine.filter((l) => l.shelf > 0);
-  const out = mine.some((l) => Object.keys(l.out).length > 0);
-  const [only] = lots;
-  if (lots.length > 1 || out)
-    return (
-      <>
-        {formatAmount(value, unit)}
-        <Box component={Link} to="/stores/count" sx={{ display: 'block', fontSize: 12.5, color: 'inherit' }}>
-          {out ? 'some of it out with a show' : `in ${lots.length} lots`}
-        </Box>
-      </>
-    );
-  const put = (amount: number) => {
-    const lotId = only?.lot.id ?? newId();
-    write.mutate(
-      {
-        lots: only ? [] : [{ id: lotId, goodId }],
-        moves: [moveOf(lotId, 'counted', amount, { note: 'Counted in the show’s supplies' })],
-      },
-      { onError: (e) => enqueueSnackbar(e.fields[0]?.says ?? e.says, { variant: 'error' }) },
-    );
-  };
-  return (
-    <ParsedField
-      variant="standard"
-      value={value}
-      format={(v) => formatAmount(v, unit)}
-      parse={(text) => parseAmount(text, unit, { cup, densityGPerML: good?.densityGPerML })}
-      onValue={put}
-      disabled={!good}
-      sx={{ width: 110 }}
-      slotProps={{ htmlInput: { 'aria-label': `${name} on the shelf` } }}
-    />
   );
 }

@@ -1,0 +1,62 @@
+import { Box } from '@mui/material';
+import { formatAmount, parseAmount, type BaseUnit } from '@hearty/core';
+import { useSnackbar } from 'notistack';
+import { Link } from 'react-router';
+import { ParsedField } from '../../app/ParsedField';
+import { newId, useStores, useWrite } from '../../app/queries';
+import { useSettings } from '../../app/settings';
+import { moveOf } from '../stores/stock';
+
+/** How much of a good is on the shelf; counted in place, unless it lies in several lots. */
+export function ShelfField({
+  goodId,
+  name,
+  unit,
+  value,
+}: {
+  goodId: string;
+  name: string;
+  unit: BaseUnit;
+  value: number;
+}) {
+  const stores = useStores();
+  const write = useWrite();
+  const cup = useSettings((s) => s.cup);
+  const { enqueueSnackbar } = useSnackbar();
+  const good = stores.data?.goods.find((g) => g.id === goodId)?.body;
+  const mine = (stores.data?.lots ?? []).filter((l) => l.lot.goodId === goodId);
+  const lots = mine.filter((l) => l.shelf > 0);
+  const out = mine.some((l) => Object.keys(l.out).length > 0);
+  const [only] = lots;
+  if (lots.length > 1 || out)
+    return (
+      <>
+        {formatAmount(value, unit)}
+        <Box component={Link} to="/stores/count" sx={{ display: 'block', fontSize: 12.5, color: 'inherit' }}>
+          {out ? 'some of it out with a show' : `in ${lots.length} lots`}
+        </Box>
+      </>
+    );
+  const put = (amount: number) => {
+    const lotId = only?.lot.id ?? newId();
+    write.mutate(
+      {
+        lots: only ? [] : [{ id: lotId, goodId }],
+        moves: [moveOf(lotId, 'counted', amount, { note: 'Counted in the show’s supplies' })],
+      },
+      { onError: (e) => enqueueSnackbar(e.fields[0]?.says ?? e.says, { variant: 'error' }) },
+    );
+  };
+  return (
+    <ParsedField
+      variant="standard"
+      value={value}
+      format={(v) => formatAmount(v, unit)}
+      parse={(text) => parseAmount(text, unit, { cup, densityGPerML: good?.densityGPerML })}
+      onValue={put}
+      disabled={!good}
+      sx={{ width: 110 }}
+      slotProps={{ htmlInput: { 'aria-label': `${name} on the shelf` } }}
+    />
+  );
+}
