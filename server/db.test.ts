@@ -5,7 +5,9 @@ import { join, resolve } from 'node:path';
 import { buildSync } from 'esbuild';
 import { DatabaseRefused, openDatabase } from './db';
 import { fillDemoData } from './demo-data';
+import { Documents } from './documents';
 import { Runs } from './runs';
+import { Stores } from './stores';
 import { MIGRATIONS, temporaryFolder } from './testing/server';
 
 const version = (path: string) =>
@@ -124,6 +126,40 @@ describe('the server as a program', () => {
     const db = openDatabase(folder, MIGRATIONS);
     const kept = new Runs(db).events('killed', 0).events.map((e) => e.id);
     expect(kept.slice(0, acknowledged.length)).toEqual(acknowledged);
+    expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
+    db.close();
+  }, 30_000);
+
+  test('killed in the middle of the ledger, it has every move it acknowledged, and no half of a count', async () => {
+    const folder = temporaryFolder();
+    const { child, address } = start(folder);
+    const base = `${await address}/api/stores/moves`;
+    const exited = new Promise((done) => child.once('exit', done));
+    const acknowledged: string[] = [];
+    for (let n = 0; ; n++) {
+      // Bought and partly used in one breath: either both or neither.
+      const lot = { id: `lot${n}`, goodId: 'balloon' };
+      const move = { lotId: lot.id, at: 1000 + n, day: '2026-12-01' };
+      const moves = [
+        { ...move, id: `b${n}`, kind: 'bought', amount: 10 },
+        { ...move, id: `u${n}`, kind: 'used', amount: 4, at: 1001 + n },
+      ];
+      if (n === 15) setTimeout(() => child.kill('SIGKILL'), 7);
+      const sent = await fetch(base, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ lots: [lot], moves }),
+      }).catch(() => undefined);
+      if (!sent?.ok) break;
+      acknowledged.push(lot.id);
+    }
+    await exited;
+    expect(acknowledged.length).toBeGreaterThanOrEqual(15);
+    const db = openDatabase(folder, MIGRATIONS);
+    const stores = new Stores(db, new Documents(db));
+    const mine = stores.lots().filter((l) => l.lot.id.startsWith('lot'));
+    expect(mine.map((l) => l.lot.id)).toEqual(expect.arrayContaining(acknowledged));
+    for (const { shelf } of mine) expect(shelf).toBe(6);
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
     db.close();
   }, 30_000);
