@@ -3,7 +3,7 @@ import { good } from '../testing/hall-show';
 import { afterRun, takeOut } from './after-run';
 import { balance, type StoreMove } from './ledger';
 
-const RUN = { runId: 'r', showId: 's', at: 100, day: '2026-12-12' };
+const RUN = { runId: 'r', showId: 's', at: 100, day: '2026-12-13', playedOn: '2026-12-12' };
 const line = (more: Partial<LeftoverLine> = {}): LeftoverLine => ({
   goodId: 'soda',
   name: 'Soda',
@@ -74,7 +74,7 @@ test('what is packed comes off the shelf once, and all of it is accounted for wh
     takeOut(
       [{ goodId: 'soda', packed: 6 }],
       balance(LOTS, moves, GOODS).lots,
-      { ...RUN, at: 50 },
+      { ...RUN, at: 50, showDay: '2026-12-12' },
       () => `t${++n}`,
     );
   const taken = [...before, ...take(before)];
@@ -84,4 +84,18 @@ test('what is packed comes off the shelf once, and all of it is accounted for wh
   ]);
   expect(take(taken)).toEqual([]);
   expect(after(taken, [line()])).toMatchObject({ shelf: [0, 8], out: [{}, {}] });
+});
+
+test('what will be past its day by the show is not packed, and what was good when played counts as used later too', () => {
+  const before = [bought('old', 3), bought('new', 9)];
+  const { lots } = balance(LOTS, before, GOODS);
+  const late = { ...RUN, at: 50, showDay: '2026-12-21' };
+  expect(takeOut([{ goodId: 'soda', packed: 6 }], lots, late, () => 't')).toMatchObject([
+    { lotId: 'new', amount: 6 },
+  ]);
+  const written = afterRun([line()], lots, { ...RUN, day: '2026-12-28' });
+  expect(written.moves).toMatchObject([
+    { lotId: 'old', amount: 3, day: '2026-12-28' },
+    { lotId: 'new', amount: 1 },
+  ]);
 });

@@ -12,13 +12,20 @@ export interface AfterRun {
 
 /**
  * The ledger moves of a run: what was used of each consumable, first expired first out, and what comes home of what was
- * out with the show. What is left is the counted amount, or else packed less used. The ids come from the run, so that
+ * out with the show. What is left is the counted amount, or else packed less used.
+ * Lots are drawn as they were good on `playedOn`; `day` is when it is written down. The ids come from the run, so that
  * writing them twice is harmless. Pure.
  */
 export function afterRun(
   lines: readonly LeftoverLine[],
   lots: readonly LotStock[],
-  { runId, showId, at, day }: { runId: string; showId: string; at: number; day: string },
+  {
+    runId,
+    showId,
+    at,
+    day,
+    playedOn,
+  }: { runId: string; showId: string; at: number; day: string; playedOn: string },
 ): AfterRun {
   const moves: StoreMove[] = [];
   const missing: AfterRun['missing'] = [];
@@ -42,7 +49,7 @@ export function afterRun(
       if (out > gone) write(of.lot.id, 'returned', out - gone);
       used = rounded(used - gone);
     }
-    const { draws, missing: lacking } = firstExpiredFirst(lots, line.goodId, used, day);
+    const { draws, missing: lacking } = firstExpiredFirst(lots, line.goodId, used, playedOn);
     for (const draw of draws) write(draw.lotId, 'used', draw.amount);
     if (lacking > 0) missing.push({ goodId: line.goodId, name: line.name, amount: lacking });
   }
@@ -54,17 +61,17 @@ export const moveIdOf = (runId: string) => `run-${runId}-`;
 
 /**
  * The moves that take a show's packed consumables off the shelf, first expired first out, less what is out with it
- * already. What the shelf does not have is left out: the buying list says so. Pure; `idOf` names the moves.
+ * already; what is past its day by the show stays where it is. What the shelf does not have is left out: the buying list says so. Pure; `idOf` names the moves.
  */
 export function takeOut(
   needs: readonly Pick<ConsumableTotal, 'goodId' | 'packed'>[],
   lots: readonly LotStock[],
-  { showId, at, day }: { showId: string; at: number; day: string },
+  { showId, at, day, showDay }: { showId: string; at: number; day: string; showDay: string },
   idOf: () => string,
 ): StoreMove[] {
   return needs.flatMap(({ goodId, packed }) => {
     const out = lots.reduce((sum, l) => sum + (l.lot.goodId === goodId ? (l.out[showId] ?? 0) : 0), 0);
-    return firstExpiredFirst(lots, goodId, Math.max(0, rounded(packed - out)), day).draws.map(
+    return firstExpiredFirst(lots, goodId, Math.max(0, rounded(packed - out)), showDay).draws.map(
       ({ lotId, amount }): StoreMove => ({ id: idOf(), lotId, kind: 'packed', amount, at, day, showId }),
     );
   });

@@ -57,7 +57,14 @@ function RunDebrief({ runId }: { runId: string }) {
       <Attempts lines={talk.lines} />
       <Times talk={talk} />
       <Leftovers lines={talk.leftovers} />
-      {!run.rehearsal && <IntoStores runId={runId} showId={run.file.show.id} lines={talk.leftovers} />}
+      {!run.rehearsal && run.state.curtainAt !== undefined && (
+        <IntoStores
+          runId={runId}
+          showId={run.file.show.id}
+          lines={talk.leftovers}
+          playedAt={run.state.curtainAt}
+        />
+      )}
       <Notes state={run.state} />
       <Actions file={run.file} state={run.state} />
     </Box>

@@ -1,5 +1,6 @@
 import { Alert, Button } from '@mui/material';
 import { afterRun, formatAmount, moveIdOf, type LeftoverLine } from '@hearty/core';
+import { format } from 'date-fns';
 import { useStores, useWrite } from '../../app/queries';
 import { today } from '../stores/stock';
 import { Section } from './common';
@@ -9,10 +10,13 @@ export function IntoStores({
   runId,
   showId,
   lines,
+  playedAt,
 }: {
   runId: string;
   showId: string;
   lines: LeftoverLine[];
+  /** ms since 1970. */
+  playedAt: number;
 }) {
   const stores = useStores();
   const write = useWrite();
@@ -20,7 +24,8 @@ export function IntoStores({
   const { goods, lots, moves } = stores.data;
   const written = moves.some((m) => m.id.startsWith(moveIdOf(runId)));
   // What it would be; written, it bears the moment of the press.
-  const movesAt = (at: number) => afterRun(lines, lots, { runId, showId, at, day: today() });
+  const playedOn = format(playedAt, 'yyyy-MM-dd');
+  const movesAt = (at: number) => afterRun(lines, lots, { runId, showId, at, day: today(), playedOn });
   const after = movesAt(0);
   const unit = (goodId: string) => goods.find((g) => g.id === goodId)?.body.unit ?? 'piece';
   const gone = new Set(after.moves.filter((m) => m.kind === 'used').map((m) => m.lotId)).size;

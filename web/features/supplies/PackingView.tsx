@@ -42,7 +42,7 @@ export function PackingView() {
     takeOut(
       plan.needs.consumables,
       stores.data?.lots ?? [],
-      { showId: file.show.id, at, day: today() },
+      { showId: file.show.id, at, day: today(), showDay: file.show.date },
       newId,
     );
   const packed = packing(
