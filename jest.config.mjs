@@ -14,7 +14,7 @@ export default {
     // Packages that ship only ES modules.
     '^.+\\.m?js$': ['@swc/jest', { jsc: { target: 'es2022' }, module: { type: 'commonjs' } }],
   },
-  transformIgnorePatterns: ['node_modules/(?!(pure-rand|ulid|@stdlib)/)'],
+  transformIgnorePatterns: ['node_modules/(?!(pure-rand|ulid|@stdlib|simple-statistics|immer)/)'],
   moduleNameMapper: { '^@hearty/core$': '<rootDir>/core/index.ts' },
   testEnvironment: 'node',
 };

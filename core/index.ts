@@ -1,8 +1,12 @@
 export * from './quantities';
 export * from './show';
+export * from './script';
+export * from './findings';
 export * from './timetable';
 export * from './forecast';
 export * from './supplies';
-export * from './live';
 export * from './logbook';
+export * from './plan';
+export * from './live';
 export * from './formats';
+export type * from './answers';

@@ -1,11 +1,3 @@
-/** The part of jstat we use; the package ships no types. */
-declare module 'jstat' {
-  const jstat: {
-    beta: { inv(p: number, a: number, b: number): number };
-  };
-  export default jstat;
-}
-
 /** Used only by tests, as a second unit library. */
 declare module '@lhncbc/ucum-lhc' {
   export class UcumLhcUtils {

@@ -1,11 +1,11 @@
 import loadHighs from 'highs';
 import { cpus } from 'node:os';
-import { leastCuts, plan, type ShowFile } from '../core';
-import { BUDGET_STEPS } from '../core/timetable/best';
-import { place } from '../core/timetable/place';
-import { workOf } from '../core/timetable/work';
+import { leastCuts } from '../core/forecast';
+import { plan } from '../core/plan';
+import type { ShowFile } from '../core/show';
 import { instance } from '../core/testing/instances';
 import { endOfMip, mipOf } from '../core/testing/mip';
+import { BUDGET_STEPS, place, workOf } from '../core/timetable';
 
 /** The show of the speed figures: thirty items, sixty background tasks, five people. */
 const SHOW = { items: 30, tasks: 60, people: 5, vessels: 2, inShowPct: 25 };

@@ -1,38 +1,9 @@
 import 'reflect-metadata';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/bricolage-grotesque';
-import { CssBaseline, ThemeProvider } from '@mui/material';
-import { QueryClientProvider } from '@tanstack/react-query';
-import { SnackbarProvider } from 'notistack';
-import { StrictMode, useMemo } from 'react';
 import { createRoot } from 'react-dom/client';
-import { RouterProvider } from 'react-router/dom';
-import { queryClient } from './app/queries';
-import { router } from './app/routes';
-import { useSettings } from './app/settings';
-import { themeOf } from './app/theme';
 
-function App() {
-  const mode = useSettings((s) => s.mode);
-  const theme = useMemo(() => themeOf(mode), [mode]);
-  return (
-    <ThemeProvider theme={theme}>
-      <CssBaseline />
-      <QueryClientProvider client={queryClient}>
-        <SnackbarProvider
-          maxSnack={3}
-          autoHideDuration={8000}
-          anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        >
-          <RouterProvider router={router} />
-        </SnackbarProvider>
-      </QueryClientProvider>
-    </ThemeProvider>
-  );
-}
-
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <App />
-  </StrictMode>,
-);
+/** Two programs behind one address: a phone on stage never loads what planning needs. */
+const root = createRoot(document.getElementById('root')!);
+if (location.pathname.startsWith('/stage/')) void import('./live/start').then(({ start }) => start(root));
+else void import('./app/start').then(({ start }) => start(root));

@@ -1,4 +1,4 @@
-import type { Posterior } from '../logbook';
+import type { Posterior } from '../script';
 
 /** One way an item may go: how many attempts worked and failed, whether it failed for good, and how probable that is. */
 export interface AttemptsOutcome {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { leastCuts } from '.';
 import { item } from '../testing/hall-show';
+import { leastCuts } from './cuts';
 
 const anyShow = fc
   .array(

@@ -1,8 +1,9 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { plan } from '../timetable';
+import { plan } from '../plan';
 import { demo, item, record, showOf } from '../testing/hall-show';
-import { attemptsOutcomes, expectedAttempts, oddsForGood, pertMoments, PertTime } from '.';
+import { attemptsOutcomes, expectedAttempts, oddsForGood } from './attempts';
+import { pertMoments, PertTime } from './pert';
 
 describe('beta-PERT times', () => {
   // Malcolm, Roseboom, Clark & Fazar (1959): mean (a + 4m + b)/6. For 60/90/180 s it is 100 s.

@@ -1,11 +1,10 @@
-import { posterior } from '../logbook';
-import { demoFor, type Demo, type DemoRecord, type Item, type ShowFile } from '../show';
-import { firstShowing } from '../timetable/durations';
-import type { Placement } from '../timetable/place';
-import type { Timetable } from '../timetable/types';
+import { quantileOf } from '../quantities';
+import { posterior, demoFor, firstShowing } from '../script';
+import type { Demo, DemoRecord, Item, ShowFile } from '../show';
+import type { Placement, Timetable } from '../timetable';
 import { attemptsOutcomes, expectedAttempts, oddsForGood } from './attempts';
-import { PertTime } from './pert';
 import { leastCuts, WISHED_ODDS, type Cuts } from './cuts';
+import { PertTime } from './pert';
 import { playShow } from './play';
 import type { Part } from './simulate';
 
@@ -134,8 +133,7 @@ export function outcomesOf(item: Item, demo: Demo | undefined, record: DemoRecor
 
 /** 10, 50 and 90 % of sorted values. */
 export function band(sorted: Float64Array): Band {
-  const at = (q: number) => sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))] ?? 0;
-  return { p10: at(0.1), p50: at(0.5), p90: at(0.9) };
+  return { p10: quantileOf(sorted, 0.1), p50: quantileOf(sorted, 0.5), p90: quantileOf(sorted, 0.9) };
 }
 
 /** Share of sorted values at or below a limit. */
@@ -148,8 +146,8 @@ export function shareUpTo(sorted: Float64Array, limit: number): number {
 /** Counts in 24 equal bins between the 0.5 % and 99.5 % quantiles. */
 export function landing(sorted: Float64Array): Landing {
   const bins = 24;
-  const fromS = sorted[Math.floor(0.005 * sorted.length)] ?? 0;
-  const toS = sorted[Math.min(sorted.length - 1, Math.floor(0.995 * sorted.length))] ?? 0;
+  const fromS = quantileOf(sorted, 0.005);
+  const toS = quantileOf(sorted, 0.995);
   const binS = Math.max(1, (toS - fromS) / bins);
   const counts = new Array<number>(bins).fill(0);
   for (const end of sorted) {

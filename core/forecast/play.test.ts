@@ -1,7 +1,7 @@
-import { plan } from '../timetable';
+import { plan } from '../plan';
 import { demo, item, record, showOf, task } from '../testing/hall-show';
 import { instance } from '../testing/instances';
-import { pertMoments } from '.';
+import { pertMoments } from './pert';
 
 const PLAYS = 20_000;
 

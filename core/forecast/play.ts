@@ -1,8 +1,8 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import type { Placement } from '../timetable/place';
-import { attemptsS, type Part, type Plays } from './simulate';
+import type { Placement } from '../timetable';
 import { PertTime } from './pert';
+import { attemptsS, type Part, type Plays } from './simulate';
 
 /** Work behind the scenes takes a fifth less at best and three fifths more at worst. Common practice. */
 const HANDS = new PertTime({ bestS: 800, likelyS: 1000, worstS: 1600 });

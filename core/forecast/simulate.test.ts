@@ -1,5 +1,8 @@
 import fc from 'fast-check';
-import { attemptsOutcomes, band, landing, PertTime, shareUpTo, simulate, type Part } from '.';
+import { attemptsOutcomes } from './attempts';
+import { band, landing, shareUpTo } from './forecast';
+import { PertTime } from './pert';
+import { simulate, type Part } from './simulate';
 
 const part = (changes: Partial<Part> = {}): Part => ({
   notBeforeS: -Infinity,

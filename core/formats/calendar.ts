@@ -1,8 +1,8 @@
 import { addSeconds, format, parseISO } from 'date-fns';
 import ICAL from 'ical.js';
+import type { CallLine, CallSheet } from '../plan';
 import { formatDuration } from '../quantities';
 import type { ShowFile } from '../show';
-import type { CallLine, CallSheet } from './call-sheet';
 
 /**
  * A person's call sheet as an iCalendar (RFC 5545), for their own calendar. Times are floating: those of the venue,

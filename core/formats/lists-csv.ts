@@ -1,7 +1,6 @@
 import Papa from 'papaparse';
 import { formatAmount } from '../quantities';
-import type { Packing, Thing } from '../supplies';
-import type { TourAnswer } from './answers';
+import type { BuyLine, Packing, Thing, TourShow } from '../supplies';
 
 /** The packing list as CSV (RFC 4180): a row for each thing, crates in the order of loading, each from the bottom up. */
 export function packingCsv({ crates, alone, loose }: Packing): string {
@@ -22,7 +21,7 @@ export function packingCsv({ crates, alone, loose }: Packing): string {
 }
 
 /** The shopping list as CSV, in the order of the screen: by supplier, then by the day to order. */
-export const buyingCsv = ({ buying }: TourAnswer): string =>
+export const buyingCsv = (buying: readonly BuyLine[]): string =>
   Papa.unparse(
     buying.map((b) => ({
       supplier: b.supplier ?? '',
@@ -38,7 +37,7 @@ export const buyingCsv = ({ buying }: TourAnswer): string =>
   );
 
 /** The cost sheet as CSV: what each show to come uses up. */
-export const costsCsv = ({ shows }: TourAnswer): string =>
+export const costsCsv = (shows: readonly TourShow[]): string =>
   Papa.unparse(
     shows.map((s) => ({
       show: s.title,

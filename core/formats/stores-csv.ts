@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { BASE_UNITS, parseAmount, type BaseUnit } from '../quantities';
+import { BASE_UNITS, parseAmount, type BaseUnit, inOrderOfName } from '../quantities';
 import { check, Good, STORAGE_CLASSES, SUPPLIERS } from '../show';
 import type { LotStock } from '../supplies';
 
@@ -49,7 +49,7 @@ export interface StoresPreview {
 /** The stores as a CSV file; goods in the order of their names, a row for each day of expiry. */
 export function writeStores(goods: readonly Good[], lots: readonly LotStock[]): string {
   const rows = [...goods]
-    .sort((a, b) => a.name.localeCompare(b.name))
+    .sort((a, b) => inOrderOfName(a.name, b.name))
     .flatMap((good) => {
       const shelf = shelves(good.id, lots);
       const kept: [string, number][] = shelf.size ? [...shelf] : [['', 0]];

@@ -1,16 +1,10 @@
-import {
-  checksOf,
-  debrief,
-  fold,
-  gates,
-  judge,
-  liveLanding,
-  type Check,
-  type Happening,
-  type RunEvent,
-} from '.';
-import { plan } from '../timetable';
+import { checksOf, type Check, plan } from '../plan';
 import { demo, good, item, record, showOf, task } from '../testing/hall-show';
+import { debrief } from './debrief';
+import type { Happening, RunEvent } from './events';
+import { fold } from './fold';
+import { gates, judge } from './gates';
+import { liveLanding } from './landing';
 
 const bath = {
   id: 'bath',

@@ -1,8 +1,11 @@
-import { attemptsOf, checksOf, debrief, fold, gates, type Happening, type RunEvent } from '.';
 import { learn, reliability } from '../logbook';
+import { checksOf, plan } from '../plan';
 import type { NeedRule } from '../show';
 import { demo, good, item, showOf, task } from '../testing/hall-show';
-import { plan } from '../timetable';
+import { attemptsOf, debrief } from './debrief';
+import type { Happening, RunEvent } from './events';
+import { fold } from './fold';
+import { gates } from './gates';
 
 const at = (second: number, h: Happening): RunEvent =>
   ({

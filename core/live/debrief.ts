@@ -1,7 +1,7 @@
 import type { Attempt } from '../logbook';
-import type { BaseUnit } from '../quantities';
+import type { Plan } from '../plan';
 import type { Cause, ShowFile } from '../show';
-import type { Plan } from '../timetable';
+import type { LeftoverLine } from '../supplies';
 import { itemDocs, playedMs, type AttemptState, type RunState } from './fold';
 
 export interface DebriefLine {
@@ -20,18 +20,6 @@ export interface PlannedActual {
   /** Undefined where it was not played. */
   actualStartS: number | undefined;
   actualS: number | undefined;
-}
-
-export interface LeftoverLine {
-  goodId: string;
-  name: string;
-  unit: BaseUnit;
-  packed: number;
-  used: number;
-  /** Packed less used by the log; never below zero. */
-  expected: number;
-  /** As counted after the show, if anybody did. */
-  counted: number | undefined;
 }
 
 export interface Debrief {

@@ -1,7 +1,7 @@
 import { IsBoolean, IsEmpty, IsIn, IsNumber, IsOptional, Min, ValidateIf } from 'class-validator';
+import { Id, Text, Title } from '../fields';
 import { OUTCOMES, type Outcome } from '../logbook';
 import { check, type Checked, type Problem } from '../show';
-import { Id, Text, Title } from '../show/decorators';
 
 /** Carries nothing. The checker wants at least one rule to know the class, so it is told of a field that must be absent. */
 class Nothing {

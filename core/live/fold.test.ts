@@ -1,17 +1,9 @@
 import fc from 'fast-check';
-import {
-  checkEvent,
-  fold,
-  forward,
-  mayRetry,
-  nextItem,
-  owed,
-  attemptsOf,
-  cue,
-  type Happening,
-  type RunEvent,
-} from '.';
 import { demo, item, showOf } from '../testing/hall-show';
+import { attemptsOf } from './debrief';
+import { checkEvent, type Happening, type RunEvent } from './events';
+import { fold } from './fold';
+import { forward, mayRetry, nextItem, owed, cue } from './moves';
 
 const steps = ['one', 'two'].map((id) => ({
   id,

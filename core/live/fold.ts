@@ -1,5 +1,6 @@
 import type { Outcome } from '../logbook';
-import { demoFor, type Demo, type Item, type ShowFile } from '../show';
+import { demoFor } from '../script';
+import type { Demo, Item, ShowFile } from '../show';
 import { inOrder, type RunEvent } from './events';
 
 export interface AttemptState {

@@ -2,5 +2,5 @@ export { checkEvent, EVENT_KINDS, inOrder, type EventKind, type Happening, type 
 export * from './fold';
 export * from './moves';
 export * from './landing';
-export * from './checks';
+export * from './gates';
 export * from './debrief';

@@ -1,7 +1,10 @@
 import fc from 'fast-check';
-import { fold, forward, liveLanding, type Happening, type RunEvent } from '.';
+import { plan } from '../plan';
 import { demo, item, record, showOf } from '../testing/hall-show';
-import { plan } from '../timetable';
+import type { Happening, RunEvent } from './events';
+import { fold } from './fold';
+import { liveLanding } from './landing';
+import { forward } from './moves';
 
 const file = showOf(
   ['a', 'b', 'c'].map((id) => demo(id, { retryS: 120 })),

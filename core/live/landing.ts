@@ -12,7 +12,7 @@ import {
   type Landing,
   type Part,
 } from '../forecast';
-import { posterior } from '../logbook';
+import { posterior } from '../script';
 import type { ShowFile } from '../show';
 import type { Timetable } from '../timetable';
 import { itemDocs, playedMs, type ItemState, type RunState } from './fold';

@@ -1,3 +1,2 @@
 export * from './reliability';
 export * from './learn';
-export { learnedTiming } from './durations';

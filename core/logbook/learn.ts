@@ -1,5 +1,6 @@
+import { inOrderOfText } from '../quantities';
 import { Equals, IsBoolean, IsIn, IsOptional } from 'class-validator';
-import { Id, Many, Seconds, Text } from '../show/decorators';
+import { Id, Many, Seconds, Text } from '../fields';
 import type { DemoRecord } from '../show';
 
 export const OUTCOMES = ['worked', 'partly', 'failed', 'not tried'] as const;
@@ -40,7 +41,7 @@ export function learn(attempts: readonly Attempt[]): DemoRecord[] {
     push(byDemo, attempt.demoId, attempt);
   }
   return [...byDemo.entries()]
-    .sort(([a], [b]) => a.localeCompare(b))
+    .sort(([a], [b]) => inOrderOfText(a, b))
     .map(([demoId, list]) => recordOf(demoId, list));
 }
 
@@ -62,9 +63,9 @@ function cleanPlays(attempts: Attempt[]): number[] {
   const plays = new Map<string, Attempt[]>();
   for (const a of attempts) push(plays, `${a.runId} ${a.itemId}`, a);
   return [...plays.values()]
-    .map((play) => play.sort((a, b) => a.atMs - b.atMs || a.id.localeCompare(b.id)))
+    .map((play) => play.sort((a, b) => a.atMs - b.atMs || inOrderOfText(a.id, b.id)))
     .filter((play) => play.every((a) => a.outcome !== 'failed') && play[0]!.takesS !== undefined)
-    .sort(([a], [b]) => a!.atMs - b!.atMs || a!.id.localeCompare(b!.id))
+    .sort(([a], [b]) => a!.atMs - b!.atMs || inOrderOfText(a!.id, b!.id))
     .map(([first]) => first!.takesS!);
 }
 

@@ -1,2 +1,4 @@
 export * from './amount';
 export * from './time';
+export * from './order';
+export * from './quantile';

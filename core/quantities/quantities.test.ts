@@ -1,14 +1,6 @@
 import { UcumLhcUtils } from '@lhncbc/ucum-lhc';
-import {
-  formatAmount,
-  formatClock,
-  formatDuration,
-  formatKitchen,
-  formatTemperature,
-  parseAmount,
-  parseDuration,
-  parseTemperature,
-} from '.';
+import { formatAmount, formatKitchen, formatTemperature, parseAmount, parseTemperature } from './amount';
+import { formatClock, formatDuration, parseDuration } from './time';
 
 // NIST Handbook 44 (2024), Appendix C, "Units of volume": cup 236.588, tablespoon 14.787, teaspoon 4.929, fluid ounce 29.574 mL.
 test.each([

@@ -10,7 +10,7 @@ import {
   MaxLength,
   Min,
 } from 'class-validator';
-import { Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from './decorators';
+import { Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from '../fields';
 
 export const TOPICS = [
   'air pressure',

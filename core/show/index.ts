@@ -2,4 +2,4 @@ export * from './demo';
 export * from './show';
 export * from './validate';
 export * from './blank';
-export { demoFor } from './variant';
+export { applyChange, setUpTiming, tidied, type Change, type ItemFields } from './change';

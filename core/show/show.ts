@@ -11,8 +11,8 @@ import {
   Max,
   Min,
 } from 'class-validator';
+import { Clock, Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from '../fields';
 import { BASE_UNITS, type BaseUnit } from '../quantities';
-import { Clock, Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from './decorators';
 import { Demo, HAZARDS, SKILLS, STATIONS, Timing, type Hazard, type Skill, type Station } from './demo';
 
 export const ITEM_KINDS = ['demo', 'link', 'volunteer pick', 'reset in view', 'interval'] as const;

@@ -1,6 +1,7 @@
-import { check, Show, ShowFile, showFileProblems } from '.';
 import { readShowFile, writeShowFile } from '../formats';
 import { demo, hallShow, item, showOf, task } from '../testing/hall-show';
+import { Show, ShowFile } from './show';
+import { check, showFileProblems } from './validate';
 
 const broken = (change: (file: ShowFile) => void) => {
   const file = structuredClone(showOf([demo('foam'), demo('can')]));

@@ -1,6 +1,5 @@
-import type { LeftoverLine } from '../live';
 import { good } from '../testing/hall-show';
-import { afterRun, takeOut } from './after-run';
+import { type LeftoverLine, afterRun, takeOut } from './after-run';
 import { balance, type StoreMove } from './ledger';
 
 const RUN = { runId: 'r', showId: 's', at: 100, day: '2026-12-13', playedOn: '2026-12-12' };

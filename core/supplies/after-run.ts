@@ -1,7 +1,20 @@
-import type { LeftoverLine } from '../live';
-import type { ConsumableTotal } from './needs';
+import type { BaseUnit } from '../quantities';
 import { firstExpiredFirst, type LotStock, type StoreMove } from './ledger';
+import type { ConsumableTotal } from './needs';
 import { rounded } from './spread';
+
+/** What is left of one consumable after a run, in the good's base unit. */
+export interface LeftoverLine {
+  goodId: string;
+  name: string;
+  unit: BaseUnit;
+  packed: number;
+  used: number;
+  /** Packed less used by the log; never below zero. */
+  expected: number;
+  /** As counted after the show, if anybody did. */
+  counted: number | undefined;
+}
 
 /** What a run did to the stores, ready to be written after one confirmation. */
 export interface AfterRun {

@@ -1,6 +1,6 @@
+import { plan } from '../plan';
 import type { ColdPlan } from '../show';
 import { demo, good, showOf } from '../testing/hall-show';
-import { plan } from '../timetable';
 import { chilled, coldBudget } from './cold';
 
 const COLD: ColdPlan = {

@@ -1,6 +1,6 @@
 import { differenceInMinutes, parseISO } from 'date-fns';
 import type { ColdPlan, ShowFile } from '../show';
-import type { Timetable } from '../timetable/types';
+import type { Timetable } from '../timetable';
 import type { ConsumableTotal } from './needs';
 
 /**

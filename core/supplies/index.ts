@@ -1,4 +1,5 @@
-export { afterRun, moveIdOf, takeOut, type AfterRun } from './after-run';
+export { afterRun, moveIdOf, takeOut, type AfterRun, type LeftoverLine } from './after-run';
+export { rounded } from './spread';
 export { needs, RUN_OUT_PCT, type ConsumableTotal, type NeedLine, type Needs } from './needs';
 export type { KitNeedTotal } from './kit';
 export {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
+import { plan } from '../plan';
 import type { ShowFile } from '../show';
 import { demo, good, item, showOf, task } from '../testing/hall-show';
-import { plan } from '../timetable';
 
 const totals = (file: ShowFile) => plan(file, { plays: 0 }).needs.kit;
 

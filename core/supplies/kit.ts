@@ -1,5 +1,6 @@
-import { demoFor, type ShowFile } from '../show';
-import type { Timetable } from '../timetable/types';
+import { demoFor } from '../script';
+import type { ShowFile } from '../show';
+import type { Timetable } from '../timetable';
 
 /** Kit is counted by how many are in use at one moment, turn-round included. */
 export interface KitNeedTotal {

@@ -1,8 +1,8 @@
 import { IsIn, IsISO8601, IsNumber, IsOptional, Matches, Max, Min } from 'class-validator';
 import { addDays, format, parseISO } from 'date-fns';
-import { formatAmount } from '../quantities';
+import { Id, Title } from '../fields';
+import { formatAmount, inOrderOfText } from '../quantities';
 import type { Good } from '../show';
-import { Id, Title } from '../show/decorators';
 import { rounded } from './spread';
 
 /** What may happen to a lot. Amounts are never negative: the kind says which way they go. */
@@ -187,6 +187,6 @@ export function firstExpiredFirst(
 
 /** Lots in the order they are used up. */
 export const sooner = (a: LotStock, b: LotStock): number =>
-  (a.goodUntil ?? '9999').localeCompare(b.goodUntil ?? '9999') ||
+  inOrderOfText(a.goodUntil ?? '9999', b.goodUntil ?? '9999') ||
   Number(b.openedOn !== undefined) - Number(a.openedOn !== undefined) ||
-  a.lot.id.localeCompare(b.lot.id);
+  inOrderOfText(a.lot.id, b.lot.id);

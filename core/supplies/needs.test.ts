@@ -2,7 +2,7 @@ import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import fc from 'fast-check';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { plan } from '../timetable';
+import { plan } from '../plan';
 import type { ConsumableNeed, NeedRule, ShowFile } from '../show';
 import { demo, good, item, record, showOf } from '../testing/hall-show';
 

@@ -1,7 +1,8 @@
 import { outcomesOf, PertTime, type AttemptsOutcome } from '../forecast';
 import type { BaseUnit } from '../quantities';
-import { demoFor, type ConsumableNeed, type Demo, type Good, type Item, type ShowFile } from '../show';
-import type { PlannedItem, Timetable } from '../timetable/types';
+import { demoFor } from '../script';
+import type { ConsumableNeed, Demo, Good, Item, ShowFile } from '../show';
+import type { PlannedItem, Timetable } from '../timetable';
 import { kitTotals, type KitNeedTotal } from './kit';
 import { convolve, enough, rounded, sure, type Spread } from './spread';
 

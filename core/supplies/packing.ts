@@ -1,6 +1,6 @@
+import { formatAmount, inOrderOfName } from '../quantities';
 import type { Crate, Good, ShowFile, StorageClass } from '../show';
-import type { Timetable } from '../timetable/types';
-import { formatAmount } from '../quantities';
+import type { Timetable } from '../timetable';
 import type { Needs } from './needs';
 import { ALONE, separation } from './separations';
 
@@ -105,7 +105,7 @@ function sizeOf(good: Good, amount: number): Pick<Thing, 'kg' | 'litres'> {
  */
 export function packing(things: readonly Thing[], crates: readonly Crate[]): Packing {
   const byNeed = [...things].sort(
-    (a, b) => a.firstS - b.firstS || (b.kg ?? 0) - (a.kg ?? 0) || a.name.localeCompare(b.name),
+    (a, b) => a.firstS - b.firstS || (b.kg ?? 0) - (a.kg ?? 0) || inOrderOfName(a.name, b.name),
   );
   const foes = (t: Thing) => things.filter((o) => separation(t.storage, o.storage)).length;
   const orders = [
@@ -171,7 +171,7 @@ function filled(things: readonly Thing[], crates: readonly Crate[]): Packing {
       things: [...o.things].sort((a, b) => b.firstS - a.firstS || b.kg! - a.kg!),
       firstS: Math.min(...o.things.map((t) => t.firstS)),
     }))
-    .sort((a, b) => b.firstS - a.firstS || a.name.localeCompare(b.name));
+    .sort((a, b) => b.firstS - a.firstS || inOrderOfName(a.name, b.name));
   const broken = used.flatMap((crate) =>
     crate.things.flatMap((a, i) =>
       crate.things.slice(i + 1).flatMap((b) => {

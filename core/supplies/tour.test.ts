@@ -1,6 +1,6 @@
+import { plan } from '../plan';
 import type { ColdPlan, Good, ShowFile } from '../show';
 import { demo, good, item, record, showOf } from '../testing/hall-show';
-import { plan } from '../timetable';
 import { balance, type StoreMove } from './ledger';
 import { buyingList, tour } from './tour';
 

@@ -1,9 +1,9 @@
 import { addDays, format, parseISO } from 'date-fns';
-import type { BaseUnit } from '../quantities';
+import { type BaseUnit, inOrderOfName, inOrderOfText } from '../quantities';
 import { SUPPLIERS, type ColdPlan, type Good, type ShowFile, type Supplier } from '../show';
-import type { Timetable } from '../timetable/types';
-import { sooner, type LotStock } from './ledger';
+import type { Timetable } from '../timetable';
 import { coldBudget, CRYOGENS } from './cold';
+import { sooner, type LotStock } from './ledger';
 import { needs, packedOf, RUN_OUT_PCT, wants, whole, type Want } from './needs';
 import { convolve, enough, rounded, type Spread } from './spread';
 
@@ -51,9 +51,9 @@ export interface TourStop {
 export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): TourShow[] {
   const inOrder = [...stops].sort(
     (a, b) =>
-      a.file.show.date.localeCompare(b.file.show.date) ||
-      a.file.show.curtainUp.localeCompare(b.file.show.curtainUp) ||
-      a.file.show.id.localeCompare(b.file.show.id),
+      inOrderOfText(a.file.show.date, b.file.show.date) ||
+      inOrderOfText(a.file.show.curtainUp, b.file.show.curtainUp) ||
+      inOrderOfText(a.file.show.id, b.file.show.id),
   );
   const shelf = new Map<string, Remaining>();
   return inOrder.map(({ file, timetable }) => {
@@ -274,8 +274,8 @@ export function buyingList(
     .sort(
       (a, b) =>
         placeOf(a.supplier) - placeOf(b.supplier) ||
-        a.orderBy.localeCompare(b.orderBy) ||
-        a.name.localeCompare(b.name),
+        inOrderOfText(a.orderBy, b.orderBy) ||
+        inOrderOfName(a.name, b.name),
     );
 }
 

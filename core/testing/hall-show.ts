@@ -1,5 +1,13 @@
-import { blankDemo } from '../show';
-import type { Demo, DemoRecord, Good, Item, Person, PrepTask, ShowFile } from '../show';
+import {
+  blankDemo,
+  type Demo,
+  type DemoRecord,
+  type Good,
+  type Item,
+  type Person,
+  type PrepTask,
+  type ShowFile,
+} from '../show';
 
 /** A small show in a hall for tests: two people, one good of each sort, no items. */
 export function hallShow(changes: Partial<ShowFile> = {}): ShowFile {

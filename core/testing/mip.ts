@@ -1,4 +1,4 @@
-import type { Work } from '../timetable/work';
+import type { Work } from '../timetable';
 
 /** Longer than any instance lasts: the M of the disjunctions, in seconds. */
 const BIG = 20_000;

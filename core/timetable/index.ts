@@ -1,7 +1,13 @@
 export * from './types';
-export { BUDGET_STEPS } from './best';
-export { plan, planSteps, type Plan, type PlanOptions, type PlanProgress } from './plan';
-export { demoSpan, type DemoSpan, type SpanRow } from './span';
-export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';
-export { applyChange, setUpTiming, tidied, type Change, type ItemFields } from './change';
-export { stepsTiming, wholeItem } from './durations';
+export { latestTimes } from './network';
+export { bannedAt, mayDo, workOf, type Work, type WorkLink } from './work';
+export {
+  BUDGET_STEPS,
+  conflictSays,
+  place,
+  placeSteps,
+  type Conflict,
+  type Placement,
+  type PlaceOptions,
+  type SearchProgress,
+} from './place';

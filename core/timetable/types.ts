@@ -1,9 +1,6 @@
+import type { TimingFrom } from '../script';
 import type { Timing } from '../show';
-import type { Change } from './change';
 import type { WhyKind } from './work';
-
-/** Where an item's times came from: typed for this item, the log of past runs, or the demo's own steps. */
-export type TimingFrom = 'by hand' | 'log' | 'demo';
 
 /** Seconds from curtain-up throughout; before curtain-up they are negative. */
 export interface PlannedItem {
@@ -97,49 +94,4 @@ export interface Timetable {
   steps: number;
   /** When the first hands are needed: the earliest task, or curtain-up. */
   firstHandsS: number;
-}
-
-export type Level = 'stop' | 'caution' | 'note';
-
-export type FindingCode =
-  | 'contradiction'
-  | 'overrun'
-  | 'hard-end'
-  | 'slot-odds'
-  | 'dead-air'
-  | 'reset-late'
-  | 'kit-short'
-  | 'not-ready'
-  | 'gone-stale'
-  | 'fixed-missed'
-  | 'no-skill'
-  | 'nobody'
-  | 'two-places'
-  | 'station-taken'
-  | 'outside-hours'
-  | 'not-allowed-now'
-  | 'flame-not-allowed'
-  | 'loud-no-call'
-  | 'long-gap'
-  | 'reset-after-end'
-  | 'empty'
-  | 'log-times'
-  | 'action';
-
-/** A way out. Without a change it is one that only a person can take, off the screen. */
-export interface Fix {
-  label: string;
-  change?: Change;
-}
-
-/** What a computation has to say to a person: where, how much, why, and the way out. */
-export interface Finding {
-  level: Level;
-  code: FindingCode;
-  /** The moment it concerns, seconds from curtain-up. */
-  at: number;
-  itemId?: string;
-  says: string;
-  numbers: Record<string, number>;
-  fixes: Fix[];
 }

@@ -8,8 +8,8 @@ import ScienceOutlined from '@mui/icons-material/ScienceOutlined';
 import { Box, ButtonBase, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { NavLink, Outlet } from 'react-router';
-import { useSettings } from './settings';
-import { DISPLAY } from './theme';
+import { useSettings } from '../session/settings';
+import { DISPLAY } from '../kit/theme';
 
 const PLACES: { to: string; label: string; icon: ReactNode }[] = [
   { to: '/shows', label: 'Shows', icon: <EventOutlined /> },

@@ -4,7 +4,6 @@ import { DebriefTab } from '../features/debrief/DebriefTab';
 import { DemoPage } from '../features/demos/DemoPage';
 import { DemosPage } from '../features/demos/DemosPage';
 import { LiveTab } from '../features/live/LiveTab';
-import { StagePage } from '../features/live/StagePage';
 import { PlanTab } from '../features/plan/PlanTab';
 import { PrintPage } from '../features/print/PrintPage';
 import { ShowFrame } from '../features/shows/ShowFrame';
@@ -15,7 +14,6 @@ import { Lost } from './Lost';
 import { Shell } from './Shell';
 
 export const router = createBrowserRouter([
-  { path: '/stage/:runId', Component: StagePage, ErrorBoundary: Lost },
   {
     Component: Shell,
     ErrorBoundary: Lost,

@@ -23,13 +23,13 @@ import {
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { Loading } from '../../app/States';
+import { Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { PlanChanged } from '../live/PlanChanged';
-import { record } from '../live/runLog';
+import { record } from '../../session/runLog';
 import { StartRun } from '../live/StartRun';
-import { useRun } from '../live/useRun';
-import { useShow } from '../shows/ShowFrame';
+import { useRun } from '../../session/useRun';
+import { useShow } from '../../session/show';
 
 /** The set-up before doors: station after station, and which items are go. */
 export function CheckTab() {

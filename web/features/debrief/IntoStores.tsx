@@ -1,7 +1,7 @@
 import { Alert, Button } from '@mui/material';
 import { afterRun, formatAmount, moveIdOf, type LeftoverLine } from '@hearty/core';
 import { format } from 'date-fns';
-import { useStores, useWrite } from '../../app/queries';
+import { useStores, useWrite } from '../../session/queries';
 import { today } from '../stores/stock';
 import { Section } from './common';
 

@@ -1,6 +1,6 @@
 import { formatAmount, formatDuration, parseAmount, type Debrief, type LeftoverLine } from '@hearty/core';
 import { Paper, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
-import { ParsedField } from '../../app/ParsedField';
+import { ParsedField } from '../../kit/ParsedField';
 import { Section, useSay } from './common';
 
 /** Planned against actual, item by item. */

@@ -1,7 +1,7 @@
 import { type Happening } from '@hearty/core';
 import { Typography } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import { record } from '../live/runLog';
+import { record } from '../../session/runLog';
 
 /** Every word of the debrief is an event of the run's log too. */
 export function useSay() {

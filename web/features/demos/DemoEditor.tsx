@@ -15,9 +15,9 @@ import { useSnackbar } from 'notistack';
 import { useRef, type FormEvent, type ReactNode } from 'react';
 import { FormProvider, useForm, useWatch } from 'react-hook-form';
 import { useBlocker, useNavigate, useParams } from 'react-router';
-import { resolverOf } from '../../app/fields';
-import { useDocuments, useSave } from '../../app/queries';
-import { Failed, Loading, PageHead } from '../../app/States';
+import { resolverOf } from '../../kit/fields';
+import { useDocuments, useSave } from '../../session/queries';
+import { Failed, Loading, PageHead } from '../../kit/States';
 import { ChoiceInput, DurationInput, LinesInput, NumberInput, TextInput } from './fieldsOfForm';
 import {
   Conditions,

@@ -4,7 +4,7 @@ import CloseIcon from '@mui/icons-material/Close';
 import { Box, Button, IconButton, Paper } from '@mui/material';
 import type { ReactNode } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { newId, useDocuments } from '../../app/queries';
+import { newId, useDocuments } from '../../session/queries';
 import {
   ChoiceInput,
   DurationInput,
@@ -14,7 +14,7 @@ import {
   SwitchInput,
   TextInput,
 } from './fieldsOfForm';
-import { PER_WORDS } from '../../app/needWords';
+import { PER_WORDS } from '../../kit/needWords';
 import { GoodAmount, GoodField } from './GoodField';
 
 type ListName =

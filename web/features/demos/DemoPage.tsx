@@ -10,10 +10,10 @@ import {
 } from '@hearty/core';
 import type { ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useLibrary, useLogbook } from '../../app/queries';
-import { PER_WORDS } from '../../app/needWords';
-import { Failed, Loading, PageHead } from '../../app/States';
-import { useSayWithUndo } from '../../app/useSayWithUndo';
+import { useLibrary, useLogbook } from '../../session/queries';
+import { PER_WORDS } from '../../kit/needWords';
+import { Failed, Loading, PageHead } from '../../kit/States';
+import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { Odds } from '../logbook/Odds';
 
 /** One demo of the library, to read: steps, prep, kit, cautions, faults and its record. */

@@ -4,8 +4,8 @@ import SearchIcon from '@mui/icons-material/Search';
 import { formatDuration, HAZARDS, stepsTiming, TOPICS, type Demo } from '@hearty/core';
 import { Link, useSearchParams } from 'react-router';
 import type { DemoLine } from '@hearty/core';
-import { newId, useLibrary, useLogbook } from '../../app/queries';
-import { Empty, Failed, Loading, PageHead } from '../../app/States';
+import { newId, useLibrary, useLogbook } from '../../session/queries';
+import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { Odds } from '../logbook/Odds';
 
 const FILTERS = ['q', 'topic', 'without', 'minutes', 'odds'] as const;

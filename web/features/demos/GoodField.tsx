@@ -2,7 +2,7 @@ import { BASE_UNITS, type BaseUnit, type Demo, type Good } from '@hearty/core';
 import { Autocomplete, TextField } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { newId, useLibrary, useSave } from '../../app/queries';
+import { newId, useLibrary, useSave } from '../../session/queries';
 import { AmountInput } from './fieldsOfForm';
 
 /** An amount in the unit of the good chosen beside it. */

@@ -9,8 +9,8 @@ import {
   type Demo,
 } from '@hearty/core';
 import { Controller, useFormContext, type FieldPath } from 'react-hook-form';
-import { ParsedField } from '../../app/ParsedField';
-import { useSettings } from '../../app/settings';
+import { ParsedField } from '../../kit/ParsedField';
+import { useSettings } from '../../session/settings';
 
 /** Fields of the demo's form by their path. Each shows the problem of its own path. */
 

@@ -1,21 +1,19 @@
 import { Box, Button, Typography } from '@mui/material';
-import { Link, useNavigate } from 'react-router';
-import { useShow } from '../shows/ShowFrame';
+import { useShow } from '../../session/show';
 import { PlanChanged } from './PlanChanged';
 import { StartRun } from './StartRun';
-import { useRun } from './useRun';
+import { useRun } from '../../session/useRun';
 
 /** The door to the stage screen. */
 export function LiveTab() {
   const { file, openRun } = useShow();
-  const navigate = useNavigate();
   const run = useRun(openRun?.id);
   if (!openRun) {
     return (
       <StartRun
         showId={file.show.id}
         label="Open the stage"
-        onStarted={(run) => void navigate(`/stage/${run.id}`)}
+        onStarted={(run) => location.assign(`/stage/${run.id}`)}
       />
     );
   }
@@ -30,7 +28,7 @@ export function LiveTab() {
         The stage screen works with gloves, a page-turning clicker or the keyboard, and goes on when the
         server or the network is gone.
       </Typography>
-      <Button size="large" variant="contained" component={Link} to={`/stage/${openRun.id}`}>
+      <Button size="large" variant="contained" component="a" href={`/stage/${openRun.id}`}>
         To the stage screen
       </Button>
     </Box>

@@ -1,10 +1,10 @@
 import { Alert, Button } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import type { ApiError } from '../../app/api';
-import { flushDraft } from '../shows/draft';
-import { useShow } from '../shows/ShowFrame';
-import { record, startRun } from './runLog';
-import type { OpenRun } from './useRun';
+import type { ApiError } from '../../session/api';
+import { flushDraft } from '../../session/draft';
+import { useShow } from '../../session/show';
+import { record, startRun } from '../../session/runLog';
+import type { OpenRun } from '../../session/useRun';
 
 /** Before curtain-up, when the plan is no longer the one this run was opened with: the way to the newer one. */
 export function PlanChanged({ run }: { run: OpenRun }) {

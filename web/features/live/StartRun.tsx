@@ -1,10 +1,10 @@
 import { Alert, Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { ApiError } from '../../app/api';
+import type { ApiError } from '../../session/api';
 import type { RunSummary } from '@hearty/core';
-import { flushDraft, useDraft } from '../shows/draft';
-import { startRun } from './runLog';
+import { flushDraft, useDraft } from '../../session/draft';
+import { startRun } from '../../session/runLog';
 
 /** Opens a run of the show as it stands. From then on the log is kept. */
 export function StartRun({

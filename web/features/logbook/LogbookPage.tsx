@@ -16,11 +16,11 @@ import { format } from 'date-fns';
 import type { CustomSeriesRenderItem } from 'echarts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { api } from '../../app/api';
+import { api } from '../../session/api';
 import type { DemoLine, Logbook, RunLine } from '@hearty/core';
-import { newId, useLogbook } from '../../app/queries';
-import { Empty, Failed, Loading, PageHead } from '../../app/States';
-import { Chart } from '../../app/Chart';
+import { newId, useLogbook } from '../../session/queries';
+import { Empty, Failed, Loading, PageHead } from '../../kit/States';
+import { Chart } from '../../kit/Chart';
 
 /** What the runs have taught: how often each demo works, planned against actual, what is still to do. */
 export function LogbookPage() {

@@ -2,10 +2,10 @@ import AddIcon from '@mui/icons-material/Add';
 import { Autocomplete, Box, Button, Menu, MenuItem, TextField } from '@mui/material';
 import { formatDuration, stepsTiming, type Demo, type Item } from '@hearty/core';
 import { useState } from 'react';
-import { newId, useLibrary } from '../../app/queries';
+import { newId, useLibrary } from '../../session/queries';
 import { itemOf } from './drag';
 import { make } from './view';
-import { useDraft } from '../shows/draft';
+import { useDraft } from '../../session/draft';
 
 const TALK: { kind: Item['kind']; title: string; likelyS: number }[] = [
   { kind: 'link', title: 'Talk', likelyS: 120 },

@@ -9,7 +9,7 @@ import {
   type Item,
   type PlannedTask,
 } from '@hearty/core';
-import { useShow } from '../shows/ShowFrame';
+import { useShow } from '../../session/show';
 import { make } from './view';
 
 /** The work behind an item: when each task is done, how long it can wait, by whom, and where it is begun. */

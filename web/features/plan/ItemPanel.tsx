@@ -22,10 +22,10 @@ import {
 } from '@hearty/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { ParsedField } from '../../app/ParsedField';
-import { newId } from '../../app/queries';
-import { editItem } from '../shows/draft';
-import { useShow } from '../shows/ShowFrame';
+import { ParsedField } from '../../kit/ParsedField';
+import { newId } from '../../session/queries';
+import { editItem } from '../../session/draft';
+import { useShow } from '../../session/show';
 import { Behind } from './Behind';
 import { firstTiming } from './timing';
 import { make } from './view';

@@ -2,7 +2,7 @@ import { useDraggable } from '@dnd-kit/core';
 import { Box, TextField, Typography } from '@mui/material';
 import { formatDuration, stepsTiming, type Demo } from '@hearty/core';
 import { useState } from 'react';
-import { newId, useLibrary } from '../../app/queries';
+import { newId, useLibrary } from '../../session/queries';
 import type { Held } from './drag';
 
 /** The demos of the library as cards, to be dragged onto the score. */

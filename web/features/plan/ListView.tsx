@@ -2,7 +2,7 @@ import ArrowDownwardIcon from '@mui/icons-material/ArrowDownward';
 import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
 import { Box, ButtonBase, IconButton, Typography } from '@mui/material';
 import { clockToS, formatClock, formatDuration, type Plan, type ShowFile } from '@hearty/core';
-import { LevelMark } from '../../app/LevelMark';
+import { LevelMark } from '../../kit/LevelMark';
 import { make, select, tell, usePlanView } from './view';
 
 /** The running order as a plain list: for small screens, and for those who read with their ears. */

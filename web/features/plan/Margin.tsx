@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import type { Finding } from '@hearty/core';
-import { LevelMark, levelWord } from '../../app/LevelMark';
+import { LevelMark, levelWord } from '../../kit/LevelMark';
 import { spread, type Scale } from './scale';
 import { make, think } from './view';
 

@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { clockToS, formatClock, type Plan, type ShowFile } from '@hearty/core';
-import { useDraft } from '../shows/draft';
+import { useDraft } from '../../session/draft';
 import { CrewLane } from './CrewLane';
 import { itemKeys, KEYS_WORDS, workKeys } from './keys';
 import { Landing } from './Landing';

@@ -11,7 +11,7 @@ import {
   type ShowFile,
 } from '@hearty/core';
 import { useState, type KeyboardEvent } from 'react';
-import { ParsedField } from '../../app/ParsedField';
+import { ParsedField } from '../../kit/ParsedField';
 import type { Held } from './drag';
 import { stretched } from './timing';
 import { make, select } from './view';

@@ -1,7 +1,7 @@
 import { Box, MenuItem, TextField } from '@mui/material';
 import type { Item } from '@hearty/core';
-import { editItem } from '../shows/draft';
-import { useShow } from '../shows/ShowFrame';
+import { editItem } from '../../session/draft';
+import { useShow } from '../../session/show';
 
 /** Which variant of its demo an item plays, and at which values of its parameters. */
 export function Strengths({ item }: { item: Item }) {

@@ -6,7 +6,7 @@ globalThis.localStorage = fakeStorage();
 /* eslint-disable @typescript-eslint/no-require-imports -- the draft reads the storage that was put there just above */
 const { itemKeys, workKeys } = require('./keys') as typeof import('./keys');
 const { usePlanView, zoomBy } = require('./view') as typeof import('./view');
-const { openDraft, useDraft } = require('../shows/draft') as typeof import('../shows/draft');
+const { openDraft, useDraft } = require('../../session/draft') as typeof import('../../session/draft');
 /* eslint-enable @typescript-eslint/no-require-imports */
 
 const show: Show = {

@@ -1,6 +1,6 @@
 import type { Change } from '@hearty/core';
 import { create } from 'zustand';
-import { applyFix } from '../shows/draft';
+import { applyFix } from '../../session/draft';
 
 export type PlanView = 'score' | 'list';
 

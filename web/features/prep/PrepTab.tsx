@@ -14,12 +14,13 @@ import {
   type Tick,
 } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
-import { PaperStyles } from '../../app/PaperStyles';
+import { PaperStyles } from '../../kit/PaperStyles';
 import { useSearchParams } from 'react-router';
-import { useTick, useTicks } from '../../app/queries';
-import { Empty } from '../../app/States';
-import { useNow } from '../live/useRun';
-import { download, useShow } from '../shows/ShowFrame';
+import { useTick, useTicks } from '../../session/queries';
+import { Empty } from '../../kit/States';
+import { useNow } from '../../session/useRun';
+import { download } from '../../kit/download';
+import { useShow } from '../../session/show';
 import { today } from '../stores/stock';
 
 /** Who does what when, person by person; on the day with a live clock: due, late, can wait until. */

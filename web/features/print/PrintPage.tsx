@@ -1,10 +1,10 @@
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Box, Button, CssBaseline, GlobalStyles, ThemeProvider } from '@mui/material';
 import { Link } from 'react-router';
-import { themeOf } from '../../app/theme';
+import { themeOf } from '../../kit/theme';
 import { scaleOf } from '../plan/scale';
 import { Score } from '../plan/Score';
-import { useShow } from '../shows/ShowFrame';
+import { useShow } from '../../session/show';
 import { RunSheet } from './RunSheet';
 
 /** What fits between the margins of A4 and of Letter alike, in CSS pixels of 1/96 inch. */

@@ -12,7 +12,7 @@ import { readShowFile, type Problem } from '@hearty/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, type ApiError } from '../../app/api';
+import { api, type ApiError } from '../../session/api';
 
 /** Brings a show file in. A wrong one is refused with every mistake by its path, and nothing of it is kept. */
 export function ImportDialog({ onClose }: { onClose: () => void }) {

@@ -16,9 +16,9 @@ import { addDays, formatISO } from 'date-fns';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { resolverOf } from '../../app/fields';
-import { newId, useLibrary, useSave } from '../../app/queries';
-import { edit } from './draft';
+import { resolverOf } from '../../kit/fields';
+import { newId, useLibrary, useSave } from '../../session/queries';
+import { edit } from '../../session/draft';
 
 const pruned = (show: Show): Show => JSON.parse(JSON.stringify(show)) as Show;
 

@@ -3,40 +3,21 @@ import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
 import RedoIcon from '@mui/icons-material/Redo';
 import UndoIcon from '@mui/icons-material/Undo';
 import { Alert, Box, Button, IconButton, Tab, Tabs, Tooltip, Typography } from '@mui/material';
-import {
-  assemble,
-  coldBudget,
-  writeShowFile,
-  type Plan,
-  type PlanProgress,
-  type ShowFile,
-} from '@hearty/core';
+import { assemble, coldBudget, writeShowFile, type Plan, type ShowFile } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, Outlet, useLocation, useOutletContext, useParams } from 'react-router';
+import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { useStore } from 'zustand';
 import type { RunSummary } from '@hearty/core';
-import { useDocuments, useLibrary, useRuns, useTour } from '../../app/queries';
-import { LevelMark } from '../../app/LevelMark';
-import { Failed, Loading } from '../../app/States';
+import { useDocuments, useLibrary, useRuns, useTour } from '../../session/queries';
+import { LevelMark } from '../../kit/LevelMark';
+import { Failed, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
-import { openDraft, redo, settleConflict, undo, useDraft } from './draft';
+import { download } from '../../kit/download';
+import type { ShowContext } from '../../session/show';
+import { openDraft, redo, settleConflict, undo, useDraft } from '../../session/draft';
 import { ShowDialog } from './ShowDialog';
-
-export interface ShowContext {
-  file: ShowFile;
-  plan: Plan;
-  /** False while a newer plan is being worked out. */
-  fresh: boolean;
-  /** How far that one has come. */
-  progress: PlanProgress | undefined;
-  openRun: RunSummary | undefined;
-  lastRun: RunSummary | undefined;
-}
-
-/** The show every tab below draws. */
-export const useShow = () => useOutletContext<ShowContext>();
 
 /** The folder of one show: its head, its tabs in the order of the work, and the tab that is open. */
 export function ShowFrame() {
@@ -269,12 +250,4 @@ function ShowTabs({
       ))}
     </Tabs>
   );
-}
-
-/** Hands the person a file. */
-export function download(name: string, text: string, type = 'application/json'): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = Object.assign(document.createElement('a'), { href: url, download: name });
-  link.click();
-  URL.revokeObjectURL(url);
 }

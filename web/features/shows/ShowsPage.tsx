@@ -8,10 +8,10 @@ import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { ShowLine } from '@hearty/core';
-import { newId, useDocuments, useOverview, useSave } from '../../app/queries';
-import { LevelMark } from '../../app/LevelMark';
-import { Empty, Failed, Loading, PageHead } from '../../app/States';
-import { useSayWithUndo } from '../../app/useSayWithUndo';
+import { newId, useDocuments, useOverview, useSave } from '../../session/queries';
+import { LevelMark } from '../../kit/LevelMark';
+import { Empty, Failed, Loading, PageHead } from '../../kit/States';
+import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { ImportDialog } from './ImportDialog';
 import { ShowDialog } from './ShowDialog';
 

@@ -19,7 +19,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { StoresPreview } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { api, type ApiError } from '../../app/api';
+import { api, type ApiError } from '../../session/api';
 
 const STATUS = { new: 'new', changed: 'changes', same: 'as it is', wrong: 'wrong' } as const;
 

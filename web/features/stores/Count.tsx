@@ -11,9 +11,9 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
-import { newId, useWrite } from '../../app/queries';
-import { useSettings } from '../../app/settings';
-import { Empty } from '../../app/States';
+import { newId, useWrite } from '../../session/queries';
+import { useSettings } from '../../session/settings';
+import { Empty } from '../../kit/States';
 import { amountWords, moveOf, stockOf, untilWords, type Stock } from './stock';
 
 /** What was counted and not yet written down, kept on this device: a dropped phone loses no shelf. */

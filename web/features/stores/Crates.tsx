@@ -3,11 +3,11 @@ import { Box, Button, Paper, Typography } from '@mui/material';
 import { Crate, LIFT_KG, type Stored } from '@hearty/core';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { resolverOf } from '../../app/fields';
-import { FormDialog, Line, problems } from '../../app/FormDialog';
-import { newId, useDocuments, useSave } from '../../app/queries';
-import { Empty, Loading } from '../../app/States';
-import { useSayWithUndo } from '../../app/useSayWithUndo';
+import { resolverOf } from '../../kit/fields';
+import { FormDialog, Line, problems } from '../../kit/FormDialog';
+import { newId, useDocuments, useSave } from '../../session/queries';
+import { Empty, Loading } from '../../kit/States';
+import { useSayWithUndo } from '../../session/useSayWithUndo';
 
 /** The crates of the troupe, that every show is packed into. */
 export function Crates() {

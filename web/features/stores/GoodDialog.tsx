@@ -1,8 +1,8 @@
 import { BASE_UNITS, Good, STORAGE_CLASSES, SUPPLIERS, type Stored } from '@hearty/core';
 import { useForm, useWatch } from 'react-hook-form';
-import { resolverOf } from '../../app/fields';
-import { FormDialog, Line, OnOff, Pick, problems, prune } from '../../app/FormDialog';
-import { useSave } from '../../app/queries';
+import { resolverOf } from '../../kit/fields';
+import { FormDialog, Line, OnOff, Pick, problems, prune } from '../../kit/FormDialog';
+import { useSave } from '../../session/queries';
 
 /** A good, new or known: what it is, where it comes from, how it keeps and travels. The shelf is the ledger's. */
 export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose: () => void }) {

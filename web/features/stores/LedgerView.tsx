@@ -1,8 +1,8 @@
 import { Button, Paper, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { formatAmount, type StoreMove, type StoresAnswer } from '@hearty/core';
 import { useSnackbar } from 'notistack';
-import { useDocuments, useWrite } from '../../app/queries';
-import { Empty } from '../../app/States';
+import { useDocuments, useWrite } from '../../session/queries';
+import { Empty } from '../../kit/States';
 import { dayWords, moveOf } from './stock';
 
 /** The newest lines of the ledger. None is ever changed; one may be taken back by another. */

@@ -11,8 +11,8 @@ import {
 import { firstExpiredFirst, formatAmount, parseAmount, type LotStock } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { newId, useWrite } from '../../app/queries';
-import { useSettings } from '../../app/settings';
+import { newId, useWrite } from '../../session/queries';
+import { useSettings } from '../../session/settings';
 import { dayWords, moveOf, today, untilWords, type Stock } from './stock';
 
 export interface MoveWish {

@@ -16,9 +16,9 @@ import {
 import MoreVertIcon from '@mui/icons-material/MoreVert';
 import type { Good, LotStock, Stored, StoresAnswer } from '@hearty/core';
 import { useState } from 'react';
-import { useTour } from '../../app/queries';
-import { Empty } from '../../app/States';
-import { useSayWithUndo } from '../../app/useSayWithUndo';
+import { useTour } from '../../session/queries';
+import { Empty } from '../../kit/States';
+import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { MoveDialog, type MoveWish } from './MoveDialog';
 import { amountWords, stockOf, today, untilWords, type Stock } from './stock';
 

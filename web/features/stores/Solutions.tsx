@@ -9,7 +9,7 @@ import {
   type PeroxideUnit,
 } from '@hearty/core';
 import { useState, type ReactNode } from 'react';
-import { useSettings } from '../../app/settings';
+import { useSettings } from '../../session/settings';
 
 const UNITS: Record<PeroxideUnit, string> = { pctWW: '% w/w', molPerL: 'mol/L', volumes: 'volume strength' };
 const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));

@@ -15,9 +15,9 @@ import {
 import { buyingCsv, costsCsv, formatAmount, type BuyLine, type TourAnswer } from '@hearty/core';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
-import { useTour } from '../../app/queries';
-import { Empty, Failed, Loading } from '../../app/States';
-import { download } from '../shows/ShowFrame';
+import { useTour } from '../../session/queries';
+import { Empty, Failed, Loading } from '../../kit/States';
+import { download } from '../../kit/download';
 import { dayWords, money } from './stock';
 
 /** What the shows to come are short of: from whom, by when, how many packs, for how much; and what each show costs. */
@@ -46,7 +46,7 @@ export function ToBuy() {
           </Typography>
           <Button
             startIcon={<FileDownloadOutlinedIcon />}
-            onClick={() => download('to-buy.csv', buyingCsv(tour.data), 'text/csv')}
+            onClick={() => download('to-buy.csv', buyingCsv(tour.data.buying), 'text/csv')}
           >
             Save as CSV
           </Button>
@@ -127,7 +127,7 @@ function Costs({ tour }: { tour: TourAnswer }) {
         </Typography>
         <Button
           startIcon={<FileDownloadOutlinedIcon />}
-          onClick={() => download('costs.csv', costsCsv(tour), 'text/csv')}
+          onClick={() => download('costs.csv', costsCsv(tour.shows), 'text/csv')}
         >
           Costs as CSV
         </Button>

@@ -1,6 +1,6 @@
 import { formatAmount, type Good, type LotStock, type StoreMove, type StoresAnswer } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
-import { newId } from '../../app/queries';
+import { newId } from '../../session/queries';
 
 /** A good with its lots in the order they are used up. */
 export interface Stock {

@@ -2,9 +2,9 @@ import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, IconButton, MenuItem, TextField, Typography } from '@mui/material';
 import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
 import { type ColdPlan } from '@hearty/core';
-import { ParsedField } from '../../app/ParsedField';
-import { newId } from '../../app/queries';
-import { figure } from './figures';
+import { ParsedField } from '../../kit/ParsedField';
+import { newId } from '../../session/queries';
+import { figure } from '../../kit/figures';
 
 /** What is chilled besides what the demos pour. Mean heat capacities from 77 K up; from memory. */
 const STUFF = [

@@ -9,16 +9,16 @@ import {
   type ColdPlan,
   type Parsed,
 } from '@hearty/core';
-import { LevelMark } from '../../app/LevelMark';
-import { ParsedField } from '../../app/ParsedField';
-import { useDocuments } from '../../app/queries';
-import { Empty } from '../../app/States';
-import { edit } from '../shows/draft';
-import { useShow } from '../shows/ShowFrame';
+import { LevelMark } from '../../kit/LevelMark';
+import { ParsedField } from '../../kit/ParsedField';
+import { useDocuments } from '../../session/queries';
+import { Empty } from '../../kit/States';
+import { edit } from '../../session/draft';
+import { useShow } from '../../session/show';
 import { SuppliesViews } from './SuppliesViews';
 import { ChilledObjects } from './ChilledObjects';
 import { ColdWorking } from './ColdWorking';
-import { figure } from './figures';
+import { figure } from '../../kit/figures';
 import { VesselChart } from './VesselChart';
 
 /** How much liquid nitrogen or dry ice to order: what the demos use, and what the air takes. */

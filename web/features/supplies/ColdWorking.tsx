@@ -1,6 +1,6 @@
 import { Paper, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { type ColdBudget, type ColdLine } from '@hearty/core';
-import { short } from './figures';
+import { short } from '../../kit/figures';
 
 /** Every line of the budget with the figures it is made of. */
 export function ColdWorking({ budget }: { budget: ColdBudget }) {

@@ -13,9 +13,10 @@ import {
   type Tick,
 } from '@hearty/core';
 import { Link } from 'react-router';
-import { newId, useDocuments, useStores, useTick, useTicks, useWrite } from '../../app/queries';
-import { Empty, Loading } from '../../app/States';
-import { download, useShow } from '../shows/ShowFrame';
+import { newId, useDocuments, useStores, useTick, useTicks, useWrite } from '../../session/queries';
+import { Empty, Loading } from '../../kit/States';
+import { download } from '../../kit/download';
+import { useShow } from '../../session/show';
 import { today } from '../stores/stock';
 import { SuppliesViews } from './SuppliesViews';
 

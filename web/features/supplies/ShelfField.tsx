@@ -2,9 +2,9 @@ import { Box } from '@mui/material';
 import { formatAmount, parseAmount, type BaseUnit } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { Link } from 'react-router';
-import { ParsedField } from '../../app/ParsedField';
-import { newId, useStores, useWrite } from '../../app/queries';
-import { useSettings } from '../../app/settings';
+import { ParsedField } from '../../kit/ParsedField';
+import { newId, useStores, useWrite } from '../../session/queries';
+import { useSettings } from '../../session/settings';
 import { moveOf } from '../stores/stock';
 
 /** How much of a good is on the shelf; counted in place, unless it lies in several lots. */

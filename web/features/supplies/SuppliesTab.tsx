@@ -22,13 +22,13 @@ import {
   type TourLine,
 } from '@hearty/core';
 import { Fragment, useState } from 'react';
-import { PER_WORDS } from '../../app/needWords';
-import { ParsedField } from '../../app/ParsedField';
-import { useTour } from '../../app/queries';
-import { useSettings } from '../../app/settings';
-import { Empty } from '../../app/States';
-import { edit } from '../shows/draft';
-import { useShow } from '../shows/ShowFrame';
+import { PER_WORDS } from '../../kit/needWords';
+import { ParsedField } from '../../kit/ParsedField';
+import { useTour } from '../../session/queries';
+import { useSettings } from '../../session/settings';
+import { Empty } from '../../kit/States';
+import { edit } from '../../session/draft';
+import { useShow } from '../../session/show';
 import { money } from '../stores/stock';
 import { SuppliesViews } from './SuppliesViews';
 import { ShelfField } from './ShelfField';

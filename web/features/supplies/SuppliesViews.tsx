@@ -1,7 +1,7 @@
 import { Button, ButtonGroup } from '@mui/material';
 import { Link, useLocation } from 'react-router';
-import { PaperStyles } from '../../app/PaperStyles';
-import { useShow } from '../shows/ShowFrame';
+import { PaperStyles } from '../../kit/PaperStyles';
+import { useShow } from '../../session/show';
 
 const VIEWS = [
   ['', 'Needs'],

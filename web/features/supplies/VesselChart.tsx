@@ -2,9 +2,9 @@ import { Typography } from '@mui/material';
 import { useTheme } from '@mui/material/styles';
 import { clockToS, formatClock, type ColdBudget } from '@hearty/core';
 import { useMemo } from 'react';
-import { Chart } from '../../app/Chart';
-import { useShow } from '../shows/ShowFrame';
-import { short } from './figures';
+import { Chart } from '../../kit/Chart';
+import { useShow } from '../../session/show';
+import { short } from '../../kit/figures';
 
 /** Hours before curtain-up that the picture begins. */
 const BEFORE_H = 2;

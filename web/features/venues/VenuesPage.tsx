@@ -3,9 +3,9 @@ import { Person, Venue } from '@hearty/core';
 import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
-import { newId, useDocuments } from '../../app/queries';
-import { Empty, Failed, Loading, PageHead } from '../../app/States';
-import { useSayWithUndo } from '../../app/useSayWithUndo';
+import { newId, useDocuments } from '../../session/queries';
+import { Empty, Failed, Loading, PageHead } from '../../kit/States';
+import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { newVenue, PersonDialog, VenueDialog } from './dialogs';
 
 /** Where the troupe plays, and who it is. */

@@ -2,9 +2,9 @@ import type { Stored } from '@hearty/core';
 import { Person, ROLES, SKILLS, STATIONS, Venue, VENUE_KINDS } from '@hearty/core';
 import { TextField } from '@mui/material';
 import { useForm } from 'react-hook-form';
-import { resolverOf } from '../../app/fields';
-import { FormDialog, OnOff, optionalNumber, Pick, problems, prune } from '../../app/FormDialog';
-import { useSave } from '../../app/queries';
+import { resolverOf } from '../../kit/fields';
+import { FormDialog, OnOff, optionalNumber, Pick, problems, prune } from '../../kit/FormDialog';
+import { useSave } from '../../session/queries';
 
 /** A venue, new or known. */
 export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClose: () => void }) {

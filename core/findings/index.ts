@@ -1,0 +1,1 @@
+export type { Finding, FindingCode, Fix, Level } from './finding';

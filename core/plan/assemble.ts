@@ -1,0 +1,55 @@
+import type { Demo, DemoRecord, Good, OpenAction, Person, Show, ShowFile, Venue } from '../show';
+import { type LotStock, rounded } from '../supplies';
+
+/** Everything the troupe has, from which the file of any show can be put together. */
+export interface Library {
+  demos: Demo[];
+  venues: Venue[];
+  people: Person[];
+  goods: Good[];
+  record: DemoRecord[];
+  actions: OpenAction[];
+  /** The shelves, lot by lot. */
+  lots: LotStock[];
+}
+
+/**
+ * The file of a show: the show with just those documents its plan needs.
+ * Undefined where its venue is not in the library.
+ */
+export function assemble(show: Show, library: Library): ShowFile | undefined {
+  const venue = library.venues.find((v) => v.id === show.venueId);
+  if (!venue) return undefined;
+  const used = new Set(show.items.map((i) => i.demoId));
+  const people = new Set([
+    ...show.crew.map((c) => c.personId),
+    ...show.items.flatMap((i) => [i.presenterId, ...i.helperIds]),
+  ]);
+  const demos = library.demos.filter((d) => used.has(d.id));
+  const goods = new Set([
+    ...demos.flatMap((d) => [...d.kit, ...d.consumables].map((n) => n.goodId)),
+    ...(show.cold ?? []).map((c) => c.goodId),
+  ]);
+  const hangsHere: Record<OpenAction['on'], (id: string) => boolean> = {
+    demo: (id) => used.has(id),
+    show: (id) => id === show.id,
+    venue: (id) => id === venue.id,
+  };
+  // What is past its day by the show is not there for it; what is out with this very show is.
+  const shelf = new Map<string, number>();
+  for (const { lot, shelf: left, out, goodUntil } of library.lots) {
+    const here = goodUntil === undefined || goodUntil >= show.date ? left : 0;
+    shelf.set(lot.goodId, rounded((shelf.get(lot.goodId) ?? 0) + here + (out[show.id] ?? 0)));
+  }
+  return {
+    format: 'hearty-stage/show',
+    version: 1,
+    show,
+    demos,
+    venue,
+    crew: library.people.filter((p) => people.has(p.id)),
+    stock: library.goods.filter((g) => goods.has(g.id)).map((g) => ({ ...g, onShelf: shelf.get(g.id) ?? 0 })),
+    record: library.record.filter((r) => used.has(r.demoId)),
+    actions: library.actions.filter((a) => hangsHere[a.on](a.onId)),
+  };
+}

@@ -1,0 +1,13 @@
+export { plan, planSteps, type Plan, type PlanOptions, type PlanProgress } from './plan';
+export { assemble, type Library } from './assemble';
+export {
+  callSheets,
+  callState,
+  type CallKind,
+  type CallLine,
+  type CallSheet,
+  type CallState,
+} from './call-sheet';
+export { checksOf, type Check } from './checks';
+export { demoSpan, type DemoSpan, type SpanRow } from './span';
+export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';

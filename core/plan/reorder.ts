@@ -1,0 +1,201 @@
+import { formatDuration } from '../quantities';
+import { demoFor } from '../script';
+import type { Demo, Item, ShowFile } from '../show';
+import { place } from '../timetable';
+
+/** How well an order plays: what an audience and a crew would mind, counted. */
+export interface OrderMerits {
+  deadAirS: number;
+  /** Things that cannot hold together, and limits no hands keep. */
+  conflicts: number;
+  /** Water right before or after high voltage. */
+  wetByVoltage: number;
+  /** Two loud items in a row with no call between. */
+  loudPairs: number;
+  /** By how much the intensity falls from one demo to the next, added up. */
+  falls: number;
+  /** Whether the strongest demo stands last. */
+  endsStrong: boolean;
+}
+
+export interface OrderProposal {
+  itemIds: string[];
+  before: OrderMerits;
+  after: OrderMerits;
+  /** What it gains, in words; and what stands elsewhere, by its new place (from 1). */
+  gains: string[];
+  moves: { itemId: string; title: string; from: number; to: number }[];
+}
+
+/** What each demerit weighs, in seconds of dead air one would rather bear. Common practice. */
+const WEIGHTS = { conflict: 600, wetByVoltage: 240, loudPair: 90, fall: 12, weakEnd: 60, placeMoved: 4 };
+/** Steps of search spent on one order while looking: enough to place it, not to prove it. */
+const BUDGET = 20_000;
+/** Orders placed before the best so far is proposed. */
+const TRIES = 400;
+
+/**
+ * Looks for a better order: blocks of a demo with the talk that leads to it are put elsewhere one at a time as long as
+ * that gains. Pinned items and those with a fixed time keep their places. Undefined where nothing better is found. A
+ * local search: it does not claim the best of all orders. Yields how many orders were placed; may be dropped any time.
+ */
+export function* proposeOrder(
+  file: ShowFile,
+): Generator<{ tried: number; of: number }, OrderProposal | undefined> {
+  const { items } = file.show;
+  const traits = new Map(items.map((item) => [item.id, traitsOf(item, demoFor(file, item))]));
+  const start = merits(file, items, traits);
+  let best = { items, merits: start, cost: cost(start) };
+  let tried = 0;
+  for (let improved = true; improved && tried < TRIES;) {
+    improved = false;
+    const ideas = neighbours(best.items)
+      .map((order) => ({ order, static: staticCost(order, items, traits) }))
+      .sort((a, b) => a.static - b.static);
+    for (const { order } of ideas) {
+      if (tried >= TRIES) break;
+      tried++;
+      yield { tried, of: TRIES };
+      const found = merits(file, order, traits);
+      const total = cost(found) + WEIGHTS.placeMoved * displaced(order, items);
+      if (total < best.cost - 1) {
+        best = { items: order, merits: found, cost: total };
+        improved = true;
+        break;
+      }
+    }
+  }
+  if (best.items === items) return undefined;
+  const moves = best.items.flatMap((item, to) => {
+    const from = items.indexOf(item);
+    return from === to ? [] : [{ itemId: item.id, title: item.title, from: from + 1, to: to + 1 }];
+  });
+  return {
+    itemIds: best.items.map((i) => i.id),
+    before: start,
+    after: best.merits,
+    gains: gains(start, best.merits),
+    moves,
+  };
+}
+
+interface Traits {
+  demo: boolean;
+  wet: boolean;
+  voltage: boolean;
+  loud: boolean;
+  calls: boolean;
+  intensity: number;
+}
+
+const traitsOf = (item: Item, demo: Demo | undefined): Traits => ({
+  demo: demo !== undefined,
+  wet: !!demo?.hazards.includes('slippery floor'),
+  voltage: !!demo?.hazards.includes('high voltage'),
+  loud: !!demo?.hazards.includes('noise'),
+  calls: demo ? demo.steps.some((s) => s.kind === 'shout') : item.kind !== 'volunteer pick',
+  intensity: demo?.intensity ?? 0,
+});
+
+type Pace = Omit<OrderMerits, 'deadAirS' | 'conflicts'>;
+
+function paceOf(items: readonly Item[], traits: ReadonlyMap<string, Traits>): Pace {
+  const all = items.map((i) => traits.get(i.id)!);
+  const demos = all.filter((t) => t.demo);
+  const pairs = (list: Traits[]) => list.slice(1).map((b, i) => [list[i]!, b] as const);
+  return {
+    wetByVoltage: pairs(demos).filter(([a, b]) => (a.wet && b.voltage) || (a.voltage && b.wet)).length,
+    loudPairs: pairs(all).filter(([a, b]) => a.loud && b.loud && !b.calls).length,
+    falls: pairs(demos).reduce((sum, [a, b]) => sum + Math.max(0, a.intensity - b.intensity), 0),
+    endsStrong: demos.length === 0 || demos.at(-1)!.intensity >= Math.max(...demos.map((d) => d.intensity)),
+  };
+}
+
+function merits(file: ShowFile, items: readonly Item[], traits: ReadonlyMap<string, Traits>): OrderMerits {
+  const placed = place({ ...file, show: { ...file.show, items: [...items] } }, { budget: BUDGET });
+  return {
+    ...paceOf(items, traits),
+    deadAirS: placed.timetable.deadAirS,
+    conflicts: placed.conflicts.length + placed.broken.length,
+  };
+}
+
+const paceCost = (m: Pace) =>
+  WEIGHTS.wetByVoltage * m.wetByVoltage +
+  WEIGHTS.loudPair * m.loudPairs +
+  WEIGHTS.fall * m.falls +
+  (m.endsStrong ? 0 : WEIGHTS.weakEnd);
+
+const cost = (m: OrderMerits) => m.deadAirS + WEIGHTS.conflict * m.conflicts + paceCost(m);
+
+const staticCost = (order: readonly Item[], was: readonly Item[], traits: ReadonlyMap<string, Traits>) =>
+  paceCost(paceOf(order, traits)) + WEIGHTS.placeMoved * displaced(order, was);
+
+const displaced = (order: readonly Item[], was: readonly Item[]) =>
+  order.reduce((sum, item, i) => sum + Math.abs(was.indexOf(item) - i), 0);
+
+/** Every order in which one block stands elsewhere and nothing pinned has moved. */
+function neighbours(items: readonly Item[]): Item[][] {
+  const blocks = blocksOf(items);
+  const out: Item[][] = [];
+  blocks.forEach((block, from) => {
+    if (block.some(stays)) return;
+    const rest = blocks.filter((b) => b !== block);
+    for (let to = 0; to <= rest.length; to++) {
+      if (to === from) continue;
+      const order = [...rest.slice(0, to), block, ...rest.slice(to)].flat();
+      if (items.every((item, i) => !stays(item) || order[i] === item) && keepsReferences(order))
+        out.push(order);
+    }
+  });
+  return out;
+}
+
+const stays = (item: Item) => !!item.pinned || item.at !== undefined || item.kind === 'interval';
+
+/** What is set up, or begun, in an earlier item still comes after it. */
+function keepsReferences(order: readonly Item[]): boolean {
+  const seen = new Set<string>();
+  return order.every((item) => {
+    const fine =
+      (item.setUpIn === undefined || seen.has(item.setUpIn)) &&
+      (item.tasks ?? []).every((t) => t.inItemId === undefined || seen.has(t.inItemId));
+    seen.add(item.id);
+    return fine;
+  });
+}
+
+/** A demo with the talk before it; talk after the last demo is a block of its own. */
+function blocksOf(items: readonly Item[]): Item[][] {
+  const blocks: Item[][] = [];
+  let open: Item[] = [];
+  for (const item of items) {
+    open.push(item);
+    if (item.kind !== 'demo' && !stays(item)) continue;
+    blocks.push(open);
+    open = [];
+  }
+  if (open.length) blocks.push(open.map((item) => item));
+  return blocks;
+}
+
+function gains(before: OrderMerits, after: OrderMerits): string[] {
+  const out: string[] = [];
+  const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+  if (after.deadAirS !== before.deadAirS)
+    out.push(`Dead air: ${formatDuration(before.deadAirS)} → ${formatDuration(after.deadAirS)}.`);
+  if (after.conflicts !== before.conflicts)
+    out.push(`${count(before.conflicts, 'contradiction', 'contradictions')} → ${after.conflicts}.`);
+  if (after.wetByVoltage !== before.wetByVoltage)
+    out.push(`Water next to high voltage: ${before.wetByVoltage} → ${after.wetByVoltage}.`);
+  if (after.loudPairs !== before.loudPairs)
+    out.push(`Loud after loud with no call: ${before.loudPairs} → ${after.loudPairs}.`);
+  if (after.falls !== before.falls)
+    out.push(
+      after.falls < before.falls
+        ? 'It builds more steadily from quiet to strong.'
+        : 'It builds a little less steadily.',
+    );
+  if (after.endsStrong && !before.endsStrong) out.push('The strongest demo comes last.');
+  return out;
+}

@@ -1,0 +1,1 @@
+export { findings } from './findings';

@@ -1,0 +1,1 @@
+export { earliestTimes, latestTimes, shortestContradiction, type Contradiction, type Link } from './network';

@@ -1,0 +1,64 @@
+import type { Work } from '../work';
+import { Search, type Found } from './search';
+
+/** Steps of search by default; about 150 ms on the machine of docs/benchmarks.md. */
+export const BUDGET_STEPS = 1_000_000;
+
+export interface SearchProgress {
+  steps: number;
+  /** No placing ends sooner than this. */
+  boundS: number;
+  /** The best end so far. */
+  endS: number;
+}
+
+export interface Best {
+  found?: Found;
+  /** The point no end makes room for. */
+  stuck?: number;
+  /** Whether no other placing of this work ends sooner. */
+  proven: boolean;
+  steps: number;
+}
+
+/**
+ * The placing that ends soonest, as far as `budget` steps reach: first one that ends at the bound, which needs no
+ * proof; else halving between the bound and the best known, each half found or proven impossible. Yields between
+ * searches, so that a caller can show progress or stop; stopping loses the proof, not the placing.
+ */
+export function* bestPlacing(work: Work, budget: number): Generator<SearchProgress, Best> {
+  const search = new Search(work);
+  const { boundS } = search;
+  if (work.itemPoints.length === 0) return { found: search.soon().found!, proven: true, steps: 0 };
+  const enough = Math.max(20_000, Math.ceil(budget / 4));
+  const first = search.endingBy(boundS, enough);
+  const report = (found: Found | undefined, proven: boolean): Best => ({
+    ...(found && { found }),
+    proven: proven && search.whole,
+    steps: search.steps,
+  });
+  if (first.found) return { ...report(first.found, true), proven: true };
+  const soon = search.soon();
+  let best = soon.found ?? search.endingBy(boundS + FAR_S, enough).found;
+  if (!best) return { ...report(undefined, false), stuck: soon.stuck! };
+  let open = first.verdict === 'out of steps';
+  let provenS = open ? boundS : boundS + 1;
+  for (let share = enough; provenS < best.endS && search.steps < budget; share *= 2) {
+    open = false;
+    for (let low = provenS; low < best.endS && search.steps < budget;) {
+      yield { steps: search.steps, boundS, endS: best.endS };
+      const middle = low + Math.floor((best.endS - low) / 2);
+      const half = search.endingBy(middle, Math.min(share, budget - search.steps));
+      if (half.found) best = half.found;
+      else {
+        low = middle + 1;
+        if (half.verdict === 'out of steps') open = true;
+        else if (!open) provenS = low;
+      }
+    }
+  }
+  return report(best, provenS >= best.endS);
+}
+
+/** Later than any show is put off. */
+const FAR_S = 40_000;

@@ -1,0 +1,484 @@
+import { earliestTimes, latestTimes } from '../network';
+import type { ScarceKit, Work, WorkLink } from '../work';
+
+/** What the search decided: links that put hands and kit in an order, and who does what. */
+interface Decisions {
+  links: WorkLink[];
+  /** Person by point; undefined where nobody can. */
+  person: Map<number, number>;
+}
+
+export interface Found extends Decisions {
+  /** End of the last item, seconds from curtain-up. */
+  endS: number;
+}
+
+type Verdict = 'found' | 'impossible' | 'out of steps';
+
+interface Candidate {
+  person: number;
+  /** Place in the person's sequence before which the activity is put. */
+  place: number;
+  earliestS: number;
+  latestS: number;
+}
+
+/** No show is a day late: a bound that keeps every latest time finite. */
+const FAR_S = 86_400;
+/** A change that ripples further than this is taken for a circle that gains time at every turn. */
+const RIPPLE = 40_000;
+/** Of kit with more pieces than this, a use takes the soonest free ones and no other choice is tried. */
+const MANY = 6;
+
+/**
+ * Exact search over who does each task and in what order hands and scarce kit are used, on top of a network that is
+ * consistent by itself. A depth-first search with propagation: the tightest task first, every person and every place
+ * in their day a branch; each branch adds links and moves the earliest and latest times of all that hangs on them.
+ * Every schedule is reachable, so that an exhausted search is a proof. Steps, not milliseconds, are counted: the same
+ * input gives the same answer on every machine.
+ */
+export class Search {
+  /** Work done so far: places looked at and times moved. */
+  steps = 0;
+  /** False once a branch was left out unseen, so that "impossible" proves nothing. */
+  whole = true;
+  private readonly points: number;
+  private readonly earliest: Float64Array;
+  private readonly latest: Float64Array;
+  private readonly from: number[] = [];
+  private readonly to: number[] = [];
+  private readonly lag: number[] = [];
+  private readonly out: number[][];
+  private readonly into: number[][];
+  private readonly decided: WorkLink[] = [];
+  private readonly sequences: number[][];
+  private readonly load: number[];
+  private readonly person = new Map<number, number>();
+  private readonly waiting: Set<number>;
+  /** Undo log: the point, doubled and plus one where it is a latest time, and the old value. */
+  private readonly trailPoint: number[] = [];
+  private readonly trailValue: number[] = [];
+  private readonly last: number;
+  private kitAt = 0;
+  private readonly kit: { good: ScarceKit; use: number }[];
+  private readonly units: (number | undefined)[][];
+  private limit = Infinity;
+  private deadline = 0;
+
+  constructor(private readonly work: Work) {
+    this.points = work.activities.length;
+    this.earliest = new Float64Array(this.points).fill(-FAR_S);
+    this.latest = new Float64Array(this.points).fill(2 * FAR_S);
+    this.out = Array.from({ length: this.points }, () => []);
+    this.into = Array.from({ length: this.points }, () => []);
+    this.sequences = work.people.map((_, p) =>
+      work.itemPoints.filter((i) => work.activities[i]!.onStage.includes(p)),
+    );
+    this.load = this.sequences.map((list) => list.reduce((sum, i) => sum + work.activities[i]!.lengthS, 0));
+    this.waiting = new Set(
+      work.activities.flatMap((a, i) => (a.needsHands && a.may.length > 0 && a.lengthS > 0 ? [i] : [])),
+    );
+    this.kit = work.kit.flatMap((good) => good.uses.map((_, use) => ({ good, use })));
+    this.units = work.kit.map((good) => new Array<number | undefined>(good.units).fill(undefined));
+    this.last = work.itemPoints.at(-1) ?? 0;
+    this.earliest[0] = 0;
+    this.latest[0] = 0;
+    work.links.forEach((link) => this.connect(link.from, link.to, link.lagS));
+    const floor = this.earliest.map((_, to) => to).slice(1);
+    const bounded = [
+      ...work.links,
+      ...Array.from(floor, (to) => ({ from: 0, to, lagS: -FAR_S, why: undefined })),
+    ];
+    this.earliest.set(earliestTimes(this.points, bounded) ?? this.earliest);
+    this.latest.set(latestTimes(this.points, work.links, (p) => (p === 0 ? 0 : 2 * FAR_S)));
+  }
+
+  /** The end of the last item if hands were no question: no placing ends sooner. */
+  get boundS(): number {
+    return this.earliest[this.last]! + this.work.activities[this.last]!.lengthS;
+  }
+
+  /** Looks for a placing that ends by `endS`. Leaves the search as it was, and what it found in `found`. */
+  endingBy(endS: number, limit: number): { verdict: Verdict; found?: Found } {
+    const mark = this.mark();
+    this.limit = this.steps + limit;
+    this.deadline = endS;
+    const open = this.lower(this.last, endS - this.work.activities[this.last]!.lengthS);
+    const verdict = open ? this.branch() : 'impossible';
+    if (verdict !== 'found') {
+      this.undo(mark);
+      return { verdict };
+    }
+    const found = this.snapshot();
+    this.undo(mark);
+    this.unwind();
+    return { verdict, found };
+  }
+
+  /**
+   * One placing without going back: where nothing fits, the end is put off by as little as makes room. Gives the point
+   * that could not be placed at all, however late the end.
+   */
+  soon(): { found?: Found; stuck?: number } {
+    let endS = this.boundS;
+    for (let round = 0; round < 60; round++) {
+      const mark = this.mark();
+      this.deadline = endS;
+      this.lower(this.last, endS - this.work.activities[this.last]!.lengthS);
+      const blocked = this.straight();
+      const found = blocked ? undefined : this.snapshot();
+      this.undo(mark);
+      this.unwind();
+      if (found) return { found };
+      if (!Number.isFinite(blocked!.byS) || endS > this.boundS + FAR_S / 2) return { stuck: blocked!.point };
+      endS += Math.max(blocked!.byS, round < 20 ? 1 : 60 * (round - 19));
+    }
+    return { stuck: [...this.waiting][0]! };
+  }
+
+  private straight(): { point: number; byS: number } | undefined {
+    while (this.kitAt < this.kit.length) {
+      const { good, use } = this.kit[this.kitAt]!;
+      if (!this.kitChoices(good, use).some((units) => this.tryKit(units)))
+        return { point: good.uses[use]!.starts[0]!, byS: 120 };
+    }
+    while (this.waiting.size) {
+      const point = this.tightest();
+      if (!this.candidates(point).some((candidate) => this.tryHands(point, candidate)))
+        return { point, byS: this.missing(point) };
+    }
+    return undefined;
+  }
+
+  private branch(): Verdict {
+    if (this.steps >= this.limit) return 'out of steps';
+    if (this.kitAt < this.kit.length) {
+      const { good, use } = this.kit[this.kitAt]!;
+      return this.each(
+        this.kitChoices(good, use),
+        (units) => this.tryKit(units),
+        () => this.untryKit(),
+      );
+    }
+    if (!this.waiting.size) return 'found';
+    const point = this.tightest();
+    return this.each(
+      this.candidates(point),
+      (candidate) => this.tryHands(point, candidate),
+      () => this.untryHands(),
+    );
+  }
+
+  private each<T>(choices: T[], attempt: (choice: T) => boolean, takeBack: () => void): Verdict {
+    for (const choice of choices) {
+      if (!attempt(choice)) continue;
+      const verdict = this.branch();
+      if (verdict === 'found') return verdict;
+      takeBack();
+      if (verdict === 'out of steps') return verdict;
+    }
+    return 'impossible';
+  }
+
+  // Hands
+
+  private tightest(): number {
+    let best = -1;
+    let least = Infinity;
+    for (const point of this.waiting) {
+      const slack =
+        this.latest[point]! - this.earliest[point]! + 30 * (this.work.activities[point]!.may.length - 1);
+      if (slack < least) [least, best] = [slack, point];
+    }
+    return best;
+  }
+
+  /** Every person and place in their day where it may fit, the likeliest first. */
+  private candidates(point: number): Candidate[] {
+    const { lengthS, may, late } = this.work.activities[point]!;
+    const out: Candidate[] = [];
+    for (const person of may) {
+      const { arrivesS, leavesS } = this.work.people[person]!;
+      const sequence = this.sequences[person]!;
+      const notBefore = Math.max(this.earliest[point]!, arrivesS);
+      const notAfter = Math.min(this.latest[point]!, leavesS - lengthS);
+      for (let place = this.firstPlace(sequence, notBefore + lengthS); place <= sequence.length; place++) {
+        this.steps++;
+        const before = place ? this.endOf(sequence[place - 1]!) : -Infinity;
+        if (before > notAfter) break;
+        const after = place < sequence.length ? this.latest[sequence[place]!]! - lengthS : Infinity;
+        const earliestS = Math.max(notBefore, before);
+        const latestS = Math.min(notAfter, after);
+        if (earliestS <= latestS) out.push({ person, place, earliestS, latestS });
+      }
+    }
+    const cost = (c: Candidate) =>
+      late ? this.load[c.person]! / 8 - c.latestS : this.load[c.person]! + c.earliestS;
+    return out.sort((a, b) => cost(a) - cost(b) || a.person - b.person || a.place - b.place);
+  }
+
+  /** The first place before something that can still end up after `s`: latest times never fall along a day. */
+  private firstPlace(sequence: readonly number[], s: number): number {
+    let low = 0;
+    let high = sequence.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.latest[sequence[middle]!]! < s) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  }
+
+  /** By how much a later end would at least have to make room for it; Infinity where no end would. */
+  private missing(point: number): number {
+    const { lengthS, may } = this.work.activities[point]!;
+    let least = Infinity;
+    for (const person of may) {
+      const { arrivesS, leavesS } = this.work.people[person]!;
+      const sequence = this.sequences[person]!;
+      for (let place = 0; place <= sequence.length; place++) {
+        const before = place ? this.endOf(sequence[place - 1]!) : -Infinity;
+        const after = place < sequence.length ? this.latest[sequence[place]!]! - lengthS : Infinity;
+        const from = Math.max(this.earliest[point]!, arrivesS, before);
+        if (from > leavesS - lengthS) continue;
+        least = Math.min(least, Math.max(1, from - Math.min(this.latest[point]!, after)));
+      }
+    }
+    return least;
+  }
+
+  private readonly hands: { point: number; person: number; place: number; mark: number; links: number }[] =
+    [];
+
+  private tryHands(point: number, { person, place }: Candidate): boolean {
+    const { lengthS } = this.work.activities[point]!;
+    const { arrivesS, leavesS } = this.work.people[person]!;
+    const sequence = this.sequences[person]!;
+    const mark = this.mark();
+    const links = this.decided.length;
+    this.waiting.delete(point);
+    this.person.set(point, person);
+    this.load[person]! += lengthS;
+    this.hands.push({ point, person, place, mark, links });
+    const before = sequence[place - 1];
+    const after = sequence[place];
+    sequence.splice(place, 0, point);
+    const what = this.work.people[person]!.id;
+    const ok =
+      this.decide(0, point, arrivesS, 'arrives', what) &&
+      (leavesS === Infinity || this.decide(point, 0, lengthS - leavesS, 'leaves', what)) &&
+      (before === undefined ||
+        this.decide(before, point, this.work.activities[before]!.lengthS, 'hands', what)) &&
+      (after === undefined || this.decide(point, after, lengthS, 'hands', what));
+    if (!ok) this.untryHands();
+    return ok;
+  }
+
+  private untryHands(): void {
+    const { point, person, place, mark, links } = this.hands.pop()!;
+    this.sequences[person]!.splice(place, 1);
+    this.load[person]! -= this.work.activities[point]!.lengthS;
+    this.person.delete(point);
+    this.waiting.add(point);
+    this.disconnect(links);
+    this.undo(mark);
+  }
+
+  // Kit
+
+  private readonly taken: {
+    good: number;
+    units: number[];
+    was: (number | undefined)[];
+    mark: number;
+    links: number;
+  }[] = [];
+
+  /** Which pieces a use takes: those whose last use was not the same, the soonest free first. Uses follow the items. */
+  private kitChoices(good: ScarceKit, use: number): number[][] {
+    const held = this.units[this.work.kit.indexOf(good)]!;
+    const order = held
+      .map((user, unit) => ({ unit, user, freeS: user === undefined ? -Infinity : this.freeAt(good, user) }))
+      .sort((a, b) => a.freeS - b.freeS || a.unit - b.unit);
+    const count = good.uses[use]!.count;
+    if (held.length > MANY) {
+      this.whole = false;
+      return [order.slice(0, count).map((c) => c.unit)];
+    }
+    const seen = new Set<string>();
+    return combinations(order, count).flatMap((chosen) => {
+      const key = chosen.map((c) => c.user ?? -1).join();
+      if (seen.has(key)) return [];
+      seen.add(key);
+      return [chosen.map((c) => c.unit)];
+    });
+  }
+
+  private freeAt(good: ScarceKit, user: number): number {
+    const { point, afterS } = good.uses[user]!.release;
+    return this.earliest[point]! + afterS;
+  }
+
+  private tryKit(units: number[]): boolean {
+    const { good, use } = this.kit[this.kitAt]!;
+    const index = this.work.kit.indexOf(good);
+    const held = this.units[index]!;
+    this.taken.push({
+      good: index,
+      units,
+      was: units.map((u) => held[u]),
+      mark: this.mark(),
+      links: this.decided.length,
+    });
+    this.kitAt++;
+    const users = new Set(units.map((u) => held[u]));
+    units.forEach((u) => (held[u] = use));
+    const { starts } = good.uses[use]!;
+    const ok = [...users].every((user) => {
+      if (user === undefined) return true;
+      const { point, afterS } = good.uses[user]!.release;
+      return starts.every((start) => this.decide(point, start, afterS, 'kit', good.goodId));
+    });
+    if (!ok) this.untryKit();
+    return ok;
+  }
+
+  private untryKit(): void {
+    const { good, units, was, mark, links } = this.taken.pop()!;
+    units.forEach((u, i) => (this.units[good]![u] = was[i]));
+    this.kitAt--;
+    this.disconnect(links);
+    this.undo(mark);
+  }
+
+  // The network underneath
+
+  private endOf = (point: number) => this.earliest[point]! + this.work.activities[point]!.lengthS;
+
+  private decide(
+    from: number,
+    to: number,
+    lagS: number,
+    kind: WorkLink['why']['kind'],
+    what: string,
+  ): boolean {
+    this.decided.push({ from, to, lagS, why: { kind, what } });
+    this.connect(from, to, lagS);
+    return this.settle(from, to, lagS);
+  }
+
+  private connect(from: number, to: number, lagS: number): void {
+    const link = this.from.length;
+    this.from.push(from);
+    this.to.push(to);
+    this.lag.push(lagS);
+    this.out[from]!.push(link);
+    this.into[to]!.push(link);
+  }
+
+  private disconnect(keep: number): void {
+    while (this.decided.length > keep) {
+      this.decided.pop();
+      this.out[this.from.pop()!]!.pop();
+      this.into[this.to.pop()!]!.pop();
+      this.lag.pop();
+    }
+  }
+
+  private settle(from: number, to: number, lagS: number): boolean {
+    return this.raise(to, this.earliest[from]! + lagS) && this.lower(from, this.latest[to]! - lagS);
+  }
+
+  /** Moves a point's earliest time up, and all that follows from it. False where something then has no time left. */
+  private raise(point: number, value: number): boolean {
+    if (value <= this.earliest[point]!) return true;
+    const queue = [point];
+    this.keep(2 * point, this.earliest[point]!);
+    this.earliest[point] = value;
+    if (value > this.latest[point]!) return false;
+    for (let head = 0; head < queue.length; head++) {
+      if (head > RIPPLE) return (this.whole = false);
+      this.steps++;
+      const at = queue[head]!;
+      for (const link of this.out[at]!) {
+        const next = this.to[link]!;
+        const time = this.earliest[at]! + this.lag[link]!;
+        if (time <= this.earliest[next]!) continue;
+        this.keep(2 * next, this.earliest[next]!);
+        this.earliest[next] = time;
+        if (time > this.latest[next]!) return false;
+        queue.push(next);
+      }
+    }
+    return true;
+  }
+
+  /** Moves a point's latest time down, and all that follows from it. */
+  private lower(point: number, value: number): boolean {
+    if (value >= this.latest[point]!) return true;
+    const queue = [point];
+    this.keep(2 * point + 1, this.latest[point]!);
+    this.latest[point] = value;
+    if (value < this.earliest[point]!) return false;
+    for (let head = 0; head < queue.length; head++) {
+      if (head > RIPPLE) return (this.whole = false);
+      this.steps++;
+      const at = queue[head]!;
+      for (const link of this.into[at]!) {
+        const previous = this.from[link]!;
+        const time = this.latest[at]! - this.lag[link]!;
+        if (time >= this.latest[previous]!) continue;
+        this.keep(2 * previous + 1, this.latest[previous]!);
+        this.latest[previous] = time;
+        if (time < this.earliest[previous]!) return false;
+        queue.push(previous);
+      }
+    }
+    return true;
+  }
+
+  private keep(slot: number, value: number): void {
+    this.trailPoint.push(slot);
+    this.trailValue.push(value);
+  }
+
+  private mark = () => this.trailPoint.length;
+
+  private undo(mark: number): void {
+    while (this.trailPoint.length > mark) {
+      const slot = this.trailPoint.pop()!;
+      const value = this.trailValue.pop()!;
+      if (slot & 1) this.latest[slot >> 1] = value;
+      else this.earliest[slot >> 1] = value;
+    }
+  }
+
+  private forget(mark: number): void {
+    this.trailPoint.length = mark;
+    this.trailValue.length = mark;
+  }
+
+  private snapshot(): Found {
+    return {
+      links: [...this.decided],
+      person: new Map(this.person),
+      endS: this.endOf(this.last),
+    };
+  }
+
+  /** Takes back every decision, its times having been undone already. */
+  private unwind(): void {
+    const mark = this.mark();
+    while (this.hands.length) this.untryHands();
+    while (this.taken.length) this.untryKit();
+    this.forget(mark);
+  }
+}
+
+/** Every way to take `count` of a list, the first ones first. */
+function combinations<T>(list: readonly T[], count: number): T[][] {
+  if (count === 0) return [[]];
+  if (list.length < count) return [];
+  const [first, ...rest] = list;
+  return [...combinations(rest, count - 1).map((c) => [first!, ...c]), ...combinations(rest, count)];
+}

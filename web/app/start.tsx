@@ -1,0 +1,20 @@
+import { useMemo } from 'react';
+import type { Root } from 'react-dom/client';
+import { RouterProvider } from 'react-router/dom';
+import { useSettings } from '../session/settings';
+import { Providers } from './Providers';
+import { router } from './routes';
+import { themeOf } from '../kit/theme';
+
+function App() {
+  const mode = useSettings((s) => s.mode);
+  const theme = useMemo(() => themeOf(mode), [mode]);
+  return (
+    <Providers theme={theme}>
+      <RouterProvider router={router} />
+    </Providers>
+  );
+}
+
+/** The planning screens. */
+export const start = (root: Root) => root.render(<App />);

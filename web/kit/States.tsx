@@ -1,0 +1,43 @@
+import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
+import type { ReactNode } from 'react';
+
+/** While something is on its way. */
+export const Loading = ({ what }: { what: string }) => (
+  <Box sx={{ p: 6, maxWidth: 360 }} role="status">
+    <Typography color="textSecondary" sx={{ mb: 2 }}>
+      Fetching {what} …
+    </Typography>
+    <LinearProgress aria-label={`Fetching ${what}`} />
+  </Box>
+);
+
+/** When it did not come. */
+export const Failed = ({ error, again }: { error: { says: string }; again: () => void }) => (
+  <Box sx={{ p: 6, maxWidth: 560 }}>
+    <Alert severity="error" action={<Button onClick={again}>Try again</Button>}>
+      {error.says}
+    </Alert>
+  </Box>
+);
+
+/** When there is nothing yet: what belongs here, and the way to the first one. */
+export const Empty = ({ title, children }: { title: string; children?: ReactNode }) => (
+  <Box
+    sx={{ p: 6, my: 4, border: '1px dashed', borderColor: 'divider', borderRadius: 1, textAlign: 'center' }}
+  >
+    <Typography variant="h2" component="p" sx={{ mb: 2 }}>
+      {title}
+    </Typography>
+    {children}
+  </Box>
+);
+
+/** A page's title line, with what can be done beside it. */
+export const PageHead = ({ title, children }: { title: string; children?: ReactNode }) => (
+  <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'center', mb: 4 }}>
+    <Typography variant="h1" sx={{ flex: 1 }}>
+      {title}
+    </Typography>
+    {children}
+  </Box>
+);

@@ -1,0 +1,179 @@
+import { Box, Typography } from '@mui/material';
+import {
+  cue,
+  formatDuration,
+  itemDocs,
+  nextItem,
+  owed,
+  type Cue,
+  type RunState,
+  type ShowFile,
+} from '@hearty/core';
+import { DISPLAY } from '../kit/theme';
+
+/** Now, then, and what to shout. */
+export function NowBlock({ file, state, now }: { file: ShowFile; state: RunState; now: number }) {
+  const c = cue(file, state);
+  const item = state.items[state.now];
+  const next = nextItem(state);
+  const { head, line } = words(file, state, c);
+  const behind = owed(state);
+  return (
+    <>
+      <Box>
+        <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 20 }}>{head}</Typography>
+        <Typography
+          component="h1"
+          sx={{
+            fontFamily: DISPLAY,
+            fontWeight: 750,
+            fontSize: { xs: 34, sm: line.length > 90 ? 46 : 62 },
+            lineHeight: 1.1,
+            overflowWrap: 'anywhere',
+          }}
+        >
+          {line}
+        </Typography>
+      </Box>
+      {c?.then && state.phase === 'running' && !item?.closed && (
+        <Typography sx={{ fontSize: 23 }}>
+          <Box component="span" sx={{ color: 'text.secondary' }}>
+            then{' '}
+          </Box>
+          {c.then.text}
+        </Typography>
+      )}
+      {c?.window && <Window window={c.window} now={now} />}
+      {c?.shout && (
+        <Box sx={{ border: 3, borderRadius: 1, p: 4 }}>
+          <Typography sx={{ fontSize: 17 }}>
+            to the audience, {c.step === c.shout ? 'now' : 'next'}
+          </Typography>
+          <Typography sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 40, lineHeight: 1.15 }}>
+            {c.shout.text}
+          </Typography>
+        </Box>
+      )}
+      {item?.closed && <Cures file={file} state={state} />}
+      {next && state.phase !== 'down' && (
+        <Typography sx={{ fontSize: 18 }}>
+          <b>Next</b> {next.title}
+          {behind.length > 0 && (
+            <Box component="span" sx={{ color: 'warning.main', ml: 6 }}>
+              <b>Owed</b> {behind.map((i) => i.title).join(', ')}
+            </Box>
+          )}
+        </Typography>
+      )}
+    </>
+  );
+}
+
+function words(file: ShowFile, state: RunState, c: Cue | undefined): { head: string; line: string } {
+  const item = state.items[state.now];
+  if (state.phase === 'before') return { head: file.show.title, line: 'Ready when you are.' };
+  if (state.phase === 'down') return { head: file.show.title, line: 'The curtain is down. Well played.' };
+  if (state.phase === 'held') return { head: 'HOLD', line: 'The clock of the show is stopped.' };
+  if (!item || item.status !== 'now')
+    return { head: 'NOW', line: item ? 'On to the next.' : 'The stage is yours.' };
+  const showing = c && c.showings > 1 ? ` · showing ${c.showing} of ${c.showings}` : '';
+  const tries = item.attempts.length > 0 && !item.closed ? ` · attempt ${item.attempts.length + 1}` : '';
+  const head = `NOW · ${item.title}${showing}${tries}`;
+  if (item.closed) return { head, line: OUTCOME_WORDS[item.attempts.at(-1)!.outcome] };
+  return { head, line: c?.step?.text ?? item.title };
+}
+
+const OUTCOME_WORDS = {
+  worked: 'It worked.',
+  partly: 'It partly worked.',
+  failed: 'It did not work.',
+  'not tried': 'Not tried.',
+} as const;
+
+/** The first three cures for what was seen, short enough for gloves on. */
+function Cures({ file, state }: { file: ShowFile; state: RunState }) {
+  const item = state.items[state.now]!;
+  const last = item.attempts.at(-1);
+  const causes =
+    itemDocs(file, item.itemId)?.demo?.faults.find((f) => f.symptom === last?.symptom)?.causes ?? [];
+  if (causes.length === 0) return null;
+  return (
+    <Box component="ol" aria-label="Likely causes" sx={{ m: 0, pl: 7, fontSize: 22, lineHeight: 1.45 }}>
+      {causes.slice(0, 3).map((c) => (
+        <li key={c.cause}>
+          <b>{c.cause}</b> — {c.cure}
+        </li>
+      ))}
+    </Box>
+  );
+}
+
+/** A window counted from a step: the bar fills, the brackets say when. */
+function Window({ window, now }: { window: NonNullable<Cue['window']>; now: number }) {
+  const since = Math.max(0, (now - window.since) / 1000);
+  const span = window.toS * 1.35;
+  const at = (s: number) => `${Math.min(100, (s / span) * 100)}%`;
+  const open = since >= window.fromS && since <= window.toS;
+  const verdict =
+    since < window.fromS
+      ? `between ${formatDuration(window.fromS)} and ${formatDuration(window.toS)}`
+      : open
+        ? 'NOW'
+        : `${formatDuration(since - window.toS)} late`;
+  return (
+    <Box role="timer" aria-label={`${window.label}: ${formatDuration(since)}`}>
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 19 }}>
+        <span>{window.label}</span>
+        <Box
+          component="span"
+          sx={{ color: since > window.toS ? 'warning.main' : 'secondary.main', fontWeight: 700 }}
+        >
+          {formatDuration(Math.floor(since))} — {verdict}
+        </Box>
+      </Box>
+      <Box sx={{ position: 'relative', height: 30, mt: 1 }}>
+        <Box
+          sx={{
+            position: 'absolute',
+            top: 10,
+            left: 0,
+            right: 0,
+            height: 9,
+            borderRadius: 5,
+            bgcolor: (t) => t.ink.wash,
+          }}
+        />
+        <Box
+          sx={{
+            position: 'absolute',
+            top: 10,
+            left: 0,
+            width: at(since),
+            height: 9,
+            borderRadius: 5,
+            bgcolor: 'secondary.main',
+          }}
+        />
+        <Box
+          sx={{
+            position: 'absolute',
+            top: 1,
+            height: 27,
+            left: at(window.fromS),
+            width: `calc(${at(window.toS)} - ${at(window.fromS)})`,
+            '&::before, &::after': {
+              content: '""',
+              position: 'absolute',
+              top: 0,
+              bottom: 0,
+              width: 10,
+              border: '3px solid',
+            },
+            '&::before': { left: 0, borderRightStyle: 'none' },
+            '&::after': { right: 0, borderLeftStyle: 'none' },
+          }}
+        />
+      </Box>
+    </Box>
+  );
+}

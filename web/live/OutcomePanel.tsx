@@ -1,0 +1,55 @@
+import { Box, Typography } from '@mui/material';
+import { itemDocs, type ItemState, type Outcome, type ShowFile } from '@hearty/core';
+import { useState } from 'react';
+import { DISPLAY } from '../kit/theme';
+import { record } from '../session/runLog';
+import { Target } from './Target';
+
+/** How the attempt went; a failure is asked for what was seen. Two touches at most. */
+export function OutcomePanel({
+  file,
+  item,
+  onDone,
+}: {
+  file: ShowFile;
+  item: ItemState;
+  onDone: () => void;
+}) {
+  const [outcome, setOutcome] = useState<Outcome>();
+  const symptoms = itemDocs(file, item.itemId)?.demo?.faults.map((f) => f.symptom) ?? [];
+  const close = (chosen: Outcome, symptom?: string) => {
+    void record({
+      kind: 'attempt closed',
+      body: { itemId: item.itemId, outcome: chosen, ...(symptom && { symptom }) },
+    });
+    onDone();
+  };
+  const choose = (chosen: Outcome) =>
+    chosen === 'failed' && symptoms.length > 0 ? setOutcome(chosen) : close(chosen);
+  return (
+    <Box role="group" aria-label="How did it go?">
+      <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 20 }}>{item.title}</Typography>
+      <Typography component="h1" sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 44, mb: 4 }}>
+        {outcome ? 'What did you see?' : 'How did it go?'}
+      </Typography>
+      <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { sm: '1fr 1fr' } }}>
+        {outcome ? (
+          <>
+            {symptoms.map((s) => (
+              <Target key={s} onClick={() => close(outcome, s)}>
+                {s}
+              </Target>
+            ))}
+            <Target onClick={() => close(outcome)}>something else</Target>
+          </>
+        ) : (
+          (['worked', 'partly', 'failed', 'not tried'] as const).map((o) => (
+            <Target key={o} main={o === 'worked'} onClick={() => choose(o)}>
+              {o[0]!.toUpperCase() + o.slice(1)}
+            </Target>
+          ))
+        )}
+      </Box>
+    </Box>
+  );
+}

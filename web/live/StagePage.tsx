@@ -1,0 +1,266 @@
+import { Box, Button, Typography } from '@mui/material';
+import { cue, forward, mayRetry, type LiveLanding, type RunState, type ShowFile } from '@hearty/core';
+import { format } from 'date-fns';
+import { useEffect, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Link, useParams } from 'react-router';
+import { Loading } from '../kit/States';
+import { CutOffer } from './CutOffer';
+import { JumpList } from './JumpList';
+import { NowBlock } from './NowBlock';
+import { OutcomePanel } from './OutcomePanel';
+import { record, undoLast, useRunLog } from '../session/runLog';
+import { Target } from './Target';
+import { Tide } from './Tide';
+import { useLanding } from './useLanding';
+import { useNow, useRun } from '../session/useRun';
+
+/** The stage screen: now, next, what to shout, and where the show will land. Nothing here is typed. */
+export function StagePage() {
+  const { runId } = useParams();
+  const run = useRun(runId);
+  const failed = useRunLog((s) => s.failed);
+  const online = useRunLog((s) => s.online);
+  return (
+    <>
+      {run ? (
+        <Stage key={runId} file={run.file} state={run.state} rehearsal={run.rehearsal} />
+      ) : (
+        <Box sx={{ p: 8 }}>
+          {failed || !online ? (
+            <>
+              <Typography variant="h1" sx={{ mb: 2 }}>
+                This run is not on this device
+              </Typography>
+              <Typography>
+                {failed ||
+                  'The server does not answer, and this device has not seen the run before. Trying again …'}
+              </Typography>
+            </>
+          ) : (
+            <Loading what="the run" />
+          )}
+        </Box>
+      )}
+    </>
+  );
+}
+
+type Panel = 'outcome' | 'jump' | undefined;
+
+function Stage({ file, state, rehearsal }: { file: ShowFile; state: RunState; rehearsal: boolean }) {
+  const now = useNow();
+  const landing = useLanding(file, now);
+  const [panel, setPanel] = useState<Panel>();
+  useAwake(state.phase === 'running' || state.phase === 'held');
+  const move = forward(file, state);
+  const retry = mayRetry(file, state);
+  const current = state.items[state.now];
+  const asks = current?.status === 'now' && !current.closed && !!cueDemo(file, current.itemId);
+  const go = () => (move.happening ? void record(move.happening) : asks && setPanel('outcome'));
+  const undo = () => state.lastUndoable && void undoLast(state.lastUndoable);
+  const hold = () =>
+    state.phase === 'held'
+      ? void record({ kind: 'resume', body: {} })
+      : state.phase === 'running' && void record({ kind: 'hold', body: {} });
+  useHotkeys('pagedown, right', go, { preventDefault: true, enabled: !panel });
+  useHotkeys('pageup', undo, { preventDefault: true, enabled: !panel });
+  useHotkeys('h', hold, { enabled: !panel });
+  useHotkeys('o', () => asks && setPanel('outcome'), { enabled: !panel });
+  useHotkeys('escape', () => setPanel(undefined));
+  return (
+    <Box
+      component="main"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: '1fr', sm: 'minmax(0, 1fr) 190px' },
+        minHeight: '100vh',
+      }}
+    >
+      <Box
+        sx={{
+          display: 'flex',
+          flexDirection: 'column',
+          px: { xs: 4, sm: 9 },
+          py: 5,
+          gap: 4,
+          minWidth: 0,
+          height: { sm: '100vh' },
+        }}
+      >
+        <TopLine file={file} state={state} now={now} rehearsal={rehearsal} landing={landing} />
+        {panel === 'outcome' && current ? (
+          <OutcomePanel file={file} item={current} onDone={() => setPanel(undefined)} />
+        ) : panel === 'jump' ? (
+          <JumpList state={state} onDone={() => setPanel(undefined)} />
+        ) : (
+          <NowBlock file={file} state={state} now={now} />
+        )}
+        <Box sx={{ flex: 1 }} />
+        {!panel && <CutOffer landing={landing} state={state} />}
+        {!panel && (
+          <Box sx={{ display: 'flex', gap: 4, flexWrap: { xs: 'wrap', sm: 'nowrap' } }}>
+            {retry && current ? (
+              <Target
+                main
+                words="from the first step"
+                onClick={() => void record({ kind: 'again', body: { itemId: current.itemId } })}
+              >
+                Try again ({cue(file, state)?.retriesLeft} left)
+              </Target>
+            ) : (
+              <Target
+                main
+                words="page-down on the clicker"
+                onClick={go}
+                disabled={state.phase === 'down' || (!move.happening && !asks)}
+              >
+                {move.label}
+              </Target>
+            )}
+            {retry ? (
+              <Target words={coverLine(file, state)} onClick={go}>
+                {move.label}
+              </Target>
+            ) : (
+              <Target words="worked · partly · failed" disabled={!asks} onClick={() => setPanel('outcome')}>
+                How did it go?
+              </Target>
+            )}
+          </Box>
+        )}
+        <Box component="nav" aria-label="Everything else" sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+          {panel && <Small onClick={() => setPanel(undefined)}>Back</Small>}
+          <Small onClick={undo} disabled={!state.lastUndoable}>
+            Take back
+          </Small>
+          <Small onClick={hold} disabled={state.phase !== 'running' && state.phase !== 'held'}>
+            {state.phase === 'held' ? 'Resume' : 'Hold'}
+          </Small>
+          <Small
+            onClick={() => setPanel(panel === 'jump' ? undefined : 'jump')}
+            disabled={state.phase === 'down'}
+          >
+            Jump or skip
+          </Small>
+          <Button
+            component={Link}
+            reloadDocument
+            to={`/shows/${file.show.id}/${state.phase === 'down' ? 'debrief' : 'live'}`}
+            sx={smallSx}
+          >
+            {state.phase === 'down' ? 'To the debrief' : 'Leave this screen'}
+          </Button>
+        </Box>
+      </Box>
+      <Tide landing={landing} state={state} />
+    </Box>
+  );
+}
+
+const cueDemo = (file: ShowFile, itemId: string) =>
+  file.show.items.find((i) => i.id === itemId)?.demoId !== undefined;
+
+function coverLine(file: ShowFile, state: RunState): string {
+  const demoId = file.show.items.find((i) => i.id === state.items[state.now]?.itemId)?.demoId;
+  const line = file.demos.find((d) => d.id === demoId)?.coverLine;
+  return line ? `“${line}”` : 'leave it there';
+}
+
+function TopLine({
+  file,
+  state,
+  now,
+  rehearsal,
+  landing,
+}: {
+  file: ShowFile;
+  state: RunState;
+  now: number;
+  rehearsal: boolean;
+  landing: LiveLanding | undefined;
+}) {
+  const { waiting, online } = useRunLog();
+  const leftS =
+    state.curtainAt === undefined
+      ? undefined
+      : file.show.slotMin * 60 - ((state.downAt ?? now) - state.curtainAt) / 1000;
+  const minutes = (s: number) =>
+    `${Math.floor(Math.abs(s) / 60)} min ${String(Math.floor(Math.abs(s) % 60)).padStart(2, '0')} s`;
+  const place =
+    state.phase === 'down'
+      ? 'curtain down'
+      : state.now < 0
+        ? `${state.items.length} items`
+        : `item ${state.now + 1} of ${state.items.length}`;
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        flexWrap: 'wrap',
+        columnGap: 7,
+        rowGap: 1,
+        alignItems: 'baseline',
+        fontSize: 17,
+      }}
+    >
+      <Typography component="span" sx={{ fontSize: 28, fontWeight: 700 }}>
+        {format(now, 'HH:mm:ss')}
+      </Typography>
+      {rehearsal && <b>Rehearsal</b>}
+      <span>{place}</span>
+      {leftS !== undefined && state.phase !== 'down' && (
+        <span>{leftS >= 0 ? `${minutes(leftS)} of slot left` : `${minutes(leftS)} over the slot`}</span>
+      )}
+      {landing?.perItemS !== undefined && state.phase === 'running' && (
+        <span>about {minutes(landing.perItemS)} each</span>
+      )}
+      {landing && state.curtainAt !== undefined && (
+        <Box component="span" sx={{ display: { sm: 'none' }, color: 'secondary.main' }}>
+          lands {format(state.curtainAt + landing.endS.p50 * 1000, 'HH:mm')},{' '}
+          {Math.round((1 - landing.withinSlot) * 100)} in 100 run over
+        </Box>
+      )}
+      <Box component="span" role="status" sx={{ color: 'secondary.main' }}>
+        {!online
+          ? `no server · ${waiting ? `${waiting} kept here` : 'all kept'}`
+          : waiting
+            ? `sending ${waiting}`
+            : 'all kept'}
+      </Box>
+    </Box>
+  );
+}
+
+const smallSx = {
+  minHeight: 48,
+  px: 4,
+  color: 'text.primary',
+  border: '1px solid',
+  borderColor: 'divider',
+  fontSize: 16,
+} as const;
+
+const Small = (props: { children: React.ReactNode; onClick: () => void; disabled?: boolean }) => (
+  <Button {...props} sx={smallSx} />
+);
+
+/** Keeps the screen from going dark while the show runs, where the browser can. */
+function useAwake(on: boolean): void {
+  useEffect(() => {
+    if (!on || !('wakeLock' in navigator)) return;
+    let lock: WakeLockSentinel | undefined;
+    const ask = () =>
+      void navigator.wakeLock.request('screen').then(
+        (l) => (lock = l),
+        () => undefined,
+      );
+    const back = () => document.visibilityState === 'visible' && ask();
+    ask();
+    document.addEventListener('visibilitychange', back);
+    return () => {
+      document.removeEventListener('visibilitychange', back);
+      void lock?.release();
+    };
+  }, [on]);
+}

@@ -1,0 +1,55 @@
+import { ButtonBase, Box } from '@mui/material';
+import type { ReactNode } from 'react';
+import { DISPLAY } from '../kit/theme';
+
+/** A target a gloved hand can hit: at least 72 px high, words large, a hint below. */
+export function Target({
+  main = false,
+  words,
+  ...props
+}: {
+  main?: boolean;
+  words?: string;
+  children: ReactNode;
+  onClick: () => void;
+  disabled?: boolean;
+}) {
+  return (
+    <ButtonBase
+      onClick={props.onClick}
+      disabled={props.disabled ?? false}
+      sx={{
+        flex: main ? '1.6 1 300px' : '1 1 240px',
+        minHeight: 108,
+        px: 4,
+        borderRadius: 1,
+        flexDirection: 'column',
+        bgcolor: main ? 'text.primary' : (t) => t.ink.wash,
+        color: main ? 'background.default' : 'text.primary',
+        fontFamily: DISPLAY,
+        fontWeight: 700,
+        fontSize: { xs: 24, sm: 29 },
+        lineHeight: 1.15,
+        '&:focus-visible': { outline: '4px solid', outlineColor: 'secondary.main', outlineOffset: 3 },
+        '&.Mui-disabled': { opacity: 0.35 },
+      }}
+    >
+      {props.children}
+      {words && (
+        <Box
+          component="span"
+          sx={{
+            fontFamily: (t) => t.typography.fontFamily,
+            fontSize: 15,
+            fontWeight: 500,
+            mt: 1,
+            maxHeight: 36,
+            overflow: 'hidden',
+          }}
+        >
+          {words}
+        </Box>
+      )}
+    </ButtonBase>
+  );
+}

@@ -1,0 +1,162 @@
+import type { Show, Stored } from '@hearty/core';
+import { FakeServer, fakeStorage, until } from '../testing/fake-server';
+
+const SHOW: Show = {
+  id: 'show',
+  title: 'A show',
+  venueId: 'hall',
+  date: '2026-12-12',
+  getIn: '12:30',
+  doors: '13:40',
+  curtainUp: '14:00',
+  slotMin: 45,
+  heads: 90,
+  crew: [],
+  items: ['a', 'b', 'c'].map((id) => ({
+    id,
+    kind: 'link' as const,
+    title: id,
+    showings: 1,
+    retries: 0,
+    helperIds: [],
+  })),
+  notes: '',
+};
+const stored = (version = 1, body = SHOW): Stored<Show> => ({ id: 'show', version, body });
+
+let server: FakeServer;
+let draft: typeof import('./draft');
+let opened: typeof draft | undefined;
+const state = () => draft.useDraft.getState();
+const titled = (title: string) => draft.edit((show) => ({ ...show, title }));
+const kept = () => localStorage.getItem('hearty-draft:show');
+
+/** A browser just opened: no state in memory, the same disk. */
+function reopened(): void {
+  // The browser that was open before sends nothing any more.
+  opened?.useDraft.setState({ status: 'refused' });
+  jest.resetModules();
+  // eslint-disable-next-line @typescript-eslint/no-require-imports -- a fresh copy of the module is the point
+  draft = require('./draft') as typeof import('./draft');
+  opened = draft;
+}
+
+beforeEach(() => {
+  globalThis.localStorage = fakeStorage();
+  server = new FakeServer();
+  server.show = stored();
+  server.install();
+  reopened();
+  draft.openDraft(stored());
+});
+
+afterEach(() => draft.flushDraft());
+
+test('a change is saved by itself a moment later, and the device forgets its copy', async () => {
+  titled('Changed');
+  expect(state().status).toBe('unsaved');
+  expect(kept()).toContain('Changed');
+  await until(() => state().status === 'saved');
+  expect(server.show).toMatchObject({ version: 2, body: { title: 'Changed' } });
+  expect(kept()).toBeNull();
+});
+
+test('many changes at once are one save', async () => {
+  for (const title of ['C', 'Ch', 'Cha', 'Changed']) titled(title);
+  await until(() => state().status === 'saved');
+  expect(server.saves).toBe(1);
+});
+
+test('a change made while a save is on its way is saved after it', async () => {
+  const release = server.holdBack();
+  titled('First');
+  const flushed = draft.flushDraft();
+  await until(() => state().status === 'saving');
+  titled('Second');
+  release();
+  await flushed;
+  await until(() => state().status === 'saved');
+  expect(server.show).toMatchObject({ version: 3, body: { title: 'Second' } });
+});
+
+test('undo and redo go through every change and are saved like any other', async () => {
+  titled('One');
+  titled('Two');
+  draft.undo();
+  expect(state().show!.title).toBe('One');
+  draft.undo();
+  expect(state().show).toEqual(SHOW);
+  draft.redo();
+  await until(() => state().status === 'saved');
+  expect(server.show!.body.title).toBe('One');
+});
+
+test('without a server the draft is kept on the device, and a browser opened later takes it up and saves it', async () => {
+  server.up = false;
+  titled('In a field');
+  await draft.flushDraft();
+  expect(state().status).toBe('offline');
+  reopened();
+  draft.openDraft(stored());
+  expect(state().show!.title).toBe('In a field');
+  server.up = true;
+  await until(() => state().status === 'saved');
+  expect(server.show!.body.title).toBe('In a field');
+});
+
+describe('when the show was changed elsewhere', () => {
+  const theirs = stored(5, { ...SHOW, title: 'Theirs' });
+
+  beforeEach(async () => {
+    server.show = theirs;
+    titled('Mine');
+    await draft.flushDraft();
+  });
+
+  test('nothing is overwritten, and both are at hand', () => {
+    expect(server.show).toEqual(theirs);
+    expect(state()).toMatchObject({
+      status: 'conflict',
+      show: { title: 'Mine' },
+      theirs: { body: { title: 'Theirs' } },
+    });
+  });
+
+  test('keeping mine saves it on top of theirs', async () => {
+    draft.settleConflict('mine');
+    await until(() => state().status === 'saved');
+    expect(server.show).toMatchObject({ version: 6, body: { title: 'Mine' } });
+  });
+
+  test('taking theirs saves nothing and forgets mine', () => {
+    draft.settleConflict('theirs');
+    expect(state()).toMatchObject({ status: 'saved', version: 5, show: { title: 'Theirs' } });
+    expect(server.show).toEqual(theirs);
+    expect(kept()).toBeNull();
+  });
+
+  test('a browser closed before choosing asks again when it is opened', () => {
+    reopened();
+    draft.openDraft(theirs);
+    expect(state()).toMatchObject({ status: 'conflict', show: { title: 'Mine' } });
+  });
+});
+
+test('what the server refuses stays in the draft with the reason, and the next change tries again', async () => {
+  titled('');
+  await draft.flushDraft();
+  expect(state()).toMatchObject({
+    status: 'refused',
+    says: 'title: This must have 1 to 160 characters.',
+    show: { title: '' },
+  });
+  titled('Better');
+  await until(() => state().status === 'saved');
+  expect(server.show!.body.title).toBe('Better');
+});
+
+test('a fix from a finding changes the running order, and one item is edited by its id', () => {
+  draft.applyFix({ kind: 'remove-items', itemIds: ['b'] });
+  draft.editItem('c', (item) => ({ ...item, title: 'changed' }));
+  expect(state().show!.items.map((i) => i.title)).toEqual(['a', 'changed']);
+});

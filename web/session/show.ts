@@ -1,0 +1,16 @@
+import type { Plan, PlanProgress, RunSummary, ShowFile } from '@hearty/core';
+import { useOutletContext } from 'react-router';
+
+export interface ShowContext {
+  file: ShowFile;
+  plan: Plan;
+  /** False while a newer plan is being worked out. */
+  fresh: boolean;
+  /** How far that one has come. */
+  progress: PlanProgress | undefined;
+  openRun: RunSummary | undefined;
+  lastRun: RunSummary | undefined;
+}
+
+/** The show every tab below draws. */
+export const useShow = () => useOutletContext<ShowContext>();
