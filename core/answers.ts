@@ -1,6 +1,6 @@
 import type { RunEvent } from './live';
 import type { Reliability } from './logbook';
-import type { Good, ShowFile } from './show';
+import type { Good, Problem, ShowFile } from './show';
 import type { BuyLine, LotStock, StoreMove, TourShow } from './supplies';
 
 /** The shapes in which the server answers its screens. Types only; times of day in ms since 1970, lengths in seconds. */
@@ -10,6 +10,16 @@ export interface Stored<T> {
   id: string;
   version: number;
   body: T;
+}
+
+/** A document that cannot be read, or that names something gone: where, and what is wrong with it. */
+export interface Broken {
+  kind: 'demo' | 'show' | 'venue' | 'person' | 'good' | 'crate';
+  id: string;
+  title: string;
+  /** It can be opened and mended; else it can only be saved as it is and put away. */
+  opens: boolean;
+  problems: Problem[];
 }
 
 export interface RunSummary {

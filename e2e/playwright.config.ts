@@ -4,6 +4,8 @@ export default defineConfig({
   testDir: '.',
   outputDir: '../test-results/browser',
   workers: 2,
+  // Every test has a server and a database of its own.
+  fullyParallel: true,
   timeout: 180_000,
   retries: process.env.CI ? 1 : 0,
   expect: { timeout: 20_000 },

@@ -110,6 +110,11 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
     res.json(runs.append(req.params.id, checked(EventsBody, req.body).events));
   });
 
+  app.get('/api/broken', (_req, res) => void res.json(documents.broken()));
+  app.get('/api/:kind/:id/raw', (req, res) => {
+    res.type('application/json').send(documents.raw(kindOf(req), req.params.id));
+  });
+
   app.get('/api/:kind', (req, res) => void res.json(documents.all(kindOf(req))));
   app.put('/api/:kind/:id', (req, res) => {
     const { version: from, body } = checked(SaveBody, req.body);

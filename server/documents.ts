@@ -8,13 +8,16 @@ import {
   Show,
   showProblems,
   Venue,
+  missing,
+  namesOf,
+  type Broken,
   type Problem,
   type Stored,
 } from '@hearty/core';
 import type { Db } from './db';
 import { badInput, HttpError, notFound } from './errors';
 
-export type Kind = 'demo' | 'show' | 'venue' | 'person' | 'good' | 'crate';
+export type Kind = keyof Kinds;
 
 interface Kinds {
   demo: Demo;
@@ -25,112 +28,165 @@ interface Kinds {
   crate: Crate;
 }
 
-const CLASSES: { [K in Kind]: new () => Kinds[K] } = {
-  demo: Demo,
-  show: Show,
-  venue: Venue,
-  person: Person,
-  good: Good,
-  crate: Crate,
-};
+const CLASS_OF = new Map<Kind, new () => { id: string }>([
+  ['demo', Demo],
+  ['show', Show],
+  ['venue', Venue],
+  ['person', Person],
+  ['good', Good],
+  ['crate', Crate],
+]);
 
-const FURTHER: { [K in Kind]?: (body: Kinds[K]) => Problem[] } = { demo: demoProblems, show: showProblems };
+const classOf = (kind: Kind) => CLASS_OF.get(kind)!;
 
-/** Where a document of one kind is named by another: a query that gives the titles of those that use it. */
-const USED_BY: { [K in Kind]?: string } = {
-  demo: `SELECT json_extract(body, '$.title') AS title FROM document s
-    WHERE s.kind = 'show' AND s.deleted_at IS NULL
-      AND EXISTS (SELECT 1 FROM json_each(s.body, '$.items') i WHERE json_extract(i.value, '$.demoId') = @id)`,
-  venue: `SELECT json_extract(body, '$.title') AS title FROM document
-    WHERE kind = 'show' AND deleted_at IS NULL AND json_extract(body, '$.venueId') = @id`,
-  person: `SELECT json_extract(body, '$.title') AS title FROM document s
-    WHERE s.kind = 'show' AND s.deleted_at IS NULL
-      AND (EXISTS (SELECT 1 FROM json_each(s.body, '$.crew') c WHERE json_extract(c.value, '$.personId') = @id)
-        OR EXISTS (SELECT 1 FROM json_each(s.body, '$.items') i WHERE json_extract(i.value, '$.presenterId') = @id))`,
-  good: `SELECT json_extract(body, '$.title') AS title FROM document d
-    WHERE d.kind = 'demo' AND d.deleted_at IS NULL
-      AND (EXISTS (SELECT 1 FROM json_each(d.body, '$.kit') k WHERE json_extract(k.value, '$.goodId') = @id)
-        OR EXISTS (SELECT 1 FROM json_each(d.body, '$.consumables') c WHERE json_extract(c.value, '$.goodId') = @id))
-    UNION ALL
-    SELECT json_extract(body, '$.title') AS title FROM document s
-    WHERE s.kind = 'show' AND s.deleted_at IS NULL
-      AND (EXISTS (SELECT 1 FROM json_each(s.body, '$.cold') c WHERE json_extract(c.value, '$.goodId') = @id)
-        OR EXISTS (SELECT 1 FROM json_each(s.body, '$.extraKit') k WHERE json_extract(k.value, '$.goodId') = @id))`,
-};
+/** What the class of a kind cannot see. */
+const further = (kind: Kind, body: object): Problem[] =>
+  kind === 'demo' ? demoProblems(body as Demo) : kind === 'show' ? showProblems(body as Show) : [];
+
+/** A document to be written: read at `version`, 0 where it is new. */
+export interface Draft {
+  kind: Kind;
+  id: string;
+  version: number;
+  body: unknown;
+}
 
 /** Keeps the documents people edit. A save names the version it started from; a stale one is refused with both. */
 export class Documents {
+  /** What was found wrong in a row's text, so that each is looked through once. */
+  private readonly verdicts = new Map<string, { body: string; problems: Problem[] }>();
+
   constructor(
     private readonly db: Db,
     private readonly now: () => number = Date.now,
-  ) {}
+  ) {
+    this.indexOnce();
+  }
 
+  /** Every document of a kind that can be read; `broken` tells of the others. */
   all<K extends Kind>(kind: K): Stored<Kinds[K]>[] {
-    const rows = this.db
-      .prepare('SELECT id, version, body FROM document WHERE kind = ? AND deleted_at IS NULL ORDER BY id')
-      .all(kind) as Row[];
-    return rows.map(stored<Kinds[K]>);
+    return this.live(kind)
+      .filter((row) => this.wrongIn(row).length === 0)
+      .map(stored<Kinds[K]>);
   }
 
   get<K extends Kind>(kind: K, id: string): Stored<Kinds[K]> | undefined {
     const row = this.row(kind, id);
-    return row && row.deleted_at === null ? stored<Kinds[K]>(row) : undefined;
+    return row && row.deleted_at === null && this.wrongIn(row).length === 0
+      ? stored<Kinds[K]>(row)
+      : undefined;
+  }
+
+  /** Documents that cannot be read, or that name something gone. They harm no other. */
+  broken(): Broken[] {
+    const gone = this.db
+      .prepare(
+        `SELECT d.kind, d.id, d.version, d.body FROM document d
+         WHERE d.deleted_at IS NULL AND EXISTS (
+           SELECT 1 FROM document_ref r WHERE r.kind = d.kind AND r.id = d.id AND NOT EXISTS (
+             SELECT 1 FROM document t WHERE t.kind = r.to_kind AND t.id = r.to_id AND t.deleted_at IS NULL))`,
+      )
+      .all() as Row[];
+    const unreadable = [...CLASS_OF.keys()]
+      .flatMap((kind) => this.live(kind))
+      .filter((row) => this.wrongIn(row).length > 0);
+    return [
+      ...unreadable.map((row) => brokenOf(row, false, this.wrongIn(row))),
+      ...gone
+        .filter((row) => this.wrongIn(row).length === 0)
+        .map((row) => brokenOf(row, true, this.goneIn(row.kind, JSON.parse(row.body) as object))),
+    ];
+  }
+
+  /** A document's text as it is kept, for saving what can be saved of a broken one. */
+  raw(kind: Kind, id: string): string {
+    const row = this.row(kind, id);
+    if (!row) throw notFound(kind);
+    return row.body;
   }
 
   /**
    * Saves a document that was read at `version` (0: it is new). Checks it first; gives it with its new version.
-   * Errors: 400 with fields; 409 `stale` with the version kept here; 409 `exists` for a new one whose id is taken.
+   * Errors: 400 with fields, those that name something missing too; 409 `stale` with the version kept here; 409
+   * `exists` for a new one whose id is taken.
    */
   save<K extends Kind>(kind: K, id: string, version: number, body: unknown): Stored<Kinds[K]> {
-    const checked = check(CLASSES[kind], body);
-    if (!checked.ok) throw badInput(checked.problems);
-    const problems = [
-      ...(checked.value.id === id ? [] : [{ path: 'id', says: 'This must be the id in the address.' }]),
-      ...(FURTHER[kind]?.(checked.value) ?? []),
-    ];
-    if (problems.length) throw badInput(problems);
-    // How much is on the shelf is the ledger's to say.
-    const kept = kind === 'good' ? { ...checked.value, onShelf: 0 } : checked.value;
+    return this.saveAll([{ kind, id, version, body }])[0] as Stored<Kinds[K]>;
+  }
+
+  /** Saves documents that may name one another, all or none. Errors as `save`. */
+  saveAll(drafts: readonly Draft[]): Stored<object>[] {
+    const good = drafts.map(({ kind, id, version, body }) => {
+      const read = check(classOf(kind), body);
+      if (!read.ok) throw badInput(read.problems);
+      const problems = [
+        ...(read.value.id === id ? [] : [{ path: 'id', says: 'This must be the id in the address.' }]),
+        ...further(kind, read.value),
+      ];
+      if (problems.length) throw badInput(problems);
+      // How much is on the shelf is the ledger's to say.
+      return { kind, id, version, body: kind === 'good' ? { ...read.value, onShelf: 0 } : read.value };
+    });
     return this.db.transaction(() => {
-      const have = this.row(kind, id);
-      if (!have && version !== 0) throw notFound(kind);
-      if (have && (have.version !== version || have.deleted_at !== null)) {
-        const says =
-          version === 0
-            ? `There already is a ${kind} with the id “${id}”.`
-            : `This ${kind} was changed elsewhere since you opened it (version ${have.version}, yours started from ${version}).`;
-        throw new HttpError(409, version === 0 ? 'exists' : 'stale', says, { theirs: stored(have) });
-      }
-      this.db
-        .prepare(
-          `INSERT INTO document (kind, id, version, body, updated_at) VALUES (@kind, @id, @version, @body, @at)
-           ON CONFLICT (kind, id) DO UPDATE SET version = @version, body = @body, updated_at = @at`,
-        )
-        .run({ kind, id, version: version + 1, body: JSON.stringify(kept), at: this.now() });
-      return { id, version: version + 1, body: kept };
+      const kept = good.map((draft) => this.put(draft));
+      const problems = good.flatMap(({ kind, body }) => this.goneIn(kind, body));
+      if (problems.length) throw badInput(problems);
+      return kept;
     })();
+  }
+
+  private put({ kind, id, version, body }: Draft & { body: object }): Stored<object> {
+    const have = this.row(kind, id);
+    if (!have && version !== 0) throw notFound(kind);
+    if (have && (have.version !== version || have.deleted_at !== null)) {
+      const says =
+        version === 0
+          ? `There already is a ${kind} with the id “${id}”.`
+          : `This ${kind} was changed elsewhere since you opened it (version ${have.version}, yours started from ${version}).`;
+      throw new HttpError(409, version === 0 ? 'exists' : 'stale', says, { theirs: stored(have) });
+    }
+    this.db
+      .prepare(
+        `INSERT INTO document (kind, id, version, body, updated_at) VALUES (@kind, @id, @version, @body, @at)
+         ON CONFLICT (kind, id) DO UPDATE SET version = @version, body = @body, updated_at = @at`,
+      )
+      .run({ kind, id, version: version + 1, body: JSON.stringify(body), at: this.now() });
+    this.index(kind, id, body);
+    return { id, version: version + 1, body };
   }
 
   /** Puts a document away; `restore` brings it back. Errors: 409 `in-use` naming what uses it. */
   remove(kind: Kind, id: string): void {
-    if (!this.get(kind, id)) throw notFound(kind);
-    const query = USED_BY[kind];
-    const users = query ? (this.db.prepare(query).all({ id }) as { title: string }[]) : [];
+    const row = this.row(kind, id);
+    if (!row || row.deleted_at !== null) throw notFound(kind);
+    const users = this.db
+      .prepare(
+        `SELECT coalesce(json_extract(d.body, '$.title'), d.id) AS title
+         FROM document_ref r JOIN document d ON d.kind = r.kind AND d.id = r.id AND d.deleted_at IS NULL
+         WHERE r.to_kind = @kind AND r.to_id = @id AND NOT (r.kind = @kind AND r.id = @id) ORDER BY title`,
+      )
+      .all({ kind, id }) as { title: string }[];
     if (users.length > 0) {
       const names = users
         .slice(0, 3)
         .map((u) => `“${u.title}”`)
         .join(', ');
-      throw new HttpError(409, 'in-use', `This ${kind} is used by ${names}. Take it out there first.`);
+      const more = users.length > 3 ? ` and ${users.length - 3} more` : '';
+      throw new HttpError(409, 'in-use', `This ${kind} is used by ${names}${more}. Take it out there first.`);
     }
     this.db.prepare('UPDATE document SET deleted_at = ? WHERE kind = ? AND id = ?').run(this.now(), kind, id);
   }
 
+  /** Brings back what was put away. Errors: 400 with fields where it names something that is gone meanwhile. */
   restore<K extends Kind>(kind: K, id: string): Stored<Kinds[K]> {
-    this.db.prepare('UPDATE document SET deleted_at = NULL WHERE kind = ? AND id = ?').run(kind, id);
-    const document = this.get(kind, id);
-    if (!document) throw notFound(kind);
-    return document;
+    return this.db.transaction(() => {
+      this.db.prepare('UPDATE document SET deleted_at = NULL WHERE kind = ? AND id = ?').run(kind, id);
+      const document = this.get(kind, id);
+      if (!document) throw notFound(kind);
+      const problems = this.goneIn(kind, document.body);
+      if (problems.length) throw badInput(problems);
+      return document;
+    })();
   }
 
   /** Whether an id was ever given out, so that a new document never takes the place of one put away. */
@@ -138,14 +194,58 @@ export class Documents {
     return this.row(kind, id) !== undefined;
   }
 
+  /** Names in a document that lead nowhere. */
+  private goneIn(kind: Kind, body: object): Problem[] {
+    const there = this.db
+      .prepare('SELECT 1 FROM document WHERE kind = ? AND id = ? AND deleted_at IS NULL')
+      .pluck();
+    return missing(namesOf(kind, body), (of, id) => there.get(of, id) !== undefined, 'here any more');
+  }
+
+  private live = (kind: Kind) =>
+    this.db
+      .prepare(
+        'SELECT kind, id, version, body, deleted_at FROM document WHERE kind = ? AND deleted_at IS NULL ORDER BY id',
+      )
+      .all(kind) as Row[];
+
   private row(kind: Kind, id: string): Row | undefined {
     return this.db
-      .prepare('SELECT id, version, body, deleted_at FROM document WHERE kind = ? AND id = ?')
+      .prepare('SELECT kind, id, version, body, deleted_at FROM document WHERE kind = ? AND id = ?')
       .get(kind, id) as Row | undefined;
+  }
+
+  private wrongIn(row: Row): Problem[] {
+    const key = `${row.kind} ${row.id}`;
+    const known = this.verdicts.get(key);
+    if (known?.body === row.body) return known.problems;
+    const problems = problemsIn(row);
+    this.verdicts.set(key, { body: row.body, problems });
+    return problems;
+  }
+
+  private index(kind: Kind, id: string, body: object): void {
+    this.db.prepare('DELETE FROM document_ref WHERE kind = ? AND id = ?').run(kind, id);
+    const insert = this.db.prepare('INSERT OR IGNORE INTO document_ref VALUES (?, ?, ?, ?)');
+    for (const ref of namesOf(kind, body)) insert.run(kind, id, ref.kind, ref.id);
+  }
+
+  /** Documents from before there was an index of what names what. */
+  private indexOnce(): void {
+    const count = this.db.prepare('SELECT count(*) FROM document_ref').pluck();
+    if (count.get() !== 0) return;
+    this.db.transaction(() => {
+      for (const kind of ['demo', 'show'] as const)
+        for (const row of this.db
+          .prepare('SELECT kind, id, version, body FROM document WHERE kind = ?')
+          .all(kind) as Row[])
+          if (problemsIn(row).length === 0) this.index(kind, row.id, JSON.parse(row.body) as object);
+    })();
   }
 }
 
 interface Row {
+  kind: Kind;
   id: string;
   version: number;
   body: string;
@@ -153,3 +253,14 @@ interface Row {
 }
 
 const stored = <T>({ id, version, body }: Row): Stored<T> => ({ id, version, body: JSON.parse(body) as T });
+
+function problemsIn({ kind, body }: Row): Problem[] {
+  const read = check(classOf(kind), JSON.parse(body));
+  return read.ok ? further(kind, read.value) : read.problems;
+}
+
+function brokenOf({ kind, id, body }: Row, opens: boolean, problems: readonly Problem[]): Broken {
+  const { title, name } = (JSON.parse(body) ?? {}) as { title?: unknown; name?: unknown };
+  const called = [title, name].find((t) => typeof t === 'string' && t !== '') as string | undefined;
+  return { kind, id, title: called ?? id, opens, problems: problems.slice(0, 5) };
+}

@@ -3,16 +3,14 @@ import {
   check,
   ShowFile,
   showFileProblems,
-  type Demo,
+  withDocumentRefs,
   type Good,
   type Library,
-  type Person,
-  type Show,
-  type Venue,
+  type RefKind,
 } from '@hearty/core';
 import type { Db } from './db';
 import type { Documents, Kind } from './documents';
-import { badInput, notFound } from './errors';
+import { badInput, HttpError, notFound } from './errors';
 import type { Runs } from './runs';
 import type { Moment, Stores } from './stores';
 
@@ -27,11 +25,13 @@ export const library = (documents: Documents, runs: Runs, stores: Stores): Libra
   lots: stores.lots(),
 });
 
-/** The file of a show as it is kept. Errors: 404 where there is no such show. */
+/** The file of a show as it is kept. Errors: 404 where there is no such show, 409 where its venue is gone. */
 export function showFile(documents: Documents, showId: string, from: Library): ShowFile {
   const show = documents.get('show', showId)?.body;
-  const file = show && assemble(show, from);
-  if (!file) throw notFound('show');
+  if (!show) throw notFound('show');
+  const file = assemble(show, from);
+  if (!file)
+    throw new HttpError(409, 'no-venue', `The venue of “${show.title}” is gone. Choose another one first.`);
   return file;
 }
 
@@ -60,84 +60,77 @@ export function importShow(
   if (problems.length) throw badInput(problems);
   const file = checked.value;
   return db.transaction(() => {
-    const count = { created: 0, kept: 0 };
-    const bring = <T extends { id: string }>(kind: Kind, body: T): string => {
-      const same = documents.get(kind, body.id);
-      if (same && canonical(same.body) === canonical(body)) {
-        count.kept++;
-        return body.id;
-      }
-      const id = freeId(documents, kind, body.id);
-      documents.save(kind, id, 0, { ...body, id });
-      count.created++;
-      return id;
-    };
-    const goods = new Map(
-      file.stock.map((g: Good) => {
-        const before = count.created;
-        const id = bring('good', { ...g, onShelf: 0 });
-        // A good that is new here comes with its shelf; of one we have, the ledger knows better.
-        if (count.created > before) stores.open(id, g.onShelf, now, { note: 'Came with a show file' });
-        return [g.id, id];
-      }),
-    );
-    const people = new Map(file.crew.map((p: Person) => [p.id, bring('person', p)]));
-    const good = (id: string) => goods.get(id) ?? id;
-    const demos = new Map(file.demos.map((d: Demo) => [d.id, bring('demo', withGoods(d, good))]));
-    const venueId = bring<Venue>('venue', file.venue);
-    const show = withIds(file.show, { demos, people, venueId, good });
-    const showId = freeId(documents, 'show', show.id);
-    documents.save('show', showId, 0, { ...show, id: showId });
-    return { showId, created: count.created + 1, kept: count.kept };
+    const ids = newIds(documents, file);
+    const to = (kind: RefKind, id: string) => ids.get(`${kind} ${id}`)?.id ?? id;
+    const coming = partsOf(file).filter(({ kind, body }) => !ids.get(`${kind} ${body.id}`)!.kept);
+    const showId = freeId(documents, 'show', file.show.id);
+    const drafts = coming.map(({ kind, body }) => {
+      const id = to(kind, body.id);
+      return { kind, id, version: 0, body: { ...withDocumentRefs(kind, body, to), id } };
+    });
+    const show = { ...withDocumentRefs('show', file.show, to), id: showId };
+    documents.saveAll([...drafts, { kind: 'show', id: showId, version: 0, body: show }]);
+    // A good that is new here comes with its shelf; of one we have, the ledger knows better.
+    for (const { kind, body } of coming)
+      if (kind === 'good')
+        stores.open(to('good', body.id), (body as Good).onShelf, now, { note: 'Came with a show file' });
+    return { showId, created: drafts.length + 1, kept: ids.size - drafts.length };
   })();
 }
 
-const withGoods = (demo: Demo, good: (id: string) => string): Demo => ({
-  ...demo,
-  kit: demo.kit.map((k) => ({ ...k, goodId: good(k.goodId) })),
-  consumables: demo.consumables.map((c) => ({ ...c, goodId: good(c.goodId) })),
-  prep: demo.prep.map((t) => ({ ...t, ...(t.holds && { holds: t.holds.map(good) }) })),
-  ...(demo.variants && {
-    variants: demo.variants.map((v) => ({
-      ...v,
-      amounts: v.amounts.map((a) => ({ ...a, goodId: good(a.goodId) })),
-    })),
-  }),
-});
+type PartKind = Exclude<RefKind, 'item'>;
 
-function withIds(
-  show: Show,
-  ids: {
-    demos: Map<string, string>;
-    people: Map<string, string>;
-    venueId: string;
-    good: (id: string) => string;
-  },
-): Show {
-  const person = (id: string) => ids.people.get(id) ?? id;
-  return {
-    ...show,
-    venueId: ids.venueId,
-    crew: show.crew.map((c) => ({ ...c, personId: person(c.personId) })),
-    items: show.items.map((item) => ({
-      ...item,
-      helperIds: item.helperIds.map(person),
-      ...(item.demoId && { demoId: ids.demos.get(item.demoId) ?? item.demoId }),
-      ...(item.presenterId && { presenterId: person(item.presenterId) }),
-      ...(item.resetBy && { resetBy: person(item.resetBy) }),
-      ...(item.tasks && {
-        tasks: item.tasks.map((t) => ({ ...t, ...(t.personId && { personId: person(t.personId) }) })),
-      }),
-    })),
-    ...(show.extraKit && { extraKit: show.extraKit.map((k) => ({ ...k, goodId: ids.good(k.goodId) })) }),
-    ...(show.cold && { cold: show.cold.map((c) => ({ ...c, goodId: ids.good(c.goodId) })) }),
-  };
+/** The documents a file carries besides its show. */
+const partsOf = (file: ShowFile): { kind: PartKind; body: { id: string } }[] => [
+  ...file.stock.map((body) => ({ kind: 'good' as const, body })),
+  ...file.crew.map((body) => ({ kind: 'person' as const, body })),
+  ...file.demos.map((body) => ({ kind: 'demo' as const, body })),
+  { kind: 'venue', body: file.venue },
+];
+
+/**
+ * Under which id each part comes in: its own where it is here unchanged (`kept`) or where that id is free. One that
+ * names a part with a new id is not unchanged any more, so the answer is looked for until nothing moves.
+ */
+function newIds(documents: Documents, file: ShowFile): Map<string, { id: string; kept: boolean }> {
+  const ids = new Map<string, { id: string; kept: boolean }>();
+  const inFile = new Map<PartKind, Set<string>>();
+  for (const { kind, body } of partsOf(file)) inFile.set(kind, (inFile.get(kind) ?? new Set()).add(body.id));
+  const to = (kind: RefKind, id: string) => ids.get(`${kind} ${id}`)?.id ?? id;
+  for (let moved = true; moved;) {
+    moved = false;
+    for (const { kind, body } of partsOf(file)) {
+      const key = `${kind} ${body.id}`;
+      const known = ids.get(key);
+      if (known && !known.kept) continue;
+      const here = documents.get(kind, body.id);
+      const same = here && canonical(here.body) === canonical(asKept(kind, withDocumentRefs(kind, body, to)));
+      if (known?.kept && same) continue;
+      ids.set(
+        key,
+        same
+          ? { id: body.id, kept: true }
+          : { id: freeId(documents, kind, body.id, inFile.get(kind)), kept: false },
+      );
+      moved = true;
+    }
+  }
+  return ids;
 }
 
-function freeId(documents: Documents, kind: Kind, wanted: string): string {
+/** A good is kept without its shelf, which the ledger knows. */
+const asKept = (kind: PartKind, body: object) => (kind === 'good' ? { ...body, onShelf: 0 } : body);
+
+/** An id that was never given out here, the wanted one if it may be; nor one that another part of the file has. */
+function freeId(
+  documents: Documents,
+  kind: Kind,
+  wanted: string,
+  others: ReadonlySet<string> = new Set(),
+): string {
   for (let n = 1; ; n++) {
     const id = n === 1 ? wanted : `${wanted.slice(0, 58)}-${n}`;
-    if (!documents.taken(kind, id)) return id;
+    if ((n === 1 || !others.has(id)) && !documents.taken(kind, id)) return id;
   }
 }
 

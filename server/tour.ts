@@ -1,7 +1,16 @@
-import { buyingList, plan, tour, type Plan, type Show, type ShowFile, type TourAnswer } from '@hearty/core';
+import {
+  assemble,
+  buyingList,
+  plan,
+  tour,
+  type Plan,
+  type Show,
+  type ShowFile,
+  type TourAnswer,
+} from '@hearty/core';
 import type { Documents } from './documents';
 import type { Runs } from './runs';
-import { library, showFile } from './show-files';
+import { library } from './show-files';
 import type { Stores } from './stores';
 
 /** A show with its plan, worked out once for all who ask. */
@@ -13,12 +22,12 @@ export interface PlannedShow {
   plan: Plan;
 }
 
-/** Every show with its plan, without the forecast. */
+/** Every show that can be planned, with its plan but without the forecast; `documents.broken()` tells of the others. */
 export function plannedShows(documents: Documents, runs: Runs, stores: Stores): PlannedShow[] {
   const from = library(documents, runs, stores);
-  return documents.all('show').map(({ id, version, body: show }) => {
-    const file = showFile(documents, id, from);
-    return { id, version, show, file, plan: plan(file, { plays: 0 }) };
+  return documents.all('show').flatMap(({ id, version, body: show }) => {
+    const file = assemble(show, from);
+    return file ? [{ id, version, show, file, plan: plan(file, { plays: 0 }) }] : [];
   });
 }
 

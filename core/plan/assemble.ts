@@ -1,3 +1,4 @@
+import { needed } from '../show';
 import type { Demo, DemoRecord, Good, OpenAction, Person, Show, ShowFile, Venue } from '../show';
 import { type LotStock, rounded } from '../supplies';
 
@@ -20,18 +21,9 @@ export interface Library {
 export function assemble(show: Show, library: Library): ShowFile | undefined {
   const venue = library.venues.find((v) => v.id === show.venueId);
   if (!venue) return undefined;
-  const used = new Set(show.items.map((i) => i.demoId));
-  const people = new Set([
-    ...show.crew.map((c) => c.personId),
-    ...show.items.flatMap((i) => [i.presenterId, ...i.helperIds]),
-  ]);
-  const demos = library.demos.filter((d) => used.has(d.id));
-  const goods = new Set([
-    ...demos.flatMap((d) => [...d.kit, ...d.consumables].map((n) => n.goodId)),
-    ...(show.cold ?? []).map((c) => c.goodId),
-  ]);
+  const wants = needed(show, new Map(library.demos.map((d) => [d.id, d])));
   const hangsHere: Record<OpenAction['on'], (id: string) => boolean> = {
-    demo: (id) => used.has(id),
+    demo: (id) => wants.demo.has(id),
     show: (id) => id === show.id,
     venue: (id) => id === venue.id,
   };
@@ -45,11 +37,13 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
     format: 'hearty-stage/show',
     version: 1,
     show,
-    demos,
+    demos: library.demos.filter((d) => wants.demo.has(d.id)),
     venue,
-    crew: library.people.filter((p) => people.has(p.id)),
-    stock: library.goods.filter((g) => goods.has(g.id)).map((g) => ({ ...g, onShelf: shelf.get(g.id) ?? 0 })),
-    record: library.record.filter((r) => used.has(r.demoId)),
+    crew: library.people.filter((p) => wants.person.has(p.id)),
+    stock: library.goods
+      .filter((g) => wants.good.has(g.id))
+      .map((g) => ({ ...g, onShelf: shelf.get(g.id) ?? 0 })),
+    record: library.record.filter((r) => wants.demo.has(r.demoId)),
     actions: library.actions.filter((a) => hangsHere[a.on](a.onId)),
   };
 }

@@ -1,3 +1,4 @@
+import { withoutForwardRefs } from './refs';
 import type { Demo, Timing } from './demo';
 import type { Item, Show, TaskChoice } from './show';
 
@@ -81,24 +82,8 @@ function changed(show: Show, change: Change): Show {
 
 /** Takes out references to items that are gone or no longer come before. Gives the same show where all is well. */
 export function tidied(show: Show): Show {
-  const before = new Set<string>();
-  let clean = true;
-  const items = show.items.map((item) => {
-    const lost = (id: string | undefined) => id !== undefined && !before.has(id);
-    let next = item;
-    if (lost(item.setUpIn)) next = pruned({ ...next, setUpIn: undefined } as unknown as Item);
-    if (item.tasks?.some((t) => lost(t.inItemId)))
-      next = withTasks(
-        next,
-        item.tasks.map((t) =>
-          lost(t.inItemId) ? pruned({ ...t, inItemId: undefined } as unknown as TaskChoice) : t,
-        ),
-      );
-    if (next !== item) clean = false;
-    before.add(item.id);
-    return next;
-  });
-  return clean ? show : { ...show, items };
+  const items = withoutForwardRefs(show.items);
+  return items === show.items ? show : { ...show, items: items.map(withoutEmptyChoices) };
 }
 
 /** The steps of a demo that a split moves into an item of their own, and how long they take; undefined without any. */
@@ -135,6 +120,8 @@ function withChoice(item: Item, taskId: string, choice: Partial<Omit<TaskChoice,
   const next = pruned({ ...was, taskId, ...choice } as TaskChoice);
   return withTasks(item, [...(item.tasks ?? []).filter((t) => t.taskId !== taskId), next]);
 }
+
+const withoutEmptyChoices = (item: Item): Item => (item.tasks ? withTasks(item, item.tasks) : item);
 
 /** Choices that choose nothing are not kept. */
 function withTasks(item: Item, tasks: TaskChoice[]): Item {

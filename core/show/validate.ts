@@ -2,15 +2,9 @@ import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
 import { clockToS } from '../quantities';
 import type { Demo, Timing } from './demo';
+import type { Checked, Problem } from './problem';
+import { fileRefProblems } from './refs';
 import type { Show, ShowFile } from './show';
-
-/** A mistake in a document: where ("demos[2].steps[0].likelyS") and a plain sentence. */
-export interface Problem {
-  path: string;
-  says: string;
-}
-
-export type Checked<T> = { ok: true; value: T } | { ok: false; problems: Problem[] };
 
 /**
  * Reads an untrusted value as a document of class `type`: every field checked, unknown fields refused.
@@ -79,6 +73,8 @@ export function demoProblems(demo: Demo, path = ''): Problem[] {
       }
     }
   });
+  if (demo.standByDemoId === demo.id)
+    problems.push({ path: at('standByDemoId'), says: 'A demo cannot stand by for itself.' });
   const kit = new Set(demo.kit.map((k) => k.goodId));
   const used = new Set(demo.consumables.map((c) => c.goodId));
   const parameters = demo.parameters ?? [];
@@ -176,32 +172,10 @@ export function showProblems(show: Show, path = ''): Problem[] {
 
 /** The whole show file: each part, and every reference from one part to another. */
 export function showFileProblems(file: ShowFile): Problem[] {
-  const goods = new Set(file.stock.map((g) => g.id));
-  const demos = new Set(file.demos.map((d) => d.id));
-  const people = new Set(file.crew.map((p) => p.id));
-  const missing = (known: Set<string>, id: string | undefined, path: string, what: string): Problem[] =>
-    id === undefined || known.has(id) ? [] : [{ path, says: `There is no ${what} “${id}” in this file.` }];
   return [
     ...showProblems(file.show, 'show'),
-    ...file.demos.flatMap((demo, i) => [
-      ...demoProblems(demo, `demos[${i}]`),
-      ...demo.kit.flatMap((k, j) => missing(goods, k.goodId, `demos[${i}].kit[${j}].goodId`, 'stock')),
-      ...demo.consumables.flatMap((c, j) =>
-        missing(goods, c.goodId, `demos[${i}].consumables[${j}].goodId`, 'stock'),
-      ),
-    ]),
-    ...file.show.items.flatMap((item, i) => [
-      ...missing(demos, item.demoId, `show.items[${i}].demoId`, 'demo'),
-      ...missing(people, item.presenterId, `show.items[${i}].presenterId`, 'person'),
-      ...item.helperIds.flatMap((id, j) => missing(people, id, `show.items[${i}].helperIds[${j}]`, 'person')),
-      ...missing(people, item.resetBy, `show.items[${i}].resetBy`, 'person'),
-      ...(item.tasks ?? []).flatMap((t, j) =>
-        missing(people, t.personId, `show.items[${i}].tasks[${j}].personId`, 'person'),
-      ),
-    ]),
-    ...(file.show.cold ?? []).flatMap((c, i) => missing(goods, c.goodId, `show.cold[${i}].goodId`, 'stock')),
-    ...file.show.crew.flatMap((p, i) => missing(people, p.personId, `show.crew[${i}].personId`, 'person')),
-    ...missing(new Set([file.venue.id]), file.show.venueId, 'show.venueId', 'venue'),
+    ...file.demos.flatMap((demo, i) => demoProblems(demo, `demos[${i}]`)),
+    ...fileRefProblems(file),
     ...repeated(file.demos, 'demos'),
     ...repeated(file.crew, 'crew'),
     ...repeated(file.stock, 'stock'),

@@ -29,8 +29,8 @@ export function fillDemoData(db: Db, now = new Date()): void {
     fillShelves(stores, goods, today);
     for (const person of people) documents.save('person', person.id, 0, person);
     for (const venue of venues) documents.save('venue', venue.id, 0, venue);
-    for (const demo of [wet, dry, cold, more].flatMap((shelf) => Object.values(shelf)))
-      documents.save('demo', demo.id, 0, demo);
+    const demos = [wet, dry, cold, more].flatMap((shelf) => Object.values(shelf));
+    documents.saveAll(demos.map((body) => ({ kind: 'demo', id: body.id, version: 0, body })));
     for (const show of shows(today)) documents.save('show', show.id, 0, show);
     PAST_RUNS.forEach((past, i) => {
       const file = showFile(documents, past.showId, library(documents, runs, stores));

@@ -1,9 +1,10 @@
 import { useSnackbar } from 'notistack';
 import { monotonicFactory } from 'ulid';
-import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { notifyManager, QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import type { Crate, Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
 import { api, type ApiError } from './api';
 import type {
+  Broken,
   Logbook,
   Lot,
   RunSummary,
@@ -14,6 +15,9 @@ import type {
   Tick,
   TourAnswer,
 } from '@hearty/core';
+
+// What a tap changes is drawn with the tap, not a turn of the clock later.
+notifyManager.setScheduler(queueMicrotask);
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -75,6 +79,8 @@ export function useTick(showId: string) {
   return useMutation<Tick[], ApiError, { way: Tick['way']; key: string; done: boolean }, Tick[] | undefined>({
     mutationFn: (body) => api(`/shows/${showId}/ticks`, { method: 'POST', body }),
     onMutate: ({ way, key, done }) => {
+      // An answer on its way was asked for before the tick.
+      void client.cancelQueries({ queryKey });
       const before = client.getQueryData<Tick[]>(queryKey);
       client.setQueryData<Tick[]>(queryKey, (old = []) => {
         const others = old.filter((t) => t.way !== way || t.key !== key);
@@ -103,6 +109,19 @@ export function useRemove(kind: keyof Kinds) {
   const client = useQueryClient();
   return useMutation<void, ApiError, string>({
     mutationFn: (id) => api(`/${kind}/${id}`, { method: 'DELETE' }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
+/** Documents that are broken; asked for beside the lists, so that one of them never holds up a list. */
+export const useBroken = () =>
+  useQuery<Broken[], ApiError>({ queryKey: ['broken'], queryFn: () => api('/broken') });
+
+/** Puts a document of any kind away, by its address ("shows/x"). */
+export function useRemoveAny() {
+  const client = useQueryClient();
+  return useMutation<void, ApiError, string>({
+    mutationFn: (address) => api(`/${address}`, { method: 'DELETE' }),
     onSuccess: () => client.invalidateQueries(),
   });
 }

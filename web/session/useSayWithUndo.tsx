@@ -21,7 +21,12 @@ export function useSayWithUndo(kind: 'shows' | 'demos' | 'venues' | 'people' | '
         <Button
           color="inherit"
           onClick={() => {
-            void restore.mutateAsync(id);
+            restore.mutate(id, {
+              onError: (error) =>
+                enqueueSnackbar(`Not brought back. ${error.fields[0]?.says ?? error.says}`, {
+                  variant: 'error',
+                }),
+            });
             closeSnackbar(key);
           }}
         >

@@ -5,6 +5,7 @@ import { formatDuration, HAZARDS, stepsTiming, TOPICS, type Demo } from '@hearty
 import { Link, useSearchParams } from 'react-router';
 import type { DemoLine } from '@hearty/core';
 import { newId, useLibrary, useLogbook } from '../../session/queries';
+import { BrokenLines } from '../../session/BrokenLines';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { Odds } from '../logbook/Odds';
 
@@ -41,6 +42,7 @@ export function DemosPage() {
           New demo
         </Button>
       </PageHead>
+      <BrokenLines kinds={['demo']} />
       <Box role="search" sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mb: 4 }}>
         <TextField
           label="Search"

@@ -11,20 +11,33 @@ import {
   TextField,
   Typography,
 } from '@mui/material';
-import { check, HAZARDS, Show, showProblems, type Person, type Venue } from '@hearty/core';
+import {
+  check,
+  HAZARDS,
+  missing,
+  namesOf,
+  Show,
+  showProblems,
+  type Person,
+  type RefKind,
+  type Venue,
+} from '@hearty/core';
 import { addDays, formatISO } from 'date-fns';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { resolverOf } from '../../kit/fields';
 import { newId, useLibrary, useSave } from '../../session/queries';
+import { knownIn } from '../../session/broken';
 import { edit } from '../../session/draft';
 
 const pruned = (show: Show): Show => JSON.parse(JSON.stringify(show)) as Show;
 
-const problemsOf = (show: Show) => {
+const problemsOf = (known: (kind: RefKind, id: string) => boolean) => (show: Show) => {
   const checked = check(Show, pruned(show));
-  return checked.ok ? showProblems(checked.value) : checked.problems;
+  if (!checked.ok) return checked.problems;
+  const named = namesOf('show', checked.value).filter((ref) => ref.kind === 'venue');
+  return [...showProblems(checked.value), ...missing(named, known, 'here any more')];
 };
 
 /** A new show, or the day, place and crew of one that exists. */
@@ -32,7 +45,10 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
   const library = useLibrary();
   const save = useSave('shows');
   const navigate = useNavigate();
-  const form = useForm<Show>({ resolver: resolverOf(problemsOf), defaultValues: show ?? newShow() });
+  const form = useForm<Show>({
+    resolver: resolverOf(problemsOf(library.data ? knownIn(library.data) : () => true)),
+    defaultValues: show ?? newShow(),
+  });
   const { register, control, formState, handleSubmit, setValue } = form;
   const errors = formState.errors;
   const field = (name: keyof Show, label: string, type = 'text') => ({
@@ -131,6 +147,7 @@ function VenueField({
             select
             label="Venue"
             {...field}
+            value={venues.some((v) => v.id === field.value) ? field.value : ''}
             error={!!error}
             helperText={error ? 'Choose a venue.' : ' '}
           >

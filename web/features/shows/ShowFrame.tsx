@@ -3,7 +3,16 @@ import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
 import RedoIcon from '@mui/icons-material/Redo';
 import UndoIcon from '@mui/icons-material/Undo';
 import { Alert, Box, Button, IconButton, Tab, Tabs, Tooltip, Typography } from '@mui/material';
-import { assemble, coldBudget, writeShowFile, type Plan, type ShowFile } from '@hearty/core';
+import {
+  assemble,
+  coldBudget,
+  withoutGone,
+  writeShowFile,
+  type Library,
+  type Plan,
+  type Show,
+  type ShowFile,
+} from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -16,7 +25,8 @@ import { Failed, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { download } from '../../kit/download';
 import type { ShowContext } from '../../session/show';
-import { openDraft, redo, settleConflict, undo, useDraft } from '../../session/draft';
+import { goneFrom, knownIn } from '../../session/broken';
+import { edit, openDraft, redo, settleConflict, undo, useDraft } from '../../session/draft';
 import { ShowDialog } from './ShowDialog';
 
 /** The folder of one show: its head, its tabs in the order of the work, and the tab that is open. */
@@ -43,13 +53,15 @@ export function ShowFrame() {
     return <Failed error={failed} again={() => void Promise.all([shows.refetch(), library.refetch()])} />;
   if (shows.data && !stored && !show)
     return <Typography variant="h1">This show is not here any more.</Typography>;
-  if (!file || !plan) return <Loading what="the show" />;
+  if (show && library.data && !file) return <NoVenue show={show} />;
+  if (!file || !plan || !library.data) return <Loading what="the show" />;
   const openRun = runs.data?.find((r) => r.phase !== 'down');
   const lastRun = runs.data?.find((r) => r.phase === 'down' && r.curtainAt !== null);
   return (
     <>
       <Head file={file} />
       <SaveTrouble />
+      <Gone show={file.show} library={library.data} />
       <ShowTabs file={file} plan={plan} openRun={openRun} lastRun={lastRun} />
       <Outlet context={{ file, plan, fresh, progress, openRun, lastRun } satisfies ShowContext} />
     </>
@@ -164,6 +176,48 @@ function SaveTrouble() {
       This show was changed elsewhere. Theirs: “{theirs.body.title}”, {theirs.body.items.length} items
       (version {theirs.version}). Yours: “{show.title}”, {show.items.length} items, not saved.
     </Alert>
+  );
+}
+
+/** What the show names that is gone meanwhile, and the way to go on without it. */
+function Gone({ show, library }: { show: Show; library: Library }) {
+  const gone = goneFrom(show, library);
+  if (!gone) return null;
+  return (
+    <Alert
+      severity="error"
+      sx={{ my: 2 }}
+      action={
+        <Button color="inherit" onClick={() => edit((s) => withoutGone(s, knownIn(library)))}>
+          Take it out
+        </Button>
+      }
+    >
+      This show names {gone} that {gone.startsWith('1 ') && !gone.includes(' and ') ? 'is' : 'are'} not here
+      any more.
+    </Alert>
+  );
+}
+
+function NoVenue({ show }: { show: Show }) {
+  const [choosing, setChoosing] = useState(false);
+  return (
+    <>
+      <Typography variant="h1">{show.title}</Typography>
+      <SaveTrouble />
+      <Alert
+        severity="error"
+        sx={{ my: 2 }}
+        action={
+          <Button color="inherit" onClick={() => setChoosing(true)}>
+            Choose a venue
+          </Button>
+        }
+      >
+        The venue of this show is not here any more; without one it cannot be planned.
+      </Alert>
+      {choosing && <ShowDialog show={show} onClose={() => setChoosing(false)} />}
+    </>
   );
 }
 

@@ -10,6 +10,7 @@ import { Link, useNavigate } from 'react-router';
 import type { ShowLine } from '@hearty/core';
 import { newId, useDocuments, useOverview, useSave } from '../../session/queries';
 import { LevelMark } from '../../kit/LevelMark';
+import { BrokenLines } from '../../session/BrokenLines';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { ImportDialog } from './ImportDialog';
@@ -30,6 +31,7 @@ export function ShowsPage() {
           New show
         </Button>
       </PageHead>
+      <BrokenLines />
       {overview.isPending && <Loading what="the shows" />}
       {overview.isError && <Failed error={overview.error} again={() => void overview.refetch()} />}
       {overview.data?.length === 0 && (

@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { newId, useStores } from '../../session/queries';
 import { PaperStyles } from '../../kit/PaperStyles';
+import { BrokenLines } from '../../session/BrokenLines';
 import { Failed, Loading, PageHead } from '../../kit/States';
 import { BringIn } from './BringIn';
 import { Count } from './Count';
@@ -54,6 +55,7 @@ export function StoresPage() {
           New good
         </Button>
       </PageHead>
+      <BrokenLines kinds={['good', 'crate']} />
       <Tabs
         value={view}
         variant="scrollable"

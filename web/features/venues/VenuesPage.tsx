@@ -4,6 +4,7 @@ import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { newId, useDocuments } from '../../session/queries';
+import { BrokenLines } from '../../session/BrokenLines';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { newVenue, PersonDialog, VenueDialog } from './dialogs';
@@ -31,6 +32,7 @@ export function VenuesPage() {
           New venue
         </Button>
       </PageHead>
+      <BrokenLines kinds={['venue', 'person']} />
       {venues.data.length === 0 && (
         <Empty title="No venues yet">
           Write down where you play: its kind, whether it allows flame, its stations.
