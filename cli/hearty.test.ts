@@ -34,7 +34,14 @@ const written = (name: string, value: unknown) => {
 test('plan prints timetable, findings, needs and bands; the same seed prints the same', () => {
   const { status, stdout } = hearty('plan', example, '--seed', '3', '--plays', '500');
   expect(status).toBe(0);
-  expect(Object.keys(JSON.parse(stdout)).sort()).toEqual(['bands', 'findings', 'needs', 'timetable']);
+  expect(Object.keys(JSON.parse(stdout)).sort()).toEqual([
+    'bands',
+    'buying',
+    'cold',
+    'findings',
+    'needs',
+    'timetable',
+  ]);
   expect(JSON.parse(stdout).bands).toMatchObject({ seed: 3, plays: 500 });
   expect(hearty('plan', example, '--seed', '3', '--plays', '500').stdout).toBe(stdout);
 });

@@ -2,6 +2,7 @@ import loadHighs from 'highs';
 import { cpus } from 'node:os';
 import { leastCuts } from '../core/forecast';
 import { plan } from '../core/plan';
+import { script } from '../core/script';
 import type { ShowFile } from '../core/show';
 import { instance } from '../core/testing/instances';
 import { endOfMip, mipOf } from '../core/testing/mip';
@@ -48,7 +49,7 @@ function speeds(): void {
     `  proven best in ${festivals.filter((f) => f.value.timetable.provenBest).length} of ${days.length}`,
   );
   line('cuts: 14 cuttable items, 1,000 plays', median(Array.from({ length: 9 }, (_, n) => cutsMs(n))), 50);
-  const full = timed(() => place(instance(40, { ...SHOW, inShowPct: 90 }), { budget: BUDGET_STEPS }));
+  const full = timed(() => place(script(instance(40, { ...SHOW, inShowPct: 90 })), { budget: BUDGET_STEPS }));
   line(`a crowded show, with ${full.value.timetable.steps} of ${BUDGET_STEPS} steps of search`, full.ms);
 }
 
@@ -80,9 +81,9 @@ async function againstSolver(seconds: number): Promise<void> {
       inShowPct: n % 2 ? 60 : 30,
     };
     const file = instance(100 + n, size);
-    const ours = timed(() => place(file, { budget: 30 * BUDGET_STEPS }));
+    const ours = timed(() => place(script(file), { budget: 30 * BUDGET_STEPS }));
     const { timetable } = ours.value;
-    const work = workOf(file);
+    const work = workOf(script(file));
     const highs = await loadHighs();
     const theirs = timed(() => highs.solve(mipOf(work), { time_limit: seconds, mip_rel_gap: 0 }));
     const optimal = theirs.value.Status === 'Optimal';

@@ -82,7 +82,15 @@ export async function bundle(entry, outfile) {
     platform: 'node',
     target: 'node20',
     format: 'cjs',
-    external: ['better-sqlite3', 'highs', 'express', 'helmet', 'esbuild', 'class-validator-jsonschema'],
+    external: [
+      'better-sqlite3',
+      'pino',
+      'highs',
+      'express',
+      'helmet',
+      'esbuild',
+      'class-validator-jsonschema',
+    ],
     alias: { '@hearty/core': join(root, 'core/index.ts') },
     logLevel: 'warning',
   });

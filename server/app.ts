@@ -7,6 +7,8 @@ import helmet from 'helmet';
 import type { Db } from './db';
 import { Documents, type Kind } from './documents';
 import { checked, errorHandler, HttpError } from './errors';
+import type { Logger } from 'pino';
+import { openLog } from './log';
 import { logbook, showLines } from './overview';
 import { Runs } from './runs';
 import { Stores } from './stores';
@@ -50,10 +52,17 @@ export interface AppOptions {
   /** Serve other machines too: only then are other host names answered. */
   open?: boolean;
   version?: string;
+  log?: Logger;
 }
 
 /** The whole HTTP side: the API below /api, and the built client for every other address. */
-export function createApp({ db, webFolder, open = false, version = '0' }: AppOptions): Express {
+export function createApp({
+  db,
+  webFolder,
+  open = false,
+  version = '0',
+  log = openLog(),
+}: AppOptions): Express {
   const app = express();
   const documents = new Documents(db);
   const runs = new Runs(db);
@@ -136,7 +145,7 @@ export function createApp({ db, webFolder, open = false, version = '0' }: AppOpt
     app.use(express.static(webFolder, { index: 'index.html' }));
     app.get('/{*path}', (_req, res) => void res.sendFile('index.html', { root: webFolder }));
   }
-  app.use(errorHandler);
+  app.use(errorHandler(log));
   return app;
 }
 

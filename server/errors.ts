@@ -1,4 +1,5 @@
 import type { ErrorRequestHandler } from 'express';
+import type { Logger } from 'pino';
 import { check, type Problem } from '@hearty/core';
 
 /** An answer other than 2xx, with a sentence for a person and, where it helps, what each field is about. */
@@ -26,19 +27,23 @@ export function checked<T extends object>(type: new () => T, body: unknown): T {
 }
 
 /** Every error leaves the server as `{error: {code, says, fields?, theirs?}}`; what is our fault says no more than that. */
-export const errorHandler: ErrorRequestHandler = (error, _req, res, _next) => {
-  if (error instanceof HttpError) {
-    res.status(error.status).json({ error: { code: error.code, says: error.says, ...error.more } });
-  } else if (error?.type === 'entity.too.large') {
-    res
-      .status(413)
-      .json({ error: { code: 'too-large', says: 'This is more than the server takes at once (8 MB).' } });
-  } else if (error?.type === 'entity.parse.failed') {
-    res.status(400).json({ error: { code: 'not-json', says: 'This is not JSON.' } });
-  } else {
-    console.error(error);
-    res
-      .status(500)
-      .json({ error: { code: 'our-fault', says: 'Something went wrong on the server; nothing was saved.' } });
-  }
-};
+export const errorHandler =
+  (log: Logger): ErrorRequestHandler =>
+  (error, req, res, _next) => {
+    if (error instanceof HttpError) {
+      res.status(error.status).json({ error: { code: error.code, says: error.says, ...error.more } });
+    } else if (error?.type === 'entity.too.large') {
+      res
+        .status(413)
+        .json({ error: { code: 'too-large', says: 'This is more than the server takes at once (8 MB).' } });
+    } else if (error?.type === 'entity.parse.failed') {
+      res.status(400).json({ error: { code: 'not-json', says: 'This is not JSON.' } });
+    } else {
+      log.error({ err: error, method: req.method, url: req.originalUrl }, 'a request failed');
+      res
+        .status(500)
+        .json({
+          error: { code: 'our-fault', says: 'Something went wrong on the server; nothing was saved.' },
+        });
+    }
+  };

@@ -2,6 +2,7 @@ import { join, resolve } from 'node:path';
 import { createApp } from './app';
 import { DatabaseRefused, openDatabase } from './db';
 import { fillDemoData } from './demo-data';
+import { openLog } from './log';
 
 /**
  * Serves Hearty Stage. Settings from the environment: HEARTY_PORT (4180), HEARTY_HOST (127.0.0.1; anything else opens
@@ -25,20 +26,24 @@ function main(): void {
     throw error;
   }
   if (process.argv.includes('--demo')) fillDemoData(db);
+  const log = openLog();
   const open = !['127.0.0.1', 'localhost', '::1'].includes(host);
   const app = createApp({
     db,
     webFolder: join(root, 'web/dist'),
     open,
     version: process.env.npm_package_version ?? '0',
+    log,
   });
   const server = app.listen(port, host, (error?: Error) => {
     if (error) return fail(portTrouble(error, port));
     const address = server.address();
     const actual = typeof address === 'object' && address ? address.port : port;
     console.log(`Hearty Stage: http://${host}:${actual}`);
+    log.info({ host, port: actual, open }, 'serving');
   });
   const stop = () => {
+    log.info('stopping');
     server.close();
     db.close();
     process.exit(0);

@@ -1,4 +1,4 @@
-import { fold, plan, reliability, type Logbook, type ShowLine } from '@hearty/core';
+import { fold, plan, reliability, script, type Logbook, type ShowLine } from '@hearty/core';
 import type { Documents } from './documents';
 import type { Runs } from './runs';
 import type { Stores } from './stores';
@@ -58,7 +58,7 @@ export function logbook(documents: Documents, runs: Runs): Logbook {
     // A run ended before its curtain went up was never played.
     runs: played(runs).map((summary) => {
       const run = runs.get(summary.id);
-      const state = fold(run.events, run.file);
+      const state = fold(run.events, script(run.file));
       const mine = attempts.filter((a) => a.runId === run.id);
       return {
         ...summary,

@@ -3,6 +3,7 @@ import {
   checkEvent,
   fold,
   learn,
+  script,
   type Attempt,
   type DemoRecord,
   type OpenAction,
@@ -131,7 +132,8 @@ export class Runs {
   /** Folds the run anew and keeps what other screens ask for in tables. */
   private project(runId: string): void {
     const run = this.get(runId);
-    const state = fold(run.events, run.file);
+    const of = script(run.file);
+    const state = fold(run.events, of);
     this.db
       .prepare('UPDATE run SET phase = ?, curtain_at = ?, down_at = ? WHERE id = ?')
       .run(state.phase, state.curtainAt ?? null, state.downAt ?? null, runId);
@@ -140,7 +142,7 @@ export class Runs {
       `INSERT INTO attempt (id, run_id, item_id, demo_id, at_ms, rehearsal, outcome, takes_s, symptom, cause)
        VALUES (@id, @runId, @itemId, @demoId, @atMs, @rehearsal, @outcome, @takesS, @symptom, @cause)`,
     );
-    for (const a of attemptsOf(runId, run.rehearsal, run.file, state)) {
+    for (const a of attemptsOf(runId, run.rehearsal, of, state)) {
       insert.run({
         symptom: null,
         cause: null,

@@ -2,6 +2,7 @@ import {
   assemble,
   buyingList,
   plan,
+  script,
   tour,
   type Plan,
   type Show,
@@ -49,7 +50,7 @@ export function tourAnswer(
     ({ id, show }) => show.date > today || (show.date === today && !played.has(id)),
   );
   const shows = tour(
-    coming.map(({ file, plan: { timetable } }) => ({ file, timetable })),
+    coming.map(({ file, plan: { timetable } }) => ({ script: script(file), timetable })),
     stores.lots(),
   );
   const kit = coming.flatMap(({ id, plan: { needs } }) =>

@@ -54,8 +54,12 @@ export const Whole = (min: number, max: number) =>
     Max(max, { message: `must be at most ${max}` }),
   );
 
-/** A time of day, HH:MM. */
+/** A time of day, HH:MM, to 36:00: "24:45" is in the night after. */
 export const Clock = () =>
+  Matches(/^(([0-2]\d|3[0-5]):[0-5]\d|36:00)$/, { message: 'must be a time of day such as 14:05' });
+
+/** A time of day that stands beside a date of its own, HH:MM. */
+export const DayClock = () =>
   Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: 'must be a time of day such as 14:05' });
 
 /** One nested document. */

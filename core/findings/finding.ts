@@ -2,45 +2,49 @@ import type { Change } from '../show';
 
 export type Level = 'stop' | 'caution' | 'note';
 
-export type FindingCode =
-  | 'contradiction'
-  | 'overrun'
-  | 'hard-end'
-  | 'slot-odds'
-  | 'dead-air'
-  | 'reset-late'
-  | 'kit-short'
-  | 'not-ready'
-  | 'gone-stale'
-  | 'fixed-missed'
-  | 'no-skill'
-  | 'nobody'
-  | 'two-places'
-  | 'station-taken'
-  | 'outside-hours'
-  | 'not-allowed-now'
-  | 'flame-not-allowed'
-  | 'loud-no-call'
-  | 'long-gap'
-  | 'reset-after-end'
-  | 'empty'
-  | 'log-times'
-  | 'action';
-
-/** A way out. Without a change it is one that only a person can take, off the screen. */
-export interface Fix {
+/** What mends a finding. Without a change it is one that only a person can take, off the screen. */
+export interface WayOut {
   label: string;
   change?: Change;
 }
 
-/** What a computation has to say to a person: where, how much, why, and the way out. */
-export interface Finding {
+/** What a computation has to say to a person: where, how much, why, and the ways out. */
+export interface Finding<Code extends string = string> {
   level: Level;
-  code: FindingCode;
+  code: Code;
   /** The moment it concerns, seconds from curtain-up. */
   at: number;
   itemId?: string;
+  /** The good it is about, where it is about one. */
+  goodId?: string;
   says: string;
   numbers: Record<string, number>;
-  fixes: Fix[];
+  waysOut: WayOut[];
 }
+
+/** Where a finding belongs: a moment, seconds from curtain-up, and the item or good it is about. */
+export type Place = Pick<Finding, 'at' | 'itemId' | 'goodId'>;
+
+export const wayOut = (label: string, change?: Change): WayOut => (change ? { label, change } : { label });
+
+/** Builds a finding; numbers and ways out may be left out. */
+export const finding = <Code extends string>(
+  level: Level,
+  code: Code,
+  { at, itemId, goodId }: Place,
+  { says, numbers = {}, waysOut = [] }: Pick<Finding, 'says'> & Partial<Pick<Finding, 'numbers' | 'waysOut'>>,
+): Finding<Code> => ({
+  level,
+  code,
+  at,
+  ...(itemId !== undefined && { itemId }),
+  ...(goodId !== undefined && { goodId }),
+  says,
+  numbers,
+  waysOut,
+});
+
+const RANK: Record<Level, number> = { stop: 0, caution: 1, note: 2 };
+
+/** In the order of the moment they concern, and stops before cautions before notes. For `sort`. */
+export const byMoment = (a: Finding, b: Finding): number => a.at - b.at || RANK[a.level] - RANK[b.level];

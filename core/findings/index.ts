@@ -1,1 +1,2 @@
-export type { Finding, FindingCode, Fix, Level } from './finding';
+export { byMoment, finding, wayOut, type Finding, type Level, type Place, type WayOut } from './finding';
+export { apply, rule, type AnyRule, type Rule } from './rule';

@@ -1,8 +1,7 @@
 import { quantileOf } from '../quantities';
-import { posterior, demoFor, firstShowing } from '../script';
-import type { Demo, DemoRecord, Item, ShowFile } from '../show';
+import { posterior, type ScriptItem } from '../script';
 import type { Placement, Timetable } from '../timetable';
-import { attemptsOutcomes, expectedAttempts, oddsForGood } from './attempts';
+import { attemptsOutcomes, expectedAttempts, oddsForGood, type AttemptsOutcome } from './attempts';
 import { leastCuts, WISHED_ODDS, type Cuts } from './cuts';
 import { PertTime } from './pert';
 import { playShow } from './play';
@@ -49,12 +48,8 @@ export interface Landing {
  * What may happen: plays the show `plays` times with beta-PERT times, every demo's own odds, and the work behind the
  * scenes with its own spread; its waits are felt. Pure and seeded. Seconds from curtain-up; odds 0 to 1.
  */
-export function forecast(
-  file: ShowFile,
-  placement: Placement,
-  options: { seed: number; plays: number },
-): Bands {
-  const steps = forecastSteps(file, placement, options);
+export function forecast(placement: Placement, options: { seed: number; plays: number }): Bands {
+  const steps = forecastSteps(placement, options);
   for (;;) {
     const next = steps.next();
     if (next.done) return next.value;
@@ -70,12 +65,12 @@ export interface ForecastProgress {
 
 /** `forecast` in slices of a thousand plays: yields what is known so far, and may be dropped at any of them. */
 export function* forecastSteps(
-  file: ShowFile,
   placement: Placement,
   options: { seed: number; plays: number },
 ): Generator<ForecastProgress, Bands> {
-  const { timetable } = placement;
-  const parts = file.show.items.map((item) => partOf(file, timetable, item));
+  const { timetable, script } = placement;
+  const parts = script.items.map((item) => partOf(item, timetable));
+  const items = script.items.map((i) => i.item);
   const steps = playShow(placement, parts, options.plays, options.seed);
   let next = steps.next();
   while (!next.done) {
@@ -90,7 +85,7 @@ export function* forecastSteps(
     withinSlot,
     endS: band(endsS),
     landing: landing(endsS),
-    items: file.show.items.map((item, i) => ({
+    items: items.map((item, i) => ({
       itemId: item.id,
       startS: band(Float64Array.from(startsS[i]!).sort()),
       expectedAttempts: expectedAttempts(parts[i]!.outcomes),
@@ -101,33 +96,32 @@ export function* forecastSteps(
     cuts:
       withinSlot >= WISHED_ODDS
         ? null
-        : leastCuts(file.show.items, lengthsS, unsortedEndsS, timetable.slotEndS, WISHED_ODDS),
+        : leastCuts(items, lengthsS, unsortedEndsS, timetable.slotEndS, WISHED_ODDS),
   };
 }
 
 /** The item as a stretch of stage time, with its odds and waits. */
-export function partOf(file: ShowFile, timetable: Timetable, item: Item): Part {
-  const demo = demoFor(file, item);
-  const record = file.record.find((r) => r.demoId === item.demoId);
+export function partOf(scripted: ScriptItem, timetable: Timetable): Part {
+  const { item, demo, first } = scripted;
   // Preparation is placed as late as it may be and moves along with a show that runs ahead; only where the plan
   // already had to wait for it does it hold an item back.
   const waits = timetable.items.some((i) => i.itemId === item.id && i.waitS > 0);
   const readyS = waits ? timetable.tasks.filter((t) => t.itemId === item.id).map((t) => t.readyS) : [];
   return {
     notBeforeS: Math.max(-Infinity, ...readyS),
-    first: new PertTime(firstShowing(item, demo, record).timing),
+    first: new PertTime(first),
     spentS: 0,
     afterS: demo?.reset?.inView ? demo.reset.handsOnS : 0,
     furtherS: demo?.furtherS ?? 0,
     retryS: demo?.retryS ?? 0,
     coverS: demo?.coverS ?? 0,
-    outcomes: outcomesOf(item, demo, record),
+    outcomes: outcomesOf(scripted),
     closed: { worked: 0, failed: 0 },
   };
 }
 
 /** How the attempts at an item may go; empty for an item that is not a demo. */
-export function outcomesOf(item: Item, demo: Demo | undefined, record: DemoRecord | undefined) {
+export function outcomesOf({ item, demo, record }: ScriptItem): AttemptsOutcome[] {
   return demo ? attemptsOutcomes(posterior(record, demo.guessOdds), item.showings, item.retries) : [];
 }
 

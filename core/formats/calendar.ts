@@ -1,7 +1,7 @@
 import { addSeconds, format, parseISO } from 'date-fns';
 import ICAL from 'ical.js';
 import type { CallLine, CallSheet } from '../plan';
-import { formatDuration } from '../quantities';
+import { clockToS, formatDuration } from '../quantities';
 import type { ShowFile } from '../show';
 
 /**
@@ -12,7 +12,7 @@ export function calendarOf(file: ShowFile, sheet: CallSheet, stampedAt: number):
   const calendar = new ICAL.Component('vcalendar');
   calendar.addPropertyWithValue('prodid', '-//Hearty Stage//call sheet//EN');
   calendar.addPropertyWithValue('version', '2.0');
-  const up = parseISO(`${file.show.date}T${file.show.curtainUp}`);
+  const up = addSeconds(parseISO(file.show.date), clockToS(file.show.curtainUp));
   const time = (s: number) =>
     ICAL.Time.fromDateTimeString(format(addSeconds(up, s), "yyyy-MM-dd'T'HH:mm:ss"));
   const stamp = ICAL.Time.fromJSDate(new Date(stampedAt), true);

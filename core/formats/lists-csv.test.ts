@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import { plan } from '../plan';
+import { script } from '../script';
 import { packing, thingsOf, tour } from '../supplies';
 import { demo, good, showOf } from '../testing/hall-show';
 import { buyingCsv, costsCsv, packingCsv } from './lists-csv';
@@ -30,7 +31,7 @@ const { timetable, needs } = plan(file, { plays: 0 });
 const rows = (csv: string) => Papa.parse<Record<string, string>>(csv, { header: true }).data;
 
 test('the packing list has a row for each thing, whether in a crate or loose', () => {
-  const packed = packing(thingsOf(file, timetable, needs), [
+  const packed = packing(thingsOf(script(file), timetable, needs), [
     { id: 'a', name: 'Crate', insideL: 40, limitKg: 16 },
   ]);
   expect(rows(packingCsv(packed))).toMatchObject([
@@ -40,7 +41,7 @@ test('the packing list has a row for each thing, whether in a crate or loose', (
 });
 
 test('the shopping list and the cost sheet say what the screens say', () => {
-  const shows = tour([{ file, timetable }], []);
+  const shows = tour([{ script: script(file), timetable }], []);
   const buying = [
     {
       goodId: 'soda',

@@ -1,4 +1,5 @@
-import { checksOf, type Check, plan } from '../plan';
+import { type Check, plan } from '../plan';
+import { script } from '../script';
 import { demo, good, item, record, showOf, task } from '../testing/hall-show';
 import { debrief } from './debrief';
 import type { Happening, RunEvent } from './events';
@@ -29,7 +30,7 @@ const file = showOf(
   { stock: [good('soda', 'consumable', 9), good('flask', 'kit', 1)], record: [record('foam', 50, 50)] },
 );
 const planned = plan(file, { plays: 0 });
-const checks = checksOf(file, planned);
+const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
 const at = (ms: number, id: string, h: Happening) => ({ id, at: ms, by: 'stage', ...h }) as RunEvent;
 const answer = (checkId: string, value: boolean | number) =>
   at(1, `c${checkId}`, { kind: 'check', body: { checkId, value } });
@@ -58,15 +59,15 @@ test.each([
 
 test('an item is go when all its must-checks hold, and no-go with the reason when one fails', () => {
   const [, flask, rinse, warm] = checks.map((c) => c.id);
-  const open = gates(file, checks, fold([], file));
+  const open = gates(script(file), checks, fold([], script(file)));
   expect(open[0]).toMatchObject({ verdict: 'open' });
-  const cold = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 20)], file);
-  expect(gates(file, checks, cold)[0]).toMatchObject({
+  const cold = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 20)], script(file));
+  expect(gates(script(file), checks, cold)[0]).toMatchObject({
     verdict: 'no-go',
     reasons: ['The bath is warm: 20 °C, wanted at least 40 °C'],
   });
-  const ready = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 45)], file);
-  expect(gates(file, checks, ready).map((g) => g.verdict)).toEqual(['go', 'open']);
+  const ready = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 45)], script(file));
+  expect(gates(script(file), checks, ready).map((g) => g.verdict)).toEqual(['go', 'open']);
 });
 
 describe('a show under way', () => {
@@ -76,7 +77,10 @@ describe('a show under way', () => {
   ];
   const failed = at(290_000, 'd', { kind: 'attempt closed', body: { itemId: 'i-soda', outcome: 'failed' } });
   const land = (events: RunEvent[], nowS: number) =>
-    liveLanding(file, planned.timetable, fold(events, file), nowS * 1000, { plays: 4000, seed: 1 });
+    liveLanding(script(file), planned.timetable, fold(events, script(file)), nowS * 1000, {
+      plays: 4000,
+      seed: 1,
+    });
 
   test('lands near its forecast while nothing is out of the ordinary', () => {
     expect(Math.abs(land(started, 1).endS.p50 - plan(file).bands!.endS.p50)).toBeLessThan(20);
@@ -106,7 +110,7 @@ test('the debrief sets planned against actual and packed against used', () => {
     at(500_000, 'e', { kind: 'cause', body: { attemptId: 'c', cause: 'fresh yeast' } }),
     at(500_001, 'f', { kind: 'leftover', body: { goodId: 'soda', amount: 1 } }),
   ];
-  const talk = debrief(file, planned, fold(events, file));
+  const talk = debrief(script(file), planned, fold(events, script(file)));
   expect(talk.times[1]).toMatchObject({ itemId: 'i-foam', plannedS: 300, actualStartS: 60, actualS: 340 });
   expect(talk.times[0]!.actualS).toBeUndefined();
   expect(talk.leftovers).toMatchObject([{ goodId: 'soda', packed: 4, used: 2, expected: 2, counted: 1 }]);

@@ -1,5 +1,6 @@
 import { learn, reliability } from '../logbook';
-import { checksOf, plan } from '../plan';
+import { plan } from '../plan';
+import { script } from '../script';
 import type { NeedRule } from '../show';
 import { demo, good, item, showOf, task } from '../testing/hall-show';
 import { attemptsOf, debrief } from './debrief';
@@ -29,7 +30,7 @@ describe('what was used', () => {
       [demo('foam', { volunteers: 2, consumables: [{ goodId: 'soda', amount: 3, per, wastePct: 10 }] })],
       [item('foam', { showings: 2, retries: 2 })],
     );
-    return debrief(file, plan(file, { plays: 0 }), fold(events, file)).leftovers[0]!;
+    return debrief(script(file), plan(file, { plays: 0 }), fold(events, script(file))).leftovers[0]!;
   };
   const played = [
     begun(0, 'i-foam'),
@@ -73,9 +74,9 @@ describe('the talk', () => {
   const log = [begun(0, 'i-bottle'), closed(60, 'i-bottle', 'failed', 'does not light')];
 
   test('offers the causes of what was seen, and none for what is not listed', () => {
-    expect(debrief(file, planned, fold(log, file)).lines[0]!.likely).toEqual(causes);
+    expect(debrief(script(file), planned, fold(log, script(file))).lines[0]!.likely).toEqual(causes);
     const other = [log[0]!, closed(60, 'i-bottle', 'failed', 'smells odd')];
-    expect(debrief(file, planned, fold(other, file)).lines[0]!.likely).toEqual([]);
+    expect(debrief(script(file), planned, fold(other, script(file))).lines[0]!.likely).toEqual([]);
   });
 
   test('keeps notes, near misses, changes, and actions until they are closed', () => {
@@ -87,7 +88,7 @@ describe('the talk', () => {
         at(102, { kind: 'action', body: { text: 'buy a heater', on: 'venue', onId: 'hall' } }),
         at(103, { kind: 'action closed', body: { actionId: 'e00102' } }),
       ],
-      file,
+      script(file),
     );
     expect(state.notes).toMatchObject([{ text: 'loud', nearMiss: true, itemId: 'i-bottle' }]);
     expect(state.items[0]!.attempts[0]!.change).toBe('warmed it');
@@ -95,7 +96,7 @@ describe('the talk', () => {
   });
 
   test('a failure that is logged lowers the odds that the next plan rests on', () => {
-    const attempts = attemptsOf('run', false, file, fold(log, file));
+    const attempts = attemptsOf('run', false, script(file), fold(log, script(file)));
     const [after] = learn(attempts);
     expect(reliability(after, 0.8).mean).toBeLessThan(reliability(undefined, 0.8).mean);
     const next = { ...file, record: [after!] };
@@ -108,12 +109,14 @@ describe('the talk', () => {
     const by = demo('fog', { consumables: [{ goodId: 'soda', amount: 10, per: 'minute', wastePct: 0 }] });
     const fog = showOf([by, demo('next')]);
     const after = [begun(0, 'i-fog'), closed(100, 'i-fog', 'worked'), begun(150, 'i-next')];
-    expect(debrief(fog, plan(fog, { plays: 0 }), fold(after, fog)).leftovers[0]!.used).toBe(25);
+    expect(debrief(script(fog), plan(fog, { plays: 0 }), fold(after, script(fog))).leftovers[0]!.used).toBe(
+      25,
+    );
   });
 
   test('a word about an attempt that is not there is passed over', () => {
     const stray = at(100, { kind: 'cause', body: { attemptId: 'ghost', cause: 'x' } });
-    expect(fold([...log, stray], file)).toEqual({ ...fold(log, file), lastUndoable: log[1] });
+    expect(fold([...log, stray], script(file))).toEqual({ ...fold(log, script(file)), lastUndoable: log[1] });
   });
 });
 
@@ -123,7 +126,7 @@ describe('checks before doors', () => {
   test('one kit on one station is one check for all its items, and the larger count is looked for', () => {
     const one = { kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }] };
     const file = showOf([demo('a', one), demo('b', flask), demo('c', { ...one, station: 'side trolley' })]);
-    const checks = checksOf(file, plan(file, { plays: 0 }));
+    const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
     expect(checks.map((c) => [c.station, c.detail, c.itemIds])).toEqual([
       ['front bench', '2 of them', ['i-a', 'i-b']],
       ['side trolley', '', ['i-c']],
@@ -133,7 +136,7 @@ describe('checks before doors', () => {
   test('stations come in the order of the venue', () => {
     const file = showOf([demo('a', flask), demo('b', { ...flask, station: 'floor front' })]);
     file.venue.stations = ['floor front', 'front bench'];
-    expect(checksOf(file, plan(file, { plays: 0 })).map((c) => c.station)).toEqual([
+    expect(plan(file, { plays: 0, parts: { checks: true } }).checks!.map((c) => c.station)).toEqual([
       'floor front',
       'front bench',
     ]);
@@ -141,24 +144,25 @@ describe('checks before doors', () => {
 
   test('preparation that begins after doors is not asked for before them', () => {
     const file = showOf([demo('a'), demo('b', { prep: [task('late', { staleAfterS: 60 })] })]);
-    expect(checksOf(file, plan(file, { plays: 0 }))).toEqual([]);
+    expect(plan(file, { plays: 0, parts: { checks: true } }).checks!).toEqual([]);
   });
 
   test('what may be missing does not hold an item back', () => {
     const file = showOf([
       demo('a', { conditions: [{ id: 'c', what: 'A spare', kind: 'yes-no', must: false }] }),
     ]);
-    const checks = checksOf(file, plan(file, { plays: 0 }));
-    const no = fold([at(1, { kind: 'check', body: { checkId: checks[0]!.id, value: false } })], file);
-    expect(gates(file, checks, no)[0]!.verdict).toBe('go');
+    const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
+    const no = fold([at(1, { kind: 'check', body: { checkId: checks[0]!.id, value: false } })], script(file));
+    expect(gates(script(file), checks, no)[0]!.verdict).toBe('go');
   });
 
   test('an answer taken back is open again, and the newest answer counts', () => {
     const file = showOf([demo('a', flask)], undefined, { stock: [good('flask', 'kit', 2)] });
-    const checks = checksOf(file, plan(file, { plays: 0 }));
+    const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
     const say = (second: number, value: boolean | null) =>
       at(second, { kind: 'check', body: { checkId: checks[0]!.id, value } });
-    const verdict = (...events: RunEvent[]) => gates(file, checks, fold(events, file))[0]!.verdict;
+    const verdict = (...events: RunEvent[]) =>
+      gates(script(file), checks, fold(events, script(file)))[0]!.verdict;
     expect(verdict(say(1, true))).toBe('go');
     expect(verdict(say(1, true), say(2, false))).toBe('no-go');
     expect(verdict(say(2, false), say(1, true))).toBe('no-go');

@@ -1,8 +1,9 @@
 import type { Attempt } from '../logbook';
 import type { Plan } from '../plan';
-import type { Cause, ShowFile } from '../show';
+import type { Script } from '../script';
+import type { Cause } from '../show';
 import type { LeftoverLine } from '../supplies';
-import { itemDocs, playedMs, type AttemptState, type RunState } from './fold';
+import { playedMs, type AttemptState, type RunState } from './fold';
 
 export interface DebriefLine {
   itemId: string;
@@ -29,7 +30,7 @@ export interface Debrief {
 }
 
 /** What there is to talk about after a run, from its log and its plan. Pure. */
-export function debrief(file: ShowFile, plan: Pick<Plan, 'timetable' | 'needs'>, state: RunState): Debrief {
+export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>, state: RunState): Debrief {
   return {
     lines: state.items.flatMap((item) =>
       item.attempts.map((attempt) => ({
@@ -37,7 +38,8 @@ export function debrief(file: ShowFile, plan: Pick<Plan, 'timetable' | 'needs'>,
         title: item.title,
         attempt,
         likely:
-          itemDocs(file, item.itemId)?.demo?.faults.find((f) => f.symptom === attempt.symptom)?.causes ?? [],
+          script.byItem.get(item.itemId)?.demo?.faults.find((f) => f.symptom === attempt.symptom)?.causes ??
+          [],
       })),
     ),
     times: plan.timetable.items.map((planned, i) => {
@@ -85,9 +87,9 @@ function timesUsed(per: string, plannedTimes: number, state: RunState, itemId: s
 }
 
 /** The attempts of a run as the logbook keeps them. */
-export function attemptsOf(runId: string, rehearsal: boolean, file: ShowFile, state: RunState): Attempt[] {
+export function attemptsOf(runId: string, rehearsal: boolean, script: Script, state: RunState): Attempt[] {
   return state.items.flatMap((item) => {
-    const demoId = itemDocs(file, item.itemId)?.item.demoId;
+    const demoId = script.byItem.get(item.itemId)?.item.demoId;
     if (!demoId) return [];
     return item.attempts.map((a) => ({
       id: a.id,

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { script } from '../script';
 import { demo, item, showOf } from '../testing/hall-show';
 import { attemptsOf } from './debrief';
 import { checkEvent, type Happening, type RunEvent } from './events';
@@ -36,9 +37,9 @@ test('"forward" leads from curtain-up through steps, outcome, further showing an
   const happenings: Happening[] = [];
   const labels: string[] = [];
   for (let i = 0; i < 30; i++) {
-    const state = fold(log(...happenings), file);
+    const state = fold(log(...happenings), script(file));
     if (state.phase === 'down') break;
-    const move = forward(file, state);
+    const move = forward(script(file), state);
     labels.push(move.label);
     happenings.push(move.happening ?? closed(state.items[state.now]!.itemId.slice(2), 'worked'));
   }
@@ -61,14 +62,14 @@ test('"forward" leads from curtain-up through steps, outcome, further showing an
 });
 
 test('a failed attempt may be tried again while retries last', () => {
-  const failed = fold(log(curtain, begun('can'), closed('can', 'failed', 'too cold')), file);
-  expect(mayRetry(file, failed)).toBe(true);
+  const failed = fold(log(curtain, begun('can'), closed('can', 'failed', 'too cold')), script(file));
+  expect(mayRetry(script(file), failed)).toBe(true);
   const twice = fold(
     log(curtain, begun('can'), closed('can', 'failed'), again('can'), closed('can', 'failed')),
-    file,
+    script(file),
   );
-  expect(mayRetry(file, twice)).toBe(false);
-  expect(forward(file, twice).label).toBe('Begin: foam');
+  expect(mayRetry(script(file), twice)).toBe(false);
+  expect(forward(script(file), twice).label).toBe('Begin: foam');
 });
 
 test('an attempt takes the time since the one before, holds left out; the last lasts to the end of its item', () => {
@@ -83,16 +84,19 @@ test('an attempt takes the time since the one before, holds left out; the last l
       closed('can', 'worked'),
       begun('foam'),
     ),
-    file,
+    script(file),
   );
   expect(state.items[1]!.attempts.map((a) => a.takesS)).toEqual([10, 40]);
 });
 
 test('a jump leaves the items passed over owed, and "forward" comes back to them at the end', () => {
-  const state = fold(log(curtain, begun('can')), file);
+  const state = fold(log(curtain, begun('can')), script(file));
   expect(owed(state).map((i) => i.itemId)).toEqual(['i-foam']);
   expect(nextItem(state)!.itemId).toBe('i-foam');
-  const skipped = fold(log(curtain, begun('can'), { kind: 'skip', body: { itemId: 'i-foam' } }), file);
+  const skipped = fold(
+    log(curtain, begun('can'), { kind: 'skip', body: { itemId: 'i-foam' } }),
+    script(file),
+  );
   expect(owed(skipped)).toEqual([]);
 });
 
@@ -103,8 +107,8 @@ test('undo takes back the event it names, and an undo can be undone', () => {
     { kind: 'undo', body: { eventId: 'e001' } },
     { kind: 'undo', body: { eventId: 'e002' } },
   );
-  expect(fold(events.slice(0, 3), file).now).toBe(-1);
-  expect(fold(events, file).now).toBe(1);
+  expect(fold(events.slice(0, 3), script(file)).now).toBe(-1);
+  expect(fold(events, script(file)).now).toBe(1);
 });
 
 test('a window is counted from the step that opened it, through the steps after it, until the outcome', () => {
@@ -112,15 +116,15 @@ test('a window is counted from the step that opened it, through the steps after 
   timed.demos[1]!.steps[0]!.timer = { label: 'since the first steam', fromS: 75, toS: 90 };
   const done = (stepId: string): Happening => ({ kind: 'step done', body: { itemId: 'i-can', stepId } });
   const window = (...more: Happening[]) =>
-    cue(timed, fold(log(curtain, begun('can'), done('one'), ...more), timed))!.window;
+    cue(script(timed), fold(log(curtain, begun('can'), done('one'), ...more), script(timed)))!.window;
   expect(window()).toMatchObject({ fromS: 75, since: 1_020_000 });
   expect(window(done('two'))).toMatchObject({ since: 1_020_000 });
   expect(window(done('two'), closed('can', 'worked'))).toBeUndefined();
 });
 
 test('attempts go to the logbook with their symptom and time', () => {
-  const state = fold(log(curtain, begun('can'), closed('can', 'failed', 'too cold')), file);
-  expect(attemptsOf('run1', false, file, state)).toEqual([
+  const state = fold(log(curtain, begun('can'), closed('can', 'failed', 'too cold')), script(file));
+  expect(attemptsOf('run1', false, script(file), state)).toEqual([
     {
       id: 'e002',
       runId: 'run1',
@@ -164,7 +168,7 @@ test('events may come in any order, and twice: every device that has the same ev
           .map((e) => ({ e, k: numbers.next().value as number }))
           .sort((a, b) => a.k - b.k)
           .map(({ e }) => e);
-        expect(fold(shuffled, file)).toEqual(fold(events, file));
+        expect(fold(shuffled, script(file))).toEqual(fold(events, script(file)));
       },
     ),
     { seed: 4, numRuns: 300 },
@@ -174,10 +178,10 @@ test('events may come in any order, and twice: every device that has the same ev
 test('whatever happens, at most one item is on stage and times are never negative', () => {
   fc.assert(
     fc.property(fc.array(anyHappening, { maxLength: 20 }), (happenings) => {
-      const state = fold(log(...happenings), file);
+      const state = fold(log(...happenings), script(file));
       expect(state.items.filter((i) => i.status === 'now').length).toBeLessThanOrEqual(1);
       for (const a of state.items.flatMap((i) => i.attempts)) expect(a.takesS).toBeGreaterThanOrEqual(0);
-      expect(() => forward(file, state)).not.toThrow();
+      expect(() => forward(script(file), state)).not.toThrow();
     }),
     { seed: 5, numRuns: 300 },
   );

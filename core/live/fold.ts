@@ -1,6 +1,5 @@
 import type { Outcome } from '../logbook';
-import { demoFor } from '../script';
-import type { Demo, Item, ShowFile } from '../show';
+import type { Script } from '../script';
 import { inOrder, type RunEvent } from './events';
 
 export interface AttemptState {
@@ -59,9 +58,9 @@ export interface RunState {
  * Events may come in any order and more than once; every device that has the same events has the same state.
  * Events that name something the show has not are passed over.
  */
-export function fold(events: readonly RunEvent[], file: ShowFile): RunState {
+export function fold(events: readonly RunEvent[], script: Script): RunState {
   const kept = withoutUndone(inOrder(events));
-  const state = start(file);
+  const state = start(script);
   for (const event of kept) apply(state, event);
   state.lastUndoable = kept.findLast((e) => STAGE_KINDS.has(e.kind));
   for (const item of state.items) settleTimes(state, item);
@@ -81,13 +80,13 @@ const STAGE_KINDS = new Set<RunEvent['kind']>([
   'curtain down',
 ]);
 
-function start(file: ShowFile): RunState {
+function start({ items }: Script): RunState {
   return {
     phase: 'before',
     curtainAt: undefined,
     downAt: undefined,
     holds: [],
-    items: file.show.items.map((item) => ({
+    items: items.map(({ item }) => ({
       itemId: item.id,
       title: item.title,
       status: 'to come',
@@ -251,10 +250,4 @@ export function playedMs(state: RunState, from: number, to: number): number {
     0,
   );
   return Math.max(0, to - from - held);
-}
-
-/** The show's own documents of an item of the run. */
-export function itemDocs(file: ShowFile, itemId: string): { item: Item; demo: Demo | undefined } | undefined {
-  const item = file.show.items.find((i) => i.id === itemId);
-  return item && { item, demo: demoFor(file, item) };
 }

@@ -1,5 +1,5 @@
 import type { Check } from '../plan';
-import type { ShowFile } from '../show';
+import type { Script } from '../script';
 import type { RunState } from './fold';
 
 export type Verdict = 'open' | 'holds' | 'fails';
@@ -20,8 +20,8 @@ export function judge(check: Check, value: boolean | number | undefined): Verdic
 }
 
 /** Go or no-go per item, from the must-checks that name it. */
-export function gates(file: ShowFile, checks: readonly Check[], state: RunState): Gate[] {
-  return file.show.items.map((item) => {
+export function gates(script: Script, checks: readonly Check[], state: RunState): Gate[] {
+  return script.items.map(({ item }) => {
     const mine = checks.filter((c) => c.must && c.itemIds.includes(item.id));
     const failing = mine.filter((c) => judge(c, state.checks[c.id]?.value) === 'fails');
     const open = mine.filter((c) => judge(c, state.checks[c.id]?.value) === 'open');

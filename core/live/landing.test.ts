@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { plan } from '../plan';
+import { script } from '../script';
 import { demo, item, record, showOf } from '../testing/hall-show';
 import type { Happening, RunEvent } from './events';
 import { fold } from './fold';
@@ -13,7 +14,7 @@ const file = showOf(
 );
 const { timetable } = plan(file, { plays: 0 });
 const land = (events: RunEvent[], nowMs: number) =>
-  liveLanding(file, timetable, fold(events, file), nowMs, { plays: 1500, seed: 2 });
+  liveLanding(script(file), timetable, fold(events, script(file)), nowMs, { plays: 1500, seed: 2 });
 
 /** A show played by pressing forward, each press after a random time, each outcome by luck. */
 const anyShow = fc.array(fc.record({ waitS: fc.integer({ min: 1, max: 500 }), worked: fc.boolean() }), {
@@ -25,8 +26,8 @@ function played(presses: { waitS: number; worked: boolean }[]): { events: RunEve
   const events: RunEvent[] = [];
   let at = 1_000_000;
   presses.forEach(({ waitS, worked }, i) => {
-    const state = fold(events, file);
-    const move = forward(file, state);
+    const state = fold(events, script(file));
+    const move = forward(script(file), state);
     const outcome: Happening = {
       kind: 'attempt closed',
       body: { itemId: state.items[state.now]?.itemId ?? '', outcome: worked ? 'worked' : 'failed' },
@@ -91,12 +92,18 @@ test('a show that will run over says what to leave out, and lands once that is s
   const file = { ...tight, show: { ...tight.show, slotMin: Math.ceil((lengthS * 2.7) / 60) } };
   const { timetable } = plan(file, { plays: 0 });
   const events = [{ id: 'a', at: 1000, by: 'stage', kind: 'curtain', body: {} }] as RunEvent[];
-  const now = liveLanding(file, timetable, fold(events, file), 1000, { plays: 1500, seed: 2 });
+  const now = liveLanding(script(file), timetable, fold(events, script(file)), 1000, {
+    plays: 1500,
+    seed: 2,
+  });
   expect(now.withinSlot).toBeLessThan(0.9);
   // Either of the two would do; the one of less worth is offered.
   expect(now.cuts).toMatchObject({ itemIds: ['i-c'], worth: 2, exact: true });
   const skip = { id: 'b', at: 1500, by: 'stage', kind: 'skip', body: { itemId: 'i-c' } } as RunEvent;
-  const after = liveLanding(file, timetable, fold([...events, skip], file), 1500, { plays: 1500, seed: 2 });
+  const after = liveLanding(script(file), timetable, fold([...events, skip], script(file)), 1500, {
+    plays: 1500,
+    seed: 2,
+  });
   expect(after.withinSlot).toBeGreaterThan(0.9);
   expect(after).not.toHaveProperty('cuts');
 });

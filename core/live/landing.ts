@@ -12,10 +12,9 @@ import {
   type Landing,
   type Part,
 } from '../forecast';
-import { posterior } from '../script';
-import type { ShowFile } from '../show';
+import { posterior, type Script } from '../script';
 import type { Timetable } from '../timetable';
-import { itemDocs, playedMs, type ItemState, type RunState } from './fold';
+import { playedMs, type ItemState, type RunState } from './fold';
 import { tally } from './moves';
 
 /** Where a running show will land. Seconds from its actual curtain-up; odds 0 to 1. */
@@ -40,7 +39,7 @@ export interface LiveLanding {
  * with each demo's own odds. The slot is counted from the actual curtain-up. Pure and seeded.
  */
 export function liveLanding(
-  file: ShowFile,
+  script: Script,
   timetable: Timetable,
   state: RunState,
   nowMs: number,
@@ -51,11 +50,11 @@ export function liveLanding(
   const slotEndS = timetable.slotEndS;
   const left =
     state.phase === 'down' ? [] : state.items.filter((i) => i.status === 'to come' || i.status === 'now');
-  const parts = left.map((item) => livePart(file, timetable, state, item, nowMs));
+  const parts = left.map((item) => livePart(script, timetable, state, item, nowMs));
   const { endsS, lengthsS, unsortedEndsS } = simulate(parts, nowS, parts.length ? plays : 1, seed);
   const withinSlot = shareUpTo(endsS, slotEndS);
   const docs = left.map(({ itemId, status }) => {
-    const { item } = itemDocs(file, itemId)!;
+    const { item } = script.byItem.get(itemId)!;
     return status === 'to come' ? item : { ...item, worth: undefined };
   });
   return {
@@ -74,19 +73,19 @@ export function liveLanding(
 }
 
 function livePart(
-  file: ShowFile,
+  script: Script,
   timetable: Timetable,
   state: RunState,
   item: ItemState,
   nowMs: number,
 ): Part {
-  const { item: doc, demo } = itemDocs(file, item.itemId)!;
+  const scripted = script.byItem.get(item.itemId)!;
+  const { item: doc, demo, record } = scripted;
   // Waits of the plan belong to planned clock times, which a running show has left behind.
-  const part: Part = { ...partOf(file, timetable, doc), notBeforeS: -Infinity };
+  const part: Part = { ...partOf(scripted, timetable), notBeforeS: -Infinity };
   if (item.status !== 'now' || item.begunAt === undefined) return part;
-  const { worked, failed } = tally(file, item);
+  const { worked, failed } = tally(script, item);
   const over = item.attempts.length > 0;
-  const record = file.record.find((r) => r.demoId === doc.demoId);
   const lastFailed = item.attempts.at(-1)?.outcome === 'failed';
   return {
     ...part,

@@ -1,6 +1,7 @@
-import type { ShowFile, Step } from '../show';
+import type { Script } from '../script';
+import type { Step } from '../show';
 import type { Happening } from './events';
-import { itemDocs, type ItemState, type RunState } from './fold';
+import type { ItemState, RunState } from './fold';
 
 /** What the large "forward" target does next, and its words. */
 export interface Move {
@@ -23,8 +24,8 @@ export interface Cue {
 }
 
 /** How many showings have worked, how many attempts failed, and whether it may be tried or shown again. */
-export function tally(file: ShowFile, item: ItemState) {
-  const docs = itemDocs(file, item.itemId);
+export function tally(script: Script, item: ItemState) {
+  const docs = script.byItem.get(item.itemId);
   const worked = item.attempts.filter((a) => a.outcome === 'worked' || a.outcome === 'partly').length;
   const failed = item.attempts.filter((a) => a.outcome === 'failed').length;
   const showings = docs?.item.showings ?? 1;
@@ -36,12 +37,12 @@ export function tally(file: ShowFile, item: ItemState) {
 }
 
 /** Where the item on stage stands; undefined before the first. */
-export function cue(file: ShowFile, state: RunState): Cue | undefined {
+export function cue(script: Script, state: RunState): Cue | undefined {
   const item = state.items[state.now];
   if (!item) return undefined;
-  const steps = itemDocs(file, item.itemId)?.demo?.steps ?? [];
+  const steps = script.byItem.get(item.itemId)?.demo?.steps ?? [];
   const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.some((d) => d.stepId === s.id));
-  const { worked, showings, retriesLeft } = tally(file, item);
+  const { worked, showings, retriesLeft } = tally(script, item);
   return {
     step: left[0],
     then: left[1],
@@ -72,15 +73,15 @@ export const owed = (state: RunState) =>
   state.items.slice(0, Math.max(0, state.now)).filter((i) => i.status === 'to come');
 
 /** What "forward" means now. Before curtain-up it raises the curtain; at the end it lowers it. */
-export function forward(file: ShowFile, state: RunState): Move {
+export function forward(script: Script, state: RunState): Move {
   if (state.phase === 'down') return { label: 'The curtain is down' };
   if (state.phase === 'before') return { label: 'Curtain up', happening: { kind: 'curtain', body: {} } };
   if (state.phase === 'held') return { label: 'Resume', happening: { kind: 'resume', body: {} } };
   const item = state.items[state.now];
   if (!item || item.status !== 'now') return onward(state);
-  const demo = itemDocs(file, item.itemId)?.demo;
+  const demo = script.byItem.get(item.itemId)?.demo;
   if (!item.closed) {
-    const step = cue(file, state)?.step;
+    const step = cue(script, state)?.step;
     if (step)
       return {
         label: 'Next step',
@@ -89,7 +90,7 @@ export function forward(file: ShowFile, state: RunState): Move {
     if (demo) return { label: 'How did it go?' };
     return onward(state);
   }
-  const { worked, showings } = tally(file, item);
+  const { worked, showings } = tally(script, item);
   if (item.attempts.at(-1)?.outcome !== 'failed' && worked < showings) {
     return {
       label: `Show it again (${worked + 1} of ${showings})`,
@@ -100,10 +101,10 @@ export function forward(file: ShowFile, state: RunState): Move {
 }
 
 /** Whether "try again" is open: the last attempt failed and a retry is left. */
-export function mayRetry(file: ShowFile, state: RunState): boolean {
+export function mayRetry(script: Script, state: RunState): boolean {
   const item = state.items[state.now];
   return (
-    !!item && item.closed && item.attempts.at(-1)?.outcome === 'failed' && tally(file, item).retriesLeft > 0
+    !!item && item.closed && item.attempts.at(-1)?.outcome === 'failed' && tally(script, item).retriesLeft > 0
   );
 }
 

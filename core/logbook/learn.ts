@@ -1,7 +1,7 @@
-import { inOrderOfText } from '../quantities';
-import { Equals, IsBoolean, IsIn, IsOptional } from 'class-validator';
 import { Id, Many, Seconds, Text } from '../fields';
+import { inOrderOfText } from '../quantities';
 import type { DemoRecord } from '../show';
+import { Equals, IsBoolean, IsIn, IsOptional } from 'class-validator';
 
 export const OUTCOMES = ['worked', 'partly', 'failed', 'not tried'] as const;
 export type Outcome = (typeof OUTCOMES)[number];

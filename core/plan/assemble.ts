@@ -1,5 +1,14 @@
-import { needed } from '../show';
-import type { Demo, DemoRecord, Good, OpenAction, Person, Show, ShowFile, Venue } from '../show';
+import {
+  needed,
+  type Demo,
+  type DemoRecord,
+  type Good,
+  type OpenAction,
+  type Person,
+  type Show,
+  type ShowFile,
+  type Venue,
+} from '../show';
 import { type LotStock, rounded } from '../supplies';
 
 /** Everything the troupe has, from which the file of any show can be put together. */

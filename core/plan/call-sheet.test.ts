@@ -1,5 +1,6 @@
 import ical from 'node-ical';
 import { calendarOf } from '../formats';
+import { script } from '../script';
 import { demo, hallShow, item, showOf, task } from '../testing/hall-show';
 import { callSheets, callState } from './call-sheet';
 import { plan } from './plan';
@@ -20,7 +21,7 @@ const file = showOf(
   [item('soak', { presenterId: 'ann' })],
 );
 const { timetable } = plan(file, { plays: 0 });
-const sheets = callSheets(file, timetable);
+const sheets = callSheets(script(file), timetable);
 
 test('everybody has a sheet, in the order of their day, and every task and item is on one', () => {
   expect(sheets.map((s) => s.name)).toEqual(['Ann', 'Ben']);
@@ -82,5 +83,7 @@ test('the calendar is read back by another library with the same times, titles a
 
 test('a show without items still calls its crew', () => {
   const empty = hallShow();
-  expect(callSheets(empty, plan(empty, { plays: 0 }).timetable).map((s) => s.lines.length)).toEqual([1, 1]);
+  expect(callSheets(script(empty), plan(empty, { plays: 0 }).timetable).map((s) => s.lines.length)).toEqual([
+    1, 1,
+  ]);
 });

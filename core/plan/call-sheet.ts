@@ -1,4 +1,4 @@
-import type { ShowFile } from '../show';
+import type { Script } from '../script';
 import type { Timetable } from '../timetable';
 
 export type CallKind = 'arrive' | 'prepare' | 'on stage' | 'help' | 'reset' | 'leave';
@@ -30,21 +30,21 @@ export interface CallSheet {
 }
 
 /** Everybody's day from the timetable: what, when at the earliest, as planned and at the latest. Pure. */
-export function callSheets(file: ShowFile, timetable: Timetable): CallSheet[] {
-  return file.show.crew.flatMap(({ personId }) => {
-    const person = file.crew.find((p) => p.id === personId);
+export function callSheets(script: Script, timetable: Timetable): CallSheet[] {
+  return script.file.show.crew.flatMap(({ personId }) => {
+    const person = script.people.get(personId);
     const arrival = timetable.arrivals.find((a) => a.personId === personId);
     if (!person || !arrival) return [];
     const lines = [
       line('arrive', `arrive:${personId}`, 'Arrive', arrival.arrivesS, arrival.arrivesS),
-      ...timetable.tasks.filter((t) => t.personId === personId).map((t) => prepares(file, timetable, t)),
-      ...timetable.items.flatMap((i) => plays(file, i, personId)),
+      ...timetable.tasks.filter((t) => t.personId === personId).map((t) => prepares(script, timetable, t)),
+      ...timetable.items.flatMap((i) => plays(script, i, personId)),
       ...timetable.resets
         .filter((r) => r.personId === personId)
         .map((r) => ({
           ...line('reset', `reset:${r.itemId}`, r.title, r.startS, r.endS),
           forItem: titleOf(timetable, r.itemId),
-          place: placeOf(file, r.itemId),
+          place: placeOf(script, r.itemId),
         })),
       ...(arrival.leavesS === undefined
         ? []
@@ -64,7 +64,7 @@ const line = (kind: CallKind, key: string, what: string, atS: number, endS: numb
   endS,
 });
 
-function prepares(file: ShowFile, timetable: Timetable, t: Timetable['tasks'][number]): CallLine {
+function prepares(script: Script, timetable: Timetable, t: Timetable['tasks'][number]): CallLine {
   return {
     ...line('prepare', `task:${t.id.replace(':', '-')}`, t.title, t.startS, t.handsOffS),
     forItem: titleOf(timetable, t.itemId),
@@ -76,7 +76,7 @@ function prepares(file: ShowFile, timetable: Timetable, t: Timetable['tasks'][nu
   };
 }
 
-function plays(file: ShowFile, item: Timetable['items'][number], personId: string): CallLine[] {
+function plays(script: Script, item: Timetable['items'][number], personId: string): CallLine[] {
   const kind =
     item.presenterId === personId ? 'on stage' : item.helperIds.includes(personId) ? 'help' : undefined;
   if (!kind) return [];
@@ -89,7 +89,7 @@ function plays(file: ShowFile, item: Timetable['items'][number], personId: strin
         item.startS,
         item.endS,
       ),
-      place: placeOf(file, item.itemId),
+      place: placeOf(script, item.itemId),
     },
   ];
 }
@@ -97,10 +97,8 @@ function plays(file: ShowFile, item: Timetable['items'][number], personId: strin
 const titleOf = (timetable: Timetable, itemId: string) =>
   timetable.items.find((i) => i.itemId === itemId)?.title ?? '';
 
-function placeOf(file: ShowFile, itemId: string): string {
-  const item = file.show.items.find((i) => i.id === itemId);
-  return file.demos.find((d) => d.id === item?.demoId)?.station ?? 'front bench';
-}
+const placeOf = (script: Script, itemId: string): string =>
+  script.byItem.get(itemId)?.demo?.station ?? 'front bench';
 
 export type CallState = 'done' | 'ahead' | 'may begin' | 'due' | 'late' | 'over';
 

@@ -1,7 +1,8 @@
 import { formatAmount, formatDuration } from '../quantities';
-import { demoFor } from '../script';
-import { STATIONS, type ShowFile, type Station } from '../show';
-import type { Plan } from './plan';
+import type { Script } from '../script';
+import { STATIONS, type Station } from '../show';
+import type { Needs } from '../supplies';
+import type { Timetable } from '../timetable';
 
 /** One verification before doors. `station` undefined: it belongs to the whole room. */
 export interface Check {
@@ -18,14 +19,15 @@ export interface Check {
 }
 
 /** The checks of a show in the order one walks the stage: station after station, kit before prep before conditions. */
-export function checksOf(file: ShowFile, plan: Pick<Plan, 'needs' | 'timetable'>): Check[] {
+export function checksOf(script: Script, timetable: Timetable, needs: Needs): Check[] {
   const byId = new Map<string, Check>();
   const add = (check: Check) => {
     const same = byId.get(check.id);
     if (same) same.itemIds.push(...check.itemIds.filter((id) => !same.itemIds.includes(id)));
     else byId.set(check.id, check);
   };
-  const rounds = playedDemos(file);
+  const { file } = script;
+  const rounds = playedDemos(script);
   for (const { item, demo } of rounds) {
     for (const kit of demo.kit) {
       const most = Math.max(
@@ -37,7 +39,7 @@ export function checksOf(file: ShowFile, plan: Pick<Plan, 'needs' | 'timetable'>
         ...base(item.id, demo.station),
         id: idOf('kit', demo.station, kit.goodId),
         kind: 'present',
-        title: goodName(file, kit.goodId),
+        title: goodName(script, kit.goodId),
         detail: most > 1 ? `${most} of them` : '',
       });
     }
@@ -46,14 +48,14 @@ export function checksOf(file: ShowFile, plan: Pick<Plan, 'needs' | 'timetable'>
         ...base(item.id, demo.station),
         id: idOf('use', demo.station, need.goodId),
         kind: 'present',
-        title: goodName(file, need.goodId),
-        detail: `${packedAt(file, plan, need.goodId, demo.station)} packed`,
+        title: goodName(script, need.goodId),
+        detail: `${packedAt(script, needs, need.goodId, demo.station)} packed`,
       });
     }
     for (const task of demo.prep) {
-      const placed = plan.timetable.tasks.find((t) => t.itemId === item.id && t.taskId === task.id);
+      const placed = timetable.tasks.find((t) => t.itemId === item.id && t.taskId === task.id);
       // What is only begun once the show runs cannot be checked before doors.
-      if (placed && placed.handsOffS > plan.timetable.doorsS) continue;
+      if (placed && placed.handsOffS > timetable.doorsS) continue;
       add({
         ...base(item.id, demo.station),
         id: idOf('prep', item.id, task.id),
@@ -80,12 +82,7 @@ export function checksOf(file: ShowFile, plan: Pick<Plan, 'needs' | 'timetable'>
   return [...byId.values()].sort((a, b) => walk.indexOf(a.station) - walk.indexOf(b.station));
 }
 
-function playedDemos(file: ShowFile) {
-  return file.show.items.flatMap((item) => {
-    const demo = demoFor(file, item);
-    return demo ? [{ item, demo }] : [];
-  });
-}
+const playedDemos = ({ items }: Script) => items.flatMap(({ item, demo }) => (demo ? [{ item, demo }] : []));
 
 const base = (itemId: string, station: Station) => ({ itemIds: [itemId], station, must: true });
 
@@ -95,17 +92,17 @@ const idOf = (...parts: string[]) =>
     .replace(/[^A-Za-z0-9_-]/g, '-')
     .slice(0, 64);
 
-const goodName = (file: ShowFile, id: string) => file.stock.find((g) => g.id === id)?.name ?? id;
+const goodName = ({ goods }: Script, id: string) => goods.get(id)?.name ?? id;
 
 /** The station's share of what is packed, in proportion to what its items plan to use. */
-function packedAt(file: ShowFile, plan: Pick<Plan, 'needs'>, goodId: string, station: Station): string {
-  const total = plan.needs.consumables.find((c) => c.goodId === goodId);
+function packedAt(script: Script, needs: Needs, goodId: string, station: Station): string {
+  const total = needs.consumables.find((c) => c.goodId === goodId);
   if (!total) return '';
   const used = (itemIds?: string[]) =>
     total.lines
       .filter((l) => !itemIds || itemIds.includes(l.itemId))
       .reduce((sum, l) => sum + l.each * l.plannedTimes, 0);
-  const here = playedDemos(file)
+  const here = playedDemos(script)
     .filter((r) => r.demo.station === station)
     .map((r) => r.item.id);
   const share = used() > 0 ? used(here) / used() : 1;

@@ -1,4 +1,4 @@
-export { plan, planSteps, type Plan, type PlanOptions, type PlanProgress } from './plan';
+export { plan, planSteps, type Plan, type PlanOptions, type PlanParts, type PlanProgress } from './plan';
 export { assemble, type Library } from './assemble';
 export {
   callSheets,
@@ -11,3 +11,4 @@ export {
 export { checksOf, type Check } from './checks';
 export { demoSpan, type DemoSpan, type SpanRow } from './span';
 export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';
+export type { FindingCode, PlanFinding } from './rules';

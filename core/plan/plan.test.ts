@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import type { FindingCode } from '../findings';
 import { applyChange, type ShowFile } from '../show';
 import { demo, good, hallShow, item, record, showOf, task } from '../testing/hall-show';
 import { plan } from './plan';
+import type { FindingCode } from './rules';
 
 const quick = (file: ShowFile) => plan(file, { plays: 0 });
 const codes = (file: ShowFile) => quick(file).findings.map((f) => f.code);
@@ -93,7 +93,7 @@ test('preparation that cannot be ready delays its item, and the wait is dead air
   expect(result.timetable.items[0]).toMatchObject({ startS: 660, waitS: 660 });
   const finding = result.findings.find((f) => f.code === 'dead-air')!;
   expect(finding.says).toContain('warm');
-  const mended = { ...file, show: applyChange(file.show, finding.fixes[0]!.change!) };
+  const mended = { ...file, show: applyChange(file.show, finding.waysOut[0]!.change!) };
   expect(quick(mended).timetable.deadAirS).toBe(0);
 });
 
@@ -107,8 +107,8 @@ test('an overrun says by how much and offers the cuttable item of least worth th
     numbers: { overS: 180 },
     says: 'The show runs 3 min over its slot.',
   });
-  expect(finding.fixes[0]!.change!).toEqual({ kind: 'remove-items', itemIds: ['i-b'] });
-  expect(codes({ ...file, show: applyChange(file.show, finding.fixes[0]!.change!) })).not.toContain(
+  expect(finding.waysOut[0]!.change!).toEqual({ kind: 'remove-items', itemIds: ['i-b'] });
+  expect(codes({ ...file, show: applyChange(file.show, finding.waysOut[0]!.change!) })).not.toContain(
     'overrun',
   );
 });
@@ -145,7 +145,7 @@ test("the log's times are used where none were typed, and offered where they wer
   file.show.items[0]!.timing = { bestS: 100, likelyS: 200, worstS: 300 };
   const offered = quick(file).findings.find((f) => f.code === 'log-times')!;
   expect(
-    quick({ ...file, show: applyChange(file.show, offered.fixes[0]!.change!) }).timetable.items[0]!.endS,
+    quick({ ...file, show: applyChange(file.show, offered.waysOut[0]!.change!) }).timetable.items[0]!.endS,
   ).toBe(420);
 });
 
@@ -244,8 +244,8 @@ test('kit wanted by two demos one after another: its cleaning fits between, or t
   const waits = quick(file);
   expect(waits.timetable.items[2]).toMatchObject({ startS: 700, waitS: 100 });
   const finding = waits.findings.find((f) => f.code === 'kit-short')!;
-  expect(finding.fixes[0]!.label).toBe('Bring 1 more: flask');
-  const mended = quick({ ...file, show: applyChange(file.show, finding.fixes[0]!.change!) });
+  expect(finding.waysOut[0]!.label).toBe('Bring 1 more: flask');
+  const mended = quick({ ...file, show: applyChange(file.show, finding.waysOut[0]!.change!) });
   expect(mended).toMatchObject({
     needs: { kit: [{ peak: 2, onShelf: 2, short: 0 }] },
     timetable: { deadAirS: 0 },

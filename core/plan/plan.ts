@@ -1,16 +1,45 @@
-import type { Finding } from '../findings';
 import { forecastSteps, type Bands, type ForecastProgress } from '../forecast';
-import type { ShowFile } from '../show';
-import { needs, type Needs } from '../supplies';
-import { type SearchProgress, placeSteps, type PlaceOptions, type Timetable } from '../timetable';
-import { findings } from './rules';
+import { script } from '../script';
+import type { Crate, ShowFile } from '../show';
+import {
+  coldBudget,
+  needs,
+  packing,
+  shelfOfFile,
+  thingsOf,
+  tour,
+  type ColdBudget,
+  type Needs,
+  type Packing,
+  type TourShow,
+} from '../supplies';
+import { placeSteps, type PlaceOptions, type SearchProgress, type Timetable } from '../timetable';
+import { callSheets, type CallSheet } from './call-sheet';
+import { checksOf, type Check } from './checks';
+import { findings, type PlanFinding } from './rules';
 
+/** All that is worked out of one show. Views draw it; none computes. */
 export interface Plan {
   timetable: Timetable;
-  findings: Finding[];
+  findings: PlanFinding[];
   needs: Needs;
+  /** What to buy for this show alone, against its own shelf; a tour says the same of several. */
+  buying: TourShow;
   /** Null where no plays were asked for. */
   bands: Bands | null;
+  cold: ColdBudget[];
+  /** Parts that only some screens want, each there where it was asked for. */
+  packing?: Packing;
+  checks?: Check[];
+  callSheets?: CallSheet[];
+}
+
+/** Parts of a plan that are worked out only where they are asked for. */
+export interface PlanParts {
+  /** The crates to pack into. */
+  packing?: readonly Crate[];
+  checks?: boolean;
+  callSheets?: boolean;
 }
 
 export interface PlanOptions extends PlaceOptions {
@@ -18,14 +47,15 @@ export interface PlanOptions extends PlaceOptions {
   seed?: number;
   /** How many plays to simulate; 0 leaves the forecast out. */
   plays?: number;
+  parts?: PlanParts;
 }
 
 /** How far a plan under way has come. */
 export type PlanProgress = { searching: SearchProgress } | { playing: ForecastProgress };
 
 /**
- * The one call behind the Plan and Supplies tabs, the server's exports and the command line: when everything happens,
- * what does not fit, what is needed, and what may happen. The file must have passed validation.
+ * The one call behind every tab of a show, the server's exports and the command line: when everything happens, what
+ * does not fit, what is needed, and what may happen. The file must have passed validation; it always gets a plan.
  * Pure: the same file and options give the same answer.
  */
 export function plan(file: ShowFile, options: PlanOptions = {}): Plan {
@@ -39,16 +69,26 @@ export function plan(file: ShowFile, options: PlanOptions = {}): Plan {
 /** `plan` in slices: yields how far it has come, and may be dropped at any of them. */
 export function* planSteps(
   file: ShowFile,
-  { seed = 1, plays = 10_000, ...options }: PlanOptions = {},
+  { seed = 1, plays = 10_000, parts = {}, ...options }: PlanOptions = {},
 ): Generator<PlanProgress, Plan> {
-  const placement = yield* told(placeSteps(file, options), (searching) => ({ searching }));
+  const of = script(file);
+  const placement = yield* told(placeSteps(of, options), (searching) => ({ searching }));
   const { timetable } = placement;
-  const needed = needs(file, timetable);
+  const needed = needs(of, timetable);
+  const cold = (file.show.cold ?? []).map((c) => coldBudget(of, timetable, c, needed.consumables));
   const bands =
-    plays > 0
-      ? yield* told(forecastSteps(file, placement, { seed, plays }), (playing) => ({ playing }))
-      : null;
-  return { timetable, findings: findings(file, placement, needed.kit, bands), needs: needed, bands };
+    plays > 0 ? yield* told(forecastSteps(placement, { seed, plays }), (playing) => ({ playing })) : null;
+  return {
+    timetable,
+    findings: findings({ placement, needs: needed, bands, cold }),
+    needs: needed,
+    buying: tour([{ script: of, timetable }], shelfOfFile(file))[0]!,
+    bands,
+    cold,
+    ...(parts.packing && { packing: packing(thingsOf(of, timetable, needed), parts.packing) }),
+    ...(parts.checks && { checks: checksOf(of, timetable, needed) }),
+    ...(parts.callSheets && { callSheets: callSheets(of, timetable) }),
+  };
 }
 
 function* told<P, R>(steps: Generator<P, R>, as: (progress: P) => PlanProgress): Generator<PlanProgress, R> {

@@ -1,3 +1,4 @@
+import { script } from '../script';
 import { applyChange, type ShowFile } from '../show';
 import { demo, item, showOf, task } from '../testing/hall-show';
 import { place } from '../timetable';
@@ -42,7 +43,7 @@ test('a demo that has to wait for its soak is played later, and its introduction
     ...['a', 'b', 'c', 'd'].map((id) => item(id)),
   ].map(({ demoId, ...rest }) => (rest.id === 'i-talk' ? rest : { ...rest, demoId: demoId! }));
   const file = showOf([soak, ...['a', 'b', 'c', 'd'].map((id) => demo(id))], items);
-  expect(place(file).timetable.deadAirS).toBeGreaterThan(600);
+  expect(place(script(file)).timetable.deadAirS).toBeGreaterThan(600);
   const proposal = propose(file)!;
   expect(proposal.after.deadAirS).toBe(0);
   expect(proposal.itemIds.indexOf('i-soak')).toBe(proposal.itemIds.indexOf('i-talk') + 1);

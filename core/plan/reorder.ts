@@ -1,7 +1,8 @@
 import { formatDuration } from '../quantities';
-import { demoFor } from '../script';
-import type { Demo, Item, ShowFile } from '../show';
+import { script, type Script } from '../script';
+import type { Item, ShowFile } from '../show';
 import { place } from '../timetable';
+import { loudNoCall, wetByVoltage, type Order } from './rules';
 
 /** How well an order plays: what an audience and a crew would mind, counted. */
 export interface OrderMerits {
@@ -43,20 +44,20 @@ export function* proposeOrder(
   file: ShowFile,
 ): Generator<{ tried: number; of: number }, OrderProposal | undefined> {
   const { items } = file.show;
-  const traits = new Map(items.map((item) => [item.id, traitsOf(item, demoFor(file, item))]));
-  const start = merits(file, items, traits);
+  const of = script(file);
+  const start = merits(items, of);
   let best = { items, merits: start, cost: cost(start) };
   let tried = 0;
   for (let improved = true; improved && tried < TRIES;) {
     improved = false;
     const ideas = neighbours(best.items)
-      .map((order) => ({ order, static: staticCost(order, items, traits) }))
+      .map((order) => ({ order, static: staticCost(order, items, of) }))
       .sort((a, b) => a.static - b.static);
     for (const { order } of ideas) {
       if (tried >= TRIES) break;
       tried++;
       yield { tried, of: TRIES };
-      const found = merits(file, order, traits);
+      const found = merits(order, of);
       const total = cost(found) + WEIGHTS.placeMoved * displaced(order, items);
       if (total < best.cost - 1) {
         best = { items: order, merits: found, cost: total };
@@ -79,42 +80,29 @@ export function* proposeOrder(
   };
 }
 
-interface Traits {
-  demo: boolean;
-  wet: boolean;
-  voltage: boolean;
-  loud: boolean;
-  calls: boolean;
-  intensity: number;
-}
-
-const traitsOf = (item: Item, demo: Demo | undefined): Traits => ({
-  demo: demo !== undefined,
-  wet: !!demo?.hazards.includes('slippery floor'),
-  voltage: !!demo?.hazards.includes('high voltage'),
-  loud: !!demo?.hazards.includes('noise'),
-  calls: demo ? demo.steps.some((s) => s.kind === 'shout') : item.kind !== 'volunteer pick',
-  intensity: demo?.intensity ?? 0,
-});
-
 type Pace = Omit<OrderMerits, 'deadAirS' | 'conflicts'>;
 
-function paceOf(items: readonly Item[], traits: ReadonlyMap<string, Traits>): Pace {
-  const all = items.map((i) => traits.get(i.id)!);
-  const demos = all.filter((t) => t.demo);
-  const pairs = (list: Traits[]) => list.slice(1).map((b, i) => [list[i]!, b] as const);
+/** An order as a script, without resolving it anew. */
+const asOrder = (items: readonly Item[], { byItem }: Script): Order => ({
+  items: items.map((item) => byItem.get(item.id)!),
+});
+
+function paceOf(items: readonly Item[], script: Script): Pace {
+  const order = asOrder(items, script);
+  const intensities = order.items.flatMap(({ demo }) => demo?.intensity ?? []);
   return {
-    wetByVoltage: pairs(demos).filter(([a, b]) => (a.wet && b.voltage) || (a.voltage && b.wet)).length,
-    loudPairs: pairs(all).filter(([a, b]) => a.loud && b.loud && !b.calls).length,
-    falls: pairs(demos).reduce((sum, [a, b]) => sum + Math.max(0, a.intensity - b.intensity), 0),
-    endsStrong: demos.length === 0 || demos.at(-1)!.intensity >= Math.max(...demos.map((d) => d.intensity)),
+    wetByVoltage: wetByVoltage.count(order),
+    loudPairs: loudNoCall.count(order),
+    falls: intensities.slice(1).reduce((sum, b, i) => sum + Math.max(0, intensities[i]! - b), 0),
+    endsStrong: intensities.length === 0 || intensities.at(-1)! >= Math.max(...intensities),
   };
 }
 
-function merits(file: ShowFile, items: readonly Item[], traits: ReadonlyMap<string, Traits>): OrderMerits {
-  const placed = place({ ...file, show: { ...file.show, items: [...items] } }, { budget: BUDGET });
+function merits(items: readonly Item[], of: Script): OrderMerits {
+  const { file } = of;
+  const placed = place(script({ ...file, show: { ...file.show, items: [...items] } }), { budget: BUDGET });
   return {
-    ...paceOf(items, traits),
+    ...paceOf(items, of),
     deadAirS: placed.timetable.deadAirS,
     conflicts: placed.conflicts.length + placed.broken.length,
   };
@@ -128,8 +116,8 @@ const paceCost = (m: Pace) =>
 
 const cost = (m: OrderMerits) => m.deadAirS + WEIGHTS.conflict * m.conflicts + paceCost(m);
 
-const staticCost = (order: readonly Item[], was: readonly Item[], traits: ReadonlyMap<string, Traits>) =>
-  paceCost(paceOf(order, traits)) + WEIGHTS.placeMoved * displaced(order, was);
+const staticCost = (order: readonly Item[], was: readonly Item[], of: Script) =>
+  paceCost(paceOf(order, of)) + WEIGHTS.placeMoved * displaced(order, was);
 
 const displaced = (order: readonly Item[], was: readonly Item[]) =>
   order.reduce((sum, item, i) => sum + Math.abs(was.indexOf(item) - i), 0);

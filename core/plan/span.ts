@@ -1,4 +1,4 @@
-import { stepsTiming } from '../script';
+import { stepsTiming, script } from '../script';
 import { blankDemo, type Demo, type ShowFile } from '../show';
 import { latestTimes, workOf } from '../timetable';
 
@@ -26,7 +26,7 @@ export interface DemoSpan {
  */
 export function demoSpan(demo: Demo): DemoSpan {
   const file = aloneOn(demo);
-  const { activities, links } = workOf(file);
+  const { activities, links } = workOf(script(file));
   const latest = latestTimes(activities.length, links, (p) =>
     activities[p]!.kind === 'item' ? 0 : Infinity,
   );

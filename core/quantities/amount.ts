@@ -127,15 +127,15 @@ export function parseTemperature(text: string): Parsed {
 
 /** "32 °C, 90 °F". */
 export const formatTemperature = (celsius: number): string =>
-  `${short(celsius)} °C, ${short((celsius * 9) / 5 + 32)} °F`.replaceAll('-', '−');
+  `${formatFigure(celsius)} °C, ${formatFigure((celsius * 9) / 5 + 32)} °F`.replaceAll('-', '−');
 
 /** `value` of base unit to a short text in SI: 1500 mL → "1.5 L", 12 piece → "12". */
 export function formatAmount(value: number, base: BaseUnit): string {
-  if (base === 'piece') return short(value);
-  if (base === 'mL' && Math.abs(value) >= 1000) return `${short(value / 1000)} L`;
-  if (base === 'g' && Math.abs(value) >= 1000) return `${short(value / 1000)} kg`;
-  if (base === 'm' && Math.abs(value) < 1 && value !== 0) return `${short(value * 100)} cm`;
-  return `${short(value)} ${base}`;
+  if (base === 'piece') return formatFigure(value);
+  if (base === 'mL' && Math.abs(value) >= 1000) return `${formatFigure(value / 1000)} L`;
+  if (base === 'g' && Math.abs(value) >= 1000) return `${formatFigure(value / 1000)} kg`;
+  if (base === 'm' && Math.abs(value) < 1 && value !== 0) return `${formatFigure(value * 100)} cm`;
+  return `${formatFigure(value)} ${base}`;
 }
 
 /** The same amount in kitchen units, for standing beside the SI figure; empty where there is none. */
@@ -143,7 +143,7 @@ export function formatKitchen(value: number, base: BaseUnit, cup: Cup = 'US'): s
   if (value <= 0) return '';
   if (base === 'g') {
     const ounces = Qty(value, 'g').to('oz').scalar;
-    return ounces >= 16 ? `${short(ounces / 16)} lb` : `${short(ounces)} oz`;
+    return ounces >= 16 ? `${formatFigure(ounces / 16)} lb` : `${formatFigure(ounces)} oz`;
   }
   if (base !== 'mL') return '';
   for (const [unit, least] of [
@@ -153,9 +153,11 @@ export function formatKitchen(value: number, base: BaseUnit, cup: Cup = 'US'): s
   ] as const) {
     const count =
       unit === 'cu' && cup === 'metric' ? value / METRIC_CUP_ML : Qty(value, 'ml').to(unit).scalar;
-    if (count >= least) return `${short(count)} ${unit === 'cu' ? (count > 1 ? 'cups' : 'cup') : unit}`;
+    if (count >= least)
+      return `${formatFigure(count)} ${unit === 'cu' ? (count > 1 ? 'cups' : 'cup') : unit}`;
   }
   return '';
 }
 
-const short = (n: number) => String(Number(n.toPrecision(Math.abs(n) >= 100 ? 4 : 3)));
+/** A number as one says it: three figures, four from a hundred on. 0.6666 → "0.667", 1234.5 → "1235". */
+export const formatFigure = (n: number): string => String(Number(n.toPrecision(Math.abs(n) >= 100 ? 4 : 3)));

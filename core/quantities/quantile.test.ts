@@ -1,4 +1,4 @@
-import { quantile, quantileOf } from '.';
+import { quantile, quantileOf } from './quantile';
 
 // Hyndman & Fan (1996), type 7, the default of R's `quantile` and numpy's `percentile`: x[(n − 1)q], interpolated.
 test.each([

@@ -28,16 +28,39 @@ export function formatDuration(seconds: number): string {
   return (seconds < 0 && s > 0 ? '−' : '') + (words.join(' ') || '0 s');
 }
 
-/** "14:05" to seconds after midnight. The text must have been validated as HH:MM. */
+/** Times of day run to 36 h: "24:45" is a quarter to one in the night after. */
+export const MOST_CLOCK_S = 36 * 3600;
+
+/** Small hours end here: before it, a time far ahead of an evening's curtain-up means the night after. Common practice. */
+const SMALL_HOURS_END_S = 6 * 3600;
+
+/** "14:05" to seconds after the midnight before the show. The text must have been validated as HH:MM, to 36:00. */
 export function clockToS(clock: string): number {
   const [h, m] = clock.split(':').map(Number);
   return (h ?? 0) * 3600 + (m ?? 0) * 60;
 }
 
-/** Seconds after midnight to "14:05", or "14:05:20" where `withSeconds`. Wraps at midnight. */
+/**
+ * A time of day as seconds from curtain-up, which is `upS` seconds after midnight. "00:45" for a show at 23:30 is the
+ * night after: a small hour that lies more than twelve hours before curtain-up is taken to be the next day's. What is
+ * written as "24:45" says so itself.
+ */
+export function sinceCurtain(clock: string, upS: number): number {
+  const s = clockToS(clock) - upS;
+  return clockToS(clock) < SMALL_HOURS_END_S && s < -12 * 3600 ? s + 86_400 : s;
+}
+
+/** Seconds after midnight as a time of day is kept, to 36:00, whole minutes: 87_300 → "24:15". */
+export function toClock(secondsOfDay: number): string {
+  const s = Math.min(MOST_CLOCK_S, Math.max(0, Math.floor(secondsOfDay / 60) * 60));
+  return `${two(s / 3600)}:${two((s % 3600) / 60)}`;
+}
+
+/** Seconds after midnight as it is said: "14:05", or "14:05:20" where `withSeconds`; 87_300 → "00:15". */
 export function formatClock(secondsOfDay: number, withSeconds = false): string {
   const s = ((Math.round(secondsOfDay) % 86_400) + 86_400) % 86_400;
-  const two = (n: number) => String(Math.floor(n)).padStart(2, '0');
   const hm = `${two(s / 3600)}:${two((s % 3600) / 60)}`;
   return withSeconds ? `${hm}:${two(s % 60)}` : hm;
 }
+
+const two = (n: number) => String(Math.floor(n)).padStart(2, '0');

@@ -1,15 +1,9 @@
-import type { Demo, Item, ShowFile } from '../show';
+import type { Demo, Item } from '../show';
 
 /**
- * The demo as an item plays it: in the item's variant, with amounts scaled by the item's settings, and without the
- * set-up steps where an earlier item has taken them over. Undefined for an item that is not a demo. Pure.
+ * `demo` as `item` plays it: in the item's variant, with amounts scaled by the item's settings (amount × value / usual
+ * value), and without the set-up steps where an earlier item has taken them over. Pure.
  */
-export function demoFor(file: Pick<ShowFile, 'demos'>, item: Item): Demo | undefined {
-  const demo = item.demoId === undefined ? undefined : file.demos.find((d) => d.id === item.demoId);
-  return demo && asPlayed(demo, item);
-}
-
-/** `demo` as `item` plays it. Amounts change in proportion: amount × value / usual value. */
 export function asPlayed(demo: Demo, item: Item): Demo {
   const variant = demo.variants?.find((v) => v.id === item.variantId);
   const plain = !variant && !item.settings?.length && item.setUpIn === undefined;

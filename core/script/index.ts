@@ -1,4 +1,4 @@
-export { demoFor } from './as-played';
 export { learnedTiming } from './learned-timing';
 export { posterior, type Posterior } from './odds';
-export { firstShowing, stepsTiming, wholeItem, type TimingFrom } from './timing';
+export { script, type Script, type ScriptItem } from './script';
+export { stepsTiming, type TimingFrom } from './timing';

@@ -1,6 +1,22 @@
-import { withoutForwardRefs } from './refs';
+import {
+  applyPatches,
+  current,
+  enablePatches,
+  immerable,
+  isDraft,
+  produceWithPatches,
+  type Patch,
+} from 'immer';
 import type { Demo, Timing } from './demo';
-import type { Item, Show, TaskChoice } from './show';
+import { withoutForwardRefs } from './refs';
+import { Ban, ChilledObject, ColdPlan, CrewPlace, ExtraKit, Item, Setting, Show, TaskChoice } from './show';
+
+enablePatches();
+// Documents that were checked are instances of their classes; drafts of them work like those of plain objects.
+for (const type of [Ban, ChilledObject, ColdPlan, CrewPlace, ExtraKit, Item, Setting, Show, TaskChoice])
+  Object.defineProperty(type.prototype, immerable, { value: true });
+
+export type { Patch };
 
 /** A change of the show that a person can accept with one press, or make by hand; applied by `applyChange`. */
 export type Change =
@@ -14,77 +30,109 @@ export type Change =
   | { kind: 'reorder'; itemIds: string[] }
   | { kind: 'set-item'; itemId: string; fields: ItemFields }
   | { kind: 'set-timing'; itemId: string; timing: Timing | undefined }
-  | { kind: 'set-task'; itemId: string; taskId: string; choice: Partial<Omit<TaskChoice, 'taskId'>> }
+  | { kind: 'set-task'; itemId: string; taskId: string; choice: TaskWord }
   | { kind: 'bring-kit'; goodId: string; count: number };
+
+/** What the presenter says of a task; `undefined` takes it back. */
+type TaskWord = { [K in 'personId' | 'startS' | 'inItemId']?: TaskChoice[K] | undefined };
 
 /** Fields of an item that a change may set; `undefined` takes a field away. */
 export type ItemFields = {
   [K in 'pinned' | 'at' | 'worth' | 'presenterId' | 'helperIds' | 'resetBy' | 'title']?: Item[K] | undefined;
 };
 
-/**
- * The show with a change applied. One that names something gone leaves the show as it is. References that a change
- * leaves pointing at nothing, or forward in time, are taken out with it.
- */
-export function applyChange(show: Show, change: Change): Show {
-  return tidied(changed(show, change));
+/** A change as data: what it does to a show, and what takes it back. Both are JSON patches. */
+export interface Changed {
+  show: Show;
+  patches: Patch[];
+  inverse: Patch[];
 }
 
-function changed(show: Show, change: Change): Show {
-  const withItems = (items: Item[]) => ({ ...show, items });
-  const onItem = (id: string, edit: (item: Item) => Item) =>
-    withItems(show.items.map((item) => (item.id === id ? edit(item) : item)));
+/**
+ * The one door through which a show changes: `recipe` changes a draft of it, and the patches fall out. References that
+ * are left pointing at nothing, or forward in time, are taken out with it. The show itself is left as it is.
+ */
+export function changeShow(show: Show, recipe: (draft: Show) => void): Changed {
+  const [next, patches, inverse] = produceWithPatches(show, (draft) => {
+    recipe(draft);
+    const items = withoutForwardRefs(draft.items);
+    if (items !== draft.items) draft.items = items;
+    draft.items.forEach(dropEmptyChoices);
+  });
+  return { show: next, patches, inverse };
+}
+
+/** The show with a change applied. One that names something gone leaves the show as it is. */
+export const applyChange = (show: Show, change: Change): Show =>
+  changeShow(show, (draft) => make(draft, change)).show;
+
+/** The show with patches applied: a change made again, or taken back. */
+export const patchShow = (show: Show, patches: readonly Patch[]): Show =>
+  applyPatches(show, patches as Patch[]);
+
+/** Makes a change of a draft. */
+export function make(draft: Show, change: Change): void {
+  const { items } = draft;
+  const at = (id: string) => items.findIndex((item) => item.id === id);
+  const replace = (id: string, edit: (item: Item) => Item[]) => {
+    const index = at(id);
+    if (index >= 0) items.splice(index, 1, ...edit(items[index]!));
+  };
   switch (change.kind) {
     case 'set-arrival':
-      return onPlace(show, change.personId, { arrives: change.arrives });
+      return onPlace(draft, change.personId, (place) => (place.arrives = change.arrives));
     case 'set-leaving':
-      return onPlace(show, change.personId, { leaves: change.leaves });
+      return onPlace(draft, change.personId, (place) => (place.leaves = change.leaves));
     case 'remove-items':
-      return withItems(show.items.filter((item) => !change.itemIds.includes(item.id)));
-    case 'move-item':
-      return withItems(moved(show.items, change.itemId, change.toIndex));
+      draft.items = items.filter((item) => !change.itemIds.includes(item.id));
+      return;
+    case 'move-item': {
+      const index = at(change.itemId);
+      if (index < 0) return;
+      const [item] = items.splice(index, 1);
+      items.splice(Math.max(0, Math.min(items.length, change.toIndex)), 0, item!);
+      return;
+    }
     case 'insert-item':
-      return withItems([
-        ...show.items.slice(0, change.toIndex),
-        change.item,
-        ...show.items.slice(change.toIndex),
-      ]);
+      return void items.splice(change.toIndex, 0, change.item);
     case 'duplicate-item':
-      return withItems(
-        show.items.flatMap((item) =>
-          item.id === change.itemId ? [item, { ...structuredClone(item), id: change.newId }] : [item],
-        ),
-      );
+      return replace(change.itemId, (item) => [item, { ...structuredClone(plain(item)), id: change.newId }]);
     case 'split-set-up':
-      return withItems(
-        show.items.flatMap((item) => (item.id === change.itemId ? split(item, change) : [item])),
-      );
+      return replace(change.itemId, (item) => split(item, change));
     case 'reorder': {
       const place = (item: Item) => {
-        const at = change.itemIds.indexOf(item.id);
-        return at < 0 ? show.items.length : at;
+        const index = change.itemIds.indexOf(item.id);
+        return index < 0 ? items.length : index;
       };
-      return withItems([...show.items].sort((a, b) => place(a) - place(b)));
+      draft.items = [...items].sort((a, b) => place(a) - place(b));
+      return;
     }
     case 'set-item':
-      return onItem(change.itemId, (item) => pruned({ ...item, ...change.fields } as Item));
+      return set(items[at(change.itemId)], change.fields);
     case 'set-timing':
-      return onItem(change.itemId, (item) => pruned({ ...item, timing: change.timing } as Item));
+      return set(items[at(change.itemId)], { timing: change.timing });
     case 'set-task':
-      return onItem(change.itemId, (item) => withChoice(item, change.taskId, change.choice));
+      items.filter((i) => i.id === change.itemId).forEach((i) => choose(i, change.taskId, change.choice));
+      return;
     case 'bring-kit': {
-      const others = (show.extraKit ?? []).filter((e) => e.goodId !== change.goodId);
-      const was = show.extraKit?.find((e) => e.goodId === change.goodId)?.count ?? 0;
-      return { ...show, extraKit: [...others, { goodId: change.goodId, count: was + change.count }] };
+      const extra = (draft.extraKit ??= []);
+      const known = extra.find((e) => e.goodId === change.goodId);
+      if (known) known.count += change.count;
+      else extra.push({ goodId: change.goodId, count: change.count });
     }
   }
 }
 
-/** Takes out references to items that are gone or no longer come before. Gives the same show where all is well. */
-export function tidied(show: Show): Show {
-  const items = withoutForwardRefs(show.items);
-  return items === show.items ? show : { ...show, items: items.map(withoutEmptyChoices) };
+/** Sets fields; what is `undefined` is taken away. */
+function set<T extends object>(target: T | undefined, fields: { [K in keyof T]?: T[K] | undefined }): void {
+  if (!target) return;
+  for (const [key, value] of Object.entries(fields) as [keyof T, T[keyof T] | undefined][]) {
+    if (value === undefined) delete target[key];
+    else target[key] = value;
+  }
 }
+
+const plain = (item: Item): Item => (isDraft(item) ? current(item) : item);
 
 /** The steps of a demo that a split moves into an item of their own, and how long they take; undefined without any. */
 export function setUpTiming(demo: Demo | undefined): Timing | undefined {
@@ -115,33 +163,24 @@ function split(item: Item, { newId, timing }: { newId: string; timing: Timing })
   return [setUp, { ...rest, setUpIn: newId, ...(sorted && { timing: sorted }) }];
 }
 
-function withChoice(item: Item, taskId: string, choice: Partial<Omit<TaskChoice, 'taskId'>>): Item {
-  const was = item.tasks?.find((t) => t.taskId === taskId);
-  const next = pruned({ ...was, taskId, ...choice } as TaskChoice);
-  return withTasks(item, [...(item.tasks ?? []).filter((t) => t.taskId !== taskId), next]);
+function choose(item: Item, taskId: string, choice: TaskWord): void {
+  const tasks = (item.tasks ??= []);
+  let word = tasks.find((t) => t.taskId === taskId);
+  if (!word) {
+    tasks.push({ taskId });
+    word = tasks.at(-1)!;
+  }
+  set(word, choice);
 }
-
-const withoutEmptyChoices = (item: Item): Item => (item.tasks ? withTasks(item, item.tasks) : item);
 
 /** Choices that choose nothing are not kept. */
-function withTasks(item: Item, tasks: TaskChoice[]): Item {
-  const kept = tasks.filter((t) => Object.keys(t).length > 1);
-  return pruned({ ...item, tasks: kept.length ? kept : undefined } as unknown as Item);
+function dropEmptyChoices(item: Item): void {
+  const kept = item.tasks?.filter((t) => Object.keys(t).length > 1);
+  if (!kept || kept.length === item.tasks!.length) return;
+  if (kept.length) item.tasks = kept;
+  else delete item.tasks;
 }
 
-const onPlace = (show: Show, personId: string, fields: { arrives: string } | { leaves: string }): Show => ({
-  ...show,
-  crew: show.crew.map((p) => (p.personId === personId ? { ...p, ...fields } : p)),
-});
-
-/** Without the fields that are there but undefined: in a document they are absent. */
-const pruned = <T extends object>(value: T): T =>
-  Object.fromEntries(Object.entries(value).filter(([, v]) => v !== undefined)) as T;
-
-function moved<T extends { id: string }>(list: readonly T[], id: string, toIndex: number): T[] {
-  const item = list.find((entry) => entry.id === id);
-  if (!item) return [...list];
-  const rest = list.filter((entry) => entry.id !== id);
-  const index = Math.max(0, Math.min(rest.length, toIndex));
-  return [...rest.slice(0, index), item, ...rest.slice(index)];
+function onPlace(draft: Show, personId: string, change: (place: CrewPlace) => void): void {
+  draft.crew.filter((place) => place.personId === personId).forEach(change);
 }

@@ -5,4 +5,15 @@ export * from './validate';
 export { missing, namesOf, needed, withDocumentRefs, withoutGone } from './refs';
 export type { Ref, RefKind } from './references';
 export * from './blank';
-export { applyChange, setUpTiming, tidied, type Change, type ItemFields } from './change';
+export {
+  applyChange,
+  changeShow,
+  make,
+  patchShow,
+  setUpTiming,
+  type Change,
+  type Changed,
+  type ItemFields,
+  type Patch,
+} from './change';
+export { changesSaid } from './said';

@@ -1,7 +1,7 @@
-import { showFileProblems, withoutGone } from '.';
 import { demo, good, item, person, showOf, task } from '../testing/hall-show';
 import { refsOf, withRefs } from './references';
-import { demoRefs, needed, showRefs, withoutForwardRefs } from './refs';
+import { withoutGone, demoRefs, needed, showRefs, withoutForwardRefs } from './refs';
+import { showFileProblems } from './validate';
 
 const full = demo('foam', {
   prep: [

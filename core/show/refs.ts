@@ -86,7 +86,7 @@ export const withoutGone = (show: Show, known: (kind: RefKind, id: string) => bo
   withRefs(showRefs, show, (kind, id) => (kind === 'item' || known(kind, id) ? id : undefined));
 
 /** Items without references to items that do not come before them. The same list where all is well. */
-export function withoutForwardRefs(items: readonly Item[]): readonly Item[] {
+export function withoutForwardRefs(items: Item[]): Item[] {
   const before = new Set<string>();
   let clean = true;
   const next = items.map((item) => {

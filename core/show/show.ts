@@ -11,7 +11,7 @@ import {
   Max,
   Min,
 } from 'class-validator';
-import { Clock, Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from '../fields';
+import { Clock, DayClock, Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from '../fields';
 import { BASE_UNITS, type BaseUnit } from '../quantities';
 import { Demo, HAZARDS, SKILLS, STATIONS, Timing, type Hazard, type Skill, type Station } from './demo';
 
@@ -132,7 +132,7 @@ export class ColdPlan {
   @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-12-12' })
   @IsISO8601({ strict: true }, { message: 'must be a date that exists' })
   filledOn!: string;
-  @Clock() filledAt!: string;
+  @DayClock() filledAt!: string;
   /** Lost once, cooling the vessel down. */
   @IsNumber() @Min(0) @Max(100) chillDown!: number;
   @IsNumber() @Min(0) @Max(90) pourLossPct!: number;

@@ -20,7 +20,7 @@ test('a wrong field is named by its path with a sentence', () => {
   expect(broken((f) => (f.show.slotMin = -5))).toEqual([
     { path: 'show.slotMin', says: 'This must be at least 1.' },
   ]);
-  expect(broken((f) => (f.show.curtainUp = '25:00'))).toEqual([
+  expect(broken((f) => (f.show.curtainUp = '36:05'))).toEqual([
     { path: 'show.curtainUp', says: 'This must be a time of day such as 14:05.' },
   ]);
   expect(broken((f) => (f.show.date = '2026-02-31'))).toEqual([

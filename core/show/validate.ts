@@ -1,6 +1,6 @@
 import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
-import { clockToS } from '../quantities';
+import { clockToS, sinceCurtain } from '../quantities';
 import type { Demo, Timing } from './demo';
 import type { Checked, Problem } from './problem';
 import { fileRefProblems } from './refs';
@@ -135,13 +135,17 @@ export function showProblems(show: Show, path = ''): Problem[] {
       ? [{ path: at(`items[${i}].demoId`), says: 'This is missing.' }]
       : []),
   ]);
-  if (show.doors > show.curtainUp)
+  const upS = clockToS(show.curtainUp);
+  const since = (clock: string) => sinceCurtain(clock, upS);
+  // Both come before curtain-up, in small hours too.
+  if (clockToS(show.doors) > upS)
     problems.push({ path: at('doors'), says: 'Doors must open before curtain-up.' });
-  if (show.getIn > show.doors) problems.push({ path: at('getIn'), says: 'The get-in must be before doors.' });
-  if (show.hardEnd !== undefined && clockToS(show.hardEnd) < clockToS(show.curtainUp) + show.slotMin * 60)
+  if (clockToS(show.getIn) > clockToS(show.doors))
+    problems.push({ path: at('getIn'), says: 'The get-in must be before doors.' });
+  if (show.hardEnd !== undefined && since(show.hardEnd) < show.slotMin * 60)
     problems.push({ path: at('hardEnd'), says: 'The hard end must not be before the end of the slot.' });
   show.crew.forEach((place, i) => {
-    if (place.leaves !== undefined && place.leaves <= place.arrives)
+    if (place.leaves !== undefined && since(place.leaves) <= since(place.arrives))
       problems.push({ path: at(`crew[${i}].leaves`), says: 'Nobody leaves before they arrive.' });
   });
   show.bans?.forEach((ban, i) => {

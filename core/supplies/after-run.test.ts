@@ -69,13 +69,11 @@ test('what the shelf does not have is said, and the rest is still written', () =
 test('what is packed comes off the shelf once, and all of it is accounted for when the show is over', () => {
   let n = 0;
   const before = [bought('old', 3), bought('new', 9)];
-  const take = (moves: StoreMove[]) =>
-    takeOut(
-      [{ goodId: 'soda', packed: 6 }],
-      balance(LOTS, moves, GOODS).lots,
-      { ...RUN, at: 50, showDay: '2026-12-12' },
-      () => `t${++n}`,
-    );
+  const take = (moves: StoreMove[]): StoreMove[] =>
+    takeOut([{ goodId: 'soda', packed: 6 }], balance(LOTS, moves, GOODS).lots, {
+      showId: RUN.showId,
+      showDay: '2026-12-12',
+    }).map((move) => ({ ...move, id: `t${++n}`, at: 50, day: RUN.day }));
   const taken = [...before, ...take(before)];
   expect(balance(LOTS, taken, GOODS).lots).toMatchObject([
     { shelf: 0, out: { s: 3 } },
@@ -88,10 +86,8 @@ test('what is packed comes off the shelf once, and all of it is accounted for wh
 test('what will be past its day by the show is not packed, and what was good when played counts as used later too', () => {
   const before = [bought('old', 3), bought('new', 9)];
   const { lots } = balance(LOTS, before, GOODS);
-  const late = { ...RUN, at: 50, showDay: '2026-12-21' };
-  expect(takeOut([{ goodId: 'soda', packed: 6 }], lots, late, () => 't')).toMatchObject([
-    { lotId: 'new', amount: 6 },
-  ]);
+  const late = { showId: RUN.showId, showDay: '2026-12-21' };
+  expect(takeOut([{ goodId: 'soda', packed: 6 }], lots, late)).toMatchObject([{ lotId: 'new', amount: 6 }]);
   const written = afterRun([line()], lots, { ...RUN, day: '2026-12-28' });
   expect(written.moves).toMatchObject([
     { lotId: 'old', amount: 3, day: '2026-12-28' },

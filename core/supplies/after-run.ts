@@ -72,20 +72,23 @@ export function afterRun(
 /** How the ids of a run's moves begin. */
 export const moveIdOf = (runId: string) => `run-${runId}-`;
 
+/** A move before it is written down: it gets its id, moment and day then. */
+export type PlannedMove = Omit<StoreMove, 'id' | 'at' | 'day'>;
+
 /**
  * The moves that take a show's packed consumables off the shelf, first expired first out, less what is out with it
- * already; what is past its day by the show stays where it is. What the shelf does not have is left out: the buying list says so. Pure; `idOf` names the moves.
+ * already; what is past its day by the show stays where it is. What the shelf does not have is left out: the buying
+ * list says so. Pure.
  */
 export function takeOut(
   needs: readonly Pick<ConsumableTotal, 'goodId' | 'packed'>[],
   lots: readonly LotStock[],
-  { showId, at, day, showDay }: { showId: string; at: number; day: string; showDay: string },
-  idOf: () => string,
-): StoreMove[] {
+  { showId, showDay }: { showId: string; showDay: string },
+): PlannedMove[] {
   return needs.flatMap(({ goodId, packed }) => {
     const out = lots.reduce((sum, l) => sum + (l.lot.goodId === goodId ? (l.out[showId] ?? 0) : 0), 0);
     return firstExpiredFirst(lots, goodId, Math.max(0, rounded(packed - out)), showDay).draws.map(
-      ({ lotId, amount }): StoreMove => ({ id: idOf(), lotId, kind: 'packed', amount, at, day, showId }),
+      ({ lotId, amount }): PlannedMove => ({ lotId, kind: 'packed', amount, showId }),
     );
   });
 }

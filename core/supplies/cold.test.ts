@@ -1,7 +1,7 @@
 import { plan } from '../plan';
 import type { ColdPlan } from '../show';
 import { demo, good, showOf } from '../testing/hall-show';
-import { chilled, coldBudget } from './cold';
+import { chilled } from './cold';
 
 const COLD: ColdPlan = {
   goodId: 'nitrogen',
@@ -19,15 +19,16 @@ const COLD: ColdPlan = {
   objects: [{ id: 'ball', title: 'A rubber ball', massKg: 0.1, heatCapacity: 1.2, waterPct: 0, times: 2 }],
 };
 
-function budget(changes: Partial<ColdPlan> = {}) {
+function planned(changes: Partial<ColdPlan> = {}) {
   const file = showOf(
     [demo('glass', { consumables: [{ goodId: 'nitrogen', amount: 2000, per: 'showing', wastePct: 0 }] })],
     undefined,
     { stock: [{ ...good('nitrogen', 'consumable', 0), unit: 'mL' }] },
   );
-  const { timetable, needs } = plan(file, { plays: 0 });
-  return coldBudget(file, timetable, { ...COLD, ...changes }, needs.consumables);
+  file.show.cold = [{ ...COLD, ...changes }];
+  return plan(file, { plays: 0 });
 }
+const budget = (changes: Partial<ColdPlan> = {}) => planned(changes).cold[0]!;
 
 test('what one thing boils away: m·c·ΔT and freezing over the latent heat, by hand', () => {
   // 1 kg of copper, mean 0.30 kJ/(kg·K) from 20 to −195.8 °C: 0.30 × 215.8 = 64.7 kJ; / 199 = 0.325 kg; / 0.807 = 0.403 L.
@@ -45,7 +46,8 @@ test('the order is use, losses and reserve, rounded up to whole litres: the sum 
   // 1 L to cool the vessel, 15 % of 2 L, 0.5 L/h × 2 h, 0.2 L × (24 h and the show's 5 min) = 2.5007 L.
   expect(b.lossTotal).toBeCloseTo(1 + 0.3 + 1 + 0.2 * (1 + 300 / 86_400), 4);
   expect(b.total).toBeCloseTo((b.useTotal + b.lossTotal) * 1.1, 9);
-  expect(b).toMatchObject({ order: 6, cost: 18, unit: 'L', findings: [] });
+  expect(b).toMatchObject({ order: 6, cost: 18, unit: 'L' });
+  expect(planned().findings.filter((f) => f.goodId)).toEqual([]);
   // A set of tabletop demos uses 5 to 10 L, most of it lost to the air (common practice).
   expect(b.order).toBeGreaterThanOrEqual(5);
   expect(b.order).toBeLessThanOrEqual(10);
@@ -62,11 +64,16 @@ test('what is left in the vessel falls from the filling to the end, and ends wit
 });
 
 test('a vessel too small, filled too early or too late is said with its figures', () => {
-  expect(budget({ vessel: 4 }).findings).toMatchObject([
-    { level: 'stop', says: expect.stringContaining('holds 4 L and 5.31 L are needed: 1.31 L short') },
+  const said = (changes: Partial<ColdPlan>) =>
+    planned(changes).findings.filter((f) => f.goodId === 'nitrogen');
+  expect(said({ vessel: 4 })).toMatchObject([
+    {
+      level: 'stop',
+      says: expect.stringContaining('holds 4 L of liquid nitrogen and 5.31 L are needed: 1.31 L short'),
+    },
   ]);
-  expect(budget({ filledOn: '2026-12-02' }).findings).toMatchObject([
-    { level: 'caution', says: expect.stringContaining('2 L of 8 are lost standing') },
+  expect(said({ filledOn: '2026-12-02' })).toMatchObject([
+    { level: 'caution', says: expect.stringContaining('2 L of 8 of liquid nitrogen are lost standing') },
   ]);
-  expect(budget({ filledOn: '2026-12-13' }).findings[0]).toMatchObject({ level: 'stop' });
+  expect(said({ filledOn: '2026-12-13' })[0]).toMatchObject({ level: 'stop' });
 });

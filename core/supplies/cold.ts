@@ -1,5 +1,7 @@
-import { differenceInMinutes, parseISO } from 'date-fns';
-import type { ColdPlan, ShowFile } from '../show';
+import { addSeconds, differenceInMinutes, parseISO } from 'date-fns';
+import { formatFigure } from '../quantities';
+import type { Script } from '../script';
+import type { ColdPlan } from '../show';
 import type { Timetable } from '../timetable';
 import type { ConsumableTotal } from './needs';
 
@@ -17,8 +19,6 @@ export const CRYOGENS = {
 const FREEZING_KJ_PER_KG = 334;
 /** Objects come at room temperature. Common practice. */
 const ROOM_C = 20;
-/** A vessel filled longer than this before the show loses more than it should. Common practice. */
-const EARLY_DAYS = 3;
 
 export interface ColdLine {
   title: string;
@@ -42,7 +42,13 @@ export interface ColdBudget {
   cost: number | undefined;
   /** What is left in the vessel, from filling to the end; `h` are hours from curtain-up. */
   left: { h: number; amount: number }[];
-  findings: { level: 'stop' | 'caution' | 'note'; says: string }[];
+  vessel: number;
+  staticPerDay: number;
+  /** Days from filling to the end of the show. */
+  daysKept: number;
+  /** When the vessel is filled and when it runs dry, if it does, in hours from curtain-up. */
+  filledH: number;
+  dryAtH: number | undefined;
 }
 
 /**
@@ -60,13 +66,13 @@ export function chilled(
 
 /** The cryogen a show needs: what its demos pour and chill, and what is lost to the air. Pure. */
 export function coldBudget(
-  file: ShowFile,
+  script: Script,
   timetable: Timetable,
   plan: ColdPlan,
   consumables: readonly ConsumableTotal[],
 ): ColdBudget {
   const { unit, kgPerUnit } = CRYOGENS[plan.cryogen];
-  const good = file.stock.find((g) => g.id === plan.goodId);
+  const good = script.goods.get(plan.goodId);
   const perBase = good?.unit === 'g' ? 1 / 1000 / kgPerUnit : 1 / 1000;
   const need = consumables.find((c) => c.goodId === plan.goodId);
   const pours = (need?.lines ?? []).map((line) => {
@@ -75,13 +81,13 @@ export function coldBudget(
       itemId: line.itemId,
       title: line.title,
       amount,
-      working: `${line.plannedTimes} × ${short(line.each * perBase)} ${unit}`,
+      working: `${line.plannedTimes} × ${formatFigure(line.each * perBase)} ${unit}`,
     };
   });
   const objects = plan.objects.map((o) => ({
     title: o.title,
     amount: o.times * chilled(plan.cryogen, o),
-    working: `${o.times} × ${o.massKg} kg × (${o.heatCapacity} kJ/(kg·K) × ${short(ROOM_C - CRYOGENS[plan.cryogen].toC)} K${
+    working: `${o.times} × ${o.massKg} kg × (${o.heatCapacity} kJ/(kg·K) × ${formatFigure(ROOM_C - CRYOGENS[plan.cryogen].toC)} K${
       o.waterPct ? ` + ${o.waterPct} % of 334 kJ/kg` : ''
     }) / (${CRYOGENS[plan.cryogen].latentKJPerKg} kJ/kg × ${kgPerUnit} kg/${unit})`,
   }));
@@ -93,13 +99,13 @@ export function coldBudget(
     ...(retries > 0 ? [{ title: 'Retries', amount: retries, working: 'packed less planned' }] : []),
   ];
   const poured = pours.reduce((sum, p) => sum + p.amount, 0) + retries;
-  const daysKept = Math.max(0, hoursBefore(file, plan) / 24 + timetable.endS / 86_400);
+  const daysKept = Math.max(0, hoursBefore(script, plan) / 24 + timetable.endS / 86_400);
   const losses: ColdLine[] = [
     { title: 'Cooling the vessel down', amount: plan.chillDown, working: 'once' },
     {
       title: 'Lost in pouring',
       amount: (poured * plan.pourLossPct) / 100,
-      working: `${plan.pourLossPct} % of ${short(poured)} ${unit} poured`,
+      working: `${plan.pourLossPct} % of ${formatFigure(poured)} ${unit} poured`,
     },
     {
       title: 'Open flasks and trays',
@@ -109,7 +115,7 @@ export function coldBudget(
     {
       title: 'Standing in the vessel',
       amount: plan.staticPerDay * daysKept,
-      working: `${plan.staticPerDay} ${unit} a day × ${short(daysKept)} days from filling to the end`,
+      working: `${plan.staticPerDay} ${unit} a day × ${formatFigure(daysKept)} days from filling to the end`,
     },
   ].filter((l) => l.amount > 0);
   const sum = (lines: readonly ColdLine[]) => lines.reduce((total, l) => total + l.amount, 0);
@@ -118,7 +124,7 @@ export function coldBudget(
   const reserve = ((useTotal + lossTotal) * plan.reservePct) / 100;
   const total = useTotal + lossTotal + reserve;
   const order = Math.ceil(total - 1e-9);
-  const left = courseOf(file, timetable, plan, pours, objects, Math.min(order, plan.vessel), losses);
+  const left = courseOf(script, timetable, plan, pours, objects, Math.min(order, plan.vessel), losses);
   return {
     goodId: plan.goodId,
     cryogen: plan.cryogen,
@@ -132,48 +138,23 @@ export function coldBudget(
     order,
     cost: plan.pricePerUnit === undefined ? undefined : order * plan.pricePerUnit,
     left,
-    findings: findings(plan, unit, order, total, daysKept, left),
+    vessel: plan.vessel,
+    staticPerDay: plan.staticPerDay,
+    daysKept,
+    filledH: -hoursBefore(script, plan),
+    dryAtH: left.find((p) => p.amount <= 0)?.h,
   };
 }
 
-function findings(
-  plan: ColdPlan,
-  unit: string,
-  order: number,
-  total: number,
-  daysKept: number,
-  left: ColdBudget['left'],
-): ColdBudget['findings'] {
-  const out: ColdBudget['findings'] = [];
-  const filledAfter = left[0]!.h > 0;
-  if (filledAfter)
-    out.push({ level: 'stop', says: 'The vessel is filled after curtain-up. Set an earlier day or time.' });
-  if (total > plan.vessel)
-    out.push({
-      level: 'stop',
-      says: `The vessel holds ${short(plan.vessel)} ${unit} and ${short(total)} ${unit} are needed: ${short(total - plan.vessel)} ${unit} short. Take a second vessel, or fill it later.`,
-    });
-  const empty = left.find((p) => p.amount <= 0);
-  if (empty && total <= plan.vessel) out.push({ level: 'stop', says: `It runs dry ${hours(empty.h)}.` });
-  if (daysKept > EARLY_DAYS && plan.staticPerDay > 0)
-    out.push({
-      level: 'caution',
-      says: `Filled ${short(daysKept)} days ahead, ${short(plan.staticPerDay * daysKept)} ${unit} of ${order} are lost standing. Fill it nearer the day.`,
-    });
-  return out;
-}
-
-const hours = (h: number) => (h < 0 ? `${short(-h)} h before curtain-up` : `${short(h)} h after curtain-up`);
-
 /** Hours from filling to curtain-up. */
-function hoursBefore(file: ShowFile, plan: ColdPlan): number {
-  const up = parseISO(`${file.show.date}T${file.show.curtainUp}`);
+function hoursBefore({ file, upS }: Script, plan: ColdPlan): number {
+  const up = addSeconds(parseISO(file.show.date), upS);
   return differenceInMinutes(up, parseISO(`${plan.filledOn}T${plan.filledAt}`)) / 60;
 }
 
 /** The level in the vessel over time: chilled down at once, standing loss all along, each use when its item begins. */
 function courseOf(
-  file: ShowFile,
+  script: Script,
   timetable: Timetable,
   plan: ColdPlan,
   pours: readonly { itemId: string; amount: number }[],
@@ -186,7 +167,7 @@ function courseOf(
     const item = timetable.items.find((i) => i.itemId === itemId)?.startS ?? 0;
     return Math.min(item, ...tasks) / 3600;
   };
-  const from = -hoursBefore(file, plan);
+  const from = -hoursBefore(script, plan);
   const end = Math.max(timetable.endS / 3600, from);
   const open = losses.find((l) => l.title === 'Open flasks and trays')?.amount ?? 0;
   const events = pours.map((p) => ({
@@ -222,5 +203,3 @@ function courseOf(
   to(end);
   return out.map((p) => ({ h: p.h, amount: Math.max(0, p.amount) }));
 }
-
-const short = (n: number) => String(Number(n.toPrecision(3)));

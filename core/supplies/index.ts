@@ -1,7 +1,7 @@
 export { afterRun, moveIdOf, takeOut, type AfterRun, type LeftoverLine } from './after-run';
 export { rounded } from './spread';
 export { needs, RUN_OUT_PCT, type ConsumableTotal, type NeedLine, type Needs } from './needs';
-export type { KitNeedTotal } from './kit';
+export { kitTotals, type KitNeedTotal } from './kit';
 export {
   balance,
   firstExpiredFirst,
@@ -16,7 +16,15 @@ export {
   type MoveKind,
   type WrongMove,
 } from './ledger';
-export { buyingList, tour, type BuyLine, type TourLine, type TourShow, type TourStop } from './tour';
+export {
+  buyingList,
+  shelfOfFile,
+  tour,
+  type BuyLine,
+  type TourLine,
+  type TourShow,
+  type TourStop,
+} from './tour';
 export { chilled, coldBudget, CRYOGENS, type ColdBudget, type ColdLine } from './cold';
 export {
   diluted,

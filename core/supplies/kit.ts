@@ -1,5 +1,4 @@
-import { demoFor } from '../script';
-import type { ShowFile } from '../show';
+import type { Script, ScriptItem } from '../script';
 import type { Timetable } from '../timetable';
 
 /** Kit is counted by how many are in use at one moment, turn-round included. */
@@ -27,8 +26,8 @@ interface Use {
  * Peak of each kit good over the timetable. A use lasts from the first task that holds it (or its set-up, or its item)
  * to the end of its reset (or of the item), and the turn-round after it. What is brought on top of the shelf counts.
  */
-export function kitTotals(file: ShowFile, timetable: Timetable): KitNeedTotal[] {
-  const uses = usesOf(file, timetable);
+export function kitTotals({ file, items }: Script, timetable: Timetable): KitNeedTotal[] {
+  const uses = usesOf(items, timetable);
   return file.stock
     .filter((good) => good.sort === 'kit' && uses.has(good.id))
     .map((good) => {
@@ -47,13 +46,12 @@ export function kitTotals(file: ShowFile, timetable: Timetable): KitNeedTotal[] 
     });
 }
 
-function usesOf(file: ShowFile, timetable: Timetable): Map<string, Use[]> {
+function usesOf(items: readonly ScriptItem[], timetable: Timetable): Map<string, Use[]> {
   const uses = new Map<string, Use[]>();
   const startOf = new Map(timetable.items.map((i) => [i.itemId, i.startS]));
   const resetOf = new Map(timetable.resets.map((r) => [r.itemId, r.endS]));
   const tasks = new Map(timetable.tasks.map((t) => [t.id, t.startS]));
-  file.show.items.forEach((item, i) => {
-    const demo = demoFor(file, item);
+  items.forEach(({ item, demo }, i) => {
     const planned = timetable.items[i]!;
     for (const need of demo?.kit ?? []) {
       const held = demo!.prep

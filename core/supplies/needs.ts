@@ -1,6 +1,6 @@
 import { outcomesOf, PertTime, type AttemptsOutcome } from '../forecast';
 import type { BaseUnit } from '../quantities';
-import { demoFor } from '../script';
+import type { Script } from '../script';
 import type { ConsumableNeed, Demo, Good, Item, ShowFile } from '../show';
 import type { PlannedItem, Timetable } from '../timetable';
 import { kitTotals, type KitNeedTotal } from './kit';
@@ -20,10 +20,6 @@ export interface ConsumableTotal {
   /** What remains of those odds when `packed` is taken along. */
   runOutOdds: number;
   onShelf: number;
-  toBuy: number;
-  /** Whole packs to buy and their cost, where the good's pack is known. */
-  packs: number | undefined;
-  cost: number | undefined;
   lines: NeedLine[];
 }
 
@@ -50,10 +46,10 @@ export interface Needs {
 export const RUN_OUT_PCT = 5;
 
 /** What a show uses up and how much kit it has in use at once. Pure. */
-export function needs(file: ShowFile, timetable: Timetable): Needs {
+export function needs(script: Script, timetable: Timetable): Needs {
   return {
-    consumables: wants(file, timetable).map((want) => total(file, want)),
-    kit: kitTotals(file, timetable),
+    consumables: wants(script, timetable).map((want) => total(script.file, want)),
+    kit: kitTotals(script, timetable),
   };
 }
 
@@ -67,15 +63,14 @@ export interface Want {
 }
 
 /** What a show wants of every consumable that its demos name, before any shelf is looked at. Pure. */
-export function wants(file: ShowFile, timetable: Timetable): Want[] {
+export function wants({ file, items }: Script, timetable: Timetable): Want[] {
   return file.stock
     .filter((good) => good.sort === 'consumable')
     .flatMap((good): Want[] => {
-      const all = file.show.items.flatMap((item, i) => {
-        const demo = demoFor(file, item);
-        if (!demo) return [];
-        const record = file.record.find((r) => r.demoId === demo.id);
-        const outcomes = outcomesOf(item, demo, record);
+      const all = items.flatMap((scripted, i) => {
+        const { item, demo } = scripted;
+        if (!demo?.consumables.some((need) => need.goodId === good.id)) return [];
+        const outcomes = outcomesOf(scripted);
         return demo.consumables
           .filter((need) => need.goodId === good.id)
           .map((need) => want(file, item, demo, need, outcomes, timetable.items[i]!));
@@ -111,8 +106,6 @@ export function packedOf(want: Want, runOutPct: number): { packed: number; runOu
 function total(file: ShowFile, want: Want): ConsumableTotal {
   const { good, planned, lines, takesRest } = want;
   const { packed, runOutOdds } = packedOf(want, file.show.runOutPct ?? RUN_OUT_PCT);
-  const toBuy = Math.max(0, packed - good.onShelf);
-  const packs = good.packAmount ? Math.ceil(rounded(toBuy / good.packAmount)) : undefined;
   return {
     goodId: good.id,
     name: good.name,
@@ -122,9 +115,6 @@ function total(file: ShowFile, want: Want): ConsumableTotal {
     takesRest,
     runOutOdds,
     onShelf: good.onShelf,
-    toBuy: rounded(toBuy),
-    packs,
-    cost: packs !== undefined && good.packPrice !== undefined ? packs * good.packPrice : undefined,
     lines,
   };
 }

@@ -1,5 +1,6 @@
 import { formatAmount, inOrderOfName } from '../quantities';
-import type { Crate, Good, ShowFile, StorageClass } from '../show';
+import type { Script } from '../script';
+import type { Crate, Good, StorageClass } from '../show';
 import type { Timetable } from '../timetable';
 import type { Needs } from './needs';
 import { ALONE, separation } from './separations';
@@ -47,19 +48,18 @@ export interface Packing {
 }
 
 /** Everything a show carries, with its size where the stores know it. Pure. */
-export function thingsOf(file: ShowFile, timetable: Timetable, needs: Needs): Thing[] {
+export function thingsOf({ items, goods }: Script, timetable: Timetable, needs: Needs): Thing[] {
   const firstOf = (goodId: string) => {
-    const items = file.show.items.flatMap((item, i) => {
-      const demo = file.demos.find((d) => d.id === item.demoId);
+    const firsts = items.flatMap(({ item, demo }, i) => {
       const named = [...(demo?.kit ?? []), ...(demo?.consumables ?? [])].some((n) => n.goodId === goodId);
       if (!named) return [];
       const tasks = timetable.tasks.filter((t) => t.itemId === item.id).map((t) => t.startS);
       return [Math.min(timetable.items[i]!.startS, ...tasks)];
     });
-    return Math.min(...items);
+    return Math.min(...firsts);
   };
   const thing = (goodId: string, amount: number): Thing[] => {
-    const good = file.stock.find((g) => g.id === goodId);
+    const good = goods.get(goodId);
     if (!good || amount <= 0) return [];
     return [
       {

@@ -1,4 +1,5 @@
 import { plan } from '../plan';
+import { script } from '../script';
 import type { ColdPlan, Good, ShowFile } from '../show';
 import { demo, good, item, record, showOf } from '../testing/hall-show';
 import { balance, type StoreMove } from './ledger';
@@ -19,7 +20,7 @@ function stop(id: string, date: string, amount: number, retries = 0, odds?: [num
     { stock: [MINT], ...(odds && { record: [record('fountain', ...odds)] }) },
   );
   const dated = { ...file, show: { ...file.show, id, title: id, date } };
-  return { file: dated, timetable: plan(dated, { plays: 0 }).timetable };
+  return { script: script(dated), timetable: plan(dated, { plays: 0 }).timetable };
 }
 const shelf = (rows: [amount: number, expires?: string][]) =>
   balance(
@@ -163,8 +164,8 @@ test('a cryogen with a budget is ordered by it, losses and all, for each show an
   // 1 kg poured, 10 % of it lost, 2 kg a day for the 12 h and 5 min until the end: 2.107 kg, so 3.
   const [first, second] = tour(
     [
-      { file: dated, timetable },
-      { file: { ...dated, show: { ...dated.show, id: 'again' } }, timetable },
+      { script: script(dated), timetable },
+      { script: script({ ...dated, show: { ...dated.show, id: 'again' } }), timetable },
     ],
     [],
   );
@@ -173,6 +174,8 @@ test('a cryogen with a budget is ordered by it, losses and all, for each show an
   expect(first!.usesCost).toBe(12);
   // Nothing poured, but a vessel to keep: 1.007 kg are lost by the end, so 2.
   const chilled = { ...dated, demos: [demo('glass')] };
-  expect(tour([{ file: chilled, timetable }], [])[0]!.lines).toMatchObject([{ planned: 0, short: 2000 }]);
+  expect(tour([{ script: script(chilled), timetable }], [])[0]!.lines).toMatchObject([
+    { planned: 0, short: 2000 },
+  ]);
   expect(buyingList([first!], dated.stock, [], '2026-12-01')[0]).toMatchObject({ amount: 3000, cost: 12 });
 });

@@ -1,5 +1,6 @@
 import { addDays, format, parseISO } from 'date-fns';
 import { type BaseUnit, inOrderOfName, inOrderOfText } from '../quantities';
+import type { Script } from '../script';
 import { SUPPLIERS, type ColdPlan, type Good, type ShowFile, type Supplier } from '../show';
 import type { Timetable } from '../timetable';
 import { coldBudget, CRYOGENS } from './cold';
@@ -39,7 +40,7 @@ export interface TourShow {
 }
 
 export interface TourStop {
-  file: ShowFile;
+  script: Script;
   timetable: Timetable;
 }
 
@@ -51,29 +52,30 @@ export interface TourStop {
 export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): TourShow[] {
   const inOrder = [...stops].sort(
     (a, b) =>
-      inOrderOfText(a.file.show.date, b.file.show.date) ||
-      inOrderOfText(a.file.show.curtainUp, b.file.show.curtainUp) ||
-      inOrderOfText(a.file.show.id, b.file.show.id),
+      inOrderOfText(a.script.file.show.date, b.script.file.show.date) ||
+      inOrderOfText(a.script.file.show.curtainUp, b.script.file.show.curtainUp) ||
+      inOrderOfText(a.script.file.show.id, b.script.file.show.id),
   );
   const shelf = new Map<string, Remaining>();
-  return inOrder.map(({ file, timetable }) => {
-    const all = wants(file, timetable);
+  return inOrder.map(({ script, timetable }) => {
+    const { file } = script;
+    const all = wants(script, timetable);
     const lines = all.map((want) => {
       const cold = file.show.cold?.find((c) => c.goodId === want.good.id);
-      if (cold) return coldLine(file, timetable, want, cold, want.good);
+      if (cold) return coldLine(script, timetable, want, cold, want.good);
       const of = shelf.get(want.good.id) ?? remaining(want.good, lots);
       shelf.set(want.good.id, of);
       return lineOf(file, want, of);
     });
     for (const cold of file.show.cold ?? []) {
-      const good = file.stock.find((g) => g.id === cold.goodId);
+      const good = script.goods.get(cold.goodId);
       // Nothing is poured of it, but something is chilled.
       if (good && !all.some((w) => w.good === good))
-        lines.push(coldLine(file, timetable, undefined, cold, good));
+        lines.push(coldLine(script, timetable, undefined, cold, good));
     }
     const budgeted = new Set(file.show.cold?.map((c) => c.goodId));
     const priced = lines.map((line) => {
-      const good = file.stock.find((g) => g.id === line.goodId)!;
+      const good = script.goods.get(line.goodId)!;
       return { good, cost: budgeted.has(good.id) ? line.cost : costOf(good, line.planned) };
     });
     const usesCost = rounded(priced.reduce((sum, p) => sum + (p.cost ?? 0), 0));
@@ -90,24 +92,29 @@ export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): Tou
   });
 }
 
+/** The shelf of a show file as the tour reads it: what it says of each good, in one lot. */
+export const shelfOfFile = ({ stock }: ShowFile): LotStock[] =>
+  stock.map(({ id, onShelf }) => ({ lot: { id, goodId: id }, shelf: onShelf, out: {} }));
+
 const costOf = (good: Good, amount: number): number | undefined =>
   good.packPrice !== undefined && good.packAmount ? (amount / good.packAmount) * good.packPrice : undefined;
 
 /** A cryogen with a budget is ordered for the one show, losses and all: what is left of it does not keep. */
 function coldLine(
-  file: ShowFile,
+  script: Script,
   timetable: Timetable,
   want: Want | undefined,
   cold: ColdPlan,
   good: Good,
 ): TourLine {
-  const { order, cost } = coldBudget(file, timetable, cold, needs(file, timetable).consumables);
+  const { order, cost } = coldBudget(script, timetable, cold, needs(script, timetable).consumables);
+  const { show } = script.file;
   const short = rounded((good.unit === 'g' ? CRYOGENS[cold.cryogen].kgPerUnit : 1) * order * 1000);
   return {
-    showId: file.show.id,
+    showId: show.id,
     goodId: good.id,
     planned: want?.planned ?? 0,
-    packed: want ? packedOf(want, file.show.runOutPct ?? RUN_OUT_PCT).packed : 0,
+    packed: want ? packedOf(want, show.runOutPct ?? RUN_OUT_PCT).packed : 0,
     before: 0,
     share: short,
     usable: 0,

@@ -1,6 +1,19 @@
 export * from './types';
 export { latestTimes } from './network';
-export { bannedAt, mayDo, workOf, type Work, type WorkLink } from './work';
+export {
+  askIn,
+  askToStay,
+  bannedAt,
+  bringKit,
+  mayDo,
+  REASONS,
+  told,
+  unlock,
+  workOf,
+  type Told,
+  type Work,
+  type WorkLink,
+} from './work';
 export {
   BUDGET_STEPS,
   conflictSays,

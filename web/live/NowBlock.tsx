@@ -1,22 +1,13 @@
 import { Box, Typography } from '@mui/material';
-import {
-  cue,
-  formatDuration,
-  itemDocs,
-  nextItem,
-  owed,
-  type Cue,
-  type RunState,
-  type ShowFile,
-} from '@hearty/core';
+import { cue, formatDuration, nextItem, owed, type Cue, type RunState, type Script } from '@hearty/core';
 import { DISPLAY } from '../kit/theme';
 
 /** Now, then, and what to shout. */
-export function NowBlock({ file, state, now }: { file: ShowFile; state: RunState; now: number }) {
-  const c = cue(file, state);
+export function NowBlock({ script, state, now }: { script: Script; state: RunState; now: number }) {
+  const c = cue(script, state);
   const item = state.items[state.now];
   const next = nextItem(state);
-  const { head, line } = words(file, state, c);
+  const { head, line } = words(script, state, c);
   const behind = owed(state);
   return (
     <>
@@ -54,7 +45,7 @@ export function NowBlock({ file, state, now }: { file: ShowFile; state: RunState
           </Typography>
         </Box>
       )}
-      {item?.closed && <Cures file={file} state={state} />}
+      {item?.closed && <Cures script={script} state={state} />}
       {next && state.phase !== 'down' && (
         <Typography sx={{ fontSize: 18 }}>
           <b>Next</b> {next.title}
@@ -69,7 +60,7 @@ export function NowBlock({ file, state, now }: { file: ShowFile; state: RunState
   );
 }
 
-function words(file: ShowFile, state: RunState, c: Cue | undefined): { head: string; line: string } {
+function words({ file }: Script, state: RunState, c: Cue | undefined): { head: string; line: string } {
   const item = state.items[state.now];
   if (state.phase === 'before') return { head: file.show.title, line: 'Ready when you are.' };
   if (state.phase === 'down') return { head: file.show.title, line: 'The curtain is down. Well played.' };
@@ -91,11 +82,11 @@ const OUTCOME_WORDS = {
 } as const;
 
 /** The first three cures for what was seen, short enough for gloves on. */
-function Cures({ file, state }: { file: ShowFile; state: RunState }) {
+function Cures({ script, state }: { script: Script; state: RunState }) {
   const item = state.items[state.now]!;
   const last = item.attempts.at(-1);
   const causes =
-    itemDocs(file, item.itemId)?.demo?.faults.find((f) => f.symptom === last?.symptom)?.causes ?? [];
+    script.byItem.get(item.itemId)?.demo?.faults.find((f) => f.symptom === last?.symptom)?.causes ?? [];
   if (causes.length === 0) return null;
   return (
     <Box component="ol" aria-label="Likely causes" sx={{ m: 0, pl: 7, fontSize: 22, lineHeight: 1.45 }}>

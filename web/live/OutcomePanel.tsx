@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { itemDocs, type ItemState, type Outcome, type ShowFile } from '@hearty/core';
+import type { ItemState, Outcome, Script } from '@hearty/core';
 import { useState } from 'react';
 import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
@@ -7,16 +7,16 @@ import { Target } from './Target';
 
 /** How the attempt went; a failure is asked for what was seen. Two touches at most. */
 export function OutcomePanel({
-  file,
+  script,
   item,
   onDone,
 }: {
-  file: ShowFile;
+  script: Script;
   item: ItemState;
   onDone: () => void;
 }) {
   const [outcome, setOutcome] = useState<Outcome>();
-  const symptoms = itemDocs(file, item.itemId)?.demo?.faults.map((f) => f.symptom) ?? [];
+  const symptoms = script.byItem.get(item.itemId)?.demo?.faults.map((f) => f.symptom) ?? [];
   const close = (chosen: Outcome, symptom?: string) => {
     void record({
       kind: 'attempt closed',

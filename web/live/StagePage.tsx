@@ -1,5 +1,13 @@
 import { Box, Button, Typography } from '@mui/material';
-import { cue, forward, mayRetry, type LiveLanding, type RunState, type ShowFile } from '@hearty/core';
+import {
+  cue,
+  forward,
+  mayRetry,
+  type LiveLanding,
+  type RunState,
+  type Script,
+  type ShowFile,
+} from '@hearty/core';
 import { format } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
@@ -24,7 +32,7 @@ export function StagePage() {
   return (
     <>
       {run ? (
-        <Stage key={runId} file={run.file} state={run.state} rehearsal={run.rehearsal} />
+        <Stage key={runId} script={run.script} state={run.state} rehearsal={run.rehearsal} />
       ) : (
         <Box sx={{ p: 8 }}>
           {failed || !online ? (
@@ -48,15 +56,16 @@ export function StagePage() {
 
 type Panel = 'outcome' | 'jump' | undefined;
 
-function Stage({ file, state, rehearsal }: { file: ShowFile; state: RunState; rehearsal: boolean }) {
+function Stage({ script, state, rehearsal }: { script: Script; state: RunState; rehearsal: boolean }) {
+  const { file } = script;
   const now = useNow();
-  const landing = useLanding(file, now);
+  const landing = useLanding(file);
   const [panel, setPanel] = useState<Panel>();
   useAwake(state.phase === 'running' || state.phase === 'held');
-  const move = forward(file, state);
-  const retry = mayRetry(file, state);
+  const move = forward(script, state);
+  const retry = mayRetry(script, state);
   const current = state.items[state.now];
-  const asks = current?.status === 'now' && !current.closed && !!cueDemo(file, current.itemId);
+  const asks = current?.status === 'now' && !current.closed && !!cueDemo(script, current.itemId);
   const go = () => (move.happening ? void record(move.happening) : asks && setPanel('outcome'));
   const undo = () => state.lastUndoable && void undoLast(state.lastUndoable);
   const hold = () =>
@@ -90,11 +99,11 @@ function Stage({ file, state, rehearsal }: { file: ShowFile; state: RunState; re
       >
         <TopLine file={file} state={state} now={now} rehearsal={rehearsal} landing={landing} />
         {panel === 'outcome' && current ? (
-          <OutcomePanel file={file} item={current} onDone={() => setPanel(undefined)} />
+          <OutcomePanel script={script} item={current} onDone={() => setPanel(undefined)} />
         ) : panel === 'jump' ? (
           <JumpList state={state} onDone={() => setPanel(undefined)} />
         ) : (
-          <NowBlock file={file} state={state} now={now} />
+          <NowBlock script={script} state={state} now={now} />
         )}
         <Box sx={{ flex: 1 }} />
         {!panel && <CutOffer landing={landing} state={state} />}
@@ -106,7 +115,7 @@ function Stage({ file, state, rehearsal }: { file: ShowFile; state: RunState; re
                 words="from the first step"
                 onClick={() => void record({ kind: 'again', body: { itemId: current.itemId } })}
               >
-                Try again ({cue(file, state)?.retriesLeft} left)
+                Try again ({cue(script, state)?.retriesLeft} left)
               </Target>
             ) : (
               <Target
@@ -119,7 +128,7 @@ function Stage({ file, state, rehearsal }: { file: ShowFile; state: RunState; re
               </Target>
             )}
             {retry ? (
-              <Target words={coverLine(file, state)} onClick={go}>
+              <Target words={coverLine(script, state)} onClick={go}>
                 {move.label}
               </Target>
             ) : (
@@ -158,12 +167,10 @@ function Stage({ file, state, rehearsal }: { file: ShowFile; state: RunState; re
   );
 }
 
-const cueDemo = (file: ShowFile, itemId: string) =>
-  file.show.items.find((i) => i.id === itemId)?.demoId !== undefined;
+const cueDemo = (script: Script, itemId: string) => script.byItem.get(itemId)?.demo !== undefined;
 
-function coverLine(file: ShowFile, state: RunState): string {
-  const demoId = file.show.items.find((i) => i.id === state.items[state.now]?.itemId)?.demoId;
-  const line = file.demos.find((d) => d.id === demoId)?.coverLine;
+function coverLine(script: Script, state: RunState): string {
+  const line = script.byItem.get(state.items[state.now]?.itemId ?? '')?.demo?.coverLine;
   return line ? `“${line}”` : 'leave it there';
 }
 

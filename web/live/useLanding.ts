@@ -1,21 +1,12 @@
 import type { LiveLanding, ShowFile } from '@hearty/core';
 import { useEffect, useState } from 'react';
-import { planner } from '../workers/planner';
 import { useRunLog } from '../session/runLog';
+import { followLanding } from '../workers/planner';
 
-/** Where the show will land, worked out anew after every event and every five seconds in between. */
-export function useLanding(file: ShowFile, now: number): LiveLanding | undefined {
+/** Where the show will land: told by the worker after every event, and as time goes on in between. */
+export function useLanding(file: ShowFile): LiveLanding | undefined {
   const events = useRunLog((s) => s.events);
   const [landing, setLanding] = useState<LiveLanding>();
-  const beat = Math.floor(now / 5000);
-  useEffect(() => {
-    let current = true;
-    void planner()
-      .landing(file, events, Date.now())
-      .then((next) => current && setLanding(next));
-    return () => {
-      current = false;
-    };
-  }, [file, events, beat]);
+  useEffect(() => followLanding(file, events, setLanding), [file, events]);
   return landing;
 }

@@ -1,5 +1,13 @@
-import { applyChange, tidied, type Change, type Item, type Show } from '@hearty/core';
-import { temporal } from 'zundo';
+import {
+  changeShow,
+  changesSaid,
+  make,
+  patchShow,
+  type Change,
+  type Changed,
+  type Item,
+  type Show,
+} from '@hearty/core';
 import { create } from 'zustand';
 import { api, ApiError } from './api';
 import type { Stored } from '@hearty/core';
@@ -7,58 +15,109 @@ import { queryClient } from './queries';
 
 type SaveStatus = 'saved' | 'unsaved' | 'saving' | 'offline' | 'refused' | 'conflict';
 
+/** A step of editing that can be taken back: patches there, patches back, and what they change in words. */
+interface Step extends Pick<Changed, 'patches' | 'inverse'> {
+  says: string[];
+}
+
 interface DraftState {
   show: Show | undefined;
   version: number;
   status: SaveStatus;
   /** Why a save was refused, in words. */
   says: string;
+  /** What has changed since the server had it, in words. */
+  changed: string[];
   /** The version kept on the server, when it is not the one this draft started from. */
   theirs: Stored<Show> | undefined;
+  past: Step[];
+  future: Step[];
 }
 
-/** The show being edited. `show` alone takes part in undo and redo. */
-export const useDraft = create<DraftState>()(
-  temporal(
-    (): DraftState => ({ show: undefined, version: 0, status: 'saved', says: '', theirs: undefined }),
-    {
-      partialize: ({ show }) => ({ show }),
-      equality: (a, b) => a.show === b.show,
-      limit: 200,
-    },
-  ),
-);
+/** The show being edited, with the way back and forth. */
+export const useDraft = create<DraftState>()(() => ({
+  show: undefined,
+  version: 0,
+  status: 'saved',
+  says: '',
+  changed: [],
+  theirs: undefined,
+  past: [],
+  future: [],
+}));
 
-export const undo = () => useDraft.temporal.getState().undo();
-export const redo = () => useDraft.temporal.getState().redo();
+/** So many steps can be taken back. */
+const MOST_STEPS = 200;
 
 /** Opens a show for editing. What an earlier session could not save is taken up again from this device. */
 export function openDraft(stored: Stored<Show>): void {
   const now = useDraft.getState();
   if (now.show?.id === stored.id && (now.status !== 'saved' || now.version >= stored.version)) return;
   const kept = keptDraft(stored.id);
+  taking = true;
   useDraft.setState({
     show: stored.body,
     version: stored.version,
     status: 'saved',
     says: '',
+    changed: [],
     theirs: undefined,
+    past: [],
+    future: [],
   });
-  useDraft.temporal.getState().clear();
+  taking = false;
   if (!kept) return;
-  useDraft.setState({ show: kept.show, version: kept.version });
+  useDraft.setState({ show: kept.show, version: kept.version, changed: kept.changed ?? [] });
   if (kept.version !== stored.version) useDraft.setState({ status: 'conflict', theirs: stored });
 }
 
-/** Changes the draft; it is saved by itself a moment later. */
-export function edit(change: (show: Show) => Show): void {
-  useDraft.setState(({ show }) => (show ? { show: tidied(change(show)) } : {}));
+/** Changes the draft through core's one door; it is saved by itself a moment later. */
+export function edit(recipe: (draft: Show) => void): void {
+  const { show } = useDraft.getState();
+  if (show) step(show, changeShow(show, recipe));
 }
 
-export const applyFix = (change: Change) => edit((show) => applyChange(show, change));
+/** Puts another version in the draft's place, as one step. */
+const replaceWith = (show: Show, next: Show): void =>
+  step(show, {
+    show: next,
+    patches: [{ op: 'replace', path: [], value: next }],
+    inverse: [{ op: 'replace', path: [], value: show }],
+  });
 
-export const editItem = (itemId: string, change: (item: Item) => Item) =>
-  edit((show) => ({ ...show, items: show.items.map((item) => (item.id === itemId ? change(item) : item)) }));
+function step(show: Show, { show: next, patches, inverse }: Changed): void {
+  if (patches.length === 0) return;
+  const says = changesSaid(show, patches);
+  useDraft.setState(({ past, changed }) => ({
+    show: next,
+    past: [...past.slice(1 - MOST_STEPS), { patches, inverse, says }],
+    future: [],
+    changed: [...new Set([...changed, ...says])],
+  }));
+}
+
+export function undo(): void {
+  const { show, past, future } = useDraft.getState();
+  const last = past.at(-1);
+  if (!show || !last) return;
+  useDraft.setState({
+    show: patchShow(show, last.inverse),
+    past: past.slice(0, -1),
+    future: [last, ...future],
+  });
+}
+
+export function redo(): void {
+  const { show, past, future } = useDraft.getState();
+  const [next, ...rest] = future;
+  if (!show || !next) return;
+  useDraft.setState({ show: patchShow(show, next.patches), past: [...past, next], future: rest });
+}
+
+export const applyWayOut = (change: Change) => edit((draft) => make(draft, change));
+
+export const editItem = (itemId: string, change: (item: Item) => void) =>
+  edit((draft) => draft.items.filter((item) => item.id === itemId).forEach(change));
 
 /** After a conflict: go on with this draft on top of theirs, or take theirs. */
 export function settleConflict(keep: 'mine' | 'theirs'): void {
@@ -67,7 +126,8 @@ export function settleConflict(keep: 'mine' | 'theirs'): void {
   useDraft.setState({ version: theirs.version, theirs: undefined, status: 'saved', says: '' });
   if (keep === 'theirs') {
     taking = true;
-    useDraft.setState({ show: theirs.body });
+    if (show) replaceWith(show, theirs.body);
+    useDraft.setState({ changed: [] });
     taking = false;
     forgetKept(theirs.id);
   } else if (show) {
@@ -119,7 +179,12 @@ async function send(show: Show, version: number): Promise<void> {
     const now = useDraft.getState();
     if (now.show?.id !== show.id) return forgetKept(show.id);
     const more = now.show !== show;
-    useDraft.setState({ version: stored.version, status: more ? 'unsaved' : 'saved', says: '' });
+    useDraft.setState({
+      version: stored.version,
+      status: more ? 'unsaved' : 'saved',
+      says: '',
+      ...(!more && { changed: [] }),
+    });
     if (more) {
       keep(now.show, stored.version);
       later(SETTLE_MS);
@@ -148,12 +213,19 @@ const keyOf = (id: string) => `hearty-draft:${id}`;
 
 /** On this device until the server has it: a closed tab loses nothing. */
 function keep(show: Show, version: number): void {
-  localStorage.setItem(keyOf(show.id), JSON.stringify({ version, show }));
+  const { changed } = useDraft.getState();
+  localStorage.setItem(keyOf(show.id), JSON.stringify({ version, show, changed }));
 }
 
 const forgetKept = (id: string) => localStorage.removeItem(keyOf(id));
 
-function keptDraft(id: string): { version: number; show: Show } | undefined {
+function keptDraft(id: string): Kept | undefined {
   const text = localStorage.getItem(keyOf(id));
-  return text ? (JSON.parse(text) as { version: number; show: Show }) : undefined;
+  return text ? (JSON.parse(text) as Kept) : undefined;
+}
+
+interface Kept {
+  version: number;
+  show: Show;
+  changed?: string[];
 }

@@ -1,8 +1,9 @@
-import type { Plan, PlanProgress, RunSummary, ShowFile } from '@hearty/core';
+import type { Plan, PlanProgress, RunSummary, Script, ShowFile } from '@hearty/core';
 import { useOutletContext } from 'react-router';
 
 export interface ShowContext {
   file: ShowFile;
+  script: Script;
   plan: Plan;
   /** False while a newer plan is being worked out. */
   fresh: boolean;

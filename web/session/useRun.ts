@@ -1,9 +1,10 @@
-import { fold, type RunState, type ShowFile } from '@hearty/core';
+import { fold, script, type RunState, type Script, type ShowFile } from '@hearty/core';
 import { useEffect, useMemo, useState } from 'react';
 import { openRun, useRunLog } from './runLog';
 
 export interface OpenRun {
   file: ShowFile;
+  script: Script;
   state: RunState;
   rehearsal: boolean;
 }
@@ -14,9 +15,10 @@ export function useRun(runId: string | undefined): OpenRun | undefined {
     if (runId) void openRun(runId);
   }, [runId]);
   const log = useRunLog();
-  const state = useMemo(() => log.file && fold(log.events, log.file), [log.events, log.file]);
-  return log.runId === runId && log.file && state
-    ? { file: log.file, state, rehearsal: log.rehearsal }
+  const resolved = useMemo(() => log.file && script(log.file), [log.file]);
+  const state = useMemo(() => resolved && fold(log.events, resolved), [log.events, resolved]);
+  return log.runId === runId && resolved && state
+    ? { file: resolved.file, script: resolved, state, rehearsal: log.rehearsal }
     : undefined;
 }
 

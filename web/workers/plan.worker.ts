@@ -5,6 +5,8 @@ import {
   plan,
   planSteps,
   proposeOrder,
+  script,
+  type LiveLanding,
   type OrderProposal,
   type Plan,
   type PlanOptions,
@@ -19,6 +21,9 @@ const BREATH_MS = 25;
 /** The newest job of each lane; an older one that finds itself here replaced stops. */
 const newest = new Map<string, number>();
 let jobs = 0;
+
+/** How often a landing is worked out anew while nothing happens, in ms. */
+const BEAT_MS = 5000;
 
 const breathe = () => new Promise<void>((go) => setTimeout(go));
 
@@ -55,9 +60,17 @@ const planner = {
     tell: (progress: { tried: number; of: number }) => void,
   ): Promise<OrderProposal | undefined> => sliced('reorder', proposeOrder(file), tell),
   cancel: (lane: string) => void newest.delete(lane),
-  landing: (file: ShowFile, events: RunEvent[], nowMs: number) => {
+  /** Where a running show will land: told at once, and every few seconds until something newer is asked. */
+  follow: async (file: ShowFile, events: RunEvent[], tell: (landing: LiveLanding) => void): Promise<void> => {
+    const job = ++jobs;
+    newest.set('landing', job);
+    const of = script(file);
     const { timetable } = plan(file, { plays: 0 });
-    return liveLanding(file, timetable, fold(events, file), nowMs, { plays: 4000, seed: 1 });
+    const state = fold(events, of);
+    while (newest.get('landing') === job) {
+      tell(liveLanding(of, timetable, state, Date.now(), { plays: 4000, seed: 1 }));
+      await new Promise<void>((go) => setTimeout(go, BEAT_MS));
+    }
   },
 };
 

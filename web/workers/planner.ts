@@ -1,4 +1,12 @@
-import type { OrderProposal, Plan, PlanProgress, ShowFile } from '@hearty/core';
+import type {
+  LiveLanding,
+  OrderProposal,
+  Plan,
+  PlanParts,
+  PlanProgress,
+  RunEvent,
+  ShowFile,
+} from '@hearty/core';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useId, useState } from 'react';
 import type { Planner } from './plan.worker';
@@ -6,7 +14,7 @@ import type { Planner } from './plan.worker';
 let worker: Remote<Planner> | undefined;
 
 /** The one worker behind every screen, started when first asked for. */
-export function planner(): Remote<Planner> {
+function planner(): Remote<Planner> {
   worker ??= wrap<Planner>(new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }));
   return worker;
 }
@@ -19,12 +27,12 @@ const WHAT_IF_BUDGET = 60_000;
 
 /**
  * The plan of a file, worked out anew in the worker whenever the file changes: first without the forecast, then with
- * it, unless it is not wanted. While the new one is on its way the last one stands, and its `fresh` is false;
+ * it, unless it is not wanted; with the parts asked for, which must stay the same object. While the new one is on its way the last one stands, and its `fresh` is false;
  * `progress` tells how far it has come.
  */
 export function usePlan(
   file: ShowFile | undefined,
-  withForecast = true,
+  { forecast = true, parts }: { forecast?: boolean; parts?: PlanParts } = {},
 ): { plan: Plan | undefined; fresh: boolean; progress: PlanProgress | undefined } {
   const [result, setResult] = useState<{ file: ShowFile; plan: Plan }>();
   const [progress, setProgress] = useState<PlanProgress>();
@@ -33,11 +41,11 @@ export function usePlan(
     if (!file) return;
     let current = true;
     void (async () => {
-      for (const plays of withForecast ? [0, PLAYS] : [0]) {
+      for (const plays of forecast ? [0, PLAYS] : [0]) {
         // Progress comes by a channel of its own, at times after the answer.
         let answered = false;
         const tell = proxy((now: PlanProgress) => current && !answered && setProgress(now));
-        const plan = await planner().plan(lane, file, { plays }, tell);
+        const plan = await planner().plan(lane, file, { plays, ...(parts && { parts }) }, tell);
         answered = true;
         if (!current) return;
         setProgress(undefined);
@@ -52,7 +60,7 @@ export function usePlan(
     return () => {
       current = false;
     };
-  }, [file, withForecast, lane]);
+  }, [file, forecast, parts, lane]);
   return { plan: result?.plan, fresh: result?.file === file, progress };
 }
 
@@ -79,5 +87,23 @@ export const lookForOrder = (
   file: ShowFile,
   tell: (progress: { tried: number; of: number }) => void,
 ): Promise<OrderProposal | undefined> => planner().reorder(file, proxy(tell));
+
+/** Follows where a running show will land; `tell` hears it at once and again as time goes on. Gives the way to stop. */
+export function followLanding(
+  file: ShowFile,
+  events: RunEvent[],
+  tell: (landing: LiveLanding) => void,
+): () => void {
+  let open = true;
+  void planner().follow(
+    file,
+    events,
+    proxy((landing: LiveLanding) => open && tell(landing)),
+  );
+  return () => {
+    open = false;
+    void planner().cancel('landing');
+  };
+}
 
 export const stopLooking = () => void planner().cancel('reorder');

@@ -1,144 +1,103 @@
-import type { Finding, Fix } from '../../findings';
+import { rule, type WayOut } from '../../findings';
 import { formatDuration } from '../../quantities';
-import { conflictSays, type Conflict, type WorkLink } from '../../timetable';
-import { askIn, bringOne, fix, type Context } from './context';
+import {
+  askIn,
+  askToStay,
+  conflictSays,
+  REASONS,
+  told,
+  unlock,
+  type Conflict,
+  type WorkLink,
+} from '../../timetable';
+import type { FindingCode } from './codes';
+import type { Context } from './context';
 
-/** What cannot hold together, each as a sentence with its smallest cures, and limits that no hands could keep. */
-export function conflictFindings(c: Context): Finding[] {
-  return [
-    ...c.placement.conflicts.map((conflict) => contradiction(c, conflict)),
-    ...c.placement.broken.flatMap((link) => brokenLock(c, link)),
-  ];
-}
+/** More ways out than this are a list, not a choice. */
+const MOST_WAYS_OUT = 4;
 
-function contradiction(c: Context, conflict: Conflict): Finding {
-  const { work, settled } = c.placement;
-  const points = conflict.cycle.flatMap((l) => [l.from, l.to]).filter((p) => p !== 0);
-  const point = conflict.gaveWay.from || conflict.gaveWay.to;
-  const items = points.filter((p) => work.activities[p]!.kind !== 'origin');
-  const { itemId } = work.activities[point] ?? work.activities[items[0]!]!;
-  return {
-    level: 'stop',
-    code: 'contradiction',
-    at: settled.times[point]!,
-    ...(itemId && { itemId }),
-    says: conflictSays(work, conflict, {
-      clock: c.clock,
-      person: c.name,
-      good: c.good,
-    }),
-    numbers: { excessS: conflict.excessS },
-    fixes: cures(c, conflict),
-  };
-}
-
-/** For every number in the circle, the least change of it alone that would do. */
-function cures(c: Context, { cycle, excessS }: Conflict): Fix[] {
-  const by = formatDuration(excessS);
-  const minutes = Math.ceil(excessS / 60) * 60;
-  const all = cycle.flatMap((link): Fix[] => {
-    const a = c.placement.work.activities[link.from]!;
-    const b = c.placement.work.activities[link.to]!;
-    const { kind, what } = link.why;
-    switch (kind) {
-      case 'arrives':
-        return askIn(c, what, excessS);
-      case 'leaves': {
-        const clock = c.clock(a.lengthS - link.lagS + minutes);
-        return [
-          fix(`Ask ${c.name(what)} to stay until ${clock}`, {
-            kind: 'set-leaving',
-            personId: what!,
-            leaves: clock,
-          }),
-        ];
-      }
-      case 'fixed-by':
-        return [fixedAt(c, a.itemId, -link.lagS + minutes)];
-      case 'fixed-from':
-        return [fixedAt(c, b.itemId, link.lagS - minutes)];
-      case 'order':
-        return shorter(c, a.itemId, excessS);
-      case 'locked-by':
-      case 'locked-from': {
-        const task = kind === 'locked-by' ? a : b;
-        return [
-          fix(`Unlock “${task.title}”`, {
-            kind: 'set-task',
-            itemId: task.itemId,
-            taskId: task.task!.id,
-            choice: { startS: undefined } as object,
-          }),
-        ];
-      }
-      case 'host-by':
-      case 'host-from': {
-        const task = kind === 'host-by' ? a : b;
-        return [
-          fix(`Begin “${task.title}” behind the scenes instead`, {
-            kind: 'set-task',
-            itemId: task.itemId,
-            taskId: task.task!.id,
-            choice: { inItemId: undefined } as object,
-          }),
-        ];
-      }
-      case 'kit':
-        return [bringOne(c, what!)];
-      case 'stale':
-        return [fix(`Keep “${b.title}” fresh ${by} longer`)];
-      case 'ready':
-        return a.task!.readyAfterS >= excessS ? [fix(`Have “${a.title}” ready ${by} sooner`)] : [];
-      case 'doors':
-        return [fix(`Do “${a.title}” ${by} after doors, out of sight`)];
-      default:
-        return [];
-    }
-  });
-  const unique = all.filter((f, i) => all.findIndex((g) => g.label === f.label) === i);
-  return [...unique.filter((f) => f.change), ...unique.filter((f) => !f.change)].slice(0, 4);
-}
-
-function fixedAt(c: Context, itemId: string, s: number): Fix {
-  const at = c.clock(s);
-  return fix(`Fix “${c.item(itemId).title}” for ${at} instead`, { kind: 'set-item', itemId, fields: { at } });
-}
-
-function shorter(c: Context, itemId: string, byS: number): Fix[] {
-  const { timing, title } = c.planned(itemId);
-  const item = c.item(itemId);
-  if (item.showings > 1 || timing.likelyS < 2 * byS) return [];
-  const cut = (s: number) => Math.max(0, s - byS);
-  return [
-    fix(`Shorten “${title}” by ${formatDuration(byS)}`, {
-      kind: 'set-timing',
-      itemId,
-      timing: { bestS: cut(timing.bestS), likelyS: cut(timing.likelyS), worstS: cut(timing.worstS) },
-    }),
-  ];
-}
+/** What cannot hold together, each as a sentence with the least change of each number that would do. */
+const contradiction = rule<Context, Conflict, FindingCode>({
+  id: 'contradiction',
+  level: 'stop',
+  source: 'arithmetic',
+  when: ({ placement }) => placement.conflicts,
+  where: ({ cycle, gaveWay }, { placement: { work, settled } }) => {
+    const points = cycle.flatMap((l) => [l.from, l.to]).filter((p) => p !== 0);
+    const point = gaveWay.from || gaveWay.to;
+    const { itemId } = work.activities[point] ?? work.activities[points[0]!]!;
+    return { at: settled.times[point]!, ...(itemId && { itemId }) };
+  },
+  says: (conflict, { script, placement }) => conflictSays(script, placement.work, conflict),
+  numbers: ({ excessS }) => ({ excessS }),
+  waysOut: ({ cycle, excessS }, { script, placement: { work } }) => {
+    const all = cycle.flatMap((link) =>
+      REASONS[link.why.kind].waysOut(told(script, work.activities, link), excessS),
+    );
+    const unique = all.filter((way, i) => all.findIndex((other) => other.label === way.label) === i);
+    const pressed = (way: WayOut) => way.change !== undefined;
+    return [...unique.filter(pressed), ...unique.filter((way) => !pressed(way))].slice(0, MOST_WAYS_OUT);
+  },
+});
 
 /** A start set by hand that the crew's hands cannot keep. */
-function brokenLock(c: Context, link: WorkLink): Finding[] {
-  if (link.why.kind !== 'locked-by') return [];
-  const { itemId, task, title } = c.placement.work.activities[link.from]!;
-  const planned = c.timetable.tasks.find((t) => t.itemId === itemId && t.taskId === task!.id)!;
-  return [
-    {
-      level: 'caution',
-      code: 'two-places',
-      at: -link.lagS,
-      itemId,
-      says: `“${title}” is locked at ${c.clock(-link.lagS)}, and nobody who may do it has free hands then: it is planned for ${c.clock(planned.startS)}.`,
-      numbers: { lateS: planned.startS + link.lagS },
-      fixes: [
-        fix(`Unlock “${title}”`, {
-          kind: 'set-task',
-          itemId,
-          taskId: task!.id,
-          choice: { startS: undefined } as object,
-        }),
-      ],
-    },
-  ];
-}
+const brokenLock = rule<Context, { link: WorkLink; plannedS: number }, FindingCode>({
+  id: 'two-places',
+  level: 'caution',
+  source: 'arithmetic',
+  when: ({ placement, timetable }) =>
+    placement.broken.flatMap((link) => {
+      if (link.why.kind !== 'locked-by') return [];
+      const { itemId, task } = placement.work.activities[link.from]!;
+      const planned = timetable.tasks.find((t) => t.itemId === itemId && t.taskId === task!.id)!;
+      return [{ link, plannedS: planned.startS }];
+    }),
+  where: ({ link }, { placement }) => ({
+    at: -link.lagS,
+    itemId: placement.work.activities[link.from]!.itemId,
+  }),
+  says: ({ link, plannedS }, { clock, placement }) =>
+    `“${placement.work.activities[link.from]!.title}” is locked at ${clock(-link.lagS)}, and nobody who may do it has free hands then: it is planned for ${clock(plannedS)}.`,
+  numbers: ({ link, plannedS }) => ({ lateS: plannedS + link.lagS }),
+  waysOut: ({ link }, { placement }) => unlock(placement.work.activities[link.from]!),
+});
+
+/** Work that somebody does before they come or after they have left: no other hands would do. */
+const notThere = rule<
+  Context,
+  { personId: string; title: string; itemId: string; fromS: number; missS: number; leaves: boolean },
+  FindingCode
+>({
+  id: 'not-there',
+  level: 'stop',
+  source: 'arithmetic',
+  when: ({ timetable: { tasks, resets }, arrival }) =>
+    [
+      ...tasks.map((t) => ({ ...t, toS: t.handsOffS })),
+      ...resets.map((r) => ({ ...r, toS: r.endS })),
+    ].flatMap(({ personId, title, itemId, startS, toS }) => {
+      const place = arrival(personId);
+      if (!place || personId === undefined) return [];
+      const early = place.arrivesS - startS;
+      const late = toS - (place.leavesS ?? Infinity);
+      const base = { personId, title, itemId, fromS: startS };
+      return [
+        ...(early > 0 ? [{ ...base, missS: early, leaves: false }] : []),
+        ...(late > 0 ? [{ ...base, missS: late, leaves: true }] : []),
+      ];
+    }),
+  where: ({ fromS, itemId }) => ({ at: fromS, itemId }),
+  says: ({ personId, title, missS, leaves }, { name }) =>
+    leaves
+      ? `${name(personId)} leaves ${formatDuration(missS)} before “${title}” is done.`
+      : `${name(personId)} comes ${formatDuration(missS)} after “${title}” has to begin.`,
+  numbers: ({ missS }) => ({ missS }),
+  waysOut: ({ personId, missS, leaves }, { script, arrival }) => {
+    const place = arrival(personId)!;
+    return leaves
+      ? [askToStay(script, personId, place.leavesS! + missS)]
+      : [askIn(script, personId, place.arrivesS - missS)];
+  },
+});
+
+export const CONFLICT_RULES = { contradiction, brokenLock, notThere };

@@ -1,82 +1,91 @@
-import type { Finding, Fix } from '../../findings';
-import { clockToS, formatClock } from '../../quantities';
-import { demoFor } from '../../script';
-import type { Demo, Person, ShowFile, Change } from '../../show';
-import type { Placement, PlannedItem, Timetable } from '../../timetable';
+import { wayOut, type AnyRule, type Finding, type Place, type WayOut } from '../../findings';
+import type { Bands } from '../../forecast';
+import { formatClock } from '../../quantities';
+import type { Script, ScriptItem } from '../../script';
+import type { Demo, Item } from '../../show';
+import type { ColdBudget, Needs } from '../../supplies';
+import { askIn, type Placement, type PlannedItem, type Timetable, type WorkLink } from '../../timetable';
+import type { FindingCode } from './codes';
 
-/** A show and its timetable, with the look-ups that findings need. */
-export class Context {
-  readonly people: Map<string, Person>;
-  readonly up: number;
+/** What is known of a running order before anything is placed: what weighs an order looks at no more. */
+export interface Order {
+  items: readonly ScriptItem[];
+}
+
+/** What a plan has worked out, for its rules to read. */
+export interface Worked {
+  placement: Placement;
+  needs: Needs;
+  bands: Bands | null;
+  cold: readonly ColdBudget[];
+}
+
+/** A plan with the look-ups that rules need. */
+export class Context implements Order {
+  readonly script: Script;
+  readonly items: readonly ScriptItem[];
   readonly timetable: Timetable;
-  private readonly demos = new Map<string, Demo | undefined>();
+  readonly placement: Placement;
+  readonly needs: Needs;
+  readonly bands: Bands | null;
+  readonly cold: readonly ColdBudget[];
+  private readonly plannedBy: Map<string, PlannedItem>;
+  private readonly explanations: Set<string>;
 
-  constructor(
-    readonly file: ShowFile,
-    readonly placement: Placement,
-  ) {
+  constructor({ placement, needs, bands, cold }: Worked) {
+    this.placement = placement;
+    this.script = placement.script;
+    this.items = placement.script.items;
     this.timetable = placement.timetable;
-    this.people = new Map(file.crew.map((p) => [p.id, p]));
-    this.up = clockToS(file.show.curtainUp);
-    file.show.items.forEach((item) => this.demos.set(item.id, demoFor(file, item)));
+    this.needs = needs;
+    this.bands = bands;
+    this.cold = cold;
+    this.plannedBy = new Map(this.timetable.items.map((i) => [i.itemId, i]));
+    this.explanations = new Set(placement.conflicts.flatMap(({ gaveWay }) => this.keysOf(gaveWay)));
   }
 
-  clock = (s: number) => formatClock(this.up + s);
-  name = (id: string | undefined) => (id && this.people.get(id)?.name) || 'nobody';
-  good = (id: string | undefined) => this.file.stock.find((g) => g.id === id)?.name ?? 'kit';
-  item = (id: string) => this.file.show.items.find((i) => i.id === id)!;
-  index = (id: string) => this.file.show.items.findIndex((i) => i.id === id);
-  demoOf = (itemId: string) => this.demos.get(itemId);
-  planned = (itemId: string) => this.timetable.items.find((i) => i.itemId === itemId)!;
+  clock = (s: number) => formatClock(this.script.upS + s);
+  name = (id: string | undefined) => (id && this.script.people.get(id)?.name) || 'nobody';
+  item = (id: string): Item => this.script.byItem.get(id)!.item;
+  index = (id: string) => this.script.byItem.get(id)?.index ?? -1;
+  demoOf = (itemId: string): Demo | undefined => this.script.byItem.get(itemId)?.demo;
+  planned = (itemId: string) => this.plannedBy.get(itemId)!;
+  arrival = (personId: string | undefined) => this.timetable.arrivals.find((a) => a.personId === personId);
 
   /** Whether a limit on a task or item has given way to a contradiction that is explained elsewhere. */
-  explained(kind: string, itemId: string, taskId?: string): boolean {
-    return this.placement.conflicts.some(({ gaveWay }) => {
-      const ends = [gaveWay.from, gaveWay.to].map((p) => this.placement.work.activities[p]!);
-      return (
-        gaveWay.why.kind === kind &&
-        ends.some((a) => a.itemId === itemId && (!taskId || a.task?.id === taskId))
-      );
+  explained = (kind: string, itemId: string, taskId = '') =>
+    this.explanations.has(`${kind} ${itemId} ${taskId}`);
+
+  private keysOf({ from, to, why }: WorkLink): string[] {
+    return [from, to].flatMap((p) => {
+      const { itemId, task } = this.placement.work.activities[p]!;
+      return [`${why.kind} ${itemId} `, ...(task ? [`${why.kind} ${itemId} ${task.id}`] : [])];
     });
   }
 }
 
-/** A way out of a finding. */
-export const fix = (label: string, change?: Change): Fix => (change ? { label, change } : { label });
+export type PlanRule = AnyRule<Context, FindingCode>;
+export type PlanFinding = Finding<FindingCode>;
 
-/** A finding about an item, at its start unless said otherwise. */
-export const about = (
-  item: PlannedItem,
-  level: Finding['level'],
-  code: Finding['code'],
-  says: string,
-  more: Partial<Finding> = {},
-): Finding => ({ level, code, at: item.startS, itemId: item.itemId, says, numbers: {}, fixes: [], ...more });
+/** An item's own moment. */
+export const atStart = (item: PlannedItem): Place => ({ at: item.startS, itemId: item.itemId });
 
-/** Asking somebody in `lateS` sooner than `arrivesS`, rounded down to five minutes. */
-export function askIn(c: Context, personId: string | undefined, lateS: number): Fix[] {
-  const arrival = c.timetable.arrivals.find((a) => a.personId === personId);
-  if (!arrival) return [];
-  const clock = c.clock(Math.floor((arrival.arrivesS - lateS) / 300) * 300);
-  return [
-    fix(`Ask ${c.name(arrival.personId)} in for ${clock}`, {
-      kind: 'set-arrival',
-      personId: arrival.personId,
-      arrives: clock,
-    }),
-  ];
+/** Asking the one who is late in by `lateS` sooner than they come. */
+export function askSooner(
+  { script, arrival }: Context,
+  personId: string | undefined,
+  lateS: number,
+): WayOut[] {
+  const place = arrival(personId);
+  return place ? [askIn(script, place.personId, place.arrivesS - lateS)] : [];
 }
 
-/** One more of a piece of kit, borrowed, hired or bought for this show. */
-export const bringOne = (c: Context, goodId: string, count = 1): Fix =>
-  fix(`Bring ${count} more: ${c.good(goodId)}`, { kind: 'bring-kit', goodId, count });
-
 /** Playing an item one place sooner or later, where there is one. */
-export function shift(c: Context, itemId: string, by: 1 | -1): Fix[] {
-  const to = c.index(itemId) + by;
-  if (to < 0 || to >= c.file.show.items.length) return [];
+export function shift({ index, items, item }: Context, itemId: string, by: 1 | -1): WayOut[] {
+  const to = index(itemId) + by;
+  if (to < 0 || to >= items.length) return [];
   return [
-    fix(`Play “${c.item(itemId).title}” one place ${by < 0 ? 'earlier' : 'later'}`, {
+    wayOut(`Play “${item(itemId).title}” one place ${by < 0 ? 'earlier' : 'later'}`, {
       kind: 'move-item',
       itemId,
       toIndex: to,

@@ -1,1 +1,52 @@
-export { findings } from './findings';
+import { apply, byMoment } from '../../findings';
+import type { FindingCode } from './codes';
+import { CONFLICT_RULES } from './conflicts';
+import { Context, type PlanFinding, type PlanRule, type Worked } from './context';
+import { DAY_RULES } from './day';
+import { ITEM_RULES } from './items';
+import { loudNoCall, PACE_RULES, wetByVoltage } from './pace';
+import { SUPPLY_RULES } from './supplies';
+import { TASK_RULES } from './tasks';
+
+type Rows = readonly [PlanRule, ...PlanRule[]];
+
+/** The rules of a plan by what they say. A code without a rule does not compile. */
+const RULES: Record<FindingCode, Rows> = {
+  contradiction: [CONFLICT_RULES.contradiction],
+  overrun: [DAY_RULES.overrun],
+  'hard-end': [DAY_RULES.hardEnd],
+  'slot-odds': [DAY_RULES.slotOdds],
+  'dead-air': [ITEM_RULES.deadAir],
+  'reset-late': [ITEM_RULES.resetLate],
+  'kit-short': [ITEM_RULES.waitsForKit, SUPPLY_RULES.kitShort],
+  'not-ready': [TASK_RULES.afterDoors],
+  'gone-stale': [TASK_RULES.goneStale],
+  'fixed-missed': [ITEM_RULES.fixedMissed],
+  'no-skill': [TASK_RULES.nobodyCleared, ITEM_RULES.notCleared],
+  nobody: [TASK_RULES.nobody, TASK_RULES.nobodyResets, ITEM_RULES.nobodyPresents, ITEM_RULES.notInCrew],
+  'two-places': [CONFLICT_RULES.brokenLock, ITEM_RULES.comesLate, ITEM_RULES.leavesEarly],
+  'not-there': [CONFLICT_RULES.notThere],
+  'station-taken': [ITEM_RULES.stationTaken],
+  'outside-hours': [ITEM_RULES.waitsForHouse, DAY_RULES.beforeItOpens, DAY_RULES.afterItCloses],
+  'not-allowed-now': [ITEM_RULES.notNow],
+  'flame-not-allowed': [ITEM_RULES.flame],
+  'loud-no-call': [loudNoCall],
+  'wet-by-voltage': [wetByVoltage],
+  'long-gap': [PACE_RULES.nothingToDo, PACE_RULES.noSurprise],
+  'reset-after-end': [TASK_RULES.afterTheEnd],
+  empty: [DAY_RULES.empty],
+  'log-times': [ITEM_RULES.logTimes],
+  action: [DAY_RULES.openAction],
+  'cold-late': [SUPPLY_RULES.coldLate],
+  'cold-vessel': [SUPPLY_RULES.coldVessel],
+  'cold-dry': [SUPPLY_RULES.coldDry],
+  'cold-early': [SUPPLY_RULES.coldEarly],
+};
+
+/** Everything a plan has to say to a person, in the order of the moment it concerns; stops before cautions. */
+export const findings = (worked: Worked): PlanFinding[] =>
+  apply(Object.values(RULES).flat(), new Context(worked)).sort(byMoment);
+
+export type { FindingCode } from './codes';
+export type { Order, PlanFinding } from './context';
+export { loudNoCall, wetByVoltage } from './pace';

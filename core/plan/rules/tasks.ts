@@ -1,131 +1,104 @@
-import type { Finding } from '../../findings';
+import { rule } from '../../findings';
 import { formatDuration } from '../../quantities';
 import type { PlannedReset, PlannedTask } from '../../timetable';
-import { askIn, shift, type Context } from './context';
+import type { FindingCode } from './codes';
+import { askSooner, shift, type Context } from './context';
 
-/** What is wrong with one prep task: nobody for it, too late for doors, stale before its use, outside the house's hours. */
-export function taskFindings(c: Context, task: PlannedTask): Finding[] {
-  const source = c.demoOf(task.itemId)!.prep.find((t) => t.id === task.taskId)!;
-  const base = { itemId: task.itemId, at: task.startS };
-  if (task.personId === undefined) {
-    const { kind, value } = source.who;
-    const wanted =
-      kind === 'person'
-        ? `${c.name(value)} is not in the crew`
-        : kind === 'anyone'
-          ? 'No crew'
-          : `Nobody in the crew with the ${kind} “${value}”`;
-    return [
-      {
-        ...base,
-        level: 'stop',
-        code: kind === 'anyone' ? 'nobody' : 'no-skill',
-        says: `${wanted} to do “${task.title}”.`,
-        numbers: {},
-        fixes: [],
-      },
-    ];
-  }
-  const out: Finding[] = [];
-  if (
-    source.beforeDoors &&
-    task.handsOffS > c.timetable.doorsS &&
-    !c.explained('doors', task.itemId, task.taskId)
-  ) {
-    const lateS = task.handsOffS - c.timetable.doorsS;
-    out.push({
-      ...base,
-      level: 'caution',
-      code: 'not-ready',
-      says: `“${task.title}” belongs before doors but ends ${formatDuration(lateS)} after them: ${c.name(task.personId)} has no free hands sooner.`,
-      numbers: { lateS },
-      fixes: askIn(c, task.personId, lateS),
-    });
-  }
-  if (
-    task.staleS !== undefined &&
-    task.staleS < task.usedS &&
-    !c.explained('stale', task.itemId, task.taskId)
-  ) {
-    const lateS = task.usedS - task.staleS;
-    out.push({
-      ...base,
-      at: task.staleS,
-      level: 'caution',
-      code: 'gone-stale',
-      says: `“${task.title}” goes stale ${formatDuration(lateS)} before it is used: ${c.name(task.personId)} has no free hands later.`,
-      numbers: { lateS },
-      fixes: shift(c, task.itemId, -1),
-    });
-  }
-  return out;
-}
+/** Prep tasks and resets: nobody for them, too late for doors, stale before their use, not done at the end. */
 
-/** Resets that nobody does, or that keep somebody after the end. */
-export function resetFindings(c: Context, reset: PlannedReset): Finding[] {
-  const base = { itemId: reset.itemId, at: reset.startS };
-  if (reset.personId === undefined)
-    return [
-      {
-        ...base,
-        level: 'stop',
-        code: 'nobody',
-        says: `Nobody of the crew may do “${reset.title}”.`,
-        numbers: {},
-        fixes: [],
-      },
-    ];
-  const staysS = reset.endS - c.timetable.endS;
-  if (staysS <= 0) return [];
-  return [
-    {
-      ...base,
-      at: c.timetable.endS,
-      level: 'note',
-      code: 'reset-after-end',
-      says: `“${reset.title}” is not done when the show ends: ${c.name(reset.personId)} stays ${formatDuration(staysS)}.`,
-      numbers: { staysS },
-      fixes: [],
+const source = ({ demoOf }: Context, task: PlannedTask) =>
+  demoOf(task.itemId)!.prep.find((t) => t.id === task.taskId)!;
+
+const nobodyMay = (id: 'nobody' | 'no-skill') =>
+  rule<Context, PlannedTask, FindingCode>({
+    id,
+    level: 'stop',
+    source: 'arithmetic',
+    when: (c) =>
+      c.timetable.tasks.filter(
+        (task) =>
+          task.personId === undefined && (source(c, task).who.kind === 'anyone') === (id === 'nobody'),
+      ),
+    where: ({ startS, itemId }) => ({ at: startS, itemId }),
+    says: (task, c) => {
+      const { kind, value } = source(c, task).who;
+      const wanted =
+        kind === 'person'
+          ? `${c.name(value)} is not in the crew`
+          : kind === 'anyone'
+            ? 'No crew'
+            : `Nobody in the crew with the ${kind} “${value}”`;
+      return `${wanted} to do “${task.title}”.`;
     },
-  ];
-}
+  });
 
-/** Work before the house opens or after it closes: one finding for either end. */
-export function hoursFindings(c: Context): Finding[] {
-  const { opensS, closesS, tasks, resets, items } = c.timetable;
-  const all = [
-    ...tasks.map((t) => ({ itemId: t.itemId, title: t.title, fromS: t.startS, toS: t.handsOffS })),
-    ...resets.map((r) => ({ itemId: r.itemId, title: r.title, fromS: r.startS, toS: r.endS })),
-    ...items.map((i) => ({ itemId: i.itemId, title: i.title, fromS: i.startS, toS: i.endS })),
-  ];
-  const out: Finding[] = [];
-  const early = all
-    .filter((a) => opensS !== undefined && a.fromS < opensS)
-    .sort((a, b) => a.fromS - b.fromS)[0];
-  if (early) {
-    const byS = opensS! - early.fromS;
-    out.push({
-      level: 'caution',
-      code: 'outside-hours',
-      at: early.fromS,
-      itemId: early.itemId,
-      says: `The house opens at ${c.clock(opensS!)}, and “${early.title}” would begin ${formatDuration(byS)} before that.`,
-      numbers: { byS },
-      fixes: [],
-    });
-  }
-  const late = all.filter((a) => closesS !== undefined && a.toS > closesS).sort((a, b) => b.toS - a.toS)[0];
-  if (late) {
-    const byS = late.toS - closesS!;
-    out.push({
-      level: 'stop',
-      code: 'outside-hours',
-      at: late.fromS,
-      itemId: late.itemId,
-      says: `The house closes at ${c.clock(closesS!)}, and “${late.title}” would end ${formatDuration(byS)} after that.`,
-      numbers: { byS },
-      fixes: [],
-    });
-  }
-  return out;
-}
+const afterDoors = rule<Context, PlannedTask & { lateS: number }, FindingCode>({
+  id: 'not-ready',
+  level: 'caution',
+  source: 'arithmetic',
+  when: (c) =>
+    c.timetable.tasks
+      .map((task) => ({ ...task, lateS: task.handsOffS - c.timetable.doorsS }))
+      .filter(
+        (task) =>
+          task.personId !== undefined &&
+          task.lateS > 0 &&
+          source(c, task).beforeDoors &&
+          !c.explained('doors', task.itemId, task.taskId),
+      ),
+  where: ({ startS, itemId }) => ({ at: startS, itemId }),
+  says: ({ title, lateS, personId }, { name }) =>
+    `“${title}” belongs before doors but ends ${formatDuration(lateS)} after them: ${name(personId)} has no free hands sooner.`,
+  numbers: ({ lateS }) => ({ lateS }),
+  waysOut: ({ personId, lateS }, c) => askSooner(c, personId, lateS),
+});
+
+const goneStale = rule<Context, PlannedTask & { lateS: number }, FindingCode>({
+  id: 'gone-stale',
+  level: 'caution',
+  source: 'arithmetic',
+  when: (c) =>
+    c.timetable.tasks
+      .map((task) => ({ ...task, lateS: task.usedS - (task.staleS ?? Infinity) }))
+      .filter(
+        (task) =>
+          task.personId !== undefined && task.lateS > 0 && !c.explained('stale', task.itemId, task.taskId),
+      ),
+  where: ({ staleS, itemId }) => ({ at: staleS!, itemId }),
+  says: ({ title, lateS, personId }, { name }) =>
+    `“${title}” goes stale ${formatDuration(lateS)} before it is used: ${name(personId)} has no free hands later.`,
+  numbers: ({ lateS }) => ({ lateS }),
+  waysOut: ({ itemId }, c) => shift(c, itemId, -1),
+});
+
+const nobodyResets = rule<Context, PlannedReset, FindingCode>({
+  id: 'nobody',
+  level: 'stop',
+  source: 'arithmetic',
+  when: ({ timetable }) => timetable.resets.filter((r) => r.personId === undefined),
+  where: ({ startS, itemId }) => ({ at: startS, itemId }),
+  says: ({ title }) => `Nobody of the crew may do “${title}”.`,
+});
+
+const afterTheEnd = rule<Context, PlannedReset & { staysS: number }, FindingCode>({
+  id: 'reset-after-end',
+  level: 'note',
+  source: 'arithmetic',
+  when: ({ timetable }) =>
+    timetable.resets
+      .map((r) => ({ ...r, staysS: r.endS - timetable.endS }))
+      .filter((r) => r.personId !== undefined && r.staysS > 0),
+  where: ({ itemId }, { timetable }) => ({ at: timetable.endS, itemId }),
+  says: ({ title, staysS, personId }, { name }) =>
+    `“${title}” is not done when the show ends: ${name(personId)} stays ${formatDuration(staysS)}.`,
+  numbers: ({ staysS }) => ({ staysS }),
+});
+
+export const TASK_RULES = {
+  nobody: nobodyMay('nobody'),
+  nobodyResets,
+  nobodyCleared: nobodyMay('no-skill'),
+  afterDoors,
+  goneStale,
+  afterTheEnd,
+};

@@ -1,1 +1,2 @@
-export { earliestTimes, latestTimes, shortestContradiction, type Contradiction, type Link } from './network';
+export { ConsistentNetwork, type Contradiction } from './consistent';
+export { earliestTimes, latestTimes, type Link } from './network';

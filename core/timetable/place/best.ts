@@ -4,6 +4,11 @@ import { Search, type Found } from './search';
 /** Steps of search by default; about 150 ms on the machine of docs/benchmarks.md. */
 export const BUDGET_STEPS = 1_000_000;
 
+/** What one of the first three searches may take of the budget; the rest is for proof, or for insisting. */
+const SHARE = 0.15;
+/** A search with fewer steps than this finds nothing in any show of size. */
+const MIN_STEPS = 20_000;
+
 export interface SearchProgress {
   steps: number;
   /** No placing ends sooner than this. */
@@ -13,9 +18,8 @@ export interface SearchProgress {
 }
 
 export interface Best {
+  /** Absent where the search found none: there may be none, or it ran out of steps. */
   found?: Found;
-  /** The point no end makes room for. */
-  stuck?: number;
   /** Whether no other placing of this work ends sooner. */
   proven: boolean;
   steps: number;
@@ -24,23 +28,23 @@ export interface Best {
 /**
  * The placing that ends soonest, as far as `budget` steps reach: first one that ends at the bound, which needs no
  * proof; else halving between the bound and the best known, each half found or proven impossible. Yields between
- * searches, so that a caller can show progress or stop; stopping loses the proof, not the placing.
+ * searches, so that a caller can show progress or stop; stopping loses the proof, not the placing. `known` is a placing
+ * to better, where there is one.
  */
-export function* bestPlacing(work: Work, budget: number): Generator<SearchProgress, Best> {
+export function* bestPlacing(work: Work, budget: number, known?: Found): Generator<SearchProgress, Best> {
   const search = new Search(work);
   const { boundS } = search;
-  if (work.itemPoints.length === 0) return { found: search.soon().found!, proven: true, steps: 0 };
-  const enough = Math.max(20_000, Math.ceil(budget / 4));
+  if (work.itemPoints.length === 0) return { ...found(search.soon(budget).found), proven: true, steps: 0 };
+  const enough = Math.max(MIN_STEPS, Math.ceil(budget * SHARE));
   const first = search.endingBy(boundS, enough);
-  const report = (found: Found | undefined, proven: boolean): Best => ({
-    ...(found && { found }),
+  const report = (best: Found | undefined, proven: boolean): Best => ({
+    ...found(best),
     proven: proven && search.whole,
     steps: search.steps,
   });
   if (first.found) return { ...report(first.found, true), proven: true };
-  const soon = search.soon();
-  let best = soon.found ?? search.endingBy(boundS + FAR_S, enough).found;
-  if (!best) return { ...report(undefined, false), stuck: soon.stuck! };
+  let best = search.soon(enough).found ?? known ?? search.endingBy(boundS + FAR_S, enough).found;
+  if (!best) return report(undefined, false);
   let open = first.verdict === 'out of steps';
   let provenS = open ? boundS : boundS + 1;
   for (let share = enough; provenS < best.endS && search.steps < budget; share *= 2) {
@@ -59,6 +63,8 @@ export function* bestPlacing(work: Work, budget: number): Generator<SearchProgre
   }
   return report(best, provenS >= best.endS);
 }
+
+const found = (best: Found | undefined) => (best ? { found: best } : {});
 
 /** Later than any show is put off. */
 const FAR_S = 40_000;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { plan } from '../../plan';
-import { demoFor } from '../../script';
+import { script } from '../../script';
 import { applyChange, type ShowFile } from '../../show';
 import { demo, good, item, showOf, task } from '../../testing/hall-show';
 import { instance } from '../../testing/instances';
@@ -35,7 +35,9 @@ function claims(file: ShowFile, { timetable, conflicts, broken }: Placement): vo
   }
   for (const planned of tasks) {
     const source = file.show.items.find((i) => i.id === planned.itemId)!;
-    const doc = demoFor(file, source)!.prep.find((p) => p.id === planned.taskId)!;
+    const doc = script(file)
+      .byItem.get(source.id)!
+      .demo!.prep.find((p) => p.id === planned.taskId)!;
     expect(
       mayDo(
         file.crew.find((p) => p.id === planned.personId),
@@ -67,7 +69,7 @@ function claims(file: ShowFile, { timetable, conflicts, broken }: Placement): vo
 
 test('every placing satisfies every constraint it claims', () => {
   fc.assert(
-    fc.property(anyShow, (file) => claims(file, place(file))),
+    fc.property(anyShow, (file) => claims(file, place(script(file)))),
     { seed: 21, numRuns: 150 },
   );
 });
@@ -75,7 +77,7 @@ test('every placing satisfies every constraint it claims', () => {
 test('every link of the network, the decided ones too, holds in the settled times', () => {
   fc.assert(
     fc.property(anyShow, (file) => {
-      const { links, settled } = place(file);
+      const { links, settled } = place(script(file));
       for (const { from, to, lagS } of links)
         expect(settled.times[to]!).toBeGreaterThanOrEqual(settled.times[from]! + lagS);
     }),
@@ -108,10 +110,10 @@ test('equal input gives equal output, whatever was computed before', () => {
 test('removing an item never makes the show end later by more than the waits it caused', () => {
   fc.assert(
     fc.property(anyShow, fc.nat(8), (file, n) => {
-      const before = place(file);
+      const before = place(script(file));
       const gone = before.timetable.items[n % before.timetable.items.length]!;
       const show = applyChange(file.show, { kind: 'remove-items', itemIds: [gone.itemId] });
-      const after = place({ ...file, show });
+      const after = place(script({ ...file, show }));
       fc.pre(before.timetable.provenBest && after.timetable.provenBest);
       // While the item was on, others had time to prepare: at most as much as it lasted turns into waiting.
       expect(after.timetable.endS).toBeLessThanOrEqual(before.timetable.endS);
@@ -155,19 +157,19 @@ describe('the model', () => {
     expect(finding.says).toContain('stale');
     // a ends at 300 and drop leaves the hands by then; egg cannot begin before 900: 600 − 120 too late.
     expect(finding.numbers.excessS).toBe(480);
-    const behind = finding.fixes.find((f) => f.label.startsWith('Begin “drop” behind the scenes'))!;
+    const behind = finding.waysOut.find((f) => f.label.startsWith('Begin “drop” behind the scenes'))!;
     const mended = { ...file, show: applyChange(file.show, behind.change!) };
     expect(plan(mended, { plays: 0 }).findings.map((f) => f.code)).not.toContain('contradiction');
   });
 
   test('a fixed time is waited for, and one that cannot be kept names what stands before it', () => {
     const at = (clock: string) => showOf([demo('a'), demo('b')], [item('a'), item('b', { at: clock })]);
-    expect(place(at('14:07')).timetable.items[1]).toMatchObject({ startS: 420, waitS: 120 });
+    expect(place(script(at('14:07'))).timetable.items[1]).toMatchObject({ startS: 420, waitS: 120 });
     const late = plan(at('14:03'), { plays: 0 }).findings.find((f) => f.code === 'contradiction')!;
     expect(late.says).toContain('“a” takes 5 min before “b” can begin');
     expect(late.says).toContain('“b” is fixed for 14:03');
     expect(late.numbers.excessS).toBe(120);
-    expect(late.fixes.map((f) => f.label)).toContain('Fix “b” for 14:05 instead');
+    expect(late.waysOut.map((f) => f.label)).toContain('Fix “b” for 14:05 instead');
   });
 
   test('a locked start is kept where hands allow; where the only person is on stage it moves, and says so', () => {
@@ -179,7 +181,7 @@ describe('the model', () => {
           item('b', { presenterId: 'ben', tasks: [{ taskId: 'rig', startS }] }),
         ],
       );
-    expect(place(locked(-600)).timetable.tasks[0]).toMatchObject({ startS: -600, locked: true });
+    expect(place(script(locked(-600))).timetable.tasks[0]).toMatchObject({ startS: -600, locked: true });
     const found = plan(locked(100), { plays: 0 }).findings.find((f) => f.code === 'two-places')!;
     expect(found.says).toContain('“rig” is locked at 14:01');
   });
@@ -194,9 +196,9 @@ describe('the model', () => {
 
   test('a flame forbidden before doors is prepared after them', () => {
     const file = showOf([demo('a', { prep: [task('light', { hazards: ['flame'] })] })]);
-    expect(place(file).timetable.tasks[0]!.startS).toBe(-5400);
+    expect(place(script(file)).timetable.tasks[0]!.startS).toBe(-5400);
     file.show.bans = [{ hazard: 'flame', before: '13:40' }];
-    expect(place(file).timetable.tasks[0]!.startS).toBe(-1200);
+    expect(place(script(file)).timetable.tasks[0]!.startS).toBe(-1200);
   });
 
   test.each<[string, string, (f: ShowFile) => void]>([
@@ -225,7 +227,7 @@ describe('the model', () => {
   test('the call that is offered between two bangs settles them', () => {
     const file = showOf(['a', 'b'].map((id) => demo(id, { hazards: ['noise'] })));
     const finding = plan(file, { plays: 0 }).findings.find((f) => f.code === 'loud-no-call')!;
-    const show = applyChange(file.show, finding.fixes[0]!.change!);
+    const show = applyChange(file.show, finding.waysOut[0]!.change!);
     expect(show.items.map((i) => i.kind)).toEqual(['demo', 'link', 'demo']);
     expect(plan({ ...file, show }, { plays: 0 }).findings.map((f) => f.code)).not.toContain('loud-no-call');
   });
@@ -240,7 +242,9 @@ describe('the model', () => {
     const file = showOf([demo('a'), laid], undefined, { stock: [good('flask', 'kit', 1)] });
     const timing = { bestS: 60, likelyS: 90, worstS: 120 };
     let show = applyChange(file.show, { kind: 'split-set-up', itemId: 'i-chain', newId: 'set', timing });
-    expect(place({ ...file, show }).timetable.items.map((i) => i.endS - i.startS)).toEqual([300, 90, 30]);
+    expect(place(script({ ...file, show })).timetable.items.map((i) => i.endS - i.startS)).toEqual([
+      300, 90, 30,
+    ]);
     show = applyChange(show, { kind: 'move-item', itemId: 'set', toIndex: 0 });
     expect(plan({ ...file, show }, { plays: 0 }).findings).toContainEqual(
       expect.objectContaining({ code: 'station-taken', itemId: 'i-a' }),
@@ -257,12 +261,12 @@ describe('the model', () => {
         prep: [task('chill', { readyAfterS: 200, staleAfterS: 2000, holds: ['flask'] })],
       });
     const file = showOf([soak('a'), soak('b')], undefined, { stock: [good('flask', 'kit', 1)] });
-    const { timetable } = place(file);
+    const { timetable } = place(script(file));
     // b's flask is dry at 600; a minute of hands and 200 s of chill later b can begin.
     expect(timetable.items[1]).toMatchObject({ startS: 860, waitS: 560 });
     expect(timetable.items[1]!.waitsFor!.says).toContain(
       '“chill” is not ready before 14:14, because “flask” is in use',
     );
-    expect(workOf(file).kit).toMatchObject([{ units: 1 }]);
+    expect(workOf(script(file)).kit).toMatchObject([{ units: 1 }]);
   });
 });

@@ -1,81 +1,69 @@
 import { clockToS } from '../../quantities';
-import type { ShowFile } from '../../show';
+import type { Script } from '../../script';
 import type { PlannedItem, PlannedTask, Timetable } from '../types';
 import { workOf, type Work, type WorkLink } from '../work';
 import { bestPlacing, BUDGET_STEPS, type SearchProgress } from './best';
-import { loosened, softest, type Conflict } from './contradiction';
-import { reasonFor } from './reasons';
+import { insist } from './insist';
+import { loosened, type Conflict } from './loosen';
+import { linksInto, linksOutOf, reasonFor } from './reasons';
 import type { Found } from './search';
 import { settle, type Settled } from './settle';
 
 export interface PlaceOptions {
-  /** Steps of search; see `BUDGET_STEPS`. */
+  /** Steps of search for the whole call; see `BUDGET_STEPS`. */
   budget?: number;
 }
 
-/** A timetable, and the network behind it for those who compute on: forecast, findings, reorder. */
+/** A timetable, and the network behind it for those who compute on: forecast, rules, reorder. */
 export interface Placement {
+  script: Script;
   timetable: Timetable;
   work: Work;
   /** Every link that holds: the show's own and those that order hands and kit. */
   links: WorkLink[];
   settled: Settled;
   conflicts: Conflict[];
-  /** Limits that no placing of the hands could keep. */
+  /** Limits that no placing of the hands was found to keep, as they were written. */
   broken: WorkLink[];
 }
 
 /**
  * Places everything: items in the presenter's order, prep tasks and resets among the crew, the stations and the kit.
  * First of all no window is broken, then the dead air is least; of such placings what goes stale is prepared as late,
- * and what keeps as early, as all else allows. Seconds from curtain-up. Pure: same file and budget, same answer.
+ * and what keeps as early, as all else allows. Seconds from curtain-up. Pure: same script and budget, same answer.
  */
-export function place(file: ShowFile, options: PlaceOptions = {}): Placement {
-  const steps = placeSteps(file, options);
+export function place(script: Script, options: PlaceOptions = {}): Placement {
+  const steps = placeSteps(script, options);
   for (;;) {
     const next = steps.next();
     if (next.done) return next.value;
   }
 }
 
+/** Where the search found nothing, at least so many steps go into a placing that breaks as little as it can. */
+const LEAST_STEPS = 50_000;
+
 /** `place` in slices: yields its progress, and may be dropped at any of them. */
 export function* placeSteps(
-  file: ShowFile,
+  script: Script,
   { budget = BUDGET_STEPS }: PlaceOptions = {},
 ): Generator<SearchProgress, Placement> {
-  const { work: whole, conflicts } = loosened(workOf(file));
-  const broken: WorkLink[] = [];
-  let work = whole;
-  for (;;) {
-    const best = yield* bestPlacing(work, budget);
-    if (best.found) {
-      const proven = best.proven && broken.length === 0 && conflicts.length === 0;
-      return placed(file, work, best.found, { proven, steps: best.steps }, conflicts, broken);
-    }
-    const gone = givesWay(work, best.stuck!);
-    if (!gone) throw new Error('Nothing is left to give way, and still no hands fit: a fault in the search.');
-    if (gone === 'kit') work = { ...work, kit: [], links: work.links.filter((l) => l.why.kind !== 'kit') };
-    else {
-      broken.push(gone);
-      work = { ...work, links: work.links.filter((l) => l !== gone) };
-    }
+  const { work, conflicts, steps } = loosened(workOf(script));
+  const left = Math.max(0, budget - steps);
+  const best = yield* bestPlacing(work, left);
+  if (best.found) {
+    const proven = best.proven && conflicts.length === 0;
+    return placed(script, work, best.found, { proven, steps: steps + best.steps }, conflicts, []);
   }
-}
-
-/** What is given up where a point finds no place: a soft limit of its own, then of its item, then of anything. */
-function givesWay(work: Work, point: number): WorkLink | 'kit' | undefined {
-  const { itemId } = work.activities[point]!;
-  const touches = (test: (p: number) => boolean) => work.links.filter((l) => test(l.from) || test(l.to));
-  const link =
-    softest(touches((p) => p === point)) ??
-    softest(touches((p) => work.activities[p]!.kind === 'task' && work.activities[p]!.itemId === itemId)) ??
-    softest(work.links);
-  if (link) return link.why.kind === 'kit' ? 'kit' : link;
-  return work.kit.length ? 'kit' : undefined;
+  const forced = insist(work, Math.max(LEAST_STEPS, left - best.steps));
+  const spent = best.steps + forced.steps;
+  const better = forced.absent ? undefined : yield* bestPlacing(forced.work, left - spent, forced.found);
+  const total = { proven: false, steps: steps + spent + (better?.steps ?? 0) };
+  return placed(script, forced.work, better?.found ?? forced.found, total, conflicts, forced.broken);
 }
 
 function placed(
-  file: ShowFile,
+  script: Script,
   work: Work,
   found: Found,
   search: { proven: boolean; steps: number },
@@ -84,7 +72,9 @@ function placed(
 ): Placement {
   const links = [...work.links, ...found.links];
   const settled = settle(work, links);
-  const up = clockToS(file.show.curtainUp);
+  const { file, upS: up } = script;
+  const out = linksOutOf(work.activities.length, links);
+  const into = linksInto(work.activities.length, links);
   const { times } = settled;
   const personOf = (point: number) => {
     const a = work.activities[point]!;
@@ -102,17 +92,17 @@ function placed(
       title: item.title,
       startS,
       endS: startS + work.activities[point]!.lengthS,
-      timing: work.times[i]!.timing,
-      timingFrom: work.times[i]!.from,
+      timing: script.items[i]!.whole,
+      timingFrom: script.items[i]!.timingFrom,
       waitS,
       presenterId: item.presenterId ?? file.show.crew[0]?.personId,
       helperIds: item.helperIds,
-      ...(waitS > 0 && { waitsFor: reasonFor(file, work, links, times, point) }),
+      ...(waitS > 0 && { waitsFor: reasonFor(script, work, into, times, point) }),
     };
   });
   const tasks = points
     .filter((point) => work.activities[point]!.kind === 'task')
-    .map((point) => plannedTask(work, links, settled, point, personOf(point), file))
+    .map((point) => plannedTask(script, work, out[point]!, settled, point, personOf(point)))
     .sort((a, b) => a.startS - b.startS || (a.id < b.id ? -1 : 1));
   const resets = points
     .filter((point) => work.activities[point]!.kind === 'reset')
@@ -125,7 +115,7 @@ function placed(
     }));
   const needed = settled.neededS(found.person);
   const opens = file.venue.opens === undefined ? undefined : clockToS(file.venue.opens) - up;
-  const closes = file.venue.closes === undefined ? undefined : clockToS(file.venue.closes) - up;
+  const closes = file.venue.closes === undefined ? undefined : script.at(file.venue.closes);
   const timetable: Timetable = {
     items,
     tasks,
@@ -140,7 +130,7 @@ function placed(
     doorsS: work.doorsS,
     endS: items.at(-1)?.endS ?? 0,
     slotEndS: file.show.slotMin * 60,
-    ...(file.show.hardEnd !== undefined && { hardEndS: clockToS(file.show.hardEnd) - up }),
+    ...(file.show.hardEnd !== undefined && { hardEndS: script.at(file.show.hardEnd) }),
     ...(opens !== undefined && { opensS: opens }),
     ...(closes !== undefined && { closesS: closes }),
     deadAirS: items.reduce((sum, item) => sum + item.waitS, 0),
@@ -149,26 +139,23 @@ function placed(
     provenBest: search.proven,
     steps: search.steps,
   };
-  return { timetable, work, links, settled, conflicts, broken };
+  return { script, timetable, work, links, settled, conflicts, broken };
 }
 
 function plannedTask(
+  script: Script,
   work: Work,
-  links: readonly WorkLink[],
+  out: readonly WorkLink[],
   settled: Settled,
   point: number,
   personId: string | undefined,
-  file: ShowFile,
 ): PlannedTask {
   const { itemId, task, title, lengthS, hostItemId, may } = work.activities[point]!;
   const startS = settled.times[point]!;
   const handsOffS = startS + lengthS;
   const readyS = handsOffS + task!.readyAfterS;
-  const usedS = Math.min(
-    ...links.filter((l) => l.from === point && l.why.kind === 'ready').map((l) => settled.times[l.to]!),
-  );
-  const item = file.show.items.find((i) => i.id === itemId)!;
-  const choice = item.tasks?.find((c) => c.taskId === task!.id);
+  const usedS = Math.min(...out.filter((l) => l.why.kind === 'ready').map((l) => settled.times[l.to]!));
+  const choice = script.byItem.get(itemId)?.item.tasks?.find((c) => c.taskId === task!.id);
   return {
     id: `${itemId}:${task!.id}`,
     itemId,

@@ -1,4 +1,5 @@
 import loadHighs from 'highs';
+import { script } from '../../script';
 import { instance } from '../../testing/instances';
 import { endOfMip, mipOf } from '../../testing/mip';
 import { workOf } from '../work';
@@ -16,11 +17,11 @@ test.each([
   'instance %d: the dead air equals that of a general-purpose solver',
   async (seed, items, tasks, people, vessels) => {
     const file = instance(seed, { items, tasks, people, vessels, inShowPct: 60 });
-    const work = workOf(file);
+    const work = workOf(script(file));
     const highs = await loadHighs();
     const solution = highs.solve(mipOf(work), { time_limit: 60, mip_rel_gap: 0 });
     expect(solution.Status).toBe('Optimal');
-    const { timetable } = place(file, { budget: 5_000_000 });
+    const { timetable } = place(script(file), { budget: 5_000_000 });
     expect(timetable.endS).toBe(endOfMip(work, solution.ObjectiveValue));
     expect(timetable.provenBest).toBe(true);
   },

@@ -27,6 +27,8 @@ interface Candidate {
 const FAR_S = 86_400;
 /** A change that ripples further than this is taken for a circle that gains time at every turn. */
 const RIPPLE = 40_000;
+/** Where kit is in the way, the end is put off by this much at a time. */
+const KIT_LATER_S = 120;
 /** Of kit with more pieces than this, a use takes the soonest free ones and no other choice is tried. */
 const MANY = 6;
 
@@ -104,7 +106,7 @@ export class Search {
     this.limit = this.steps + limit;
     this.deadline = endS;
     const open = this.lower(this.last, endS - this.work.activities[this.last]!.lengthS);
-    const verdict = open ? this.branch() : 'impossible';
+    const verdict = open ? this.branch() : this.giveUp();
     if (verdict !== 'found') {
       this.undo(mark);
       return { verdict };
@@ -116,36 +118,38 @@ export class Search {
   }
 
   /**
-   * One placing without going back: where nothing fits, the end is put off by as little as makes room. Gives the point
-   * that could not be placed at all, however late the end.
+   * One placing without going back: where nothing fits, the end is put off by as little as makes room. Nothing where
+   * something fits however late the end is, or where the steps run out.
    */
-  soon(): { found?: Found; stuck?: number } {
+  soon(limit: number): { found?: Found } {
     let endS = this.boundS;
-    for (let round = 0; round < 60; round++) {
+    this.limit = this.steps + limit;
+    for (let round = 0; round < 60 && this.steps < this.limit; round++) {
       const mark = this.mark();
       this.deadline = endS;
       this.lower(this.last, endS - this.work.activities[this.last]!.lengthS);
       const blocked = this.straight();
-      const found = blocked ? undefined : this.snapshot();
+      const found = blocked === undefined ? this.snapshot() : undefined;
       this.undo(mark);
       this.unwind();
       if (found) return { found };
-      if (!Number.isFinite(blocked!.byS) || endS > this.boundS + FAR_S / 2) return { stuck: blocked!.point };
-      endS += Math.max(blocked!.byS, round < 20 ? 1 : 60 * (round - 19));
+      if (!Number.isFinite(blocked) || endS > this.boundS + FAR_S / 2) return {};
+      endS += Math.max(blocked!, round < 20 ? 1 : 60 * (round - 19));
     }
-    return { stuck: [...this.waiting][0]! };
+    return {};
   }
 
-  private straight(): { point: number; byS: number } | undefined {
+  /** Undefined where everything is placed; else by how much a later end might make room, Infinity where none would. */
+  private straight(): number | undefined {
     while (this.kitAt < this.kit.length) {
       const { good, use } = this.kit[this.kitAt]!;
-      if (!this.kitChoices(good, use).some((units) => this.tryKit(units)))
-        return { point: good.uses[use]!.starts[0]!, byS: 120 };
+      if (!this.kitChoices(good, use).some((units) => this.tryKit(units))) return KIT_LATER_S;
     }
     while (this.waiting.size) {
+      if (this.steps >= this.limit) return Infinity;
       const point = this.tightest();
       if (!this.candidates(point).some((candidate) => this.tryHands(point, candidate)))
-        return { point, byS: this.missing(point) };
+        return this.missing(point);
     }
     return undefined;
   }
@@ -177,8 +181,11 @@ export class Search {
       takeBack();
       if (verdict === 'out of steps') return verdict;
     }
-    return 'impossible';
+    return this.giveUp();
   }
+
+  /** What it means that nothing fits: with steps left, that nothing can. */
+  private giveUp = (): Verdict => (this.steps >= this.limit ? 'out of steps' : 'impossible');
 
   // Hands
 
@@ -397,6 +404,7 @@ export class Search {
     this.earliest[point] = value;
     if (value > this.latest[point]!) return false;
     for (let head = 0; head < queue.length; head++) {
+      if (this.steps >= this.limit) return false;
       if (head > RIPPLE) return (this.whole = false);
       this.steps++;
       const at = queue[head]!;
@@ -421,6 +429,7 @@ export class Search {
     this.latest[point] = value;
     if (value < this.earliest[point]!) return false;
     for (let head = 0; head < queue.length; head++) {
+      if (this.steps >= this.limit) return false;
       if (head > RIPPLE) return (this.whole = false);
       this.steps++;
       const at = queue[head]!;

@@ -1,11 +1,4 @@
-export {
-  bannedAt,
-  GIVES_WAY,
-  mayDo,
-  workOf,
-  type ScarceKit,
-  type Why,
-  type WhyKind,
-  type Work,
-  type WorkLink,
-} from './work';
+export type { Activity, ScarceKit, Why, WhyKind, Work, WorkLink } from './activity';
+export { askIn, askToStay, bringKit, REASONS, softness, told, unlock, type Told } from './why';
+export { bannedAt, mayDo } from './who';
+export { workOf } from './work';

@@ -1,5 +1,4 @@
 import {
-  checksOf,
   formatTemperature,
   gates,
   judge,
@@ -21,7 +20,7 @@ import {
   Typography,
 } from '@mui/material';
 import { format } from 'date-fns';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
@@ -38,14 +37,17 @@ export function CheckTab() {
   return <Checks runId={openRun.id} showId={file.show.id} />;
 }
 
+/** What the set-up wants of a plan. */
+const CHECKS = { forecast: false, parts: { checks: true } };
+
 function Checks({ runId, showId }: { runId: string; showId: string }) {
   const run = useRun(runId);
   // The run's own file: what was planned when the run was opened is what is checked.
-  const { plan, fresh } = usePlan(run?.file, false);
-  if (!run || !plan || !fresh) return <Loading what="the checks" />;
+  const { plan, fresh } = usePlan(run?.file, CHECKS);
+  const checks = plan?.checks;
+  const verdicts = useMemo(() => (run && checks ? gates(run.script, checks, run.state) : []), [run, checks]);
+  if (!run || !checks || !fresh) return <Loading what="the checks" />;
   const { state } = run;
-  const checks = checksOf(run.file, plan);
-  const verdicts = gates(run.file, checks, state);
   const answered = checks.filter((c) => state.checks[c.id] !== undefined).length;
   const stations = [...new Set(checks.map((c) => c.station))];
   return (

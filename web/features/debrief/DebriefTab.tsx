@@ -1,7 +1,7 @@
 import { debrief } from '@hearty/core';
 import { Alert, Box, MenuItem, TextField } from '@mui/material';
 import { format } from 'date-fns';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useRuns } from '../../session/queries';
 import { Empty, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
@@ -45,13 +45,18 @@ export function DebriefTab() {
   );
 }
 
+const NO_FORECAST = { forecast: false };
+
 function RunDebrief({ runId }: { runId: string }) {
   const run = useRun(runId);
-  const { plan, fresh } = usePlan(run?.file, false);
+  const { plan, fresh } = usePlan(run?.file, NO_FORECAST);
+  const talk = useMemo(
+    () => run && plan && fresh && debrief(run.script, plan, run.state),
+    [run, plan, fresh],
+  );
   const failed = useRunLog((s) => s.failed);
   if (failed) return <Alert severity="error">{failed}</Alert>;
-  if (!run || !plan || !fresh) return <Loading what="the log" />;
-  const talk = debrief(run.file, plan, run.state);
+  if (!run || !talk) return <Loading what="the log" />;
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
       <Attempts lines={talk.lines} />

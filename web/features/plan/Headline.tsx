@@ -1,26 +1,23 @@
 import { Box, Typography } from '@mui/material';
 import {
-  clockToS,
   formatClock,
   formatDuration,
   type Bands,
   type Plan,
   type PlanProgress,
-  type ShowFile,
+  type Script,
 } from '@hearty/core';
+import { usePlanView } from './view';
 
 interface HeadlineProps {
   plan: Plan;
-  file: ShowFile;
+  script: Script;
   fresh: boolean;
   progress: PlanProgress | undefined;
-  /** The plan of a change that is only hovered or held. */
-  whatIf: Plan | undefined;
 }
 
 /** The figures one looks at first, all of them worked out; and below, what a change only thought of would make of them. */
-export function Headline({ plan, file, fresh, progress, whatIf }: HeadlineProps) {
-  const up = clockToS(file.show.curtainUp);
+export function Headline({ plan, script: { upS: up }, fresh, progress }: HeadlineProps) {
   const { timetable, bands } = plan;
   const clock = (s: number) => formatClock(up + s);
   const overS = timetable.endS - timetable.slotEndS;
@@ -43,14 +40,22 @@ export function Headline({ plan, file, fresh, progress, whatIf }: HeadlineProps)
         )}
         <Figure value={clock(timetable.crewCallS)} words="crew call" />
       </Box>
-      <Typography
-        data-testid="what-if"
-        color="textSecondary"
-        sx={{ fontSize: 13, minHeight: 20, '@media print': { display: 'none' } }}
-      >
-        {whatIf ? thoughtWords(whatIf, clock) : progress ? progressWords(progress) : ''}
-      </Typography>
+      <WhatIf clock={clock} progress={progress} />
     </Box>
+  );
+}
+
+/** What a change that is only hovered or held would make of the show; else how far a new plan has come. */
+function WhatIf({ clock, progress }: { clock: (s: number) => string; progress: PlanProgress | undefined }) {
+  const whatIf = usePlanView((s) => (s.thought ? s.whatIf?.plan : undefined));
+  return (
+    <Typography
+      data-testid="what-if"
+      color="textSecondary"
+      sx={{ fontSize: 13, minHeight: 20, '@media print': { display: 'none' } }}
+    >
+      {whatIf ? thoughtWords(whatIf, clock) : progress ? progressWords(progress) : ''}
+    </Typography>
   );
 }
 

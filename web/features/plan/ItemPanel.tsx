@@ -11,7 +11,6 @@ import {
   Typography,
 } from '@mui/material';
 import {
-  demoFor,
   formatDuration,
   parseDuration,
   setUpTiming,
@@ -27,20 +26,19 @@ import { newId } from '../../session/queries';
 import { editItem } from '../../session/draft';
 import { useShow } from '../../session/show';
 import { Behind } from './Behind';
-import { firstTiming } from './timing';
 import { make } from './view';
 import { Strengths } from './Strengths';
 
 /** One item, opened for editing: its times, showings, retries, and who is on stage. */
 export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }) {
-  const { file, plan } = useShow();
+  const { file, script, plan } = useShow();
   const planned = plan.timetable.items.find((i) => i.itemId === item.id);
-  const set = (change: Partial<Item>) => editItem(item.id, (old) => ({ ...old, ...change }));
+  const set = (change: Partial<Item>) => editItem(item.id, (draft) => void Object.assign(draft, change));
   const remove = () => {
     make({ kind: 'remove-items', itemIds: [item.id] });
     onClose();
   };
-  const setUp = setUpTiming(demoFor(file, item));
+  const setUp = setUpTiming(script.byItem.get(item.id)?.demo);
   const people = file.crew.filter((p) => file.show.crew.some((c) => c.personId === p.id));
   return (
     <Paper
@@ -229,15 +227,15 @@ const TIMES = [
 
 /** The first showing's times: the machine's until somebody types others, and theirs again on request. */
 function TimingFields({ item, planned }: { item: Item; planned: PlannedItem }) {
-  const { file } = useShow();
+  const { script } = useShow();
   const [problem, setProblem] = useState('');
   const from = planned.timingFrom;
-  const first = firstTiming(file, item, planned);
+  const { first } = script.byItem.get(item.id)!;
   const setTime = (key: keyof Timing, value: number) => {
     const next = { ...first, [key]: value };
     const wrong = timingProblems(next, '')[0];
     setProblem(wrong?.says ?? '');
-    if (!wrong) editItem(item.id, (old) => ({ ...old, timing: next }));
+    if (!wrong) editItem(item.id, (draft) => void (draft.timing = next));
   };
   return (
     <Box>
@@ -261,7 +259,7 @@ function TimingFields({ item, planned }: { item: Item; planned: PlannedItem }) {
       >
         {problem || (item.timing ? 'First showing, typed by hand.' : `First showing, from the ${from}.`)}
         {item.timing && item.demoId && (
-          <Button size="small" onClick={() => editItem(item.id, ({ timing: _typed, ...rest }) => rest)}>
+          <Button size="small" onClick={() => editItem(item.id, (draft) => void delete draft.timing)}>
             Use the {from === 'by hand' ? "log's or demo's" : from} times
           </Button>
         )}

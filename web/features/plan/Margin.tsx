@@ -4,11 +4,13 @@ import { LevelMark, levelWord } from '../../kit/LevelMark';
 import { spread, type Scale } from './scale';
 import { make, think } from './view';
 
+const NOTHING: Pick<Finding, 'says' | 'waysOut'> = { says: '', waysOut: [] };
+
 /** About how tall a note is, for keeping notes from covering one another. */
-const heightOf = (finding: Finding) =>
+const heightOf = (finding: Pick<Finding, 'says' | 'waysOut'>) =>
   26 +
   Math.ceil((finding.says.length + 9) / 40) * 20 +
-  finding.fixes.reduce((sum, f) => sum + (f.change ? (f.label.length > 34 ? 58 : 40) : 24), 0);
+  finding.waysOut.reduce((sum, f) => sum + (f.change ? (f.label.length > 34 ? 58 : 40) : 24), 0);
 
 /** Findings beside the moment they concern, each with its way out. Without a scale they stand in a plain list. */
 export function Margin({
@@ -29,9 +31,7 @@ export function Margin({
       sorted.map(heightOf),
       8,
     );
-  const height = tops
-    ? (tops.at(-1) ?? 0) + heightOf(sorted.at(-1) ?? ({ says: '', fixes: [] as Finding['fixes'] } as Finding))
-    : undefined;
+  const height = tops ? (tops.at(-1) ?? 0) + heightOf(sorted.at(-1) ?? NOTHING) : undefined;
   return (
     <Box
       component="ul"
@@ -54,7 +54,7 @@ export function Margin({
             <LevelMark level={finding.level} /> <b style={{ fontWeight: 700 }}>{levelWord(finding.level)}</b>{' '}
             {finding.says}
           </Typography>
-          {finding.fixes.map(({ label, change }) =>
+          {finding.waysOut.map(({ label, change }) =>
             change ? (
               <Button
                 key={label}
@@ -75,7 +75,7 @@ export function Margin({
               </Typography>
             ),
           )}
-          {finding.itemId && finding.fixes.length === 0 && finding.level !== 'note' && (
+          {finding.itemId && finding.waysOut.length === 0 && finding.level !== 'note' && (
             <Button size="small" sx={{ mt: 0.5, ml: -1 }} onClick={() => onSelect(finding.itemId!)}>
               Open the item
             </Button>

@@ -1,7 +1,15 @@
 import { Box, Collapse, useMediaQuery } from '@mui/material';
 import { useTheme } from '@mui/material/styles';
-import { applyChange, assemble, clockToS, type ShowFile } from '@hearty/core';
-import { useMemo } from 'react';
+import {
+  applyChange,
+  assemble,
+  script as scriptOf,
+  type Plan,
+  type Script,
+  type Show,
+  type ShowFile,
+} from '@hearty/core';
+import { memo, useEffect, useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { newId, useLibrary } from '../../session/queries';
 import { useWhatIf } from '../../workers/planner';
@@ -14,7 +22,7 @@ import { ItemPanel } from './ItemPanel';
 import { LibraryStrip } from './LibraryStrip';
 import { ListView } from './ListView';
 import { Margin } from './Margin';
-import { scaleOf } from './scale';
+import { scaleOf, type Scale } from './scale';
 import { Score } from './Score';
 import { Toolbar } from './Toolbar';
 import { make, select, tell, usePlanView, zoomBy } from './view';
@@ -25,19 +33,18 @@ const COLUMNS = 'minmax(0, 1fr) 290px';
 
 /** The score of the show, with what has to be said about it in the margin; or the same as a list. */
 export function PlanTab() {
-  const { file, plan, fresh, progress } = useShow();
-  const { selected, thought, moving, zoom, stations, view, told } = usePlanView();
+  const { file, script, plan, fresh, progress } = useShow();
+  const selected = usePlanView((s) => s.selected);
+  const zoom = usePlanView((s) => s.zoom);
+  const view = usePlanView((s) => s.view);
   const narrow = useMediaQuery(useTheme().breakpoints.down('md'));
   const shownView = view ?? (narrow ? 'list' : 'score');
-  const thoughtFile = useThought(file);
-  const whatIf = useWhatIf(thoughtFile);
-  const scale = scaleOf(plan.timetable, ROOM_PX, zoom);
-  const drawn = moving && thoughtFile && whatIf ? { file: thoughtFile, plan: whatIf } : { file, plan };
+  const scale = useMemo(() => scaleOf(plan.timetable, ROOM_PX, zoom), [plan.timetable, zoom]);
   const item = useDraft((s) => s.show?.items.find((i) => i.id === selected));
   usePlanKeys(item?.id, file);
-  const up = clockToS(file.show.curtainUp);
   return (
-    <DragBoard file={file} timetable={plan.timetable} scale={scale} up={up}>
+    <DragBoard file={file} timetable={plan.timetable} scale={scale} up={script.upS}>
+      <Thinking show={file.show} />
       <Box
         sx={{
           display: 'grid',
@@ -48,13 +55,7 @@ export function PlanTab() {
           mb: 2,
         }}
       >
-        <Headline
-          plan={plan}
-          file={file}
-          fresh={fresh}
-          progress={progress}
-          whatIf={thought ? whatIf : undefined}
-        />
+        <Headline plan={plan} script={script} fresh={fresh} progress={progress} />
         <AddItem onAdded={select} />
       </Box>
       <Toolbar view={shownView} file={file} />
@@ -65,44 +66,69 @@ export function PlanTab() {
         {shownView === 'list' ? (
           <ListView file={file} plan={plan} />
         ) : (
-          <Score file={drawn.file} plan={drawn.plan} scale={scale} stations={stations} />
+          <Drawn script={script} plan={plan} scale={scale} />
         )}
         <Box>
           {item && <ItemPanel key={item.id} item={item} onClose={() => select(undefined)} />}
-          <Margin
+          <Findings
             findings={plan.findings}
             scale={item || shownView === 'list' ? undefined : scale}
             onSelect={select}
           />
         </Box>
       </Box>
-      <Box
-        aria-live="assertive"
-        role="status"
-        data-testid="told"
-        sx={{
-          position: 'fixed',
-          top: 0,
-          width: '1px',
-          height: '1px',
-          overflow: 'hidden',
-          clipPath: 'inset(50%)',
-        }}
-      >
-        {told}
-      </Box>
+      <Told />
     </DragBoard>
   );
 }
 
-/** The file as it would be with the change that is only being thought of. */
-function useThought(file: ShowFile): ShowFile | undefined {
+/** What stands beside the score changes with the plan only, not with what one points at. */
+const Findings = memo(Margin);
+const Drawing = memo(Score);
+
+/** The score as it is, or, while something is moved, as it would be. */
+function Drawn({ script, plan, scale }: { script: Script; plan: Plan; scale: Scale }) {
+  const moved = usePlanView((s) => (s.moving && s.thought ? s.whatIf : undefined));
+  const stations = usePlanView((s) => s.stations);
+  return (
+    <Drawing script={moved?.script ?? script} plan={moved?.plan ?? plan} scale={scale} stations={stations} />
+  );
+}
+
+/** Works out what a change only thought of would make of the show, for whoever draws it. Draws nothing itself. */
+function Thinking({ show }: { show: Show }) {
   const thought = usePlanView((s) => s.thought);
   const library = useLibrary();
-  return useMemo(() => {
-    if (!thought || !library.data) return undefined;
-    return assemble(applyChange(file.show, thought), library.data);
-  }, [thought, library.data, file.show]);
+  const file = useMemo(
+    () => thought && library.data && assemble(applyChange(show, thought), library.data),
+    [thought, library.data, show],
+  );
+  const plan = useWhatIf(file);
+  useEffect(() => {
+    usePlanView.setState({ whatIf: file && plan && { script: scriptOf(file), plan } });
+  }, [file, plan]);
+  return null;
+}
+
+function Told() {
+  const told = usePlanView((s) => s.told);
+  return (
+    <Box
+      aria-live="assertive"
+      role="status"
+      data-testid="told"
+      sx={{
+        position: 'fixed',
+        top: 0,
+        width: '1px',
+        height: '1px',
+        overflow: 'hidden',
+        clipPath: 'inset(50%)',
+      }}
+    >
+      {told}
+    </Box>
+  );
 }
 
 function usePlanKeys(itemId: string | undefined, file: ShowFile): void {

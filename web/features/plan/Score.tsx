@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { clockToS, formatClock, type Plan, type ShowFile } from '@hearty/core';
+import { formatClock, type Plan, type Script } from '@hearty/core';
 import { useDraft } from '../../session/draft';
 import { CrewLane } from './CrewLane';
 import { itemKeys, KEYS_WORDS, workKeys } from './keys';
@@ -13,17 +13,17 @@ import { usePlanView } from './view';
 
 interface ScoreProps {
   /** What is drawn: the show, or the show as it would be. */
-  file: ShowFile;
+  script: Script;
   plan: Plan;
   scale: Scale;
   stations?: boolean;
 }
 
 /** Time runs down the page: the stage first, the crew beside it, then what stands by itself with its fresh window. */
-export function Score({ file, plan, scale, stations = false }: ScoreProps) {
+export function Score({ script, plan, scale, stations = false }: ScoreProps) {
   const { timetable } = plan;
+  const { file, upS: up } = script;
   const { show } = file;
-  const up = clockToS(show.curtainUp);
   const selected = usePlanView((s) => s.selected);
   const movingId = usePlanView((s) => {
     if (!s.moving || !s.thought) return undefined;
@@ -71,7 +71,7 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
             }}
           >
             <span />
-            <EdgeLane file={file} timetable={timetable} scale={scale} />
+            <EdgeLane script={script} timetable={timetable} scale={scale} />
             <Box
               component="ol"
               aria-label="Running order"
@@ -82,7 +82,7 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
                   key={item.itemId}
                   item={item}
                   begins={timetable.tasks.filter((t) => t.hostItemId === item.itemId).map((t) => t.title)}
-                  file={file}
+                  scripted={script.byItem.get(item.itemId)}
                   top={scale.y(item.startS)}
                   height={scale.y(item.endS) - scale.y(item.startS)}
                   startsAt={formatClock(up + item.startS)}
@@ -114,7 +114,7 @@ export function Score({ file, plan, scale, stations = false }: ScoreProps) {
               <StationLane
                 key={station}
                 station={station}
-                file={file}
+                script={script}
                 timetable={timetable}
                 scale={scale}
                 up={up}

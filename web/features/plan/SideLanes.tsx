@@ -1,17 +1,32 @@
 import { Box, Tooltip } from '@mui/material';
-import { demoFor, formatClock, STATIONS, type Item, type ShowFile, type Timetable } from '@hearty/core';
+import {
+  formatClock,
+  STATIONS,
+  type Script,
+  type ScriptItem,
+  type ShowFile,
+  type Timetable,
+} from '@hearty/core';
 import type { Scale } from './scale';
 
 /** Along the edge: how strong each item is, and a tick for each time the audience takes part. */
-export function EdgeLane({ file, timetable, scale }: { file: ShowFile; timetable: Timetable; scale: Scale }) {
+export function EdgeLane({
+  script,
+  timetable,
+  scale,
+}: {
+  script: Script;
+  timetable: Timetable;
+  scale: Scale;
+}) {
   return (
     <Box aria-hidden sx={{ position: 'relative' }}>
       {timetable.items.map((planned) => {
-        const item = file.show.items.find((i) => i.id === planned.itemId);
-        const demo = item && demoFor(file, item);
+        const scripted = script.byItem.get(planned.itemId);
+        const demo = scripted?.demo;
         const top = scale.y(planned.startS);
         const height = Math.max(3, scale.y(planned.endS) - top - 2);
-        const parts = Math.min(6, takesPart(item, demo));
+        const parts = Math.min(6, takesPart(scripted));
         return (
           <Tooltip
             key={planned.itemId}
@@ -54,7 +69,7 @@ export function EdgeLane({ file, timetable, scale }: { file: ShowFile; timetable
   );
 }
 
-const takesPart = (item: Item | undefined, demo: ReturnType<typeof demoFor>) =>
+const takesPart = ({ item, demo }: Partial<ScriptItem> = {}) =>
   (demo?.steps.filter((s) => s.kind === 'ask' || s.kind === 'shout').length ?? 0) +
   (demo?.volunteers ?? 0) +
   (item?.kind === 'volunteer pick' ? 1 : 0);
@@ -68,19 +83,18 @@ export function stationsOf(file: ShowFile): (typeof STATIONS)[number][] {
 
 export function StationLane({
   station,
-  file,
+  script,
   timetable,
   scale,
   up,
 }: {
   station: string;
-  file: ShowFile;
+  script: Script;
   timetable: Timetable;
   scale: Scale;
   up: number;
 }) {
-  const spans = file.show.items.flatMap((item, i) => {
-    const demo = demoFor(file, item);
+  const spans = script.items.flatMap(({ item, demo }, i) => {
     const planned = timetable.items[i];
     if (!demo || !planned) return [];
     const reset = timetable.resets.find((r) => r.itemId === item.id);

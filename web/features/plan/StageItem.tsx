@@ -1,15 +1,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import PushPinIcon from '@mui/icons-material/PushPin';
 import { Box, ButtonBase, Typography } from '@mui/material';
-import {
-  demoFor,
-  formatDuration,
-  parseDuration,
-  posterior,
-  type Item,
-  type PlannedItem,
-  type ShowFile,
-} from '@hearty/core';
+import { formatDuration, parseDuration, posterior, type PlannedItem, type ScriptItem } from '@hearty/core';
 import { useState, type KeyboardEvent } from 'react';
 import { ParsedField } from '../../kit/ParsedField';
 import type { Held } from './drag';
@@ -20,7 +12,7 @@ interface StageItemProps {
   item: PlannedItem;
   /** Prep tasks of later items that are begun on stage in this one. */
   begins: string[];
-  file: ShowFile;
+  scripted: ScriptItem | undefined;
   top: number;
   height: number;
   startsAt: string;
@@ -34,7 +26,7 @@ interface StageItemProps {
 export function StageItem({
   item,
   begins,
-  file,
+  scripted,
   top,
   height,
   startsAt,
@@ -42,12 +34,12 @@ export function StageItem({
   moving,
   onKeyDown,
 }: StageItemProps) {
-  const source = file.show.items.find((i) => i.id === item.itemId);
+  const source = scripted?.item;
+  const demo = scripted?.demo;
   const { listeners, setNodeRef, attributes } = useDraggable({
     id: `item:${item.itemId}`,
     data: { kind: 'item', itemId: item.itemId, title: item.title } satisfies Held,
   });
-  const demo = source && demoFor(file, source);
   const small = height < 22;
   const text = { fontSize: small ? 11.5 : 14.5, lineHeight: small ? 1.15 : 1.45 };
   return (
@@ -104,11 +96,11 @@ export function StageItem({
         </Typography>
         {height > 42 && (
           <Typography noWrap color="textSecondary" sx={{ fontSize: 13 }}>
-            {[...begins.map((title) => `begins “${title}”`), ...wordsOf(file, source, item)].join(' · ')}
+            {[...begins.map((title) => `begins “${title}”`), ...wordsOf(scripted, item)].join(' · ')}
           </Typography>
         )}
       </Box>
-      {source && <Length item={item} source={source} file={file} text={text} />}
+      {scripted && <Length item={item} scripted={scripted} text={text} />}
     </Box>
   );
 }
@@ -116,13 +108,11 @@ export function StageItem({
 /** How long it is, to be changed in place. */
 function Length({
   item,
-  source,
-  file,
+  scripted,
   text,
 }: {
   item: PlannedItem;
-  source: Item;
-  file: ShowFile;
+  scripted: ScriptItem;
   text: { fontSize: number; lineHeight: number };
 }) {
   const [open, setOpen] = useState(false);
@@ -141,7 +131,7 @@ function Length({
           value={lengthS}
           format={formatDuration}
           parse={parseDuration}
-          onValue={(value) => make(stretched(file, source, item, value))}
+          onValue={(value) => make(stretched(scripted, value))}
           slotProps={{
             htmlInput: {
               'aria-label': `Length of ${item.title}`,
@@ -172,10 +162,10 @@ function Length({
   );
 }
 
-function wordsOf(file: ShowFile, source: Item | undefined, item: PlannedItem): string[] {
-  const demo = source && demoFor(file, source);
+function wordsOf(scripted: ScriptItem | undefined, item: PlannedItem): string[] {
+  const { item: source, demo } = scripted ?? {};
   return [
-    demo && oddsWords(file, demo.id, demo.guessOdds),
+    scripted && oddsWords(scripted),
     source && source.showings > 1 && `${source.showings} showings`,
     source && source.retries > 0 && `${source.retries} ${source.retries === 1 ? 'retry' : 'retries'}`,
     source?.worth !== undefined && `may be cut, worth ${source.worth}`,
@@ -185,9 +175,9 @@ function wordsOf(file: ShowFile, source: Item | undefined, item: PlannedItem): s
 }
 
 /** "8 in 10" from the log, or the presenter's guess said as one. */
-function oddsWords(file: ShowFile, demoId: string, guessOdds: number): string {
-  const record = file.record.find((r) => r.demoId === demoId);
-  const { a, b } = posterior(record, guessOdds);
+function oddsWords({ demo, record }: ScriptItem): string {
+  if (!demo) return '';
+  const { a, b } = posterior(record, demo.guessOdds);
   const odds = `works ${Math.round((100 * a) / (a + b))} in 100`;
   return record && record.worked + record.partly + record.failed > 0 ? odds : `${odds} (a guess)`;
 }

@@ -11,15 +11,15 @@ export function Strengths({ item }: { item: Item }) {
   const parameters = demo?.parameters ?? [];
   if (!variants.length && !parameters.length) return null;
   const setVariant = (id: string) =>
-    editItem(item.id, ({ variantId: _old, ...rest }) => (id ? { ...rest, variantId: id } : rest));
+    editItem(item.id, (draft) => {
+      if (id) draft.variantId = id;
+      else delete draft.variantId;
+    });
   const setValue = (parameterId: string, value: number) =>
-    editItem(item.id, (old) => ({
-      ...old,
-      settings: [
-        ...(old.settings ?? []).filter((s) => s.parameterId !== parameterId),
-        { parameterId, value },
-      ],
-    }));
+    editItem(item.id, (draft) => {
+      const others = (draft.settings ?? []).filter((s) => s.parameterId !== parameterId);
+      draft.settings = [...others, { parameterId, value }];
+    });
   return (
     <Box sx={{ display: 'grid', gap: 2 }}>
       {variants.length > 0 && (

@@ -1,6 +1,6 @@
-import type { Change } from '@hearty/core';
+import type { Change, Plan, Script } from '@hearty/core';
 import { create } from 'zustand';
-import { applyFix } from '../../session/draft';
+import { applyWayOut } from '../../session/draft';
 
 export type PlanView = 'score' | 'list';
 
@@ -9,6 +9,8 @@ interface ViewState {
   /** A change only thought of: hovered, or being dragged. `moving` redraws the score with it. */
   thought: Change | undefined;
   moving: boolean;
+  /** What it would make of the show, once that is worked out. */
+  whatIf: { script: Script; plan: Plan } | undefined;
   zoom: number;
   stations: boolean;
   /** Whether the strip of demos to drag from is open. */
@@ -23,6 +25,7 @@ export const usePlanView = create<ViewState>()(() => ({
   selected: undefined,
   thought: undefined,
   moving: false,
+  whatIf: undefined,
   zoom: 1,
   stations: false,
   library: false,
@@ -35,12 +38,12 @@ export const tell = (told: string) => usePlanView.setState({ told });
 
 /** Thinks of a change without making it. */
 export const think = (thought: Change | undefined, moving = false) =>
-  usePlanView.setState({ thought, moving: !!thought && moving });
+  usePlanView.setState({ thought, moving: !!thought && moving, ...(!thought && { whatIf: undefined }) });
 
 /** Makes a change of the show, which can be undone, and forgets what was only thought of. */
 export function make(change: Change): void {
-  usePlanView.setState({ thought: undefined, moving: false });
-  applyFix(change);
+  usePlanView.setState({ thought: undefined, moving: false, whatIf: undefined });
+  applyWayOut(change);
 }
 
 const ZOOMS = [0.6, 0.8, 1, 1.4, 2, 2.8, 4];

@@ -3,7 +3,6 @@ import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Box, Button, Checkbox, Paper, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import {
   calendarOf,
-  callSheets,
   callState,
   clockToS,
   formatClock,
@@ -13,23 +12,29 @@ import {
   type CallState,
   type Tick,
 } from '@hearty/core';
-import { format, parseISO } from 'date-fns';
+import { addSeconds, format, parseISO } from 'date-fns';
 import { PaperStyles } from '../../kit/PaperStyles';
 import { useSearchParams } from 'react-router';
 import { useTick, useTicks } from '../../session/queries';
-import { Empty } from '../../kit/States';
+import { Empty, Loading } from '../../kit/States';
+import { usePlan } from '../../workers/planner';
 import { useNow } from '../../session/useRun';
 import { download } from '../../kit/download';
 import { useShow } from '../../session/show';
 import { today } from '../stores/stock';
 
+/** What the day wants of a plan. */
+const SHEETS = { forecast: false, parts: { callSheets: true } };
+
 /** Who does what when, person by person; on the day with a live clock: due, late, can wait until. */
 export function PrepTab() {
-  const { file, plan } = useShow();
+  const { file } = useShow();
+  const { plan } = usePlan(file, SHEETS);
   const ticks = useTicks(file.show.id);
   const now = useNow();
   const [search, setSearch] = useSearchParams();
-  const sheets = callSheets(file, plan.timetable);
+  const sheets = plan?.callSheets;
+  if (!sheets) return <Loading what="the call sheets" />;
   if (sheets.length === 0)
     return (
       <Empty title="Nobody is called">
@@ -39,7 +44,7 @@ export function PrepTab() {
   const who = sheets.some((s) => s.personId === search.get('who')) ? search.get('who') : null;
   const onTheDay = file.show.date === today();
   const nowS = onTheDay
-    ? (now - parseISO(`${file.show.date}T${file.show.curtainUp}`).getTime()) / 1000
+    ? (now - addSeconds(parseISO(file.show.date), clockToS(file.show.curtainUp)).getTime()) / 1000
     : undefined;
   return (
     <>

@@ -13,7 +13,7 @@ const SCORE_HEAD_PX = 70;
 
 /** The run sheet and the score as they come out of a printer: black on white, on A4 or Letter. */
 export function PrintPage() {
-  const { file, plan } = useShow();
+  const { file, script, plan } = useShow();
   const scale = scaleOf(plan.timetable, PAGE.height - SCORE_HEAD_PX);
   const people = file.show.crew.length;
   // The score is drawn as wide as it needs, then made smaller as a whole.
@@ -41,7 +41,7 @@ export function PrintPage() {
         </Button>
       </Box>
       <Box sx={{ bgcolor: '#fff', color: '#000', maxWidth: PAGE.width, p: { xs: 2, md: 0 } }}>
-        <RunSheet file={file} plan={plan} />
+        <RunSheet script={script} plan={plan} />
         <Box
           component="section"
           aria-label="Score"
@@ -51,7 +51,7 @@ export function PrintPage() {
             {file.show.title}: the score
           </Box>
           <Box sx={{ zoom, width }}>
-            <Score file={file} plan={plan} scale={scale} />
+            <Score script={script} plan={plan} scale={scale} />
           </Box>
         </Box>
       </Box>

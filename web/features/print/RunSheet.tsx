@@ -1,21 +1,13 @@
 import { Box } from '@mui/material';
-import {
-  clockToS,
-  demoFor,
-  formatClock,
-  formatDuration,
-  type Plan,
-  type PlannedTask,
-  type ShowFile,
-} from '@hearty/core';
+import { formatClock, formatDuration, type Plan, type PlannedTask, type Script } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import type { ReactNode } from 'react';
 
 /** The show on paper, legible at arm's length: the day, what is done before curtain-up, and every item with its cues. */
-export function RunSheet({ file, plan }: { file: ShowFile; plan: Plan }) {
+export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
+  const { file, upS: up } = script;
   const { show, venue } = file;
   const { timetable } = plan;
-  const up = clockToS(show.curtainUp);
   const clock = (s: number) => formatClock(up + s);
   const name = (id: string | undefined) => file.crew.find((p) => p.id === id)?.name ?? '—';
   const behind = timetable.tasks.filter((t) => t.hostItemId === undefined);
@@ -62,8 +54,8 @@ export function RunSheet({ file, plan }: { file: ShowFile; plan: Plan }) {
         widths={['9%', '13%', '15%', '34%', '29%']}
       >
         {timetable.items.map((item, i) => {
-          const source = show.items[i]!;
-          const calls = demoFor(file, source)?.steps.filter((s) => s.kind === 'shout') ?? [];
+          const { item: source, demo } = script.byItem.get(item.itemId)!;
+          const calls = demo?.steps.filter((s) => s.kind === 'shout') ?? [];
           const next = timetable.items[i + 1]?.startS ?? Infinity;
           const meanwhile = [
             ...behind

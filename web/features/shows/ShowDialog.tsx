@@ -40,6 +40,14 @@ const problemsOf = (known: (kind: RefKind, id: string) => boolean) => (show: Sho
   return [...showProblems(checked.value), ...missing(named, known, 'here any more')];
 };
 
+/** Everything of a show but its running order, field by field, so that only what changed counts as changed. */
+function takeOver(draft: Show, { items: _its, ...values }: Show): void {
+  const fields = draft as unknown as Record<string, unknown>;
+  for (const [key, value] of Object.entries(values))
+    if (JSON.stringify(fields[key]) !== JSON.stringify(value)) fields[key] = value;
+  for (const key of Object.keys(draft)) if (key !== 'items' && !(key in values)) delete fields[key];
+}
+
 /** A new show, or the day, place and crew of one that exists. */
 export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void }) {
   const library = useLibrary();
@@ -69,7 +77,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
   const submit = handleSubmit((typed) => {
     const values = pruned(typed);
     if (show) {
-      edit(({ items }) => ({ ...values, items }));
+      edit((draft) => takeOver(draft, values));
       return onClose();
     }
     save.mutate(

@@ -5,7 +5,7 @@ import UndoIcon from '@mui/icons-material/Undo';
 import { Alert, Box, Button, IconButton, Tab, Tabs, Tooltip, Typography } from '@mui/material';
 import {
   assemble,
-  coldBudget,
+  script,
   withoutGone,
   writeShowFile,
   type Library,
@@ -17,7 +17,6 @@ import { format, parseISO } from 'date-fns';
 import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
-import { useStore } from 'zustand';
 import type { RunSummary } from '@hearty/core';
 import { useDocuments, useLibrary, useRuns, useTour } from '../../session/queries';
 import { LevelMark } from '../../kit/LevelMark';
@@ -44,6 +43,7 @@ export function ShowFrame() {
     () => (show && library.data ? assemble(show, library.data) : undefined),
     [show, library.data],
   );
+  const resolved = useMemo(() => file && script(file), [file]);
   const { plan, fresh, progress } = usePlan(file);
   useHotkeys('mod+z', undo, { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', redo, { preventDefault: true });
@@ -54,7 +54,7 @@ export function ShowFrame() {
   if (shows.data && !stored && !show)
     return <Typography variant="h1">This show is not here any more.</Typography>;
   if (show && library.data && !file) return <NoVenue show={show} />;
-  if (!file || !plan || !library.data) return <Loading what="the show" />;
+  if (!file || !resolved || !plan || !library.data) return <Loading what="the show" />;
   const openRun = runs.data?.find((r) => r.phase !== 'down');
   const lastRun = runs.data?.find((r) => r.phase === 'down' && r.curtainAt !== null);
   return (
@@ -63,7 +63,9 @@ export function ShowFrame() {
       <SaveTrouble />
       <Gone show={file.show} library={library.data} />
       <ShowTabs file={file} plan={plan} openRun={openRun} lastRun={lastRun} />
-      <Outlet context={{ file, plan, fresh, progress, openRun, lastRun } satisfies ShowContext} />
+      <Outlet
+        context={{ file, script: resolved, plan, fresh, progress, openRun, lastRun } satisfies ShowContext}
+      />
     </>
   );
 }
@@ -71,8 +73,8 @@ export function ShowFrame() {
 function Head({ file }: { file: ShowFile }) {
   const { show, venue } = file;
   const [editing, setEditing] = useState(false);
-  const past = useStore(useDraft.temporal, (s) => s.pastStates.length);
-  const future = useStore(useDraft.temporal, (s) => s.futureStates.length);
+  const last = useDraft((s) => s.past.at(-1));
+  const next = useDraft((s) => s.future[0]);
   return (
     <Box data-show-head sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 4 }}>
       <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
@@ -83,8 +85,20 @@ function Head({ file }: { file: ShowFile }) {
       </Typography>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, '@media print': { display: 'none' } }}>
         <SaveWords />
-        <Act label="Undo" onClick={undo} disabled={past === 0} icon={<UndoIcon fontSize="small" />} />
-        <Act label="Redo" onClick={redo} disabled={future === 0} icon={<RedoIcon fontSize="small" />} />
+        <Act
+          label="Undo"
+          what={last?.says}
+          onClick={undo}
+          disabled={!last}
+          icon={<UndoIcon fontSize="small" />}
+        />
+        <Act
+          label="Redo"
+          what={next?.says}
+          onClick={redo}
+          disabled={!next}
+          icon={<RedoIcon fontSize="small" />}
+        />
         <Act
           label="Day, place and crew"
           onClick={() => setEditing(true)}
@@ -103,15 +117,18 @@ function Head({ file }: { file: ShowFile }) {
 
 const Act = ({
   label,
+  what = [],
   icon,
   ...button
 }: {
   label: string;
+  /** What it would change, in words. */
+  what?: string[] | undefined;
   icon: React.ReactNode;
   onClick: () => void;
   disabled?: boolean;
 }) => (
-  <Tooltip title={label}>
+  <Tooltip title={what.length ? `${label}: ${what.slice(0, 3).join(', ')}` : label}>
     <span>
       <IconButton aria-label={label} sx={{ width: 44, height: 44 }} {...button}>
         {icon}
@@ -144,7 +161,7 @@ function SaveWords() {
 
 /** What stands between the draft and the server, and what to do about it. */
 function SaveTrouble() {
-  const { status, says, theirs, show } = useDraft();
+  const { status, says, theirs, show, changed } = useDraft();
   if (status === 'offline')
     return (
       <Alert severity="warning" sx={{ my: 2 }}>
@@ -174,7 +191,8 @@ function SaveTrouble() {
       }
     >
       This show was changed elsewhere. Theirs: “{theirs.body.title}”, {theirs.body.items.length} items
-      (version {theirs.version}). Yours: “{show.title}”, {show.items.length} items, not saved.
+      (version {theirs.version}). Yours: “{show.title}”, {show.items.length} items, not saved
+      {changed.length > 0 && `; you changed ${changed.join(', ')}`}.
     </Alert>
   );
 }
@@ -188,7 +206,10 @@ function Gone({ show, library }: { show: Show; library: Library }) {
       severity="error"
       sx={{ my: 2 }}
       action={
-        <Button color="inherit" onClick={() => edit((s) => withoutGone(s, knownIn(library)))}>
+        <Button
+          color="inherit"
+          onClick={() => edit((draft) => void Object.assign(draft, withoutGone(show, knownIn(library))))}
+        >
           Take it out
         </Button>
       }
@@ -233,16 +254,12 @@ function ShowTabs({
   lastRun: RunSummary | undefined;
 }) {
   const { pathname } = useLocation();
-  const cold = (file.show.cold ?? []).some((c) =>
-    coldBudget(file, plan.timetable, c, plan.needs.consumables).findings.some((f) => f.level === 'stop'),
-  );
+  const cold = plan.findings.some((f) => f.level === 'stop' && f.code.startsWith('cold-'));
   const stops = plan.findings.filter((f) => f.level === 'stop').length;
   const cautions = plan.findings.filter((f) => f.level === 'caution').length;
   const tour = useTour();
   const onTour = tour.data?.shows.find((s) => s.showId === file.show.id);
-  const toBuy = onTour
-    ? onTour.lines.filter((l) => l.short > 0).length
-    : plan.needs.consumables.filter((c) => c.toBuy > 0).length;
+  const toBuy = (onTour ?? plan.buying).lines.filter((l) => l.short > 0).length;
   const tabs: { to: string; label: string; state: string; level?: 'stop' | 'caution' }[] = [
     {
       to: 'plan',

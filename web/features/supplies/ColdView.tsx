@@ -2,12 +2,12 @@ import AddIcon from '@mui/icons-material/Add';
 import { Alert, Box, Button, TextField, Typography } from '@mui/material';
 import {
   clockToS,
-  coldBudget,
   CRYOGENS,
   formatClock,
   type ColdBudget,
   type ColdPlan,
   type Parsed,
+  type PlanFinding,
 } from '@hearty/core';
 import { LevelMark } from '../../kit/LevelMark';
 import { ParsedField } from '../../kit/ParsedField';
@@ -38,7 +38,8 @@ export function ColdView() {
           key={c.goodId}
           cold={c}
           name={goods.data?.find((g) => g.id === c.goodId)?.body.name ?? c.cryogen}
-          budget={coldBudget(file, plan.timetable, c, plan.needs.consumables)}
+          budget={plan.cold.find((b) => b.goodId === c.goodId)}
+          findings={plan.findings.filter((f) => f.goodId === c.goodId && f.code.startsWith('cold-'))}
         />
       ))}
       {cold.length === 0 && (
@@ -54,10 +55,9 @@ export function ColdView() {
             key={g.id}
             startIcon={<AddIcon />}
             onClick={() =>
-              edit((show) => ({
-                ...show,
-                cold: [...(show.cold ?? []), newCold(g.id, g.body.unit === 'g', show.date)],
-              }))
+              edit((draft) => {
+                draft.cold = [...(draft.cold ?? []), newCold(g.id, g.body.unit === 'g', draft.date)];
+              })
             }
           >
             Budget for {g.body.name}
@@ -91,13 +91,23 @@ const clockTime = (text: string): Parsed =>
 type Numbers =
   'vessel' | 'staticPerDay' | 'chillDown' | 'pourLossPct' | 'openPerHour' | 'openHours' | 'reservePct';
 
-function Budget({ cold, name, budget }: { cold: ColdPlan; name: string; budget: ColdBudget }) {
+function Budget({
+  cold,
+  name,
+  budget,
+  findings,
+}: {
+  cold: ColdPlan;
+  name: string;
+  /** Absent for the moment in which a new one is worked out. */
+  budget: ColdBudget | undefined;
+  findings: PlanFinding[];
+}) {
   const { unit } = CRYOGENS[cold.cryogen];
   const change = (part: Partial<ColdPlan>) =>
-    edit((show) => ({
-      ...show,
-      cold: (show.cold ?? []).map((c) => (c.goodId === cold.goodId ? { ...c, ...part } : c)),
-    }));
+    edit((draft) =>
+      draft.cold?.filter((c) => c.goodId === cold.goodId).forEach((c) => Object.assign(c, part)),
+    );
   const fields: [Numbers, string, number, number][] = [
     ['vessel', `Vessel holds, ${unit}`, 0.1, 1000],
     ['staticPerDay', `Loses in a day, ${unit}`, 0, 100],
@@ -115,18 +125,18 @@ function Budget({ cold, name, budget }: { cold: ColdPlan; name: string; budget: 
           data-testid="cold-order"
           sx={{ color: 'secondary.main', fontWeight: 700, fontSize: 17, flex: 1 }}
         >
-          Order {budget.order} {unit}
-          {budget.cost !== undefined && `, about ${budget.cost.toFixed(2)}`}
+          {budget ? `Order ${budget.order} ${unit}` : 'Working it out …'}
+          {budget?.cost !== undefined && `, about ${budget.cost.toFixed(2)}`}
         </Typography>
         <Button
           onClick={() =>
-            edit((show) => ({ ...show, cold: (show.cold ?? []).filter((c) => c.goodId !== cold.goodId) }))
+            edit((draft) => void (draft.cold = (draft.cold ?? []).filter((c) => c.goodId !== cold.goodId)))
           }
         >
           Leave it out
         </Button>
       </Box>
-      {budget.findings.map((f) => (
+      {findings.map((f) => (
         <Typography key={f.says} sx={{ my: 1 }}>
           <LevelMark level={f.level} /> {f.says}
         </Typography>
@@ -178,8 +188,8 @@ function Budget({ cold, name, budget }: { cold: ColdPlan; name: string; budget: 
           <ChilledObjects cold={cold} onChange={(objects) => change({ objects })} />
         </Box>
         <Box sx={{ minWidth: 0 }}>
-          <VesselChart budget={budget} vessel={cold.vessel} />
-          <ColdWorking budget={budget} />
+          {budget && <VesselChart budget={budget} vessel={cold.vessel} />}
+          {budget && <ColdWorking budget={budget} />}
         </Box>
       </Box>
     </Box>

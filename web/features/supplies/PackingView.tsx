@@ -4,16 +4,16 @@ import { Alert, Box, Button, Checkbox, Paper, Typography } from '@mui/material';
 import {
   clockToS,
   formatClock,
-  packing,
   packingCsv,
   takeOut,
-  thingsOf,
   type PackedCrate,
   type Thing,
   type Tick,
 } from '@hearty/core';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { newId, useDocuments, useStores, useTick, useTicks, useWrite } from '../../session/queries';
+import { usePlan } from '../../workers/planner';
 import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
 import { useShow } from '../../session/show';
@@ -22,14 +22,28 @@ import { SuppliesViews } from './SuppliesViews';
 
 /** What goes into which crate, and in what order; ticked off going out and coming home, on every phone at once. */
 export function PackingView() {
-  const { file, plan } = useShow();
+  const { file } = useShow();
   const crates = useDocuments('crates');
   const ticks = useTicks(file.show.id);
   const stores = useStores();
   const write = useWrite();
-  if (!crates.data) return <Loading what="the crates" />;
-  const things = thingsOf(file, plan.timetable, plan.needs);
-  if (things.length === 0)
+  const wanted = useMemo(
+    () => crates.data && { forecast: false, parts: { packing: crates.data.map((c) => c.body) } },
+    [crates.data],
+  );
+  const { plan } = usePlan(wanted && file, wanted);
+  const packed = plan?.packing;
+  // What would be taken; it gets its ids and its moment with the press.
+  const takes = useMemo(
+    () =>
+      takeOut(plan?.needs.consumables ?? [], stores.data?.lots ?? [], {
+        showId: file.show.id,
+        showDay: file.show.date,
+      }),
+    [plan, stores.data, file.show.id, file.show.date],
+  );
+  if (!crates.data || !packed) return <Loading what="the crates" />;
+  if (packed.crates.length + packed.alone.length + packed.loose.length === 0)
     return (
       <>
         <SuppliesViews />
@@ -39,17 +53,8 @@ export function PackingView() {
       </>
     );
   const outWith = (stores.data?.lots ?? []).filter((l) => (l.out[file.show.id] ?? 0) > 0).length;
-  const takes = (at: number) =>
-    takeOut(
-      plan.needs.consumables,
-      stores.data?.lots ?? [],
-      { showId: file.show.id, at, day: today(), showDay: file.show.date },
-      newId,
-    );
-  const packed = packing(
-    things,
-    crates.data.map((c) => c.body),
-  );
+  const take = () =>
+    write.mutate({ moves: takes.map((move) => ({ ...move, id: newId(), at: Date.now(), day: today() })) });
   const done = ticks.data ?? [];
   const keys = [
     ...packed.crates.flatMap((c) => c.things.map((t) => keyOf(t, c.crateId))),
@@ -82,11 +87,7 @@ export function PackingView() {
         </Alert>
       )}
       <Box sx={{ mb: 3, '@media print': { display: 'none' } }}>
-        <Button
-          variant="outlined"
-          disabled={write.isPending || takes(0).length === 0}
-          onClick={() => write.mutate({ moves: takes(Date.now()) })}
-        >
+        <Button variant="outlined" disabled={write.isPending || takes.length === 0} onClick={take}>
           Take the consumables off the shelf
         </Button>{' '}
         {outWith > 0 &&

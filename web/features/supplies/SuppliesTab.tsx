@@ -39,7 +39,9 @@ export function SuppliesTab() {
   const { consumables, kit } = plan.needs;
   const tour = useTour();
   const onTour = tour.data?.shows.find((s) => s.showId === file.show.id);
-  const lineOf = (goodId: string) => onTour?.lines.find((l) => l.goodId === goodId);
+  // Alone against its own shelf where it is on no tour: a show that is past.
+  const buying = onTour ?? plan.buying;
+  const lineOf = (goodId: string) => buying.lines.find((l) => l.goodId === goodId);
   if (consumables.length + kit.length === 0) {
     return (
       <Empty title="Nothing is needed yet">
@@ -47,7 +49,7 @@ export function SuppliesTab() {
       </Empty>
     );
   }
-  const bought = consumables.map((c) => lineOf(c.goodId) ?? { short: c.toBuy, cost: c.cost });
+  const bought = buying.lines;
   const cost = bought.reduce((sum, c) => sum + (c.cost ?? 0), 0);
   const toBuy = bought.filter((c) => c.short > 0).length;
   return (
@@ -67,8 +69,7 @@ export function SuppliesTab() {
             {toBuy === 0
               ? 'All of it is on the shelf.'
               : `${toBuy} to buy${cost > 0 ? `, about ${cost.toFixed(2)}` : ''}.`}{' '}
-            {onTour &&
-              `It uses up about ${money(onTour.usesCost)}${onTour.perHead === undefined ? '' : `, ${money(onTour.perHead)} a head`}.`}{' '}
+            {`It uses up about ${money(buying.usesCost)}${buying.perHead === undefined ? '' : `, ${money(buying.perHead)} a head`}.`}{' '}
             Packed is enough for retries.
           </Typography>
           <Odds />
@@ -158,7 +159,7 @@ function Odds() {
         value={runOutPct}
         format={(v) => `${v} in 100 shows`}
         parse={between(0.1, 50, '5')}
-        onValue={(v) => edit((show) => ({ ...show, runOutPct: v }))}
+        onValue={(v) => edit((draft) => void (draft.runOutPct = v))}
         sx={{ width: 190 }}
       />
       {stations && (
@@ -167,7 +168,7 @@ function Odds() {
           value={audienceStations}
           format={String}
           parse={between(1, 500, '6', true)}
-          onValue={(v) => edit((show) => ({ ...show, audienceStations: v }))}
+          onValue={(v) => edit((draft) => void (draft.audienceStations = v))}
           sx={{ width: 190 }}
         />
       )}
@@ -191,7 +192,7 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
   const [open, setOpen] = useState(false);
   const cup = useSettings((s) => s.cup);
   const amount = (value: number) => formatAmount(value, need.unit);
-  const { short, packs, cost } = line ?? { short: need.toBuy, packs: need.packs, cost: need.cost };
+  const { short = 0, packs, cost } = line ?? {};
   return (
     <Fragment>
       <TableRow data-testid={`need-${need.goodId}`}>

@@ -1,15 +1,16 @@
 import fc from 'fast-check';
-import type { Finding, FindingCode } from '../../findings';
+import type { Finding } from '../../findings';
 import { applyChange, type ShowFile } from '../../show';
 import { demo, good, item, record, showOf, task } from '../../testing/hall-show';
 import { plan } from '../plan';
+import type { FindingCode } from './codes';
 
 const found = (file: ShowFile, plays = 0) => plan(file, { plays }).findings;
 const the = (file: ShowFile, code: FindingCode, plays = 0) =>
   found(file, plays).find((f) => f.code === code)!;
 const mended = (file: ShowFile, finding: Finding, n = 0) => ({
   ...file,
-  show: applyChange(file.show, finding.fixes[n]!.change!),
+  show: applyChange(file.show, finding.waysOut[n]!.change!),
 });
 
 describe('a plan that fits on paper and mostly does not on the day', () => {
@@ -35,8 +36,8 @@ describe('a plan that fits on paper and mostly does not on the day', () => {
     const file = risky();
     file.show.slotMin = 28;
     const finding = the(file, 'slot-odds', 10_000);
-    expect(finding.fixes).toHaveLength(1);
-    expect(finding.fixes[0]!.change).toEqual({ kind: 'remove-items', itemIds: ['i-c'] });
+    expect(finding.waysOut).toHaveLength(1);
+    expect(finding.waysOut[0]!.change).toEqual({ kind: 'remove-items', itemIds: ['i-c'] });
     expect(plan(mended(file, finding)).bands!.withinSlot).toBeGreaterThan(0.9);
   });
 
@@ -60,9 +61,9 @@ test('what belongs before doors and cannot be done by then is explained with its
   const finding = the(file, 'contradiction');
   expect(finding).toMatchObject({ level: 'stop', numbers: { excessS: 300 }, itemId: 'i-fog' });
   expect(finding.says).toBe(
-    'These cannot all hold: Ann arrives at 13:35; and “fill” has to be done before doors at 13:40. They miss one another by 5 min.',
+    'These cannot all hold: Ann arrives at 13:35; and “fill” has to be done before doors at 13:40. That is 5 min too little.',
   );
-  expect(finding.fixes[0]!.label).toMatch(/^Ask (Ann|Ben) in for 13:30$/);
+  expect(finding.waysOut[0]!.label).toMatch(/^Ask (Ann|Ben) in for 13:30$/);
   expect(the(mended(file, finding), 'contradiction')).toBeUndefined();
 });
 
@@ -150,7 +151,7 @@ test('every finding has a sentence, finite numbers, a moment, and fixes that app
         expect(finding.says).toMatch(/\.$|^From the debrief/);
         expect(Number.isFinite(finding.at)).toBe(true);
         for (const n of Object.values(finding.numbers)) expect(Number.isFinite(n)).toBe(true);
-        for (const { label, change } of finding.fixes) {
+        for (const { label, change } of finding.waysOut) {
           expect(label.length).toBeGreaterThan(5);
           if (change) expect(applyChange(file.show, change)).not.toEqual(file.show);
         }

@@ -1,0 +1,82 @@
+import { rule } from '../../findings';
+import { formatFigure } from '../../quantities';
+import type { ColdBudget, KitNeedTotal } from '../../supplies';
+import { bringKit } from '../../timetable';
+import type { FindingCode } from './codes';
+import type { Context } from './context';
+
+/** Kit there is too little of, and cryogen that does not last. */
+
+const kitShort = rule<Context, KitNeedTotal, FindingCode>({
+  id: 'kit-short',
+  level: 'caution',
+  source: 'arithmetic',
+  when: ({ needs }) => needs.kit.filter((k) => k.short > 0),
+  where: ({ peakAtS, itemIds, goodId }) => ({
+    at: peakAtS,
+    goodId,
+    ...(itemIds.length && { itemId: itemIds.at(-1)! }),
+  }),
+  says: ({ peak, name, peakAtS, onShelf, short }, { clock }) =>
+    `${peak} × ${name} in use at once from ${clock(peakAtS)} and ${onShelf} to hand: ${short} short.`,
+  numbers: ({ peak, onShelf, short }) => ({ peak, onShelf, short }),
+  waysOut: ({ goodId, short }, { script }) => [bringKit(script, goodId, short)],
+});
+
+const cold = (
+  id: FindingCode,
+  level: 'stop' | 'caution',
+  row: {
+    when: (budget: ColdBudget) => boolean;
+    atS: (budget: ColdBudget) => number;
+    says: (budget: ColdBudget) => string;
+    numbers: (budget: ColdBudget) => Record<string, number>;
+  },
+) =>
+  rule<Context, ColdBudget, FindingCode>({
+    id,
+    level,
+    source: 'arithmetic',
+    when: (c) => c.cold.filter(row.when),
+    where: (budget) => ({ at: row.atS(budget), goodId: budget.goodId }),
+    says: row.says,
+    numbers: row.numbers,
+  });
+
+/** A vessel filled longer than this before the show loses more than it should. Common practice. */
+const EARLY_DAYS = 3;
+
+const coldLate = cold('cold-late', 'stop', {
+  when: ({ filledH }) => filledH > 0,
+  atS: () => 0,
+  says: ({ cryogen }) => `The vessel of ${cryogen} is filled after curtain-up. Set an earlier day or time.`,
+  numbers: ({ filledH }) => ({ lateS: filledH * 3600 }),
+});
+
+const coldVessel = cold('cold-vessel', 'stop', {
+  when: ({ total, vessel }) => total > vessel,
+  atS: () => 0,
+  says: ({ cryogen, total, vessel, unit }) =>
+    `The vessel holds ${formatFigure(vessel)} ${unit} of ${cryogen} and ${formatFigure(total)} ${unit} are needed: ${formatFigure(total - vessel)} ${unit} short. Take a second vessel, or fill it later.`,
+  numbers: ({ total, vessel }) => ({ total, vessel, short: total - vessel }),
+});
+
+const coldDry = cold('cold-dry', 'stop', {
+  when: ({ dryAtH, total, vessel }) => dryAtH !== undefined && total <= vessel,
+  atS: ({ dryAtH }) => Math.round(dryAtH! * 3600),
+  says: ({ cryogen, dryAtH }) => `The vessel of ${cryogen} runs dry ${hours(dryAtH!)}.`,
+  numbers: ({ dryAtH }) => ({ atH: dryAtH! }),
+});
+
+const coldEarly = cold('cold-early', 'caution', {
+  when: ({ daysKept, staticPerDay }) => daysKept > EARLY_DAYS && staticPerDay > 0,
+  atS: () => 0,
+  says: ({ daysKept, staticPerDay, unit, order, cryogen }) =>
+    `Filled ${formatFigure(daysKept)} days ahead, ${formatFigure(staticPerDay * daysKept)} ${unit} of ${order} of ${cryogen} are lost standing. Fill it nearer the day.`,
+  numbers: ({ daysKept, staticPerDay }) => ({ daysKept, lost: staticPerDay * daysKept }),
+});
+
+const hours = (h: number) =>
+  h < 0 ? `${formatFigure(-h)} h before curtain-up` : `${formatFigure(h)} h after curtain-up`;
+
+export const SUPPLY_RULES = { kitShort, coldLate, coldVessel, coldDry, coldEarly };

@@ -1,0 +1,334 @@
+import { ConsistentNetwork, earliestTimes, latestTimes } from '../network';
+import { softness, type Activity, type Why, type Work, type WorkLink } from '../work';
+import type { Found } from './search';
+
+/** A placing that exists because limits gave way: the work with those loosened, and which they were. */
+export interface Insisted {
+  found: Found;
+  work: Work;
+  broken: WorkLink[];
+  /** Whether somebody had to be thought present who is not, which no search over the work may do. */
+  absent: boolean;
+  steps: number;
+}
+
+/** No show is a day late: a floor and a ceiling that keep every time finite. */
+const DAY_S = 86_400;
+
+/**
+ * Places everything, whatever it takes: the tightest task first, each where it breaks least and delays least; a limit
+ * in the way gives way by just its miss, the softest first. For work that no search could place. It always ends: past
+ * `budget` steps what is left is put where there is time, and every limit that does not hold then gives way.
+ */
+export function insist(work: Work, budget: number): Insisted {
+  const placing = new Placing(work);
+  placing.kit();
+  while (placing.waiting.size && placing.spent < budget) placing.next();
+  return placing.waiting.size ? placing.coarse() : placing.done();
+}
+
+/** Where something has to give, so many places are looked at closely. */
+const TRIED = 16;
+
+/** A place in somebody's day. */
+interface Spot {
+  person: number;
+  place: number;
+  breaksS: number;
+  delaysS: number;
+  cost: number;
+}
+
+class Placing {
+  readonly waiting: Set<number>;
+  steps = 0;
+  /** Copies whose lags may be loosened, in the order of the work's own. */
+  private readonly links: WorkLink[];
+  private readonly decided: WorkLink[] = [];
+  private readonly network: ConsistentNetwork<Why>;
+  private readonly gaveWay = new Set<WorkLink>();
+  private readonly person = new Map<number, number>();
+  private readonly sequences: number[][];
+  private readonly load: number[];
+  private earliest: Float64Array = new Float64Array();
+  /** The latest start with every item as early as it can be, and with items free to wait. */
+  private latest: Float64Array = new Float64Array();
+  private latestFree: Float64Array = new Float64Array();
+
+  constructor(private readonly work: Work) {
+    this.links = work.links.map((l) => ({ ...l }));
+    this.network = new ConsistentNetwork<Why>(work.activities.length);
+    this.links.forEach((link) => this.put(link));
+    this.waiting = new Set(
+      work.activities.flatMap((a, i) => (a.needsHands && a.may.length > 0 && a.lengthS > 0 ? [i] : [])),
+    );
+    this.sequences = work.people.map((_, p) =>
+      work.itemPoints.filter((i) => work.activities[i]!.onStage.includes(p)),
+    );
+    this.load = work.people.map(() => 0);
+  }
+
+  /** All the work done so far, the network's too. */
+  get spent(): number {
+    return this.steps + this.network.steps;
+  }
+
+  /** Pieces go to uses in the order of the items, the soonest free ones first. */
+  kit(): void {
+    for (const good of this.work.kit) {
+      const held = new Array<number | undefined>(good.units).fill(undefined);
+      good.uses.forEach((use, u) => {
+        const free = held
+          .map((user, unit) => ({ user, unit }))
+          .sort((a, b) => (a.user ?? -1) - (b.user ?? -1))
+          .slice(0, use.count);
+        const users = new Set(free.map((f) => f.user));
+        for (const { unit } of free) held[unit] = u;
+        for (const user of users) {
+          if (user === undefined) continue;
+          const { point, afterS } = good.uses[user]!.release;
+          const why = { kind: 'kit' as const, what: good.goodId };
+          for (const to of use.starts) this.decide({ from: point, to, lagS: afterS, why });
+        }
+      });
+    }
+  }
+
+  next(): void {
+    this.look();
+    const slack = (p: number) => this.latest[p]! - this.earliest[p]!;
+    const point = [...this.waiting].reduce((a, b) => (slack(b) < slack(a) ? b : a));
+    const { lengthS } = this.at(point);
+    const spots = this.spots(point);
+    const spot = spots[0]!.breaksS > 0 ? this.leastHarm(point, spots.slice(0, TRIED)) : spots[0]!;
+    const sequence = this.sequences[spot.person]!;
+    const before = sequence[spot.place - 1];
+    const after = sequence[spot.place];
+    sequence.splice(spot.place, 0, point);
+    this.waiting.delete(point);
+    this.person.set(point, spot.person);
+    this.load[spot.person]! += lengthS;
+    for (const link of this.linksOf(point, spot.person, before, after)) this.decide(link);
+  }
+
+  /** Where something has to give: the place at which the softest limits do, and by least. */
+  private leastHarm(point: number, spots: readonly Spot[]): Spot {
+    const harm = (spot: Spot) => {
+      const sequence = this.sequences[spot.person]!;
+      const links = this.linksOf(point, spot.person, sequence[spot.place - 1], sequence[spot.place]);
+      let hardest = 0;
+      let missS = 0;
+      for (const link of links) {
+        const conflict = this.network.wouldMiss(link);
+        if (!conflict) continue;
+        hardest = Math.max(hardest, Math.min(...(conflict.cycle as WorkLink[]).map(softness)));
+        missS += conflict.excessS;
+      }
+      return { spot, hardest, missS };
+    };
+    return spots
+      .map(harm)
+      .reduce((a, b) => (b.hardest < a.hardest || (b.hardest === a.hardest && b.missS < a.missS) ? b : a))
+      .spot;
+  }
+
+  /** What has to hold where somebody does it between two other things. */
+  private linksOf(
+    point: number,
+    person: number,
+    before: number | undefined,
+    after: number | undefined,
+  ): WorkLink[] {
+    const why = { kind: 'hands' as const, what: this.work.people[person]!.id };
+    return [
+      ...this.presence(point, person),
+      ...(before === undefined ? [] : [{ from: before, to: point, lagS: this.at(before).lengthS, why }]),
+      ...(after === undefined ? [] : [{ from: point, to: after, lagS: this.at(point).lengthS, why }]),
+    ];
+  }
+
+  /** What is left goes to whoever has least to do, in the order of the clock, and limits that do not hold give way. */
+  coarse(): Insisted {
+    this.look();
+    const times = this.earliest;
+    for (const point of [...this.waiting].sort((a, b) => times[a]! - times[b]! || a - b)) {
+      const person = this.at(point).may.reduce((a, b) => (this.load[b]! < this.load[a]! ? b : a));
+      this.person.set(point, person);
+      this.load[person]! += this.at(point).lengthS;
+      this.sequences[person]!.push(point);
+    }
+    const hard = this.links.filter((l) => softness(l) === Infinity);
+    const hands = this.sequences.flatMap((sequence, p) => {
+      const inTime = [...sequence].sort((a, b) => times[a]! - times[b]! || a - b);
+      return inTime.slice(1).map((point, i): WorkLink => {
+        const from = inTime[i]!;
+        const why = { kind: 'hands' as const, what: this.work.people[p]!.id };
+        return { from, to: point, lagS: this.at(from).lengthS, why };
+      });
+    });
+    // Should the clock's order go round in a circle, two things at once are the lesser evil.
+    const found = this.timesOf([...hard, ...hands]);
+    const kept = found ? hands : [];
+    const at = found ?? this.timesOf(hard) ?? times;
+    const presence = [...this.person].flatMap(([point, person]) => this.presence(point, person));
+    const limits = presence.filter((l) => at[l.from]! + l.lagS <= at[l.to]!);
+    for (const link of this.links) {
+      const miss = at[link.from]! + link.lagS - at[link.to]!;
+      if (miss <= 0) continue;
+      link.lagS -= miss;
+      this.gaveWay.add(link);
+    }
+    this.decided.length = 0;
+    this.decided.push(...kept, ...limits);
+    const absent = presence.filter((l) => !limits.includes(l));
+    return this.answer(
+      [...this.written(), ...absent],
+      absent.length > 0,
+      Math.max(...this.work.itemPoints.map((p) => at[p]! + this.at(p).lengthS), 0),
+    );
+  }
+
+  done(): Insisted {
+    this.look();
+    const broken = this.written();
+    const last = this.work.itemPoints.at(-1);
+    const absent = broken.some((l) => l.why.kind === 'arrives' || l.why.kind === 'leaves');
+    return this.answer(broken, absent, last === undefined ? 0 : this.earliest[last]! + this.at(last).lengthS);
+  }
+
+  private answer(broken: WorkLink[], absent: boolean, endS: number): Insisted {
+    const short = new Set(broken.filter((l) => l.why.kind === 'kit').map((l) => l.why.what));
+    return {
+      found: { links: this.decided, person: this.person, endS },
+      work: { ...this.work, links: this.links, kit: this.work.kit.filter((k) => !short.has(k.goodId)) },
+      broken,
+      absent,
+      steps: this.spent,
+    };
+  }
+
+  /** The limits that gave way, as they were written. */
+  private written(): WorkLink[] {
+    const original = new Map(this.links.map((l, i) => [l, this.work.links[i]!]));
+    return [...this.gaveWay].map((l) => original.get(l) ?? this.asDecided.get(l)!);
+  }
+
+  private readonly asDecided = new Map<WorkLink, WorkLink>();
+
+  private at = (point: number): Activity => this.work.activities[point]!;
+
+  private presence(point: number, person: number): WorkLink[] {
+    const { id, arrivesS, leavesS } = this.work.people[person]!;
+    const { lengthS } = this.at(point);
+    return [
+      { from: 0, to: point, lagS: arrivesS, why: { kind: 'arrives', what: id } },
+      ...(leavesS === Infinity
+        ? []
+        : [{ from: point, to: 0, lagS: lengthS - leavesS, why: { kind: 'leaves' as const, what: id } }]),
+    ];
+  }
+
+  private decide(link: WorkLink): void {
+    this.asDecided.set(link, { ...link });
+    if (this.put(link)) this.decided.push(link);
+  }
+
+  /** Puts a link in; what stands against it gives way, the softest first. False where nothing soft does. */
+  private put(link: WorkLink): boolean {
+    for (;;) {
+      const conflict = this.network.add(link);
+      if (!conflict) return true;
+      const softest = (conflict.cycle as WorkLink[]).reduce((a, b) => (softness(b) < softness(a) ? b : a));
+      if (softness(softest) === Infinity) return false;
+      softest.lagS -= conflict.excessS;
+      this.gaveWay.add(softest);
+    }
+  }
+
+  /** Earliest and latest times as things stand. */
+  private look(): void {
+    const links = [...this.links, ...this.decided];
+    this.earliest = this.timesOf(links) ?? this.earliest;
+    const items = new Set(this.work.itemPoints);
+    const at = this.earliest;
+    this.latest = latestTimes(at.length, links, (p) => (items.has(p) ? at[p]! : 2 * DAY_S));
+    this.latestFree = latestTimes(at.length, links, () => 2 * DAY_S);
+    this.steps += 3 * links.length;
+  }
+
+  private timesOf(links: readonly WorkLink[]): Float64Array | undefined {
+    const points = this.work.activities.length;
+    const floor = Array.from({ length: points - 1 }, (_, i) => ({
+      from: 0,
+      to: i + 1,
+      lagS: -DAY_S,
+      why: { kind: 'opens' as const },
+    }));
+    return earliestTimes(points, [...links, ...floor]);
+  }
+
+  /** Every place in the day of everybody who may do it, the one that breaks and delays least first. */
+  private spots(point: number): Spot[] {
+    const { lengthS, may, late } = this.at(point);
+    const { above, below } = this.relatives(point);
+    const out: Spot[] = [];
+    for (const person of may) {
+      const { arrivesS, leavesS } = this.work.people[person]!;
+      const sequence = this.sequences[person]!;
+      const least = sequence.findLastIndex((p) => above.has(p)) + 1;
+      const first = sequence.findIndex((p) => below.has(p));
+      for (let place = least; place <= (first < 0 ? sequence.length : first); place++) {
+        this.steps++;
+        const before = sequence[place - 1];
+        const after = sequence[place];
+        const busyS = before === undefined ? -Infinity : this.earliest[before]! + this.at(before).lengthS;
+        const fromS = Math.max(this.earliest[point]!, arrivesS, busyS);
+        const past = (latest: Float64Array) =>
+          Math.max(0, fromS - latest[point]!) +
+          (after === undefined ? 0 : Math.max(0, fromS + lengthS - latest[after]!));
+        const latestS = Math.min(
+          this.latest[point]!,
+          after === undefined ? Infinity : this.latest[after]! - lengthS,
+        );
+        out.push({
+          person,
+          place,
+          breaksS: past(this.latestFree) + Math.max(0, fromS + lengthS - leavesS),
+          delaysS: past(this.latest),
+          cost: late ? this.load[person]! / 8 - latestS : this.load[person]! + fromS,
+        });
+      }
+    }
+    return out.sort((a, b) => a.breaksS - b.breaksS || a.delaysS - b.delaysS || a.cost - b.cost);
+  }
+
+  /** What has to come before a point, and after it, by links that never give way. */
+  private relatives(point: number): { above: Set<number>; below: Set<number> } {
+    const out = new Map<number, number[]>();
+    const into = new Map<number, number[]>();
+    for (const link of [...this.links, ...this.decided]) {
+      if (softness(link) !== Infinity || link.from === 0) continue;
+      add(out, link.from, link.to);
+      add(into, link.to, link.from);
+    }
+    this.steps += this.links.length;
+    return { above: reach(into, point), below: reach(out, point) };
+  }
+}
+
+function add(map: Map<number, number[]>, key: number, value: number): void {
+  const list = map.get(key);
+  if (list) list.push(value);
+  else map.set(key, [value]);
+}
+
+function reach(next: ReadonlyMap<number, number[]>, from: number): Set<number> {
+  const seen = new Set<number>();
+  const open = [...(next.get(from) ?? [])];
+  for (let at = open.pop(); at !== undefined; at = open.pop()) {
+    if (seen.has(at)) continue;
+    seen.add(at);
+    open.push(...(next.get(at) ?? []));
+  }
+  return seen;
+}

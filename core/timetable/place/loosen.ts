@@ -1,0 +1,59 @@
+import { formatDuration } from '../../quantities';
+import type { Script } from '../../script';
+import { ConsistentNetwork, type Contradiction } from '../network';
+import { REASONS, softness, told, type Why, type Work, type WorkLink } from '../work';
+
+export interface Conflict extends Contradiction<Why> {
+  /** The link that was loosened by the excess, so that the rest can be planned. */
+  gaveWay: WorkLink;
+}
+
+/**
+ * Finds what cannot hold together even with hands to spare. Links go into the network one at a time, the softest last;
+ * one that contradicts those before it gives way by just as much as it misses, so that everything else still holds.
+ * Gives the loosened work and, for each link that gave way, the circle that it misses by most. Kit that is short
+ * whatever is done binds nobody any more: it is said once, and the rest is planned.
+ */
+export function loosened(work: Work): { work: Work; conflicts: Conflict[]; steps: number } {
+  const order = work.links
+    .map((link, i) => ({ link, i, soft: softness(link) }))
+    .sort((a, b) => b.soft - a.soft || a.i - b.i);
+  const short = new Map<string, Conflict>();
+  for (let steps = 0; ;) {
+    const network = new ConsistentNetwork<Why>(work.activities.length);
+    const conflicts: Conflict[] = [];
+    const links: WorkLink[] = [];
+    let missing: Conflict | undefined;
+    for (const { link, i } of order) {
+      if (link.why.kind === 'kit' && short.has(link.why.what!)) continue;
+      const found = network.add(link);
+      if (found && link.why.kind === 'kit') {
+        missing = { ...found, gaveWay: link };
+        break;
+      }
+      if (found) {
+        conflicts.push({ ...found, gaveWay: link });
+        network.add((links[i] = { ...link, lagS: link.lagS - found.excessS }));
+      } else links[i] = link;
+    }
+    steps += network.steps;
+    if (missing) {
+      short.set(missing.gaveWay.why.what!, missing);
+      continue;
+    }
+    const all = [...short.values(), ...conflicts];
+    if (!all.length) return { work, conflicts: [], steps };
+    const kit = work.kit.filter((k) => !short.has(k.goodId));
+    return { work: { ...work, links: links.filter(Boolean), kit }, conflicts: all, steps };
+  }
+}
+
+/** The conflict as a sentence that names its tasks and by how much they miss one another. */
+export function conflictSays(script: Script, { activities }: Work, conflict: Contradiction<Why>): string {
+  const parts = conflict.cycle
+    .map((link) => REASONS[link.why.kind].inCircle(told(script, activities, link)))
+    .filter((part) => part !== '');
+  const said = [...new Set(parts)];
+  const last = said.pop() ?? '';
+  return `These cannot all hold: ${said.join('; ')}${said.length ? '; and ' : ''}${last}. That is ${formatDuration(conflict.excessS)} too little.`;
+}

@@ -1,0 +1,277 @@
+import { wayOut, type WayOut } from '../../findings';
+import { formatClock, formatDuration, toClock } from '../../quantities';
+import type { Script } from '../../script';
+import type { Activity, WhyKind, WorkLink } from './activity';
+
+/** A link with what is needed to speak of it. */
+export interface Told {
+  script: Script;
+  from: Activity;
+  to: Activity;
+  lagS: number;
+  what: string;
+}
+
+/** One reason as a row: whether it gives way, and its words wherever it is met. */
+interface Reason {
+  /** The lower the sooner it is given up, so that the rest can be planned; 'never' is not given up. */
+  givesWay: number | 'never';
+  /** In a contradiction: what it asks for. Empty where it goes without saying. */
+  inCircle: (told: Told) => string;
+  /** Behind a wait that ends at `until`: what has to pass first; `because` is what lies behind that. */
+  asWait: (told: Told, until: string, because: string) => string;
+  /** The least change of its one number by which a circle missed by `excessS` would hold. */
+  waysOut: (told: Told, excessS: number) => WayOut[];
+}
+
+const one = (activity: Activity) => `“${activity.title}”`;
+const clock = ({ script }: Told, s: number) => formatClock(script.upS + s);
+const length = ({ lagS }: Told) => formatDuration(Math.abs(lagS));
+/** The latest end that a link back to the origin allows. */
+const endBy = (told: Told) => told.from.lengthS - told.lagS;
+const person = ({ script, what }: Told) => script.people.get(what)?.name ?? 'nobody';
+const good = ({ script, what }: Told) => script.goods.get(what)?.name ?? what;
+const none = () => [];
+/** Numbers are changed by whole minutes. */
+const minutes = (s: number) => Math.ceil(s / 60) * 60;
+
+/** Every reason, in the order of `WhyKind`. A new kind without its row does not compile. */
+export const REASONS: Record<WhyKind, Reason> = {
+  order: {
+    givesWay: 'never',
+    inCircle: (t) => `${one(t.from)} takes ${length(t)} before ${one(t.to)} can begin`,
+    asWait: (t) => `it follows ${one(t.from)}`,
+    waysOut: (t, excessS) => shorter(t, excessS),
+  },
+  'curtain-up': {
+    givesWay: 'never',
+    inCircle: (t) => `${one(t.to)} is played after curtain-up at ${clock(t, 0)}`,
+    asWait: () => 'the curtain is still down',
+    waysOut: none,
+  },
+  'fixed-from': {
+    givesWay: 'never',
+    inCircle: (t) => `${one(t.to)} may not begin before ${t.what}`,
+    asWait: (_t, until) => `it is fixed for ${until}`,
+    waysOut: (t, excessS) => [fixedAt(t, t.to.itemId, t.lagS - minutes(excessS))],
+  },
+  'fixed-by': {
+    givesWay: 2,
+    inCircle: (t) => `${one(t.from)} is fixed for ${t.what}`,
+    asWait: (t) => `${one(t.from)} is fixed for ${t.what}`,
+    waysOut: (t, excessS) => [fixedAt(t, t.from.itemId, -t.lagS + minutes(excessS))],
+  },
+  ready: {
+    givesWay: 'never',
+    inCircle: (t) => `${one(t.from)} takes ${length(t)} until it is ready for ${one(t.to)}`,
+    asWait: (t, until, because) =>
+      `${one(t.from)} is not ready before ${until}${because && `, because ${because}`}`,
+    waysOut: (t, excessS) =>
+      (t.from.task?.readyAfterS ?? 0) >= excessS
+        ? [wayOut(`Have ${one(t.from)} ready ${formatDuration(excessS)} sooner`)]
+        : [],
+  },
+  stale: {
+    givesWay: 5,
+    inCircle: (t) =>
+      `${one(t.to)} is stale ${length(t)} after it was begun, and ${one(t.from)} needs it fresh`,
+    asWait: (t) => `${one(t.to)} must still be fresh when it is used`,
+    waysOut: (t, excessS) => [wayOut(`Keep ${one(t.to)} fresh ${formatDuration(excessS)} longer`)],
+  },
+  doors: {
+    givesWay: 6,
+    inCircle: (t) => `${one(t.from)} has to be done before doors at ${clock(t, endBy(t))}`,
+    asWait: (t) => `${one(t.from)} has to be done before doors`,
+    waysOut: (t, excessS) => [
+      wayOut(`Do ${one(t.from)} ${formatDuration(excessS)} after doors, out of sight`),
+    ],
+  },
+  'in-show': {
+    givesWay: 11,
+    inCircle: (t) => `${one(t.to)} can only be done in the show`,
+    asWait: () => 'it can only be done in the show',
+    waysOut: none,
+  },
+  arrives: {
+    givesWay: 14,
+    inCircle: (t) => `${person(t)} arrives at ${clock(t, t.lagS)}`,
+    asWait: (t, until) => `${person(t)} arrives at ${until}`,
+    waysOut: (t, excessS) => [askIn(t.script, t.what, t.lagS - excessS)],
+  },
+  leaves: {
+    givesWay: 9,
+    inCircle: (t) => `${person(t)} leaves at ${clock(t, endBy(t))}`,
+    asWait: (t) => `${person(t)} leaves at ${clock(t, endBy(t))}`,
+    waysOut: (t, excessS) => [askToStay(t.script, t.what, endBy(t) + minutes(excessS))],
+  },
+  opens: {
+    givesWay: 13,
+    inCircle: (t) => (t.what ? `the house opens at ${t.what}` : ''),
+    asWait: (_t, until) => `the house opens at ${until}`,
+    waysOut: none,
+  },
+  closes: {
+    givesWay: 8,
+    inCircle: (t) => `the house closes at ${t.what}`,
+    asWait: (t) => `the house closes at ${t.what}`,
+    waysOut: none,
+  },
+  'banned-before': {
+    givesWay: 12,
+    inCircle: (t) => `${one(t.to)} may not begin before ${clock(t, t.lagS)} (${t.what})`,
+    asWait: (t, until) => `${t.what} is not allowed before ${until}`,
+    waysOut: none,
+  },
+  'banned-after': {
+    givesWay: 7,
+    inCircle: (t) => `${one(t.from)} has to be over by ${clock(t, endBy(t))} (${t.what})`,
+    asWait: (t) => `${t.what} is not allowed after ${clock(t, endBy(t))}`,
+    waysOut: none,
+  },
+  'locked-from': {
+    givesWay: 'never',
+    inCircle: (t) => `${one(t.to)} is locked at ${clock(t, t.lagS)}`,
+    asWait: (_t, until) => `its start is locked at ${until}`,
+    waysOut: (t) => unlock(t.to),
+  },
+  'locked-by': {
+    givesWay: 1,
+    inCircle: (t) => `${one(t.from)} is locked at ${clock(t, -t.lagS)}`,
+    asWait: (t) => `${one(t.from)} is locked at ${clock(t, -t.lagS)}`,
+    waysOut: (t) => unlock(t.from),
+  },
+  'host-from': {
+    givesWay: 'never',
+    inCircle: (t) => `${one(t.to)} is begun in ${one(t.from)}`,
+    asWait: (t) => `it is begun on stage in ${one(t.from)}`,
+    waysOut: (t) => behindTheScenes(t.to),
+  },
+  'host-by': {
+    givesWay: 4,
+    inCircle: (t) => `${one(t.from)} is begun before ${one(t.to)} ends`,
+    asWait: (t) => `it is begun before ${one(t.to)} ends`,
+    waysOut: (t) => behindTheScenes(t.from),
+  },
+  reset: {
+    givesWay: 'never',
+    inCircle: (t) => `${one(t.to)} comes after ${one(t.from)}`,
+    asWait: (t) => `it follows ${one(t.from)}`,
+    waysOut: none,
+  },
+  station: {
+    givesWay: 10,
+    inCircle: (t) =>
+      `the ${t.what} is free for ${one(t.to)} only ${length(t)} after ${one(t.from)} ${t.from.kind === 'reset' ? 'is begun' : 'begins'}`,
+    asWait: (t, until) =>
+      t.from.kind === 'reset'
+        ? `the ${t.what} is still being reset (${one(t.from)}) until ${until}`
+        : `the ${t.what} is taken by ${one(t.from)} until ${until}`,
+    waysOut: none,
+  },
+  kit: {
+    givesWay: 3,
+    inCircle: (t) => `${one(t.to)} needs the ${good(t)} that ${one(t.from)} has in use for ${length(t)}`,
+    asWait: (t, until) =>
+      `“${good(t)}” is in use, or not yet dry, clean or cool again after ${one(t.from)}, until ${until}`,
+    waysOut: (t) => [bringKit(t.script, t.what)],
+  },
+  hands: {
+    givesWay: 'never',
+    inCircle: (t) => `${person(t)} does ${one(t.from)} before ${one(t.to)}`,
+    asWait: (t, until) =>
+      `${person(t)} has no free hands before ${until} (${t.from.kind === 'item' ? 'on stage in ' : ''}${one(t.from)})`,
+    waysOut: none,
+  },
+};
+
+/** How readily a link is given up; Infinity where it never is. */
+export const softness = ({ why }: WorkLink): number => {
+  const { givesWay } = REASONS[why.kind];
+  return givesWay === 'never' ? Infinity : givesWay;
+};
+
+/** A link with the activities it joins, for its words. */
+export const told = (script: Script, activities: readonly Activity[], link: WorkLink): Told => ({
+  script,
+  from: activities[link.from]!,
+  to: activities[link.to]!,
+  lagS: link.lagS,
+  what: link.why.what ?? '',
+});
+
+// Ways out, each the change of one number.
+
+/** Asking somebody in by `byS`, seconds from curtain-up, rounded down to five minutes. */
+export function askIn(script: Script, personId: string, byS: number): WayOut {
+  const s = Math.floor((script.upS + byS) / 300) * 300;
+  const name = script.people.get(personId)?.name ?? 'nobody';
+  return wayOut(`Ask ${name} in for ${formatClock(s)}`, {
+    kind: 'set-arrival',
+    personId,
+    arrives: toClock(s),
+  });
+}
+
+/** Asking somebody to stay until `untilS`, seconds from curtain-up. */
+export function askToStay(script: Script, personId: string, untilS: number): WayOut {
+  const s = script.upS + untilS;
+  const name = script.people.get(personId)?.name ?? 'nobody';
+  return wayOut(`Ask ${name} to stay until ${formatClock(s)}`, {
+    kind: 'set-leaving',
+    personId,
+    leaves: toClock(s),
+  });
+}
+
+/** One more of a piece of kit, or `count`: borrowed, hired or bought for this show. */
+export const bringKit = ({ goods }: Script, goodId: string, count = 1): WayOut =>
+  wayOut(`Bring ${count} more: ${goods.get(goodId)?.name ?? 'kit'}`, { kind: 'bring-kit', goodId, count });
+
+function fixedAt({ script }: Told, itemId: string, s: number): WayOut {
+  const title = script.byItem.get(itemId)?.item.title ?? '';
+  return wayOut(`Fix “${title}” for ${formatClock(script.upS + s)} instead`, {
+    kind: 'set-item',
+    itemId,
+    fields: { at: toClock(script.upS + s) },
+  });
+}
+
+/** An item made shorter by `byS`, where that leaves it at least half its length. */
+function shorter({ script, from }: Told, byS: number): WayOut[] {
+  const of = script.byItem.get(from.itemId);
+  if (!of || of.item.showings > 1 || of.whole.likelyS < 2 * byS) return [];
+  const cut = (s: number) => Math.max(0, s - byS);
+  const { bestS, likelyS, worstS } = of.whole;
+  return [
+    wayOut(`Shorten “${of.item.title}” by ${formatDuration(byS)}`, {
+      kind: 'set-timing',
+      itemId: from.itemId,
+      timing: { bestS: cut(bestS), likelyS: cut(likelyS), worstS: cut(worstS) },
+    }),
+  ];
+}
+
+/** A start set by hand taken back. */
+export const unlock = ({ title, itemId, task }: Pick<Activity, 'title' | 'itemId' | 'task'>): WayOut[] =>
+  task
+    ? [
+        wayOut(`Unlock “${title}”`, {
+          kind: 'set-task',
+          itemId,
+          taskId: task.id,
+          choice: { startS: undefined },
+        }),
+      ]
+    : [];
+
+const behindTheScenes = ({ title, itemId, task }: Activity): WayOut[] =>
+  task
+    ? [
+        wayOut(`Begin “${title}” behind the scenes instead`, {
+          kind: 'set-task',
+          itemId,
+          taskId: task.id,
+          choice: { inItemId: undefined },
+        }),
+      ]
+    : [];
