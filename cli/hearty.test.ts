@@ -101,3 +101,13 @@ test('text that is no JSON ends with 1 and a sentence, not a stack', () => {
   expect(stderr).toContain('This is not JSON');
   expect(stderr).not.toContain('    at ');
 });
+
+test('explain says when, who, why not sooner and how long it can wait; an unknown item is told what there is', () => {
+  const { status, stdout } = hearty('explain', example, '2');
+  expect(status).toBe(0);
+  expect(stdout).toMatch(/^\d\d:\d\d:\d\d “.+” \(.+, .+\)\. Not sooner: .+\./);
+  expect(stdout).toContain('placing');
+  const wrong = hearty('explain', example, 'no such thing');
+  expect(wrong.status).toBe(1);
+  expect(wrong.stderr).toContain('has no item “no such thing”. It has:');
+});

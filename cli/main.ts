@@ -1,5 +1,6 @@
 import {
   BUDGET_STEPS,
+  explain,
   learn,
   plan,
   posterior,
@@ -16,12 +17,14 @@ const HELP = `hearty: plan, check and learn from files.
 
   hearty plan FILE [--seed N] [--plays N] [--budget N]
                       timetable, findings, needs and bands of a show file, as JSON
+  hearty explain FILE ITEM [--budget N]
+                      why an item and its work stand where they do; ITEM is its id, its place (from 1) or its title
   hearty check FILE   whether a show file is right, and what is wrong with it
   hearty learn FILE   odds, their 90 % interval and times from a file of attempts, as JSON
 
   --seed N     seed of the forecast's chance (1)
   --plays N    plays of the forecast (10000); 0 leaves it out
-  --budget N   steps of search before the placing settles for the best found (1000000, about 150 ms); the same
+  --budget N   steps before the placing settles for the best found (1500000, at most about half a second); the same
                budget gives the same plan on every machine
 
 FILE may be - for standard input. Ends with 0, or with 1 and a sentence where the input is bad.`;
@@ -31,7 +34,7 @@ class BadInput extends Error {}
 
 function main(args: string[]): void {
   const { values, positionals } = parse(args);
-  const [command, path] = positionals;
+  const [command, path, item] = positionals;
   if (values.help || !command) return console.log(HELP);
   if (!path) throw new BadInput(`“hearty ${command}” needs a file.\n\n${HELP}`);
   const print = (value: unknown) => console.log(JSON.stringify(value, null, 2));
@@ -45,6 +48,16 @@ function main(args: string[]): void {
           budget: whole(values.budget, 'budget', BUDGET_STEPS),
         }),
       );
+    }
+    case 'explain': {
+      if (item === undefined) throw new BadInput(`“hearty explain” needs a file and an item.\n\n${HELP}`);
+      const file = good(readShowFile(read(path)), path);
+      const lines = explain(file, item, { budget: whole(values.budget, 'budget', BUDGET_STEPS) });
+      if (!lines)
+        throw new BadInput(
+          `“${file.show.title}” has no item “${item}”. It has:\n${file.show.items.map((i, n) => `  ${n + 1}  ${i.id}  ${i.title}`).join('\n')}`,
+        );
+      return console.log(lines.join('\n'));
     }
     case 'check': {
       const { show, demos } = good(readShowFile(read(path)), path);
@@ -101,11 +114,14 @@ function good<T>(checked: Checked<T>, path: string): T {
   );
 }
 
+/** More plays or steps than this take longer than anybody waits. */
+const MOST = 100_000_000;
+
 function whole(text: string | undefined, name: string, otherwise: number): number {
   if (text === undefined) return otherwise;
   const value = Number(text);
-  if (Number.isInteger(value) && value >= 0 && value <= 1_000_000) return value;
-  throw new BadInput(`--${name} must be a whole number from 0 to 1000000.`);
+  if (Number.isInteger(value) && value >= 0 && value <= MOST) return value;
+  throw new BadInput(`--${name} must be a whole number from 0 to ${MOST}.`);
 }
 
 try {

@@ -75,6 +75,8 @@ export interface ShowLine {
   stops: number;
   cautions: number;
   toBuy: number;
+  /** Why it has no plan, where it has none. */
+  trouble?: string;
   openRun: RunSummary | null;
   lastRun: RunSummary | null;
 }

@@ -41,7 +41,7 @@ test('times that cannot all hold are explained by their numbers, with the smalle
     '“The balloon that sleeps” takes 5 min 2 s before “Pop goes the tin” can begin',
   );
   await expect(list).toContainText('“Pop goes the tin” is fixed for 13:05');
-  await expect(list).toContainText('They miss one another by 1 min 32 s.');
+  await expect(list).toContainText('That is 1 min 32 s too little.');
   await page.getByRole('button', { name: 'Fix “Pop goes the tin” for 13:07 instead' }).click();
   await expect(list).not.toContainText('These cannot all hold');
   await expect(page.getByLabel('Begins at')).toHaveValue('13:07');

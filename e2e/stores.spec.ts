@@ -206,7 +206,7 @@ test('a cold budget adds use and losses, says when the vessel is too small, and 
   await expect(budget.getByRole('img', { name: /What is left in the vessel/ })).toBeVisible();
   await page.getByLabel('Vessel holds, L').fill('5');
   await page.getByLabel('Vessel holds, L').press('Enter');
-  await expect(budget.getByText(/The vessel holds 5 L and .* L are needed/)).toBeVisible();
+  await expect(budget.getByText(/The vessel holds 5 L of liquid nitrogen and .* L are needed/)).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(budget.getByText(/The vessel holds 5 L/)).toBeHidden();
   await saved(page);

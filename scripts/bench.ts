@@ -1,24 +1,20 @@
-import loadHighs from 'highs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { cpus } from 'node:os';
+import { join } from 'node:path';
 import { leastCuts } from '../core/forecast';
-import { plan } from '../core/plan';
-import { script } from '../core/script';
+import { readShowFile } from '../core/formats';
+import { plan, type Plan } from '../core/plan';
 import type { ShowFile } from '../core/show';
 import { instance } from '../core/testing/instances';
-import { endOfMip, mipOf } from '../core/testing/mip';
-import { BUDGET_STEPS, place, workOf } from '../core/timetable';
+import { troupe } from './bench-troupe';
+import { againstSolver } from './bench-solver';
+import { line, timed } from './bench-time';
 
 /** The show of the speed figures: thirty items, sixty background tasks, five people. */
 const SHOW = { items: 30, tasks: 60, people: 5, vessels: 2, inShowPct: 25 };
 const FESTIVAL = { items: 200, tasks: 300, people: 8, vessels: 3, inShowPct: 15 };
-
-const median = (times: number[]) => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
-
-function timed<T>(work: () => T): { ms: number; value: T } {
-  const from = performance.now();
-  const value = work();
-  return { ms: performance.now() - from, value };
-}
+const SIXTY = { items: 60, tasks: 120, people: 5, vessels: 2, inShowPct: 25 };
+const SEEDS = Array.from({ length: 20 }, (_, n) => n + 1);
 
 /** The show with one of its items somewhere else: what a drag asks for. */
 function withMove(file: ShowFile, n: number): ShowFile {
@@ -28,29 +24,85 @@ function withMove(file: ShowFile, n: number): ShowFile {
   return { ...file, show: { ...file.show, items } };
 }
 
+/** An item has to begin when the curtain goes up, which it cannot. */
+function fixed(file: ShowFile, n: number): ShowFile {
+  const items = file.show.items.map((item, i) => (i === n ? { ...item, at: file.show.curtainUp } : item));
+  return { ...file, show: { ...file.show, items } };
+}
+
+const planned = (file: ShowFile) => timed(() => plan(file, { plays: 0 }));
+const proven = (plans: { value: Plan }[]) =>
+  `proven best: ${plans.filter((p) => p.value.timetable.provenBest).length} of ${plans.length}`;
+
+/** What plans say, counted by kind. */
+function said(plans: readonly Plan[]): string {
+  const counts = new Map<string, number>();
+  for (const { code } of plans.flatMap((p) => p.findings)) counts.set(code, (counts.get(code) ?? 0) + 1);
+  return `said: ${[...counts]
+    .sort(([, a], [, b]) => b - a)
+    .map(([code, n]) => `${n} ${code}`)
+    .join(', ')}`;
+}
+
 function speeds(): void {
-  const show = instance(2, SHOW);
-  plan(show, { plays: 200 });
-  const moves = Array.from({ length: 60 }, (_, n) => withMove(show, n));
-  const replans = moves.map((file) => timed(() => plan(file, { plays: 0 })));
-  const proven = replans.filter((r) => r.value.timetable.provenBest).length;
-  const sorted = replans.map((r) => r.ms).sort((a, b) => a - b);
-  line('replan, 30 items, 60 tasks, 5 people, one item moved: median', median(sorted), 16);
-  line('  the slowest of 60 moves', sorted.at(-1)!);
-  console.log(`  proven best in ${proven} of ${moves.length}`);
-  const whole = median(Array.from({ length: 7 }, () => timed(() => plan(show, { plays: 10_000 })).ms));
-  const bare = median(Array.from({ length: 7 }, () => timed(() => plan(show, { plays: 0 })).ms));
-  line('10,000 plays of it', whole - bare, 400);
-  const festival = instance(3, FESTIVAL);
-  const days = Array.from({ length: 7 }, (_, n) => withMove(festival, n));
-  const festivals = days.map((file) => timed(() => plan(file, { plays: 0 })));
-  line('a festival day of 200 items, 300 tasks, 8 people: median', median(festivals.map((f) => f.ms)), 250);
-  console.log(
-    `  proven best in ${festivals.filter((f) => f.value.timetable.provenBest).length} of ${days.length}`,
+  for (const seed of SEEDS) plan(instance(seed, SHOW), { plays: 200 });
+  const shows = SEEDS.map((seed) => instance(seed, SHOW));
+  const replans = shows.flatMap((show) => [0, 1, 2, 3, 4, 5].map((n) => planned(withMove(show, n))));
+  line(
+    'replan, 30 items, 60 tasks, 5 people, one item moved',
+    replans.map((r) => r.ms),
+    16,
+    proven(replans),
   );
-  line('cuts: 14 cuttable items, 1,000 plays', median(Array.from({ length: 9 }, (_, n) => cutsMs(n))), 50);
-  const full = timed(() => place(script(instance(40, { ...SHOW, inShowPct: 90 })), { budget: BUDGET_STEPS }));
-  line(`a crowded show, with ${full.value.timetable.steps} of ${BUDGET_STEPS} steps of search`, full.ms);
+  const plays = shows.map((show) => {
+    const bare = planned(show).ms;
+    return timed(() => plan(show, { plays: 10_000 })).ms - bare;
+  });
+  line('10,000 plays of it', plays, 400);
+  const days = SEEDS.map((seed) => planned(withMove(instance(seed, FESTIVAL), seed)));
+  line(
+    'a festival day of 200 items, 300 tasks, 8 people',
+    days.map((d) => d.ms),
+    250,
+    proven(days),
+  );
+  line('cuts: 14 cuttable items, 1,000 plays', SEEDS.map(cutsMs), 50);
+}
+
+/** Shows that once took minutes. */
+function explosions(): void {
+  console.log('\nshows that once took minutes');
+  const kinds: [string, (seed: number) => ShowFile][] = [
+    ['the festival, its item 20 fixed to curtain-up', (seed) => fixed(instance(seed, FESTIVAL), 20)],
+    ['60 items, the last one fixed to curtain-up', (seed) => fixed(instance(seed, SIXTY), 59)],
+    ["the troupe's demos, each played twice, in any order", (seed) => troupe(seed)],
+  ];
+  for (const [what, make] of kinds) {
+    const plans = SEEDS.map((seed) => planned(make(seed)));
+    line(
+      what,
+      plans.map((p) => p.ms),
+      2000,
+      said(plans.map((p) => p.value)),
+    );
+  }
+}
+
+/** Every file on which an engine once failed, forecast and all. */
+function cases(): void {
+  console.log('\nfiles on which an earlier engine failed, with 10,000 plays');
+  const folder = join(process.cwd(), 'core/testing/cases');
+  const all = readdirSync(folder).flatMap((name) => {
+    const read = readShowFile(readFileSync(join(folder, name), 'utf8'));
+    return read.ok ? [{ name, ...timed(() => plan(read.value)) }] : [];
+  });
+  line(
+    'all of them',
+    all.map((c) => c.ms),
+    2000,
+  );
+  for (const { name, ms, value } of [...all].sort((a, b) => b.ms - a.ms).slice(0, 6))
+    line(`  ${name}`, [ms], 2000, said([value]));
 }
 
 function cutsMs(seed: number): number {
@@ -63,64 +115,9 @@ function cutsMs(seed: number): number {
   return timed(() => leastCuts(items, lengths, ends, 2700, 0.9)).ms;
 }
 
-/** Thirty instances of 8 to 40 tasks against HiGHS, a general-purpose solver of mixed integer programs. */
-async function againstSolver(seconds: number): Promise<void> {
-  console.log('\nplacement against HiGHS on generated instances (the same work, as a mixed integer program)');
-  console.log(
-    'seed items tasks people |  end s  dead air  proven  steps      ms |  HiGHS s    status      ms   ratio',
-  );
-  let equal = 0;
-  let settled = 0;
-  for (let n = 1; n <= 30; n++) {
-    const tasks = 8 + Math.round(((n - 1) / 29) * 32);
-    const size = {
-      items: 4 + Math.floor(tasks / 4),
-      tasks,
-      people: 2 + (n % 4),
-      vessels: n % 3,
-      inShowPct: n % 2 ? 60 : 30,
-    };
-    const file = instance(100 + n, size);
-    const ours = timed(() => place(script(file), { budget: 30 * BUDGET_STEPS }));
-    const { timetable } = ours.value;
-    const work = workOf(script(file));
-    const highs = await loadHighs();
-    const theirs = timed(() => highs.solve(mipOf(work), { time_limit: seconds, mip_rel_gap: 0 }));
-    const optimal = theirs.value.Status === 'Optimal';
-    const end = Number.isFinite(theirs.value.ObjectiveValue)
-      ? endOfMip(work, theirs.value.ObjectiveValue)
-      : NaN;
-    if (optimal) settled++;
-    if (optimal && end === timetable.endS) equal++;
-    const row = [
-      `${100 + n}`.padStart(4),
-      `${size.items}`.padStart(5),
-      `${tasks}`.padStart(5),
-      `${size.people}`.padStart(6),
-      '|',
-      `${timetable.endS}`.padStart(6),
-      `${timetable.deadAirS}`.padStart(9),
-      (timetable.provenBest ? 'yes' : 'no').padStart(7),
-      `${timetable.steps}`.padStart(6),
-      ours.ms.toFixed(1).padStart(7),
-      '|',
-      `${end}`.padStart(8),
-      theirs.value.Status.slice(0, 9).padStart(9),
-      theirs.ms.toFixed(0).padStart(7),
-      (theirs.ms / ours.ms).toFixed(0).padStart(7),
-    ];
-    console.log(row.join(' '));
-  }
-  console.log(
-    `equal to the solver's optimum in ${equal} of the ${settled} it proved within ${seconds} s each`,
-  );
-}
-
-function line(what: string, ms: number, wanted?: number): void {
-  console.log(`${what}: ${ms.toFixed(1)} ms${wanted === undefined ? '' : ` (wanted: at most ${wanted} ms)`}`);
-}
-
 console.log(`Node.js ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown processor'}\n`);
 speeds();
+explosions();
+cases();
 const seconds = Number(process.argv[2] ?? 60);
 if (seconds > 0) void againstSolver(seconds);

@@ -77,24 +77,36 @@ export class Documents {
       : undefined;
   }
 
-  /** Documents that cannot be read, or that name something gone. They harm no other. */
+  /** Documents that cannot be read, or that name something that is gone or cannot be read. They harm no other. */
   broken(): Broken[] {
-    const gone = this.db
-      .prepare(
-        `SELECT d.kind, d.id, d.version, d.body FROM document d
-         WHERE d.deleted_at IS NULL AND EXISTS (
-           SELECT 1 FROM document_ref r WHERE r.kind = d.kind AND r.id = d.id AND NOT EXISTS (
-             SELECT 1 FROM document t WHERE t.kind = r.to_kind AND t.id = r.to_id AND t.deleted_at IS NULL))`,
-      )
-      .all() as Row[];
     const unreadable = [...CLASS_OF.keys()]
       .flatMap((kind) => this.live(kind))
       .filter((row) => this.wrongIn(row).length > 0);
+    const lost = new Set(unreadable.map((row) => `${row.kind} ${row.id}`));
+    const users = this.db.prepare(
+      `SELECT d.kind, d.id, d.version, d.body FROM document_ref r
+       JOIN document d ON d.kind = r.kind AND d.id = r.id AND d.deleted_at IS NULL
+       WHERE r.to_kind = ? AND r.to_id = ?`,
+    );
+    const gone = this.db
+      .prepare(
+        `SELECT DISTINCT r.to_kind AS kind, r.to_id AS id FROM document_ref r WHERE NOT EXISTS (
+           SELECT 1 FROM document t WHERE t.kind = r.to_kind AND t.id = r.to_id AND t.deleted_at IS NULL)`,
+      )
+      .all() as Pick<Row, 'kind' | 'id'>[];
+    const naming = new Map<string, Row>();
+    for (const { kind, id } of [...gone, ...unreadable])
+      for (const row of users.all(kind, id) as Row[])
+        if (!lost.has(`${row.kind} ${row.id}`)) naming.set(`${row.kind} ${row.id}`, row);
     return [
       ...unreadable.map((row) => brokenOf(row, false, this.wrongIn(row))),
-      ...gone
-        .filter((row) => this.wrongIn(row).length === 0)
-        .map((row) => brokenOf(row, true, this.goneIn(row.kind, JSON.parse(row.body) as object))),
+      ...[...naming.values()].map((row) => {
+        const names = namesOf(row.kind, JSON.parse(row.body) as object);
+        const unread = names
+          .filter((n) => lost.has(`${n.kind} ${n.id}`))
+          .map((n) => ({ path: n.path, says: `The ${n.kind} “${n.id}” cannot be read.` }));
+        return brokenOf(row, true, [...this.goneIn(row.kind, JSON.parse(row.body) as object), ...unread]);
+      }),
     ];
   }
 

@@ -40,10 +40,8 @@ export const errorHandler =
       res.status(400).json({ error: { code: 'not-json', says: 'This is not JSON.' } });
     } else {
       log.error({ err: error, method: req.method, url: req.originalUrl }, 'a request failed');
-      res
-        .status(500)
-        .json({
-          error: { code: 'our-fault', says: 'Something went wrong on the server; nothing was saved.' },
-        });
+      res.status(500).json({
+        error: { code: 'our-fault', says: 'Something went wrong on the server; nothing was saved.' },
+      });
     }
   };

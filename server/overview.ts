@@ -1,4 +1,4 @@
-import { fold, plan, reliability, script, type Logbook, type ShowLine } from '@hearty/core';
+import { fold, inOrderOfText, plan, reliability, script, type Logbook, type ShowLine } from '@hearty/core';
 import type { Documents } from './documents';
 import type { Runs } from './runs';
 import type { Stores } from './stores';
@@ -10,7 +10,8 @@ export function showLines(documents: Documents, runs: Runs, stores: Stores, toda
   const tour = tourAnswer(planned, documents, runs, stores, today);
   const all = runs.list();
   return planned
-    .map(({ id, version, show, file, plan: { timetable, findings } }) => {
+    .map(({ id, version, show, file, plan }) => {
+      const { timetable, findings = [] } = plan ?? {};
       const lines = tour.shows.find((s) => s.showId === id)?.lines ?? [];
       const mine = all.filter((r) => r.showId === id);
       return {
@@ -22,8 +23,9 @@ export function showLines(documents: Documents, runs: Runs, stores: Stores, toda
         venue: file.venue.name,
         heads: show.heads,
         items: show.items.length,
-        endS: timetable.endS,
-        slotEndS: timetable.slotEndS,
+        endS: timetable?.endS ?? 0,
+        slotEndS: show.slotMin * 60,
+        ...(!plan && { trouble: 'It could not be planned. Open it and take out what you put in last.' }),
         stops: findings.filter((f) => f.level === 'stop').length,
         cautions: findings.filter((f) => f.level === 'caution').length,
         toBuy: lines.filter((l) => l.short > 0).length,
@@ -31,7 +33,7 @@ export function showLines(documents: Documents, runs: Runs, stores: Stores, toda
         lastRun: mine.find((r) => r.phase === 'down' && r.curtainAt !== null) ?? null,
       };
     })
-    .sort((a, b) => a.date.localeCompare(b.date) || a.curtainUp.localeCompare(b.curtainUp));
+    .sort((a, b) => inOrderOfText(a.date, b.date) || inOrderOfText(a.curtainUp, b.curtainUp));
 }
 
 /** What the log has taught: odds with their interval per demo, planned against actual per run, open actions. */

@@ -20,7 +20,8 @@ export interface PlannedShow {
   version: number;
   show: Show;
   file: ShowFile;
-  plan: Plan;
+  /** Every valid file gets one; should a show defeat the planner all the same, the others have theirs. */
+  plan: Plan | undefined;
 }
 
 /** Every show that can be planned, with its plan but without the forecast; `documents.broken()` tells of the others. */
@@ -28,8 +29,16 @@ export function plannedShows(documents: Documents, runs: Runs, stores: Stores): 
   const from = library(documents, runs, stores);
   return documents.all('show').flatMap(({ id, version, body: show }) => {
     const file = assemble(show, from);
-    return file ? [{ id, version, show, file, plan: plan(file, { plays: 0 }) }] : [];
+    return file ? [{ id, version, show, file, plan: planOrNone(file) }] : [];
   });
+}
+
+function planOrNone(file: ShowFile): Plan | undefined {
+  try {
+    return plan(file, { plays: 0 });
+  } catch {
+    return undefined;
+  }
 }
 
 /** The shows to come, in the order of their dates, against one shelf; and what to buy for them. */
@@ -50,11 +59,11 @@ export function tourAnswer(
     ({ id, show }) => show.date > today || (show.date === today && !played.has(id)),
   );
   const shows = tour(
-    coming.map(({ file, plan: { timetable } }) => ({ script: script(file), timetable })),
+    coming.flatMap(({ file, plan }) => (plan ? [{ script: script(file), timetable: plan.timetable }] : [])),
     stores.lots(),
   );
-  const kit = coming.flatMap(({ id, plan: { needs } }) =>
-    needs.kit.map(({ goodId, short }) => ({ showId: id, goodId, short })),
+  const kit = coming.flatMap(({ id, plan }) =>
+    (plan?.needs.kit ?? []).map(({ goodId, short }) => ({ showId: id, goodId, short })),
   );
   const goods = documents.all('good').map((d) => d.body);
   return { today, shows, buying: buyingList(shows, goods, kit, today) };

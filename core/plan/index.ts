@@ -9,6 +9,7 @@ export {
   type CallState,
 } from './call-sheet';
 export { checksOf, type Check } from './checks';
+export { explain } from './explain';
 export { demoSpan, type DemoSpan, type SpanRow } from './span';
 export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';
 export type { FindingCode, PlanFinding } from './rules';

@@ -19,6 +19,7 @@ export {
   conflictSays,
   place,
   placeSteps,
+  reasonAt,
   type Conflict,
   type Placement,
   type PlaceOptions,

@@ -25,7 +25,7 @@ export function BrokenLines({ kinds }: { kinds?: readonly Broken['kind'][] }) {
   return (
     <Stack component="ul" aria-label="Broken" spacing={2} sx={{ listStyle: 'none', p: 0, m: 0, mb: 3 }}>
       {lines.map((line) => (
-        <Line key={line.kind + line.id} broken={line} />
+        <Line key={line.kind + line.id + line.problems[0]?.says} broken={line} />
       ))}
     </Stack>
   );
@@ -39,8 +39,8 @@ function Line({ broken: { kind, id, title, opens, problems } }: { broken: Broken
     <li>
       <Alert severity="error">
         <Box sx={{ overflowWrap: 'anywhere' }}>
-          The {kind} “{title}” {opens ? 'names what is gone.' : 'cannot be read.'}{' '}
-          {problems.map((p) => (p.path ? `${p.path}: ${p.says}` : p.says)).join(' ')}
+          The {kind} “{title}” {opens ? 'names something that is gone.' : 'cannot be read.'}{' '}
+          {[...new Set(problems.map((p) => (opens || !p.path ? p.says : `${p.path}: ${p.says}`)))].join(' ')}
         </Box>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 1 }}>
           {mend && (

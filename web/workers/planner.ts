@@ -25,22 +25,33 @@ const WHAT_IF_PLAYS = 2000;
 /** Steps of search of a "what if": enough to place it while it is dragged. */
 const WHAT_IF_BUDGET = 60_000;
 
+export interface Planned {
+  /** The newest plan there is; while a newer one is on its way the last good one stands. */
+  plan: Plan | undefined;
+  /** Whether it is the plan of the file as it is now. */
+  fresh: boolean;
+  /** How far the next one has come. */
+  progress: PlanProgress | undefined;
+  /** Why there is none, should the computation have failed. */
+  trouble: string;
+}
+
 /**
  * The plan of a file, worked out anew in the worker whenever the file changes: first without the forecast, then with
- * it, unless it is not wanted; with the parts asked for, which must stay the same object. While the new one is on its way the last one stands, and its `fresh` is false;
- * `progress` tells how far it has come.
+ * it, unless it is not wanted; with the parts asked for, which must stay the same object.
  */
 export function usePlan(
   file: ShowFile | undefined,
   { forecast = true, parts }: { forecast?: boolean; parts?: PlanParts } = {},
-): { plan: Plan | undefined; fresh: boolean; progress: PlanProgress | undefined } {
+): Planned {
   const [result, setResult] = useState<{ file: ShowFile; plan: Plan }>();
   const [progress, setProgress] = useState<PlanProgress>();
+  const [failed, setFailed] = useState<{ file: ShowFile; says: string }>();
   const lane = useId();
   useEffect(() => {
     if (!file) return;
     let current = true;
-    void (async () => {
+    const work = async () => {
       for (const plays of forecast ? [0, PLAYS] : [0]) {
         // Progress comes by a channel of its own, at times after the answer.
         let answered = false;
@@ -56,12 +67,18 @@ export function usePlan(
           plan: plays === 0 ? { ...plan, bands: old?.plan.bands ?? null } : plan,
         }));
       }
-    })();
+    };
+    work().catch((error: unknown) => current && setFailed({ file, says: String(error) }));
     return () => {
       current = false;
     };
   }, [file, forecast, parts, lane]);
-  return { plan: result?.plan, fresh: result?.file === file, progress };
+  return {
+    plan: result?.plan,
+    fresh: result?.file === file,
+    progress,
+    trouble: failed && failed.file === file ? failed.says : '',
+  };
 }
 
 /** The plan of a file that is only being thought of; undefined until it is known, and when there is none. */

@@ -11,7 +11,7 @@ import { TASK_RULES } from './tasks';
 type Rows = readonly [PlanRule, ...PlanRule[]];
 
 /** The rules of a plan by what they say. A code without a rule does not compile. */
-const RULES: Record<FindingCode, Rows> = {
+export const RULES: Record<FindingCode, Rows> = {
   contradiction: [CONFLICT_RULES.contradiction],
   overrun: [DAY_RULES.overrun],
   'hard-end': [DAY_RULES.hardEnd],

@@ -100,8 +100,8 @@ const notInCrew = rule<Context, OnStage, FindingCode>({
   source: 'arithmetic',
   when: (c) => onStage(c).filter((i) => !c.arrival(i.personId)),
   where: atStart,
-  says: ({ title, personId }, { name }) =>
-    `${name(personId)} is on stage in “${title}” but not in this show's crew.`,
+  says: ({ title, personId }, { script }) =>
+    `${script.people.get(personId)?.name ?? 'Somebody who is not here any more'} is on stage in “${title}” but not in this show's crew.`,
 });
 
 /** An hour before their first item: time to change and be told. Common practice. */

@@ -1,9 +1,11 @@
 import fc from 'fast-check';
-import type { Finding } from '../../findings';
+import { rule, type AnyRule, type Finding } from '../../findings';
+import { script } from '../../script';
 import { applyChange, type ShowFile } from '../../show';
 import { demo, good, item, record, showOf, task } from '../../testing/hall-show';
 import { plan } from '../plan';
 import type { FindingCode } from './codes';
+import { loudNoCall, RULES, wetByVoltage } from '.';
 
 const found = (file: ShowFile, plays = 0) => plan(file, { plays }).findings;
 const the = (file: ShowFile, code: FindingCode, plays = 0) =>
@@ -159,4 +161,49 @@ test('every finding has a sentence, finite numbers, a moment, and fixes that app
     }),
     { seed: 31, numRuns: 120 },
   );
+});
+
+describe('rules are rows', () => {
+  // Type tests: these lines must not compile, and the type check fails should one of them ever do.
+  const { overrun: _gone, ...lacking } = RULES;
+  // @ts-expect-error A code without its rules.
+  const missingCode: typeof RULES = lacking;
+  // @ts-expect-error A code with no rule at all.
+  const noRule: typeof RULES = { ...RULES, overrun: [] };
+  const { source: _source, ...row } = {
+    ...rule({
+      id: 'x',
+      level: 'note',
+      source: 'y',
+      when: () => [1],
+      where: () => ({ at: 0 }),
+      says: () => '',
+    }),
+  };
+  // @ts-expect-error A rule that does not say where it comes from.
+  const noSource: AnyRule<unknown> = row;
+
+  test('every rule stands under its own code and names its source', () => {
+    expect([missingCode, noRule, noSource]).toHaveLength(3);
+    for (const [code, rows] of Object.entries(RULES))
+      for (const row of rows) {
+        expect(row.id).toBe(code);
+        expect(row.source).not.toBe('');
+      }
+  });
+
+  test('what weighs an order is what a plan says of it', () => {
+    const wet = demo('wet', { hazards: ['slippery floor'] });
+    const live = demo('live', { hazards: ['high voltage'] });
+    const loud = ['x', 'y'].map((id) => demo(id, { hazards: ['noise'] }));
+    const file = showOf([wet, live, ...loud]);
+    const order = script(file);
+    expect(wetByVoltage.count(order)).toBe(1);
+    expect(loudNoCall.count(order)).toBe(1);
+    const { findings } = plan(file, { plays: 0 });
+    expect(findings.filter((f) => f.code === 'wet-by-voltage')).toMatchObject([
+      { level: 'caution', itemId: 'i-live', says: expect.stringContaining('“wet” leaves water about') },
+    ]);
+    expect(findings.filter((f) => f.code === 'loud-no-call')).toHaveLength(1);
+  });
 });

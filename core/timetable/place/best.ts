@@ -1,11 +1,6 @@
 import type { Work } from '../work';
 import { Search, type Found } from './search';
 
-/** Steps of search by default; about 150 ms on the machine of docs/benchmarks.md. */
-export const BUDGET_STEPS = 1_000_000;
-
-/** What one of the first three searches may take of the budget; the rest is for proof, or for insisting. */
-const SHARE = 0.15;
 /** A search with fewer steps than this finds nothing in any show of size. */
 const MIN_STEPS = 20_000;
 
@@ -35,7 +30,8 @@ export function* bestPlacing(work: Work, budget: number, known?: Found): Generat
   const search = new Search(work);
   const { boundS } = search;
   if (work.itemPoints.length === 0) return { ...found(search.soon(budget).found), proven: true, steps: 0 };
-  const enough = Math.max(MIN_STEPS, Math.ceil(budget * SHARE));
+  const share = (of: number) => Math.max(MIN_STEPS, Math.ceil(budget * of));
+  const enough = share(0.2);
   const first = search.endingBy(boundS, enough);
   const report = (best: Found | undefined, proven: boolean): Best => ({
     ...found(best),
@@ -43,16 +39,16 @@ export function* bestPlacing(work: Work, budget: number, known?: Found): Generat
     steps: search.steps,
   });
   if (first.found) return { ...report(first.found, true), proven: true };
-  let best = search.soon(enough).found ?? known ?? search.endingBy(boundS + FAR_S, enough).found;
+  let best = search.soon(share(0.4)).found ?? known ?? search.endingBy(boundS + FAR_S, share(0.1)).found;
   if (!best) return report(undefined, false);
   let open = first.verdict === 'out of steps';
   let provenS = open ? boundS : boundS + 1;
-  for (let share = enough; provenS < best.endS && search.steps < budget; share *= 2) {
+  for (let limit = enough; provenS < best.endS && search.steps < budget; limit *= 2) {
     open = false;
     for (let low = provenS; low < best.endS && search.steps < budget;) {
       yield { steps: search.steps, boundS, endS: best.endS };
       const middle = low + Math.floor((best.endS - low) / 2);
-      const half = search.endingBy(middle, Math.min(share, budget - search.steps));
+      const half = search.endingBy(middle, Math.min(limit, budget - search.steps));
       if (half.found) best = half.found;
       else {
         low = middle + 1;

@@ -1,3 +1,4 @@
-export { BUDGET_STEPS, type SearchProgress } from './best';
+export type { SearchProgress } from './best';
 export { conflictSays, type Conflict } from './loosen';
-export { place, placeSteps, type Placement, type PlaceOptions } from './place';
+export { reasonAt } from './reasons';
+export { BUDGET_STEPS, place, placeSteps, type Placement, type PlaceOptions } from './place';

@@ -157,7 +157,9 @@ class Placing {
       this.load[person]! += this.at(point).lengthS;
       this.sequences[person]!.push(point);
     }
-    const hard = this.links.filter((l) => softness(l) === Infinity);
+    const presence = [...this.person].flatMap(([point, person]) => this.presence(point, person));
+    // What only says "not before" can always be kept.
+    const hard = [...this.links, ...presence].filter((l) => softness(l) === Infinity || l.from === 0);
     const hands = this.sequences.flatMap((sequence, p) => {
       const inTime = [...sequence].sort((a, b) => times[a]! - times[b]! || a - b);
       return inTime.slice(1).map((point, i): WorkLink => {
@@ -170,7 +172,6 @@ class Placing {
     const found = this.timesOf([...hard, ...hands]);
     const kept = found ? hands : [];
     const at = found ?? this.timesOf(hard) ?? times;
-    const presence = [...this.person].flatMap(([point, person]) => this.presence(point, person));
     const limits = presence.filter((l) => at[l.from]! + l.lagS <= at[l.to]!);
     for (const link of this.links) {
       const miss = at[link.from]! + link.lagS - at[link.to]!;

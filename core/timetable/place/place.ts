@@ -2,7 +2,7 @@ import { clockToS } from '../../quantities';
 import type { Script } from '../../script';
 import type { PlannedItem, PlannedTask, Timetable } from '../types';
 import { workOf, type Work, type WorkLink } from '../work';
-import { bestPlacing, BUDGET_STEPS, type SearchProgress } from './best';
+import { bestPlacing, type SearchProgress } from './best';
 import { insist } from './insist';
 import { loosened, type Conflict } from './loosen';
 import { linksInto, linksOutOf, reasonFor } from './reasons';
@@ -40,7 +40,11 @@ export function place(script: Script, options: PlaceOptions = {}): Placement {
   }
 }
 
-/** Where the search found nothing, at least so many steps go into a placing that breaks as little as it can. */
+/** Steps of the whole call by default; at most about half a second on the machine of docs/benchmarks.md. */
+export const BUDGET_STEPS = 1_500_000;
+/** What the search may take of them; the rest is kept for a placing that breaks as little as it can. */
+const SEARCH_SHARE = 2 / 3;
+/** Such a placing is worth at least so many steps. */
 const LEAST_STEPS = 50_000;
 
 /** `place` in slices: yields its progress, and may be dropped at any of them. */
@@ -50,7 +54,7 @@ export function* placeSteps(
 ): Generator<SearchProgress, Placement> {
   const { work, conflicts, steps } = loosened(workOf(script));
   const left = Math.max(0, budget - steps);
-  const best = yield* bestPlacing(work, left);
+  const best = yield* bestPlacing(work, left * SEARCH_SHARE);
   if (best.found) {
     const proven = best.proven && conflicts.length === 0;
     return placed(script, work, best.found, { proven, steps: steps + best.steps }, conflicts, []);

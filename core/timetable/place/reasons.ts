@@ -1,6 +1,7 @@
 import { formatClock } from '../../quantities';
 import type { Script } from '../../script';
 import type { WaitReason } from '../types';
+import type { Settled } from './settle';
 import { REASONS, told, type Work, type WorkLink } from '../work';
 
 /** The links into every point. */
@@ -44,6 +45,12 @@ export function reasonFor(
     says: REASONS[why.kind].asWait(told(script, work.activities, tight), until, because),
   };
 }
+
+/** Why a point of a placement is not earlier, in words and with what lies behind it. */
+export const reasonAt = (
+  { script, work, links, settled }: { script: Script; work: Work; links: WorkLink[]; settled: Settled },
+  point: number,
+): WaitReason => reasonFor(script, work, linksInto(work.activities.length, links), settled.times, point);
 
 /** The link that holds a point where it is; the running order itself is the last to be named. */
 function tightInto(into: readonly WorkLink[], times: Float64Array, point: number): WorkLink | undefined {

@@ -40,13 +40,21 @@ export function Headline({ plan, script: { upS: up }, fresh, progress }: Headlin
         )}
         <Figure value={clock(timetable.crewCallS)} words="crew call" />
       </Box>
-      <WhatIf clock={clock} progress={progress} />
+      <WhatIf clock={clock} fresh={fresh} progress={progress} />
     </Box>
   );
 }
 
 /** What a change that is only hovered or held would make of the show; else how far a new plan has come. */
-function WhatIf({ clock, progress }: { clock: (s: number) => string; progress: PlanProgress | undefined }) {
+function WhatIf({
+  clock,
+  fresh,
+  progress,
+}: {
+  clock: (s: number) => string;
+  fresh: boolean;
+  progress: PlanProgress | undefined;
+}) {
   const whatIf = usePlanView((s) => (s.thought ? s.whatIf?.plan : undefined));
   return (
     <Typography
@@ -54,10 +62,27 @@ function WhatIf({ clock, progress }: { clock: (s: number) => string; progress: P
       color="textSecondary"
       sx={{ fontSize: 13, minHeight: 20, '@media print': { display: 'none' } }}
     >
-      {whatIf ? thoughtWords(whatIf, clock) : progress ? progressWords(progress) : ''}
+      {whatIf
+        ? thoughtWords(whatIf, clock)
+        : progress
+          ? progressWords(progress)
+          : !fresh && <Slow>This is the last plan; the new one is still being worked out …</Slow>}
     </Typography>
   );
 }
+
+/** Said only where it lasts: most plans are there before one could read it. */
+const Slow = ({ children }: { children: string }) => (
+  <Box
+    component="span"
+    sx={{
+      animation: 'said-late 0s 500ms both',
+      '@keyframes said-late': { from: { opacity: 0 }, to: { opacity: 1 } },
+    }}
+  >
+    {children}
+  </Box>
+);
 
 const landing = (bands: Bands, clock: (s: number) => string) =>
   `${clock(bands.endS.p10)} – ${clock(bands.endS.p90)}`;

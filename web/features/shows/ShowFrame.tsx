@@ -25,7 +25,7 @@ import { usePlan } from '../../workers/planner';
 import { download } from '../../kit/download';
 import type { ShowContext } from '../../session/show';
 import { goneFrom, knownIn } from '../../session/broken';
-import { edit, openDraft, redo, settleConflict, undo, useDraft } from '../../session/draft';
+import { applyWayOut, edit, openDraft, redo, settleConflict, undo, useDraft } from '../../session/draft';
 import { ShowDialog } from './ShowDialog';
 
 /** The folder of one show: its head, its tabs in the order of the work, and the tab that is open. */
@@ -44,7 +44,7 @@ export function ShowFrame() {
     [show, library.data],
   );
   const resolved = useMemo(() => file && script(file), [file]);
-  const { plan, fresh, progress } = usePlan(file);
+  const { plan, fresh, progress, trouble } = usePlan(file);
   useHotkeys('mod+z', undo, { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', redo, { preventDefault: true });
 
@@ -54,7 +54,7 @@ export function ShowFrame() {
   if (shows.data && !stored && !show)
     return <Typography variant="h1">This show is not here any more.</Typography>;
   if (show && library.data && !file) return <NoVenue show={show} />;
-  if (!file || !resolved || !plan || !library.data) return <Loading what="the show" />;
+  if (!file || !resolved || !library.data) return <Loading what="the show" />;
   const openRun = runs.data?.find((r) => r.phase !== 'down');
   const lastRun = runs.data?.find((r) => r.phase === 'down' && r.curtainAt !== null);
   return (
@@ -62,11 +62,42 @@ export function ShowFrame() {
       <Head file={file} />
       <SaveTrouble />
       <Gone show={file.show} library={library.data} />
-      <ShowTabs file={file} plan={plan} openRun={openRun} lastRun={lastRun} />
-      <Outlet
-        context={{ file, script: resolved, plan, fresh, progress, openRun, lastRun } satisfies ShowContext}
-      />
+      {trouble && <NoPlan show={file.show} says={trouble} />}
+      {plan && !trouble ? (
+        <>
+          <ShowTabs file={file} plan={plan} openRun={openRun} lastRun={lastRun} />
+          <Outlet
+            context={
+              { file, script: resolved, plan, fresh, progress, openRun, lastRun } satisfies ShowContext
+            }
+          />
+        </>
+      ) : (
+        !trouble && <Loading what="the plan" />
+      )}
     </>
+  );
+}
+
+/** Should a show ever defeat the planner: it can still be changed, so that the next try has another show to plan. */
+function NoPlan({ show, says }: { show: Show; says: string }) {
+  return (
+    <Alert severity="error" sx={{ my: 2 }}>
+      This show could not be planned ({says}). Undo what you did last, or take something out:
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {show.items.map((item) => (
+          <li key={item.id}>
+            <Button
+              size="small"
+              color="inherit"
+              onClick={() => applyWayOut({ kind: 'remove-items', itemIds: [item.id] })}
+            >
+              Take out “{item.title}”
+            </Button>
+          </li>
+        ))}
+      </Box>
+    </Alert>
   );
 }
 

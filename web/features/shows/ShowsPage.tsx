@@ -105,7 +105,7 @@ function ShowRow({ show }: { show: ShowLine }) {
           of {formatDuration(show.slotEndS)}
         </Typography>
       </Box>
-      <Readiness show={show} />
+      {show.trouble ? <Typography color="error">{show.trouble}</Typography> : <Readiness show={show} />}
       <Box>
         <Tooltip title="Copy">
           <IconButton
