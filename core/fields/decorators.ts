@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { CLOCK_PATTERN } from '../quantities';
 import {
   ArrayMaxSize,
   IsArray,
@@ -55,8 +56,7 @@ export const Whole = (min: number, max: number) =>
   );
 
 /** A time of day, HH:MM, to 36:00: "24:45" is in the night after. */
-export const Clock = () =>
-  Matches(/^(([0-2]\d|3[0-5]):[0-5]\d|36:00)$/, { message: 'must be a time of day such as 14:05' });
+export const Clock = () => Matches(CLOCK_PATTERN, { message: 'must be a time of day such as 14:05' });
 
 /** A time of day that stands beside a date of its own, HH:MM. */
 export const DayClock = () =>

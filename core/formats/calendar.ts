@@ -1,7 +1,7 @@
 import { addSeconds, format, parseISO } from 'date-fns';
 import ICAL from 'ical.js';
 import type { CallLine, CallSheet } from '../plan';
-import { clockToS, formatDuration } from '../quantities';
+import { clockToS, formatClock, formatDuration } from '../quantities';
 import type { ShowFile } from '../show';
 
 /**
@@ -26,7 +26,7 @@ export function calendarOf(file: ShowFile, sheet: CallSheet, stampedAt: number):
     event.addPropertyWithValue('dtstart', time(line.atS));
     if (line.endS > line.atS) event.addPropertyWithValue('dtend', time(line.endS));
     event.addPropertyWithValue('summary', summary(file, line));
-    const about = aboutWords(line, (s) => format(addSeconds(up, s), 'HH:mm'));
+    const about = aboutWords(line, (s) => formatClock(clockToS(file.show.curtainUp) + s));
     if (about) event.addPropertyWithValue('description', about);
     event.addPropertyWithValue('location', [file.venue.name, line.place].filter(Boolean).join(', '));
     calendar.addSubcomponent(event);

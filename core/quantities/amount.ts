@@ -161,3 +161,6 @@ export function formatKitchen(value: number, base: BaseUnit, cup: Cup = 'US'): s
 
 /** A number as one says it: three figures, four from a hundred on. 0.6666 → "0.667", 1234.5 → "1235". */
 export const formatFigure = (n: number): string => String(Number(n.toPrecision(Math.abs(n) >= 100 ? 4 : 3)));
+
+/** A price in the troupe's currency, as it is said: "4.50"; what rounds to nothing is "under 0.01". */
+export const formatMoney = (n: number): string => (n > 0 && n < 0.005 ? 'under 0.01' : n.toFixed(2));

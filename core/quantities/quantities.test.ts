@@ -1,6 +1,14 @@
 import { UcumLhcUtils } from '@lhncbc/ucum-lhc';
-import { formatAmount, formatKitchen, formatTemperature, parseAmount, parseTemperature } from './amount';
-import { formatClock, formatDuration, parseDuration } from './time';
+import {
+  formatAmount,
+  formatFigure,
+  formatKitchen,
+  formatMoney,
+  formatTemperature,
+  parseAmount,
+  parseTemperature,
+} from './amount';
+import { clockToS, formatClock, formatDuration, parseDuration, sinceCurtain, toClock } from './time';
 
 // NIST Handbook 44 (2024), Appendix C, "Units of volume": cup 236.588, tablespoon 14.787, teaspoon 4.929, fluid ounce 29.574 mL.
 test.each([
@@ -111,3 +119,48 @@ test.each(['warm', '', '20 m', '-300 °C'])('“%s” is no temperature', (text)
 });
 
 test('a temperature is shown both ways', () => expect(formatTemperature(-40)).toBe('−40 °C, −40 °F'));
+
+test.each([
+  [0, '0.00'],
+  [0.001, 'under 0.01'],
+  [0.005, '0.01'],
+  [12.345, '12.35'],
+])('%d is said as %s', (n, words) => expect(formatMoney(n)).toBe(words));
+
+test.each([
+  [0.66666, '0.667'],
+  [12.34, '12.3'],
+  [1234.5, '1235'],
+  [20, '20'],
+])('%d is said as %s', (n, words) => expect(formatFigure(n)).toBe(words));
+
+describe('times of day run past midnight', () => {
+  const UP = 23.5 * 3600;
+  test.each([
+    ['23:40', 600],
+    ['22:00', -90 * 60],
+    ['00:45', 75 * 60],
+    ['24:45', 75 * 60],
+    ['12:00', -11.5 * 3600],
+    ['36:00', 12.5 * 3600],
+  ])('for a show at 23:30, %s is %d s from curtain-up', (clock, s) =>
+    expect(sinceCurtain(clock, UP)).toBe(s),
+  );
+
+  test('the small hours before a morning show are its own morning', () => {
+    expect(sinceCurtain('05:30', 9 * 3600)).toBe(-3.5 * 3600);
+    expect(sinceCurtain('04:30', 14 * 3600)).toBe(-9.5 * 3600);
+  });
+
+  test('seconds after midnight are kept to 36:00 and said within the day', () => {
+    expect([0, 87_300, 86_399, 200_000, -5].map((s) => toClock(s))).toEqual([
+      '00:00',
+      '24:15',
+      '23:59',
+      '36:00',
+      '00:00',
+    ]);
+    expect(formatClock(87_300)).toBe('00:15');
+    expect(clockToS(toClock(87_300))).toBe(87_300);
+  });
+});

@@ -31,6 +31,9 @@ export function formatDuration(seconds: number): string {
 /** Times of day run to 36 h: "24:45" is a quarter to one in the night after. */
 export const MOST_CLOCK_S = 36 * 3600;
 
+/** How a time of day is written, to 36:00. */
+export const CLOCK_PATTERN = /^(([0-2]\d|3[0-5]):[0-5]\d|36:00)$/;
+
 /** Small hours end here: before it, a time far ahead of an evening's curtain-up means the night after. Common practice. */
 const SMALL_HOURS_END_S = 6 * 3600;
 

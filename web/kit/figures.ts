@@ -1,13 +1,12 @@
 import type { Parsed } from '@hearty/core';
 
-/** Three figures, as one says them. */
-export const short = (n: number) => String(Number(n.toPrecision(3)));
-/** Reads a number between two limits. */
+/** Reads a number between two limits; `behind` are the words that may stand behind it ("in 100 shows"). */
 export const figure =
-  (least: number, most: number) =>
+  (least: number, most: number, { whole = false, behind = '' }: { whole?: boolean; behind?: string } = {}) =>
   (text: string): Parsed => {
-    const value = Number(text.trim().replace(',', '.'));
-    return text.trim() !== '' && value >= least && value <= most
+    const bare = text.replace(behind, '').trim().replace(',', '.');
+    const value = Number(bare);
+    return bare !== '' && value >= least && value <= most && (!whole || Number.isInteger(value))
       ? { ok: true, value }
-      : { ok: false, says: `Write a number from ${least} to ${most}.` };
+      : { ok: false, says: `Write a ${whole ? 'whole ' : ''}number from ${least} to ${most}.` };
   };

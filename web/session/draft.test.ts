@@ -160,3 +160,36 @@ test('a fix from a finding changes the running order, and one item is edited by 
   draft.editItem('c', (item) => void (item.title = 'changed'));
   expect(state().show!.items.map((i) => i.title)).toEqual(['a', 'changed']);
 });
+
+test('steps are taken back and made again one by one, each said in words, and a new one forgets what was undone', async () => {
+  draft.openDraft({ id: 'show', version: 1, body: SHOW });
+  draft.edit((show) => void (show.title = 'One'));
+  draft.edit((show) => void (show.curtainUp = '15:00'));
+  draft.applyWayOut({ kind: 'remove-items', itemIds: ['b'] });
+  expect(state().past.map((s) => s.says)).toEqual([['the title'], ['curtain-up'], ['the running order']]);
+  expect(state().changed).toEqual(['the title', 'curtain-up', 'the running order']);
+  draft.undo();
+  draft.undo();
+  expect(state().show).toMatchObject({ title: 'One', curtainUp: SHOW.curtainUp });
+  expect(state().show!.items).toHaveLength(SHOW.items.length);
+  draft.redo();
+  expect(state().show!.curtainUp).toBe('15:00');
+  draft.edit((show) => void (show.heads = 3));
+  expect(state().future).toEqual([]);
+  for (let n = 0; n < 5; n++) draft.undo();
+  expect(state().show).toEqual(SHOW);
+});
+
+test('a change that changes nothing is no step, and only so many are kept', () => {
+  draft.openDraft({ id: 'show', version: 1, body: SHOW });
+  draft.edit((show) => void (show.title = SHOW.title));
+  expect(state().past).toEqual([]);
+  for (let n = 0; n < 230; n++) draft.edit((show) => void (show.heads = n + 1));
+  expect(state().past).toHaveLength(200);
+});
+
+test('a newer version from the server, opened over a saved draft, is not saved again', async () => {
+  draft.openDraft({ id: 'show', version: 1, body: SHOW });
+  draft.openDraft({ id: 'show', version: 2, body: { ...SHOW, title: 'Theirs' } });
+  expect(state()).toMatchObject({ status: 'saved', version: 2, past: [], show: { title: 'Theirs' } });
+});

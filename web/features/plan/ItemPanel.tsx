@@ -11,6 +11,7 @@ import {
   Typography,
 } from '@mui/material';
 import {
+  CLOCK_PATTERN,
   formatDuration,
   parseDuration,
   setUpTiming,
@@ -204,7 +205,7 @@ function TitleField({ title, onTitle }: { title: string; onTitle: (title: string
 /** A time of day it has to begin at; empty: whenever its turn comes. */
 function AtField({ at, onAt }: { at: string | undefined; onAt: (at: string | undefined) => void }) {
   const [text, setText] = useState(at ?? '');
-  const wrong = text !== '' && !/^([01]\d|2[0-3]):[0-5]\d$/.test(text);
+  const wrong = text !== '' && !CLOCK_PATTERN.test(text);
   return (
     <TextField
       label="Begins at"

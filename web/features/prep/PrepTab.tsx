@@ -42,10 +42,12 @@ export function PrepTab() {
       </Empty>
     );
   const who = sheets.some((s) => s.personId === search.get('who')) ? search.get('who') : null;
-  const onTheDay = file.show.date === today();
-  const nowS = onTheDay
-    ? (now - addSeconds(parseISO(file.show.date), clockToS(file.show.curtainUp)).getTime()) / 1000
-    : undefined;
+  const sinceUpS =
+    (now - addSeconds(parseISO(file.show.date), clockToS(file.show.curtainUp)).getTime()) / 1000;
+  const lastS = Math.max(...sheets.flatMap((s) => s.lines.map((l) => l.endS)));
+  // A late show goes on past midnight.
+  const onTheDay = file.show.date === today() || (sinceUpS > 0 && sinceUpS < lastS);
+  const nowS = onTheDay ? sinceUpS : undefined;
   return (
     <>
       <PaperStyles />

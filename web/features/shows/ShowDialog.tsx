@@ -13,6 +13,7 @@ import {
 } from '@mui/material';
 import {
   check,
+  CLOCK_PATTERN,
   HAZARDS,
   missing,
   namesOf,
@@ -301,7 +302,7 @@ function ClockField({
   onValue: (value: string) => void;
   optional?: boolean;
 }) {
-  const wrong = !(optional && value === '') && !/^([01]\d|2[0-3]):[0-5]\d$/.test(value);
+  const wrong = !(optional && value === '') && !CLOCK_PATTERN.test(value);
   return (
     <TextField
       label={label}

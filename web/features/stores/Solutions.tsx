@@ -1,5 +1,6 @@
 import { Box, FormControlLabel, MenuItem, Paper, Switch, TextField, Typography } from '@mui/material';
 import {
+  formatFigure,
   diluted,
   dilutedMolar,
   MIXING,
@@ -90,14 +91,14 @@ function Peroxide() {
       title="How strong is this peroxide?"
       verdict={
         strength
-          ? `${short(strength.pctWW)} % w/w = ${short(strength.molPerL)} mol/L = ${short(strength.volumes)} volumes`
+          ? `${formatFigure(strength.pctWW)} % w/w = ${formatFigure(strength.molPerL)} mol/L = ${formatFigure(strength.volumes)} volumes`
           : ''
       }
       working={
         <>
           Volumes are litres of oxygen, at 0 °C and 1 atm, from one litre: c · 22.414 / 2, c = 1000 ρ w /
-          34.014. Density {strength ? short(strength.gPerML) : 'ρ'} g/mL at 20 °C (Easton, Mitchell &amp;
-          Wynne-Jones 1952, from memory).
+          34.014. Density {strength ? formatFigure(strength.gPerML) : 'ρ'} g/mL at 20 °C (Easton, Mitchell
+          &amp; Wynne-Jones 1952, from memory).
         </>
       }
     >
@@ -105,7 +106,7 @@ function Peroxide() {
         label="Strength"
         value={value}
         onChange={setValue}
-        wrong={strength ? '' : `Write a number from 0 to ${short(most)}, such as 6.`}
+        wrong={strength ? '' : `Write a number from 0 to ${formatFigure(most)}, such as 6.`}
       />
       <TextField
         select
@@ -137,7 +138,7 @@ function Dilution() {
       title="Making it weaker, by mass"
       verdict={
         mix
-          ? `${short(mix.stockG)} g of stock (${short(mix.stockML)} mL) into ${short(mix.waterG)} g of water (${short(mix.waterML)} mL)`
+          ? `${formatFigure(mix.stockG)} g of stock (${formatFigure(mix.stockML)} mL) into ${formatFigure(mix.waterG)} g of water (${formatFigure(mix.waterML)} mL)`
           : ''
       }
       working={
@@ -209,7 +210,7 @@ function Molar() {
       verdict={
         stock === undefined
           ? ''
-          : `${short(stock)} mL of stock, filled up with water to ${short(number(made))} mL`
+          : `${formatFigure(stock)} mL of stock, filled up with water to ${formatFigure(number(made))} mL`
       }
       working="C₁V₁ = C₂V₂ holds for molar strengths, not for percent by mass."
     >

@@ -12,13 +12,13 @@ import {
   TableRow,
   Typography,
 } from '@mui/material';
-import { buyingCsv, costsCsv, formatAmount, type BuyLine, type TourAnswer } from '@hearty/core';
+import { formatMoney, buyingCsv, costsCsv, formatAmount, type BuyLine, type TourAnswer } from '@hearty/core';
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { useTour } from '../../session/queries';
 import { Empty, Failed, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
-import { dayWords, money } from './stock';
+import { dayWords } from './stock';
 
 /** What the shows to come are short of: from whom, by when, how many packs, for how much; and what each show costs. */
 export function ToBuy() {
@@ -42,7 +42,9 @@ export function ToBuy() {
       <section>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 3 }}>
           <Typography variant="h2" sx={{ flex: 1 }}>
-            {buying.length === 0 ? 'Nothing is to buy' : `${buying.length} to buy, about ${money(total)}`}
+            {buying.length === 0
+              ? 'Nothing is to buy'
+              : `${buying.length} to buy, about ${formatMoney(total)}`}
           </Typography>
           <Button
             startIcon={<FileDownloadOutlinedIcon />}
@@ -109,7 +111,7 @@ const BuyRow = ({ line: b }: { line: BuyLine }) => (
     <TableCell sx={{ whiteSpace: 'nowrap' }}>
       {b.packs ? `${b.packs} × ${formatAmount(b.packAmount!, b.unit)}` : ''}
     </TableCell>
-    <TableCell align="right">{b.cost === undefined ? '' : money(b.cost)}</TableCell>
+    <TableCell align="right">{b.cost === undefined ? '' : formatMoney(b.cost)}</TableCell>
     <TableCell sx={{ whiteSpace: 'nowrap', color: b.late ? 'error.main' : undefined }}>
       {b.late ? `Late: ${dayWords(b.orderBy)}` : dayWords(b.orderBy)}
     </TableCell>
@@ -153,10 +155,10 @@ function Costs({ tour }: { tour: TourAnswer }) {
                   </Typography>
                 </TableCell>
                 <TableCell align="right" sx={{ color: 'secondary.main' }}>
-                  {money(s.usesCost)}
+                  {formatMoney(s.usesCost)}
                 </TableCell>
                 <TableCell align="right" sx={{ color: 'secondary.main' }}>
-                  {s.perHead === undefined ? '' : money(s.perHead)}
+                  {s.perHead === undefined ? '' : formatMoney(s.perHead)}
                 </TableCell>
               </TableRow>
             ))}

@@ -1,6 +1,6 @@
 import { format, addDays } from 'date-fns';
 import type { LotStock, StoresAnswer } from '@hearty/core';
-import { amountWords, money, moveOf, stockOf, today, untilWords } from './stock';
+import { amountWords, moveOf, stockOf, today, untilWords } from './stock';
 
 const day = (n: number) => format(addDays(new Date(), n), 'yyyy-MM-dd');
 const lot = (id: string, goodId: string, shelf: number, more: Partial<LotStock> = {}): LotStock => ({
@@ -44,13 +44,6 @@ test('a line for the ledger bears its moment and an id unlike any other', () => 
   expect(b.note).toBe('x');
   expect(a.id).not.toBe(b.id);
 });
-
-test.each([
-  [0, '0.00'],
-  [0.001, 'under 0.01'],
-  [0.005, '0.01'],
-  [12.345, '12.35'],
-])('%d is said as %s', (n, words) => expect(money(n)).toBe(words));
 
 test('amounts are in the good’s own unit', () =>
   expect(amountWords(stores.goods[0]!.body, 1500)).toBe('1.5 kg'));

@@ -32,9 +32,6 @@ export const moveOf = (
   more: Partial<StoreMove> = {},
 ): StoreMove => ({ id: newId(), lotId, kind, amount, at: Date.now(), day: today(), ...more });
 
-/** A price in the troupe's currency. */
-export const money = (n: number) => (n > 0 && n < 0.005 ? 'under 0.01' : n.toFixed(2));
-
 export const dayWords = (day: string) => format(parseISO(day), 'd MMM yyyy');
 
 /** "until 3 Jan 2027", "past its day since 1 Nov 2026". */

@@ -60,7 +60,7 @@ export function ChilledObjects({
             label="×"
             value={o.times}
             format={String}
-            parse={figure(1, 100)}
+            parse={figure(1, 100, { whole: true })}
             onValue={(times) => set(o.id, { times: Math.round(times) })}
           />
           <IconButton

@@ -4,6 +4,7 @@ import {
   clockToS,
   CRYOGENS,
   formatClock,
+  formatMoney,
   type ColdBudget,
   type ColdPlan,
   type Parsed,
@@ -126,7 +127,7 @@ function Budget({
           sx={{ color: 'secondary.main', fontWeight: 700, fontSize: 17, flex: 1 }}
         >
           {budget ? `Order ${budget.order} ${unit}` : 'Working it out …'}
-          {budget?.cost !== undefined && `, about ${budget.cost.toFixed(2)}`}
+          {budget?.cost !== undefined && `, about ${formatMoney(budget.cost)}`}
         </Typography>
         <Button
           onClick={() =>

@@ -1,6 +1,5 @@
 import { Paper, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
-import { type ColdBudget, type ColdLine } from '@hearty/core';
-import { short } from '../../kit/figures';
+import { formatFigure, type ColdBudget, type ColdLine } from '@hearty/core';
 
 /** Every line of the budget with the figures it is made of. */
 export function ColdWorking({ budget }: { budget: ColdBudget }) {
@@ -12,7 +11,7 @@ export function ColdWorking({ budget }: { budget: ColdBudget }) {
           <TableCell>{l.title}</TableCell>
           <TableCell sx={{ fontSize: 13, color: 'text.secondary' }}>{l.working}</TableCell>
           <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-            {short(l.amount)} {unit}
+            {formatFigure(l.amount)} {unit}
           </TableCell>
         </TableRow>
       ))}
@@ -21,7 +20,7 @@ export function ColdWorking({ budget }: { budget: ColdBudget }) {
           {title}
         </TableCell>
         <TableCell align="right" sx={{ fontWeight: 700, color: 'secondary.main', whiteSpace: 'nowrap' }}>
-          {short(total)} {unit}
+          {formatFigure(total)} {unit}
         </TableCell>
       </TableRow>
     </>

@@ -17,19 +17,19 @@ import {
   formatAmount,
   formatClock,
   formatKitchen,
+  formatMoney,
   RUN_OUT_PCT,
-  type Parsed,
   type TourLine,
 } from '@hearty/core';
 import { Fragment, useState } from 'react';
 import { PER_WORDS } from '../../kit/needWords';
+import { figure } from '../../kit/figures';
 import { ParsedField } from '../../kit/ParsedField';
 import { useTour } from '../../session/queries';
 import { useSettings } from '../../session/settings';
 import { Empty } from '../../kit/States';
 import { edit } from '../../session/draft';
 import { useShow } from '../../session/show';
-import { money } from '../stores/stock';
 import { SuppliesViews } from './SuppliesViews';
 import { ShelfField } from './ShelfField';
 
@@ -68,8 +68,8 @@ export function SuppliesTab() {
           <Typography color="textSecondary" sx={{ mb: 2 }}>
             {toBuy === 0
               ? 'All of it is on the shelf.'
-              : `${toBuy} to buy${cost > 0 ? `, about ${cost.toFixed(2)}` : ''}.`}{' '}
-            {`It uses up about ${money(buying.usesCost)}${buying.perHead === undefined ? '' : `, ${money(buying.perHead)} a head`}.`}{' '}
+              : `${toBuy} to buy${cost > 0 ? `, about ${formatMoney(cost)}` : ''}.`}{' '}
+            {`It uses up about ${formatMoney(buying.usesCost)}${buying.perHead === undefined ? '' : `, ${formatMoney(buying.perHead)} a head`}.`}{' '}
             Packed is enough for retries.
           </Typography>
           <Odds />
@@ -158,7 +158,7 @@ function Odds() {
         label="May run out in"
         value={runOutPct}
         format={(v) => `${v} in 100 shows`}
-        parse={between(0.1, 50, '5')}
+        parse={figure(0.1, 50, { behind: 'in 100 shows' })}
         onValue={(v) => edit((draft) => void (draft.runOutPct = v))}
         sx={{ width: 190 }}
       />
@@ -167,7 +167,7 @@ function Odds() {
           label="Stations of the audience"
           value={audienceStations}
           format={String}
-          parse={between(1, 500, '6', true)}
+          parse={figure(1, 500, { whole: true })}
           onValue={(v) => edit((draft) => void (draft.audienceStations = v))}
           sx={{ width: 190 }}
         />
@@ -175,15 +175,6 @@ function Odds() {
     </Box>
   );
 }
-
-const between =
-  (least: number, most: number, such: string, whole = false) =>
-  (text: string): Parsed => {
-    const value = Number.parseFloat(text.replace(',', '.'));
-    return value >= least && value <= most && (!whole || Number.isInteger(value))
-      ? { ok: true, value }
-      : { ok: false, says: `Write a number from ${least} to ${most}, such as ${such}.` };
-  };
 
 type Need = ReturnType<typeof useShow>['plan']['needs']['consumables'][number];
 
@@ -221,7 +212,7 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
           {packs ? (
             <Box
               sx={{ color: 'text.secondary', fontSize: 12.5 }}
-            >{`${packs} ${packs === 1 ? 'pack' : 'packs'}${cost ? `, ${cost.toFixed(2)}` : ''}`}</Box>
+            >{`${packs} ${packs === 1 ? 'pack' : 'packs'}${cost ? `, ${formatMoney(cost)}` : ''}`}</Box>
           ) : null}
         </TableCell>
         <TableCell padding="none">

@@ -1,10 +1,9 @@
 import { Typography } from '@mui/material';
 import { useTheme } from '@mui/material/styles';
-import { clockToS, formatClock, type ColdBudget } from '@hearty/core';
+import { formatFigure, clockToS, formatClock, type ColdBudget } from '@hearty/core';
 import { useMemo } from 'react';
 import { Chart } from '../../kit/Chart';
 import { useShow } from '../../session/show';
-import { short } from '../../kit/figures';
 
 /** Hours before curtain-up that the picture begins. */
 const BEFORE_H = 2;
@@ -40,7 +39,7 @@ export function VesselChart({ budget, vessel }: { budget: ColdBudget; vessel: nu
         axisLabel: { color: ink.quiet, formatter: `{value} ${budget.unit}` },
         splitLine: { lineStyle: { color: ink.rule } },
       },
-      tooltip: { trigger: 'axis', valueFormatter: (v: number) => `${short(v)} ${budget.unit}` },
+      tooltip: { trigger: 'axis', valueFormatter: (v: number) => `${formatFigure(v)} ${budget.unit}` },
       series: [
         {
           type: 'line',
@@ -57,7 +56,7 @@ export function VesselChart({ budget, vessel }: { budget: ColdBudget; vessel: nu
               { xAxis: 0, name: 'curtain-up' },
               {
                 yAxis: vessel,
-                name: `vessel holds ${short(vessel)} ${budget.unit}`,
+                name: `vessel holds ${formatFigure(vessel)} ${budget.unit}`,
                 label: { position: 'insideStartBottom' },
               },
             ],
@@ -69,7 +68,7 @@ export function VesselChart({ budget, vessel }: { budget: ColdBudget; vessel: nu
   const title =
     end.amount <= 0.005
       ? 'The vessel is empty before the end'
-      : `${short(end.amount)} ${budget.unit} are left at the end`;
+      : `${formatFigure(end.amount)} ${budget.unit} are left at the end`;
   return (
     <>
       <Typography variant="h3" component="h3">
