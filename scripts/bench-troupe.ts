@@ -1,6 +1,5 @@
-import { uniformInt } from 'pure-rand/distribution/uniformInt';
-import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Demo, Item, ShowFile } from '../core/show';
+import { shuffled } from '../core/testing/instances';
 import { play } from '../server/demo-data/build';
 import * as cold from '../server/demo-data/demos-cold';
 import * as dry from '../server/demo-data/demos-dry';
@@ -11,18 +10,13 @@ import { people, shows, venues } from '../server/demo-data/shows';
 
 /** Every demo of the made-up troupe played twice in one show, in an order of the seed's. */
 export function troupe(seed: number): ShowFile {
-  const random = xoroshiro128plus(seed);
   const demos = [wet, dry, cold, more].flatMap((shelf) => Object.values(shelf) as Demo[]);
   const items = [...demos, ...demos].map((demo, i): Item => ({ ...play(demo), id: `i${i}` }));
-  for (let i = items.length - 1; i > 0; i--) {
-    const j = uniformInt(random, 0, i);
-    [items[i], items[j]] = [items[j]!, items[i]!];
-  }
   const show = shows(new Date('2026-12-01T12:00:00'))[0]!;
   return {
     format: 'hearty-stage/show',
     version: 1,
-    show: { ...show, slotMin: 600, items },
+    show: { ...show, slotMin: 600, items: shuffled(items, seed) },
     demos,
     venue: venues.find((v) => v.id === show.venueId)!,
     crew: people,

@@ -90,3 +90,14 @@ function spreadOver(total: number, places: number, whole: (low: number, high: nu
   for (let i = 0; i < total; i++) counts[whole(0, places - 1)]!++;
   return counts;
 }
+
+/** A list in an order of the seed's (Fisher & Yates). */
+export function shuffled<T>(list: readonly T[], seed: number): T[] {
+  const random = xoroshiro128plus(seed);
+  const out = [...list];
+  for (let i = out.length - 1; i > 0; i--) {
+    const j = uniformInt(random, 0, i);
+    [out[i], out[j]] = [out[j]!, out[i]!];
+  }
+  return out;
+}

@@ -155,7 +155,7 @@ test('what the server refuses stays in the draft with the reason, and the next c
   expect(server.show!.body.title).toBe('Better');
 });
 
-test('a fix from a finding changes the running order, and one item is edited by its id', () => {
+test('a way out of a finding changes the running order, and one item is edited by its id', () => {
   draft.applyWayOut({ kind: 'remove-items', itemIds: ['b'] });
   draft.editItem('c', (item) => void (item.title = 'changed'));
   expect(state().show!.items.map((i) => i.title)).toEqual(['a', 'changed']);

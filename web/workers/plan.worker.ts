@@ -1,11 +1,14 @@
 import { expose } from 'comlink';
 import {
+  demoSpan,
   fold,
   liveLanding,
   plan,
   planSteps,
   proposeOrder,
   script,
+  type Demo,
+  type DemoSpan,
   type LiveLanding,
   type OrderProposal,
   type Plan,
@@ -59,6 +62,7 @@ const planner = {
     file: ShowFile,
     tell: (progress: { tried: number; of: number }) => void,
   ): Promise<OrderProposal | undefined> => sliced('reorder', proposeOrder(file), tell),
+  span: (demo: Demo): DemoSpan => demoSpan(demo),
   cancel: (lane: string) => void newest.delete(lane),
   /** Where a running show will land: told at once, and every few seconds until something newer is asked. */
   follow: async (file: ShowFile, events: RunEvent[], tell: (landing: LiveLanding) => void): Promise<void> => {

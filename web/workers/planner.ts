@@ -1,4 +1,6 @@
 import type {
+  Demo,
+  DemoSpan,
   LiveLanding,
   OrderProposal,
   Plan,
@@ -97,6 +99,23 @@ export function useWhatIf(file: ShowFile | undefined): Plan | undefined {
     };
   }, [file]);
   return file ? result?.plan : undefined;
+}
+
+/** What one showing of a demo takes and blocks, while it is being written; the last answer until the next is here. */
+export function useSpan(demo: Demo): DemoSpan | undefined {
+  const [span, setSpan] = useState<DemoSpan>();
+  // The form gives a new object each time something is typed; only what it says counts.
+  const written = JSON.stringify(demo);
+  useEffect(() => {
+    let current = true;
+    void planner()
+      .span(JSON.parse(written) as Demo)
+      .then((next) => current && setSpan(next));
+    return () => {
+      current = false;
+    };
+  }, [written]);
+  return span;
 }
 
 /** Looks for a better order; `tell` hears how many orders were tried. */

@@ -122,7 +122,7 @@ test('an open action on a demo that is not played stays away, one on the show st
 });
 
 // Whatever the show, a finding must be something a person can act on.
-test('every finding has a sentence, finite numbers, a moment, and fixes that apply', () => {
+test('every finding has a sentence, finite numbers, a moment, and ways out that apply', () => {
   const anyShow = fc
     .record({
       lengths: fc.array(fc.integer({ min: 30, max: 1500 }), { minLength: 1, maxLength: 5 }),

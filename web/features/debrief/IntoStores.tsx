@@ -1,6 +1,7 @@
 import { Alert, Button } from '@mui/material';
 import { afterRun, formatAmount, moveIdOf, type LeftoverLine } from '@hearty/core';
 import { format } from 'date-fns';
+import { useMemo } from 'react';
 import { useStores, useWrite } from '../../session/queries';
 import { today } from '../stores/stock';
 import { Section } from './common';
@@ -20,13 +21,23 @@ export function IntoStores({
 }) {
   const stores = useStores();
   const write = useWrite();
-  if (!stores.data || lines.length === 0) return null;
-  const { goods, lots, moves } = stores.data;
-  const written = moves.some((m) => m.id.startsWith(moveIdOf(runId)));
+  const lots = stores.data?.lots;
   // What it would be; written, it bears the moment of the press.
-  const playedOn = format(playedAt, 'yyyy-MM-dd');
-  const movesAt = (at: number) => afterRun(lines, lots, { runId, showId, at, day: today(), playedOn });
-  const after = movesAt(0);
+  const after = useMemo(
+    () =>
+      lots &&
+      afterRun(lines, lots, {
+        runId,
+        showId,
+        at: 0,
+        day: today(),
+        playedOn: format(playedAt, 'yyyy-MM-dd'),
+      }),
+    [lots, lines, runId, showId, playedAt],
+  );
+  if (!stores.data || !after || lines.length === 0) return null;
+  const { goods, moves } = stores.data;
+  const written = moves.some((m) => m.id.startsWith(moveIdOf(runId)));
   const unit = (goodId: string) => goods.find((g) => g.id === goodId)?.body.unit ?? 'piece';
   const gone = new Set(after.moves.filter((m) => m.kind === 'used').map((m) => m.lotId)).size;
   return (
@@ -47,7 +58,9 @@ export function IntoStores({
           <Button
             variant="contained"
             disabled={after.moves.length === 0 || write.isPending}
-            onClick={() => write.mutate({ moves: movesAt(Date.now()).moves })}
+            onClick={() =>
+              write.mutate({ moves: after.moves.map((m) => ({ ...m, at: Date.now(), day: today() })) })
+            }
           >
             Write what was used into the stores
           </Button>{' '}

@@ -1,8 +1,8 @@
 import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Chip, InputAdornment, MenuItem, Paper, TextField, Typography } from '@mui/material';
 import SearchIcon from '@mui/icons-material/Search';
-import { formatDuration, HAZARDS, stepsTiming, TOPICS, type Demo } from '@hearty/core';
-import { Link, useSearchParams } from 'react-router';
+import { inOrderOfName, formatDuration, HAZARDS, stepsTiming, TOPICS, type Demo } from '@hearty/core';
+import { Link, useSearchParams, useNavigate } from 'react-router';
 import type { DemoLine } from '@hearty/core';
 import { newId, useLibrary, useLogbook } from '../../session/queries';
 import { BrokenLines } from '../../session/BrokenLines';
@@ -14,6 +14,7 @@ type Filters = Record<(typeof FILTERS)[number], string>;
 
 /** The library of demos, searched and filtered. The filters stand in the address, so that a choice can be kept. */
 export function DemosPage() {
+  const navigate = useNavigate();
   const library = useLibrary();
   const logbook = useLogbook();
   const [params, setParams] = useSearchParams();
@@ -34,11 +35,15 @@ export function DemosPage() {
   const lines = new Map(logbook.data.demos.map((d) => [d.demoId, d]));
   const shown = library.data.demos
     .filter((d) => fits(d, lines.get(d.id), filters))
-    .sort((a, b) => a.title.localeCompare(b.title));
+    .sort((a, b) => inOrderOfName(a.title, b.title));
   return (
     <>
       <PageHead title="Demos">
-        <Button variant="contained" startIcon={<AddIcon />} component={Link} to={`/demos/${newId()}/edit`}>
+        <Button
+          variant="contained"
+          startIcon={<AddIcon />}
+          onClick={() => void navigate(`/demos/${newId()}/edit`)}
+        >
           New demo
         </Button>
       </PageHead>

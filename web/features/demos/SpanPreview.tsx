@@ -1,11 +1,14 @@
 import { Box, Typography } from '@mui/material';
-import { demoSpan, formatDuration, type Demo, type SpanRow } from '@hearty/core';
+import { formatDuration, type Demo, type SpanRow } from '@hearty/core';
 import { useWatch } from 'react-hook-form';
+import { useSpan } from '../../workers/planner';
 
 /** How long the demo takes and what it blocks, drawn while one types. */
 export function SpanPreview() {
   const typed = useWatch<Demo>() as Demo;
-  const { rows, fromS, toS, hands } = demoSpan(readable(typed));
+  const span = useSpan(readable(typed));
+  if (!span) return null;
+  const { rows, fromS, toS, hands } = span;
   const whole = Math.max(1, toS - fromS);
   const at = (s: number) => `${(100 * (s - fromS)) / whole}%`;
   const kit = typed.kit.filter((k) => typed.prep.some((t) => t.holds?.includes(k.goodId))).length;

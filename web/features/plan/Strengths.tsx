@@ -5,8 +5,8 @@ import { useShow } from '../../session/show';
 
 /** Which variant of its demo an item plays, and at which values of its parameters. */
 export function Strengths({ item }: { item: Item }) {
-  const { file } = useShow();
-  const demo = file.demos.find((d) => d.id === item.demoId);
+  const { script } = useShow();
+  const demo = script.byItem.get(item.id)?.demo;
   const variants = demo?.variants ?? [];
   const parameters = demo?.parameters ?? [];
   if (!variants.length && !parameters.length) return null;

@@ -56,7 +56,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
   const navigate = useNavigate();
   const form = useForm<Show>({
     resolver: resolverOf(problemsOf(library.data ? knownIn(library.data) : () => true)),
-    defaultValues: show ?? newShow(),
+    defaultValues: show ?? inAFortnight(),
   });
   const { register, control, formState, handleSubmit, setValue } = form;
   const errors = formState.errors;
@@ -76,7 +76,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
     ),
   });
   const submit = handleSubmit((typed) => {
-    const values = pruned(typed);
+    const values = show ? pruned(typed) : { ...pruned(typed), id: newId() };
     if (show) {
       edit((draft) => takeOver(draft, values));
       return onClose();
@@ -375,8 +375,9 @@ function BansField({
   );
 }
 
-const newShow = (): Show => ({
-  id: newId(),
+/** A show that is being thought of: it gets its id when it is created. */
+const inAFortnight = (): Show => ({
+  id: 'new',
   title: '',
   venueId: '',
   date: formatISO(addDays(new Date(), 14), { representation: 'date' }),

@@ -14,7 +14,6 @@ import { useSettings } from '../../session/settings';
 
 const UNITS: Record<PeroxideUnit, string> = { pctWW: '% w/w', molPerL: 'mol/L', volumes: 'volume strength' };
 const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
-const short = (n: number) => String(Number(n.toPrecision(3)));
 
 /** Mixing: how strong a peroxide is by its three names, and how to make a weaker solution; what goes into which, and PPE. */
 export function Solutions() {

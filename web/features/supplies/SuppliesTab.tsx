@@ -147,11 +147,9 @@ export function SuppliesTab() {
 
 /** The odds of running out that packing accepts, and how many stations the audience works at: both the show's own. */
 function Odds() {
-  const { file } = useShow();
-  const { runOutPct = RUN_OUT_PCT, audienceStations = 1, items } = file.show;
-  const stations = items.some((i) =>
-    file.demos.find((d) => d.id === i.demoId)?.consumables.some((c) => c.per === 'station'),
-  );
+  const { file, script } = useShow();
+  const { runOutPct = RUN_OUT_PCT, audienceStations = 1 } = file.show;
+  const stations = script.items.some((i) => i.demo?.consumables.some((c) => c.per === 'station'));
   return (
     <Box sx={{ display: 'flex', gap: 3, mb: 3, flexWrap: 'wrap' }}>
       <ParsedField
