@@ -134,7 +134,7 @@ test.describe('an empty database', () => {
 
     await page.goto('/demos');
     await expect(page.getByText('No demos yet')).toBeVisible();
-    await page.getByRole('link', { name: 'New demo' }).click();
+    await page.getByRole('button', { name: 'New demo' }).click();
     await page.getByLabel('Title').fill('The egg that swims');
     await page.getByLabel('What is said or done').fill('Lower the egg into the salt water.');
     await page.getByRole('button', { name: 'Save' }).first().click();

@@ -28,6 +28,43 @@ test('a wait names its cause and its way out; hovering shows the landing, one pr
   await expect(findings(page)).toContainText('2 min of dead air before “Leaves like glass”');
 });
 
+test('hovering over a way out redraws the line that says what it would do, and neither the score nor the findings', async ({
+  page,
+}) => {
+  await page.goto(`${COLD}/plan`);
+  await expect(page.getByTestId('landing')).toBeVisible();
+  const bring = page.getByRole('button', { name: 'Bring 1 more: Open-top cryogen flask, 5 L' });
+  await bring.scrollIntoViewIfNeeded();
+  await page.evaluate(() => {
+    const changed = ((window as unknown as { changed: string[] }).changed = []) as string[];
+    for (const part of ['[data-testid=score]', '[aria-label=Findings]'])
+      new MutationObserver((list) => {
+        // The button's own look under the pointer is the pointer's doing.
+        for (const m of list)
+          if (!(m.target as Element).closest?.('button'))
+            changed.push(`${part} ${m.type} ${m.attributeName}`);
+      }).observe(document.querySelector(part)!, {
+        childList: true,
+        subtree: true,
+        attributes: true,
+        characterData: true,
+      });
+  });
+  await bring.hover();
+  await expect(page.getByTestId('what-if')).toContainText('If you do this: ends 13:24');
+  await page.mouse.move(5, 5);
+  await expect(page.getByTestId('what-if')).not.toContainText('If you do this');
+  expect(await page.evaluate(() => (window as unknown as { changed: string[] }).changed)).toEqual([]);
+});
+
+test('undo says beforehand what it would take back', async ({ page }) => {
+  await page.goto(`${COLD}/plan`);
+  await page.getByRole('button', { name: /^Pop goes the tin/ }).click();
+  await page.keyboard.press('p');
+  await page.getByRole('button', { name: 'Undo' }).hover();
+  await expect(page.getByRole('tooltip')).toHaveText('Undo: “Pop goes the tin”');
+});
+
 test('times that cannot all hold are explained by their numbers, with the smallest cures', async ({
   page,
 }) => {

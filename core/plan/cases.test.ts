@@ -1,8 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readShowFile } from '../formats';
+import { showFileProblems } from '../show';
 import { BUDGET_STEPS } from '../timetable';
-import { instance } from '../testing/instances';
+import { instance, unruly } from '../testing/instances';
 import { plan } from './plan';
 
 /** Show files on which an earlier engine crashed, hung, or lost its way at midnight. */
@@ -108,3 +109,32 @@ test.each([
     expect(circle.numbers.excessS).toBeGreaterThan(0);
   },
 );
+
+test('however times, people and limits stand against one another: a plan, no two places at once, no empty words', () => {
+  for (let seed = 1; seed <= 80; seed++) {
+    const show = unruly(seed);
+    expect([seed, showFileProblems(show)]).toEqual([seed, []]);
+    const { timetable, findings } = plan(show, { plays: 20 });
+    expect(timetable.steps).toBeLessThanOrEqual(1.05 * BUDGET_STEPS);
+    const wrong = findings.filter(
+      ({ says, at, waysOut }) =>
+        !Number.isFinite(at) ||
+        /undefined|NaN|Infinity/.test([says, ...waysOut.map((way) => way.label)].join(' ')),
+    );
+    expect([seed, wrong]).toEqual([seed, []]);
+    const crew = new Set(show.show.crew.map((c) => c.personId));
+    const busy = [
+      ...timetable.items.flatMap((i) =>
+        [i.presenterId, ...i.helperIds].map((id) => ({ id, fromS: i.startS, toS: i.endS })),
+      ),
+      ...timetable.tasks
+        .filter((t) => t.hostItemId === undefined)
+        .map((t) => ({ id: t.personId, fromS: t.startS, toS: t.handsOffS })),
+      ...timetable.resets.map((r) => ({ id: r.personId, fromS: r.startS, toS: r.endS })),
+    ].filter((b) => b.id !== undefined && crew.has(b.id) && b.toS > b.fromS);
+    const twice = busy.filter((a) =>
+      busy.some((b) => a !== b && a.id === b.id && a.fromS < b.toS && b.fromS < a.toS),
+    );
+    expect([seed, twice]).toEqual([seed, []]);
+  }
+});

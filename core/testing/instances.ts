@@ -101,3 +101,63 @@ export function shuffled<T>(list: readonly T[], seed: number): T[] {
   }
   return out;
 }
+
+/** Minutes after midnight as a time of day. */
+const clock = (minutes: number) =>
+  `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
+
+/**
+ * A made-up show in which anything may be set against anything else: late arrivals, early leavings, hours of the house,
+ * bans, fixed and locked times, work begun on stage, nobody cleared, now and then no crew. The same seed, the same show.
+ */
+export function unruly(seed: number): ShowFile {
+  const random = xoroshiro128plus(seed * 7919);
+  const whole = (low: number, high: number) => uniformInt(random, low, high);
+  const chance = (pct: number) => whole(1, 100) <= pct;
+  const file = instance(seed, {
+    items: whole(1, 14),
+    tasks: whole(0, 40),
+    people: whole(1, 5),
+    vessels: whole(0, 3),
+    inShowPct: whole(0, 100),
+  });
+  const { show, venue, demos } = file;
+  show.crew = chance(5)
+    ? []
+    : show.crew.map((place) => ({
+        ...place,
+        arrives: clock(whole(660, 870)),
+        ...(chance(30) && { leaves: clock(whole(871, 960)) }),
+      }));
+  if (chance(20)) venue.opens = clock(whole(660, 850));
+  if (chance(20)) venue.closes = clock(whole(840, 1020));
+  if (chance(20))
+    show.bans = [
+      {
+        hazard: 'flame',
+        ...(chance(50) ? { before: clock(whole(780, 870)) } : { after: clock(whole(780, 900)) }),
+      },
+    ];
+  for (const task of demos.flatMap((d) => d.prep)) {
+    if (chance(10)) task.beforeDoors = !task.inShow;
+    if (chance(10)) task.station = 'side trolley';
+    if (chance(10)) task.hazards = ['flame'];
+    if (chance(5)) task.who = { kind: 'person', value: 'p0' };
+    if (chance(4)) task.who = { kind: 'skill', value: 'cryogen' };
+  }
+  show.items.forEach((entry, i) => {
+    if (chance(10)) entry.at = clock(whole(830, 900));
+    if (chance(10)) entry.showings = whole(1, 4);
+    for (const task of demos[i]!.prep) {
+      if (!chance(10)) continue;
+      const host = i > 0 ? show.items[whole(0, i - 1)]!.id : undefined;
+      (entry.tasks ??= []).push({
+        taskId: task.id,
+        ...(chance(50) && { startS: whole(-3000, 3000) }),
+        ...(chance(30) && host !== undefined && { inItemId: host }),
+        ...(chance(20) && { personId: 'p0' }),
+      });
+    }
+  });
+  return file;
+}

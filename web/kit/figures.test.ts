@@ -17,8 +17,8 @@ test('words that stand behind a number are left aside, others are not', () => {
 });
 
 test('a whole number is asked for where only one makes sense', () => {
-  expect(figure(1, 500, { whole: true })('2.5')).toEqual({
+  expect(figure(1, 500, { whole: true, such: '6' })('2.5')).toEqual({
     ok: false,
-    says: 'Write a whole number from 1 to 500.',
+    says: 'Write a whole number from 1 to 500, such as 6.',
   });
 });

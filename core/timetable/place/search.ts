@@ -1,5 +1,5 @@
 import { earliestTimes, latestTimes } from '../network';
-import type { ScarceKit, Work, WorkLink } from '../work';
+import type { ScarceKit, WhyKind, Work, WorkLink } from '../work';
 
 /** What the search decided: links that put hands and kit in an order, and who does what. */
 interface Decisions {
@@ -14,6 +14,15 @@ export interface Found extends Decisions {
 }
 
 type Verdict = 'found' | 'impossible' | 'out of steps';
+
+/** One use of one kind of kit, in the order in which uses are given their pieces. */
+interface KitTurn {
+  good: ScarceKit;
+  /** The place of its kind in the work's kit. */
+  index: number;
+  use: number;
+  why: { kind: WhyKind; what: string };
+}
 
 interface Candidate {
   person: number;
@@ -54,7 +63,8 @@ export class Search {
   private readonly lag: number[] = [];
   private readonly out: number[][];
   private readonly into: number[][];
-  private readonly decided: WorkLink[] = [];
+  /** Why each link that the search decided holds; the links themselves are the last of the network's. */
+  private readonly decided: { kind: WhyKind; what: string }[] = [];
   private readonly sequences: number[][];
   private readonly load: number[];
   private readonly person = new Map<number, number>();
@@ -63,9 +73,13 @@ export class Search {
   private readonly trailPoint: number[] = [];
   private readonly trailValue: number[] = [];
   private readonly last: number;
+  /** By person: why links about them hold. */
+  private readonly reasons: Record<'arrives' | 'leaves' | 'hands', { kind: WhyKind; what: string }>[];
   private kitAt = 0;
-  private readonly kit: { good: ScarceKit; use: number }[];
+  private readonly kit: KitTurn[];
   private readonly units: (number | undefined)[][];
+  /** Points whose change has yet to be followed; one list for all, for there are millions of changes. */
+  private readonly queue: number[] = [];
   private limit = Infinity;
   private deadline = 0;
 
@@ -82,7 +96,14 @@ export class Search {
     this.waiting = new Set(
       work.activities.flatMap((a, i) => (a.needsHands && a.may.length > 0 && a.lengthS > 0 ? [i] : [])),
     );
-    this.kit = work.kit.flatMap((good) => good.uses.map((_, use) => ({ good, use })));
+    this.kit = work.kit.flatMap((good, index) =>
+      good.uses.map((_, use) => ({ good, index, use, why: { kind: 'kit' as const, what: good.goodId } })),
+    );
+    this.reasons = work.people.map(({ id: what }) => ({
+      arrives: { kind: 'arrives', what },
+      leaves: { kind: 'leaves', what },
+      hands: { kind: 'hands', what },
+    }));
     this.units = work.kit.map((good) => new Array<number | undefined>(good.units).fill(undefined));
     this.last = work.itemPoints.at(-1) ?? 0;
     this.earliest[0] = 0;
@@ -144,8 +165,7 @@ export class Search {
   /** Undefined where everything is placed; else by how much a later end might make room, Infinity where none would. */
   private straight(): number | undefined {
     while (this.kitAt < this.kit.length) {
-      const { good, use } = this.kit[this.kitAt]!;
-      if (!this.kitChoices(good, use).some((units) => this.tryKit(units))) return KIT_LATER_S;
+      if (!this.kitChoices(this.kit[this.kitAt]!).some((units) => this.tryKit(units))) return KIT_LATER_S;
     }
     while (this.waiting.size) {
       if (this.steps >= this.limit) return Infinity;
@@ -159,9 +179,8 @@ export class Search {
   private branch(): Verdict {
     if (this.steps >= this.limit) return 'out of steps';
     if (this.kitAt < this.kit.length) {
-      const { good, use } = this.kit[this.kitAt]!;
       return this.each(
-        this.kitChoices(good, use),
+        this.kitChoices(this.kit[this.kitAt]!),
         (units) => this.tryKit(units),
         () => this.untryKit(),
       );
@@ -273,13 +292,12 @@ export class Search {
     const before = sequence[place - 1];
     const after = sequence[place];
     sequence.splice(place, 0, point);
-    const what = this.work.people[person]!.id;
+    const { arrives, leaves, hands } = this.reasons[person]!;
     const ok =
-      this.decide(0, point, arrivesS, 'arrives', what) &&
-      (leavesS === Infinity || this.decide(point, 0, lengthS - leavesS, 'leaves', what)) &&
-      (before === undefined ||
-        this.decide(before, point, this.work.activities[before]!.lengthS, 'hands', what)) &&
-      (after === undefined || this.decide(point, after, lengthS, 'hands', what));
+      this.decide(0, point, arrivesS, arrives) &&
+      (leavesS === Infinity || this.decide(point, 0, lengthS - leavesS, leaves)) &&
+      (before === undefined || this.decide(before, point, this.work.activities[before]!.lengthS, hands)) &&
+      (after === undefined || this.decide(point, after, lengthS, hands));
     if (!ok) this.untryHands();
     return ok;
   }
@@ -305,24 +323,26 @@ export class Search {
   }[] = [];
 
   /** Which pieces a use takes: those whose last use was not the same, the soonest free first. Uses follow the items. */
-  private kitChoices(good: ScarceKit, use: number): number[][] {
-    const held = this.units[this.work.kit.indexOf(good)]!;
-    const order = held
-      .map((user, unit) => ({ unit, user, freeS: user === undefined ? -Infinity : this.freeAt(good, user) }))
-      .sort((a, b) => a.freeS - b.freeS || a.unit - b.unit);
-    const count = good.uses[use]!.count;
+  private kitChoices({ good, index, use }: KitTurn): number[][] {
+    const held = this.units[index]!;
+    const { count } = good.uses[use]!;
     this.steps += KIT_STEPS * held.length;
+    const free = held.map((user) => (user === undefined ? -Infinity : this.freeAt(good, user)));
+    const order = held.map((_, unit) => unit).sort((a, b) => free[a]! - free[b]! || a - b);
     if (held.length > MANY) {
       this.whole = false;
-      return [order.slice(0, count).map((c) => c.unit)];
+      return [order.slice(0, count)];
     }
+    // Pieces last held by the same use are as good as one another.
+    if (count === 1)
+      return order.filter((unit, i) => order.findIndex((u) => held[u] === held[unit]) === i).map((u) => [u]);
     const seen = new Set<string>();
-    return combinations(order, count).flatMap((chosen) => {
-      const key = chosen.map((c) => c.user ?? -1).join();
-      if (seen.has(key)) return [];
+    return combinations(order, count).filter((chosen) => {
+      this.steps += KIT_STEPS;
+      const key = chosen.map((unit) => held[unit] ?? -1).join();
+      if (seen.has(key)) return false;
       seen.add(key);
-      this.steps += KIT_STEPS * count;
-      return [chosen.map((c) => c.unit)];
+      return true;
     });
   }
 
@@ -332,24 +352,17 @@ export class Search {
   }
 
   private tryKit(units: number[]): boolean {
-    const { good, use } = this.kit[this.kitAt]!;
-    const index = this.work.kit.indexOf(good);
+    const { good, index, use, why } = this.kit[this.kitAt]!;
     const held = this.units[index]!;
-    this.taken.push({
-      good: index,
-      units,
-      was: units.map((u) => held[u]),
-      mark: this.mark(),
-      links: this.decided.length,
-    });
+    const was = units.map((unit) => held[unit]);
+    this.taken.push({ good: index, units, was, mark: this.mark(), links: this.decided.length });
     this.kitAt++;
-    const users = new Set(units.map((u) => held[u]));
-    units.forEach((u) => (held[u] = use));
+    for (const unit of units) held[unit] = use;
     const { starts } = good.uses[use]!;
-    const ok = [...users].every((user) => {
-      if (user === undefined) return true;
+    const ok = was.every((user, i) => {
+      if (user === undefined || was.indexOf(user) < i) return true;
       const { point, afterS } = good.uses[user]!.release;
-      return starts.every((start) => this.decide(point, start, afterS, 'kit', good.goodId));
+      return starts.every((start) => this.decide(point, start, afterS, why));
     });
     if (!ok) this.untryKit();
     return ok;
@@ -367,15 +380,9 @@ export class Search {
 
   private endOf = (point: number) => this.earliest[point]! + this.work.activities[point]!.lengthS;
 
-  private decide(
-    from: number,
-    to: number,
-    lagS: number,
-    kind: WorkLink['why']['kind'],
-    what: string,
-  ): boolean {
+  private decide(from: number, to: number, lagS: number, why: { kind: WhyKind; what: string }): boolean {
     this.steps++;
-    this.decided.push({ from, to, lagS, why: { kind, what } });
+    this.decided.push(why);
     this.connect(from, to, lagS);
     return this.settle(from, to, lagS);
   }
@@ -405,7 +412,9 @@ export class Search {
   /** Moves a point's earliest time up, and all that follows from it. False where something then has no time left. */
   private raise(point: number, value: number): boolean {
     if (value <= this.earliest[point]!) return true;
-    const queue = [point];
+    const { queue } = this;
+    queue.length = 0;
+    queue.push(point);
     this.keep(2 * point, this.earliest[point]!);
     this.earliest[point] = value;
     if (value > this.latest[point]!) return false;
@@ -430,7 +439,9 @@ export class Search {
   /** Moves a point's latest time down, and all that follows from it. */
   private lower(point: number, value: number): boolean {
     if (value >= this.latest[point]!) return true;
-    const queue = [point];
+    const { queue } = this;
+    queue.length = 0;
+    queue.push(point);
     this.keep(2 * point + 1, this.latest[point]!);
     this.latest[point] = value;
     if (value < this.earliest[point]!) return false;
@@ -474,8 +485,12 @@ export class Search {
   }
 
   private snapshot(): Found {
+    const first = this.from.length - this.decided.length;
     return {
-      links: [...this.decided],
+      links: this.decided.map((why, i) => {
+        const link = first + i;
+        return { from: this.from[link]!, to: this.to[link]!, lagS: this.lag[link]!, why };
+      }),
       person: new Map(this.person),
       endS: this.endOf(this.last),
     };

@@ -16,7 +16,8 @@ import { usePlanView, zoomBy, type PlanView } from './view';
 
 /** How to look at the plan, and what to do with the whole of it. */
 export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
-  const { stations, library } = usePlanView();
+  const stations = usePlanView((s) => s.stations);
+  const library = usePlanView((s) => s.library);
   const [reordering, setReordering] = useState(false);
   const score = view === 'score';
   return (

@@ -156,7 +156,7 @@ function Odds() {
         label="May run out in"
         value={runOutPct}
         format={(v) => `${v} in 100 shows`}
-        parse={figure(0.1, 50, { behind: 'in 100 shows' })}
+        parse={figure(0.1, 50, { behind: 'in 100 shows', such: '5' })}
         onValue={(v) => edit((draft) => void (draft.runOutPct = v))}
         sx={{ width: 190 }}
       />
@@ -165,7 +165,7 @@ function Odds() {
           label="Stations of the audience"
           value={audienceStations}
           format={String}
-          parse={figure(1, 500, { whole: true })}
+          parse={figure(1, 500, { whole: true, such: '6' })}
           onValue={(v) => edit((draft) => void (draft.audienceStations = v))}
           sx={{ width: 190 }}
         />
