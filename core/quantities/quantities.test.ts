@@ -144,12 +144,14 @@ describe('times of day run past midnight', () => {
     ['12:00', -11.5 * 3600],
     ['36:00', 12.5 * 3600],
   ])('for a show at 23:30, %s is %d s from curtain-up', (clock, s) =>
-    expect(sinceCurtain(clock, UP)).toBe(s),
+    expect(sinceCurtain(clock, UP, 21 * 3600)).toBe(s),
   );
 
   test('the small hours before a morning show are its own morning', () => {
-    expect(sinceCurtain('05:30', 9 * 3600)).toBe(-3.5 * 3600);
-    expect(sinceCurtain('04:30', 14 * 3600)).toBe(-9.5 * 3600);
+    expect(sinceCurtain('05:30', 9 * 3600, 6 * 3600)).toBe(-3.5 * 3600);
+    expect(sinceCurtain('04:30', 14 * 3600, 5 * 3600)).toBe(-9.5 * 3600);
+    // The get-in is at five in the morning: half past is after it, and of the same day.
+    expect(sinceCurtain('05:30', 19 * 3600, 5 * 3600)).toBe(-13.5 * 3600);
   });
 
   test('seconds after midnight are kept to 36:00 and said within the day', () => {

@@ -45,12 +45,13 @@ export function clockToS(clock: string): number {
 
 /**
  * A time of day as seconds from curtain-up, which is `upS` seconds after midnight. "00:45" for a show at 23:30 is the
- * night after: a small hour that lies more than twelve hours before curtain-up is taken to be the next day's. What is
- * written as "24:45" says so itself.
+ * night after: a small hour before the get-in (`getInS` after midnight) and more than twelve hours before curtain-up is
+ * taken to be the next day's. What is written as "24:45" says so itself.
  */
-export function sinceCurtain(clock: string, upS: number): number {
-  const s = clockToS(clock) - upS;
-  return clockToS(clock) < SMALL_HOURS_END_S && s < -12 * 3600 ? s + 86_400 : s;
+export function sinceCurtain(clock: string, upS: number, getInS: number): number {
+  const s = clockToS(clock);
+  const nextDay = s < SMALL_HOURS_END_S && s < getInS && s < upS - 12 * 3600;
+  return s - upS + (nextDay ? 86_400 : 0);
 }
 
 /** Seconds after midnight as a time of day is kept, to 36:00, whole minutes: 87_300 → "24:15". */

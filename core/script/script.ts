@@ -40,6 +40,7 @@ export function script(file: ShowFile): Script {
   const demos = byId(file.demos);
   const records = new Map(file.record.map((r) => [r.demoId, r]));
   const upS = clockToS(file.show.curtainUp);
+  const getInS = clockToS(file.show.getIn);
   let number = 0;
   const items = file.show.items.map((item, index): ScriptItem => {
     const source = item.demoId === undefined ? undefined : demos.get(item.demoId);
@@ -64,7 +65,7 @@ export function script(file: ShowFile): Script {
     people: byId(file.crew),
     goods: byId(file.stock),
     upS,
-    at: (clock) => sinceCurtain(clock, upS),
+    at: (clock) => sinceCurtain(clock, upS, getInS),
   };
 }
 

@@ -136,7 +136,7 @@ export function showProblems(show: Show, path = ''): Problem[] {
       : []),
   ]);
   const upS = clockToS(show.curtainUp);
-  const since = (clock: string) => sinceCurtain(clock, upS);
+  const since = (clock: string) => sinceCurtain(clock, upS, clockToS(show.getIn));
   // Both come before curtain-up, in small hours too.
   if (clockToS(show.doors) > upS)
     problems.push({ path: at('doors'), says: 'Doors must open before curtain-up.' });
