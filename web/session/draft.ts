@@ -34,17 +34,18 @@ interface DraftState {
   future: Step[];
 }
 
-/** The show being edited, with the way back and forth. */
-export const useDraft = create<DraftState>()(() => ({
-  show: undefined,
-  version: 0,
+/** A draft as it is opened: nothing done, nothing to save. */
+const UNTOUCHED = {
   status: 'saved',
   says: '',
   changed: [],
   theirs: undefined,
   past: [],
   future: [],
-}));
+} satisfies Partial<DraftState>;
+
+/** The show being edited, with the way back and forth. */
+export const useDraft = create<DraftState>()(() => ({ show: undefined, version: 0, ...UNTOUCHED }));
 
 /** So many steps can be taken back. */
 const MOST_STEPS = 200;
@@ -55,16 +56,7 @@ export function openDraft(stored: Stored<Show>): void {
   if (now.show?.id === stored.id && (now.status !== 'saved' || now.version >= stored.version)) return;
   const kept = keptDraft(stored.id);
   taking = true;
-  useDraft.setState({
-    show: stored.body,
-    version: stored.version,
-    status: 'saved',
-    says: '',
-    changed: [],
-    theirs: undefined,
-    past: [],
-    future: [],
-  });
+  useDraft.setState({ show: stored.body, version: stored.version, ...UNTOUCHED });
   taking = false;
   if (!kept) return;
   useDraft.setState({ show: kept.show, version: kept.version, changed: kept.changed ?? [] });
