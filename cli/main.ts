@@ -22,6 +22,12 @@ const HELP = `hearty: plan, check and learn from files.
   hearty check FILE   whether a show file is right, and what is wrong with it
   hearty learn FILE   odds, their 90 % interval and times from a file of attempts, as JSON
 
+  hearty backup [FILE]
+                      a copy of everything in the data folder (HEARTY_DATA), as one file; its path is printed
+  hearty restore FILE [--yes] [--over-newer]
+                      what such a copy holds beside what is here; --yes puts it in the place of everything here,
+                      --over-newer also where something here is not in the file. What was here is backed up first.
+
   --seed N     seed of the forecast's chance (1)
   --plays N    plays of the forecast (10000); 0 leaves it out
   --budget N   steps before the placing settles for the best found (1500000, at most about half a second); the same

@@ -16,6 +16,7 @@ export interface Stored<T> {
 export interface Broken {
   kind: 'demo' | 'show' | 'venue' | 'person' | 'good' | 'crate';
   id: string;
+  version: number;
   title: string;
   /** It can be opened and mended; else it can only be saved as it is and put away. */
   opens: boolean;
@@ -33,10 +34,32 @@ export interface RunSummary {
   downAt: number | null;
 }
 
+/** A run with its show as it was when it was opened; its events are asked for apart. */
 export interface Run extends RunSummary {
   file: ShowFile;
+}
+
+/** What became of an event sent to the server, in the order they were sent. */
+export interface EventAnswer {
+  /** Empty where what was sent has none. */
+  id: string;
+  is: 'kept' | 'known' | 'refused';
+  /** Why it was refused. */
+  says?: string;
+}
+
+/** The answer to events: what became of each, and the server's time in ms since 1970. */
+export interface EventsAnswer {
+  answers: EventAnswer[];
+  now: number;
+}
+
+/** Events of a run after a place in its log; `more` where that was not all of them. */
+export interface EventsPage {
   events: RunEvent[];
   lastSeq: number;
+  more: boolean;
+  now: number;
 }
 
 /** Something ticked off for a show: loaded, home again, or prepared. `at` in ms since 1970. */
@@ -46,22 +69,49 @@ export interface Tick {
   at: number;
 }
 
-/** The stores as they are: lots with what is left of them, and the newest moves. */
+/** What is ticked off for a show; `tick`: the largest of its log. */
+export interface TicksAnswer {
+  ticks: Tick[];
+  tick: number;
+}
+
+/** The stores as they are: lots with what is left of them, and the newest moves; `tick`: the largest of the ledger. */
 export interface StoresAnswer {
+  tick: number;
   goods: Stored<Good>[];
   lots: LotStock[];
   moves: StoreMove[];
 }
 
-/** The shows to come against one shelf, and what they want bought. `today` is the server's calendar day. */
+/** Whether what a run used is in the ledger. */
+export interface InStores {
+  written: boolean;
+}
+
+/** What a show's plan says, in a line; times in s. */
+export interface ShowSummary {
+  endS: number;
+  stops: number;
+  cautions: number;
+  /** How many goods are short, where the show is still to come. */
+  toBuy?: number;
+  /** Why it has no plan, where it has none. */
+  trouble?: string;
+}
+
+/**
+ * The shows to come against one shelf, and what they want bought. `today` is the server's calendar day. Not `fresh`
+ * while something newer is being worked out: ask again.
+ */
 export interface TourAnswer {
+  fresh: boolean;
   today: string;
   shows: TourShow[];
   buying: BuyLine[];
 }
 
 /** One line of the list of shows: when, where, how ready, what is open. */
-export interface ShowLine {
+export interface ShowLine extends ShowSummary {
   id: string;
   version: number;
   title: string;
@@ -70,16 +120,23 @@ export interface ShowLine {
   venue: string;
   heads: number;
   items: number;
-  endS: number;
   slotEndS: number;
-  stops: number;
-  cautions: number;
-  toBuy: number;
-  /** Why it has no plan, where it has none. */
-  trouble?: string;
+  /** False while nothing is known of its plan yet; a show of the past that was never planned stays so. */
+  planned: boolean;
   openRun: RunSummary | null;
   lastRun: RunSummary | null;
 }
+
+/** The shows: those to come from the next one on, and the newest of the past. */
+export interface Overview {
+  fresh: boolean;
+  coming: ShowLine[];
+  past: ShowLine[];
+  morePast: boolean;
+}
+
+/** A further page of the past. */
+export type PastShows = Pick<Overview, 'past' | 'morePast'>;
 
 export interface DemoLine extends Reliability {
   demoId: string;
@@ -92,7 +149,8 @@ export interface DemoLine extends Reliability {
 }
 
 export interface RunLine extends RunSummary {
-  plannedS: number;
+  /** Null until it has been worked out. */
+  plannedS: number | null;
   actualS: number | null;
   attempts: number;
   failed: number;
@@ -100,8 +158,39 @@ export interface RunLine extends RunSummary {
   openActions: number;
 }
 
+/** A further page of runs. */
+export type RunPage = Pick<Logbook, 'runs' | 'moreRuns'>;
+
 export interface Logbook {
   demos: DemoLine[];
+  /** The newest; `moreRuns` where there are older ones. */
   runs: RunLine[];
+  moreRuns: boolean;
   actions: { id: string; text: string; on: string; onId: string }[];
+}
+
+/** What a database holds; `newest`: its latest change, in ms since 1970. */
+export interface Holds {
+  shows: number;
+  demos: number;
+  goods: number;
+  runs: number;
+  events: number;
+  moves: number;
+  newest: number;
+}
+
+/** What bringing a copy back would put in the place of what. */
+export interface BackupPreview {
+  here: Holds;
+  there: Holds;
+  lost: Lost;
+}
+
+/** How much of what is here the copy does not have: documents in the version they are in here, runs, events, moves. */
+export interface Lost {
+  documents: number;
+  runs: number;
+  events: number;
+  moves: number;
 }

@@ -1,4 +1,5 @@
 export * from './quantities';
+export { Id, oddity } from './fields';
 export * from './show';
 export * from './script';
 export * from './findings';
@@ -7,6 +8,7 @@ export * from './forecast';
 export * from './supplies';
 export * from './logbook';
 export * from './plan';
+export * from './log';
 export * from './live';
 export * from './formats';
 export type * from './answers';

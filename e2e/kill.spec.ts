@@ -6,6 +6,8 @@ import { join } from 'node:path';
 import config from './playwright.config';
 import { expect, test } from './server';
 
+test.use({ serviceWorkers: 'allow' });
+
 const heading = (page: Page) => page.getByRole('heading', { level: 1 });
 
 async function openStage(page: Page): Promise<string> {
@@ -47,7 +49,7 @@ test('the tab is closed mid-show while the server is down; reopened, the show go
 
   await server.start();
   await expect(again.getByText('all kept')).toBeVisible();
-  const { events } = await server.get<Log>(`/api/runs/${runId}`);
+  const { events } = await server.get<Log>(`/api/runs/${runId}/events`);
   expect(events.filter((e) => e.kind === 'step done')).toHaveLength(3);
   expect(new Set(events.map((e) => e.id)).size).toBe(events.length);
 });
@@ -61,7 +63,7 @@ test('two screens of one run end with the same state, each tap kept', async ({ p
   await expect(heading(other)).toHaveText('Loop the hammer under the ruler, handle touching.');
   await other.keyboard.press('PageDown');
   await expect(heading(page)).toHaveText('Let go.');
-  const { events } = await server.get<Log>(`/api/runs/${runId}`);
+  const { events } = await server.get<Log>(`/api/runs/${runId}/events`);
   expect(events.filter((e) => e.kind === 'step done')).toHaveLength(2);
 });
 
@@ -89,7 +91,7 @@ test('the whole browser is killed mid-show with the server down, and nothing is 
   await expect(heading(again)).toHaveText('Loop the hammer under the ruler, handle touching.');
   await server.start();
   await expect(again.getByText('all kept')).toBeVisible();
-  const { events } = await server.get<Log>(`/api/runs/${runId}`);
+  const { events } = await server.get<Log>(`/api/runs/${runId}/events`);
   expect(events.map((e) => e.kind)).toEqual(['curtain', 'item begun', 'item begun', 'step done']);
   await second.close();
   rmSync(folder, { recursive: true, force: true });

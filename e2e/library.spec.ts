@@ -24,13 +24,13 @@ test('a broken show file is refused with paths and sentences, and nothing of it 
   await expect(alert).toContainText('2 mistakes');
   await expect(alert).toContainText('show.slotMin This must be at least 1.');
   await expect(alert).toContainText('demos[0].steps[0].kind');
-  expect(await server.get<unknown[]>('/api/overview')).toHaveLength(4);
+  expect(await server.get<unknown[]>('/api/shows')).toHaveLength(4);
   file.show.slotMin = 9;
   file.demos[0].steps[0].kind = 'say';
   write();
   await page.locator('input[type=file]').setInputFiles(path);
   await expect(page.getByRole('heading', { name: 'From elsewhere' })).toBeVisible();
-  expect(await server.get<unknown[]>('/api/overview')).toHaveLength(5);
+  expect(await server.get<unknown[]>('/api/shows')).toHaveLength(5);
 });
 
 test('a show saved as a file is a show file the product takes back', async ({ page }) => {

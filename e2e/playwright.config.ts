@@ -12,6 +12,9 @@ export default defineConfig({
   reporter: [['list'], ['json']],
   use: {
     viewport: { width: 1280, height: 800 },
+    // Keeping the built files costs a second of each test; those that need it say so.
+    serviceWorkers: 'block',
+    contextOptions: { reducedMotion: 'reduce' },
     launchOptions: {
       executablePath: process.env.HEARTY_CHROMIUM ?? '/usr/bin/chromium',
       args: [

@@ -221,6 +221,15 @@ test('on the day the call sheet runs by the clock: due, late, done; and goes int
   // The browser stands at 13:36 on the day of the show.
   const date = await dateOf(server, 'weather-in-a-kitchen');
   await page.clock.install({ time: new Date(`${date}T13:36:30`) });
+  // So does the server's clock, by which every device sets its own: what travels is set right on the way.
+  await page.route('**/api/events', async (route) => {
+    const { events } = route.request().postDataJSON() as { events: object[] };
+    const response = await route.fetch({
+      postData: JSON.stringify({ events: events.map((e) => ({ ...e, at: Date.now() })) }),
+    });
+    const json = (await response.json()) as object;
+    await route.fulfill({ response, json: { ...json, now: await page.evaluate(() => Date.now()) } });
+  });
   await page.goto(`${HALL}/prep`);
   await expect(page.getByText('It is 13:36.')).toBeVisible();
   const sefa = page.getByRole('region', { name: 'Call sheet: Sefa' });

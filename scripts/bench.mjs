@@ -5,4 +5,5 @@ import { bundle, needNode, needPackages, root, run } from './tools.mjs';
 needNode();
 needPackages();
 await bundle('scripts/bench.ts', 'node_modules/.cache/hearty/bench.cjs');
+await bundle('server/planning/worker.ts', 'node_modules/.cache/hearty/planner.cjs');
 run('node', [join(root, 'node_modules/.cache/hearty/bench.cjs'), ...process.argv.slice(2)]);

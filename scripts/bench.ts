@@ -7,6 +7,7 @@ import { plan, type Plan } from '../core/plan';
 import type { ShowFile } from '../core/show';
 import { instance } from '../core/testing/instances';
 import { troupe } from './bench-troupe';
+import { tenYears } from './bench-server';
 import { againstSolver } from './bench-solver';
 import { line, timed } from './bench-time';
 
@@ -116,8 +117,16 @@ function cutsMs(seed: number): number {
 }
 
 console.log(`Node.js ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown processor'}\n`);
-speeds();
-explosions();
-cases();
-const seconds = Number(process.argv[2] ?? 60);
-if (seconds > 0) void againstSolver(seconds);
+/** `npm run bench [seconds for the solver] [only: plan, server]`. */
+async function main(): Promise<void> {
+  const [seconds = '60', only = ''] = process.argv.slice(2);
+  if (only !== 'server') {
+    speeds();
+    explosions();
+    cases();
+  }
+  if (only !== 'plan') await tenYears();
+  if (Number(seconds) > 0) await againstSolver(Number(seconds));
+}
+
+void main();

@@ -55,9 +55,13 @@ export async function build({ force = false } = {}) {
       newestIn(join(root, part)),
     ),
   );
-  const outputs = ['server/dist/main.cjs', 'cli/dist/hearty.cjs', 'web/dist/index.html'].map((path) =>
-    join(root, path),
-  );
+  const outputs = [
+    'server/dist/main.cjs',
+    'server/dist/planner.cjs',
+    'server/dist/tool.cjs',
+    'cli/dist/hearty.cjs',
+    'web/dist/index.html',
+  ].map((path) => join(root, path));
   if (
     !force &&
     existsSync(stamp) &&
@@ -67,6 +71,8 @@ export async function build({ force = false } = {}) {
     return;
   console.log('Building …');
   await bundle('server/main.ts', 'server/dist/main.cjs');
+  await bundle('server/planning/worker.ts', 'server/dist/planner.cjs');
+  await bundle('server/tool.ts', 'server/dist/tool.cjs');
   await bundle('cli/main.ts', 'cli/dist/hearty.cjs');
   run('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: join(root, 'web') });
   writeFileSync(stamp, '');
@@ -87,6 +93,7 @@ export async function bundle(entry, outfile) {
       'pino',
       'highs',
       'express',
+      'compression',
       'helmet',
       'esbuild',
       'class-validator-jsonschema',

@@ -1,38 +1,61 @@
-import { plan } from '@hearty/core';
+import { eventVersion, Id, oddity, type EventsAnswer, type EventsPage } from '@hearty/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsObject, IsString, Matches, Min } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsObject, IsOptional, Matches, Min } from 'class-validator';
 import { format } from 'date-fns';
 import express, { type Express, type Request } from 'express';
+import compression from 'compression';
+import { join } from 'node:path';
+import { constants } from 'node:zlib';
 import helmet from 'helmet';
+import { createAnswers } from './answers';
 import type { Db } from './db';
 import { Documents, type Kind } from './documents';
-import { checked, errorHandler, HttpError } from './errors';
+import { badInput, checked, errorHandler, HttpError, notFound } from './errors';
+import { backupRoutes } from './backup-routes';
 import type { Logger } from 'pino';
 import { openLog } from './log';
-import { logbook, showLines } from './overview';
-import { Runs } from './runs';
+import { logbook, overview, pastShows, runPage } from './overview';
+import { createBoard } from './planning/board';
+import { plannerHere, type Planner } from './planning/planner';
+import { Journal } from './live/journal';
+import { Runs } from './live/runs';
+import { bringUpToDate } from './projections';
 import { Stores } from './stores';
 import { storesRoutes } from './stores-routes';
-import { plannedShows, tourAnswer } from './tour';
-import { importShow, library, showFile } from './show-files';
+import { importShow, library, libraryText, showFile } from './show-files';
 
 class SaveBody {
   @IsInt() @Min(0) @Type(() => Number) version!: number;
   @IsObject() body!: object;
 }
 
+class RemoveQuery {
+  @IsInt() @Min(1) @Type(() => Number) version!: number;
+}
+
 class OpenRunBody {
-  @Matches(/^[A-Za-z0-9_-]{1,64}$/) id!: string;
-  @IsString() showId!: string;
+  @Id() id!: string;
+  @Id() showId!: string;
   @IsBoolean() rehearsal!: boolean;
+  /** An open run of the show that this one takes the place of. */
+  @IsOptional() @Id() replaces?: string;
 }
 
 class EventsBody {
-  @IsArray() @ArrayMaxSize(1000) events!: unknown[];
+  @IsArray() @ArrayMaxSize(500) events!: unknown[];
 }
 
 class CloseActionBody {
-  @Matches(/^[A-Za-z0-9_-]{1,64}$/) id!: string;
+  @Id() id!: string;
+}
+
+class PastQuery {
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-11-23' }) before!: string;
+  @Id() id!: string;
+}
+
+class RunsQuery {
+  @IsInt() @Min(0) @Type(() => Number) before!: number;
 }
 
 /** The address of each kind of document. */
@@ -53,6 +76,11 @@ export interface AppOptions {
   open?: boolean;
   version?: string;
   log?: Logger;
+  /** Plans beside the answering; in this thread where none is given. */
+  planner?: Planner;
+  /** The data folder and that of the migrations; without them nothing can be backed up or brought back. */
+  dataFolder?: string;
+  migrationsFolder?: string;
 }
 
 /** The whole HTTP side: the API below /api, and the built client for every other address. */
@@ -62,45 +90,85 @@ export function createApp({
   open = false,
   version = '0',
   log = openLog(),
+  planner = plannerHere(db),
+  dataFolder,
+  migrationsFolder,
 }: AppOptions): Express {
   const app = express();
   const documents = new Documents(db);
   const runs = new Runs(db);
   const stores = new Stores(db, documents);
+  const journal = new Journal(db, runs, stores);
+  bringUpToDate(db, { runs, stores });
+  const answer = createAnswers();
+  const board = createBoard({ db, documents, runs, stores, planner, today: () => now().day, log });
   const file = (id: string) => showFile(documents, id, library(documents, runs, stores));
   app.disable('x-powered-by');
-  app.use(helmet({ contentSecurityPolicy: { directives: CONTENT_POLICY }, strictTransportSecurity: false }));
+  app.use(
+    helmet({
+      contentSecurityPolicy: { useDefaults: false, directives: CONTENT_POLICY },
+      strictTransportSecurity: false,
+    }),
+  );
   if (!open) app.use((req, _res, next) => next(foreign(req)));
+  // Answers quickly rather than small; built files small: they are fetched once.
+  app.use('/api', compression({ level: 1 }));
   app.use('/api', express.json({ limit: '8mb' }));
+  app.use('/api', (req, _res, next) => {
+    const odd = oddity(req.body);
+    next(odd && badInput([odd]));
+  });
 
   app.get('/api/health', (_req, res) => {
     db.prepare('SELECT 1').get();
     res.json({ ok: true, version });
   });
 
-  app.get('/api/overview', (_req, res) => void res.json(showLines(documents, runs, stores, now().day)));
-  app.get('/api/logbook', (_req, res) => void res.json(logbook(documents, runs)));
+  app.get('/api/overview', (_req, res) => void res.json(overview(documents, runs, board, now().day)));
+  app.get('/api/overview/past', (req, res) => {
+    const { before, id } = checked(PastQuery, req.query);
+    res.json(pastShows(documents, runs, board, { before, id }));
+  });
+  app.get('/api/logbook', (_req, res) => {
+    board.fill();
+    res.json(logbook(documents, runs));
+  });
+  app.get('/api/logbook/runs', (req, res) => {
+    res.json(runPage(runs, { before: checked(RunsQuery, req.query).before }));
+  });
   app.get('/api/attempts', (_req, res) => {
     res.json({ format: 'hearty-stage/attempts', version: 1, attempts: runs.attempts() });
   });
   app.post('/api/actions/:id/close', (req, res) => {
-    const body = checked(CloseActionBody, req.body);
-    runs.closeAction(req.params.id, { id: body.id, at: Date.now() });
+    const { id } = checked(CloseActionBody, req.body);
+    closeAction(runs, journal, req.params.id, id);
     res.json({ ok: true });
   });
 
-  app.get('/api/library', (_req, res) => void res.json(library(documents, runs, stores)));
+  app.get('/api/library', (req, res) =>
+    answer(req, res, [documents.revision, runs.revision, stores.revision].join(), () =>
+      libraryText(documents, runs, stores),
+    ),
+  );
   app.post('/api/import', (req, res) => {
     res.status(201).json(importShow(db, documents, stores, req.body, now()));
   });
   app.get('/api/shows/:id/file', (req, res) => void res.json(file(req.params.id)));
-  app.get('/api/shows/:id/plan', (req, res) => void res.json(plan(file(req.params.id))));
+  app.get('/api/shows/:id/plan', async (req, res) => void res.json(await planner.do('plan', req.params.id)));
 
-  app.get('/api/tour', (_req, res) => {
-    const planned = plannedShows(documents, runs, stores);
-    res.json(tourAnswer(planned, documents, runs, stores, now().day));
-  });
-  app.use('/api', storesRoutes(stores, documents, now));
+  app.get('/api/tour', (_req, res) => void res.json(board.tour()));
+  if (dataFolder !== undefined && migrationsFolder !== undefined)
+    app.use(
+      '/api',
+      backupRoutes({
+        ...{ db, folder: dataFolder, migrations: migrationsFolder, day: () => now().day },
+        changed: () => {
+          runs.forget();
+          for (const part of [documents, runs, stores]) part.revision++;
+        },
+      }),
+    );
+  app.use('/api', storesRoutes(stores, documents, answer, now));
 
   app.get('/api/runs', (req, res) => {
     const { showId } = req.query;
@@ -108,29 +176,44 @@ export function createApp({
   });
   app.post('/api/runs', (req, res) => {
     const body = checked(OpenRunBody, req.body);
-    runs.open(body.id, body.rehearsal, file(body.showId), Date.now());
-    res.status(201).json(runs.get(body.id));
+    const { id, isNew } = runs.openRun(body.id, body.rehearsal, file(body.showId), Date.now(), body.replaces);
+    res.status(isNew ? 201 : 200).json(runs.get(id));
   });
   app.get('/api/runs/:id', (req, res) => void res.json(runs.get(req.params.id)));
   app.get('/api/runs/:id/events', (req, res) => {
-    res.json(runs.events(req.params.id, Number(req.query.after) || 0));
+    const after = Number(req.query.after ?? 0);
+    const page: EventsPage = {
+      ...runs.events(req.params.id, Number.isSafeInteger(after) ? after : 0),
+      now: Date.now(),
+    };
+    res.json(page);
   });
-  app.post('/api/runs/:id/events', (req, res) => {
-    res.json(runs.append(req.params.id, checked(EventsBody, req.body).events));
+  app.post('/api/events', (req, res) => {
+    const at = Date.now();
+    const answer: EventsAnswer = { answers: journal.take(checked(EventsBody, req.body).events, at), now: at };
+    res.json(answer);
   });
 
-  app.get('/api/broken', (_req, res) => void res.json(documents.broken()));
+  app.get('/api/broken', (req, res) =>
+    answer(req, res, `${documents.revision}`, () => JSON.stringify(documents.broken())),
+  );
   app.get('/api/:kind/:id/raw', (req, res) => {
     res.type('application/json').send(documents.raw(kindOf(req), req.params.id));
   });
 
   app.get('/api/:kind', (req, res) => void res.json(documents.all(kindOf(req))));
+  app.get('/api/:kind/:id', (req, res) => {
+    const kind = kindOf(req);
+    const document = documents.get(kind, req.params.id);
+    if (!document) throw notFound(kind);
+    res.json(document);
+  });
   app.put('/api/:kind/:id', (req, res) => {
     const { version: from, body } = checked(SaveBody, req.body);
     res.json(documents.save(kindOf(req), req.params.id, from, body));
   });
   app.delete('/api/:kind/:id', (req, res) => {
-    documents.remove(kindOf(req), req.params.id);
+    documents.remove(kindOf(req), req.params.id, checked(RemoveQuery, req.query).version);
     res.status(204).end();
   });
   app.post(
@@ -142,11 +225,33 @@ export function createApp({
   );
 
   if (webFolder) {
+    app.use(compression({ level: 9, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 9 } } }));
+    // The name of a built file changes with what is in it.
+    app.use(
+      '/assets',
+      express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+    );
     app.use(express.static(webFolder, { index: 'index.html' }));
     app.get('/{*path}', (_req, res) => void res.sendFile('index.html', { root: webFolder }));
   }
   app.use(errorHandler(log));
   return app;
+}
+
+/** Closes an action by an event in the run that asked for it, so that the log stays the only truth. */
+function closeAction(runs: Runs, journal: Journal, actionId: string, id: string): void {
+  const action = runs.action(actionId);
+  const used = action && runs.log.get(action.runId, id);
+  if (used?.kind === 'action closed' && (used.body as { actionId?: unknown }).actionId === actionId) return;
+  if (!action || action.done) throw new HttpError(404, 'not-found', 'There is no such open action.');
+  const at = Date.now();
+  const kind = 'action closed';
+  const event = {
+    ...{ id, run: action.runId, device: 'logbook', person: null, at, tick: runs.tick(action.runId) + 1 },
+    ...{ v: eventVersion(kind), kind, body: { actionId } },
+  };
+  const [answer] = journal.take([event], at);
+  if (answer?.is === 'refused') throw new HttpError(409, 'exists', answer.says ?? '');
 }
 
 /** The moment and its calendar day where the server stands. */
@@ -158,7 +263,13 @@ const CONTENT_POLICY = {
   'style-src': ["'self'", "'unsafe-inline'"],
   'img-src': ["'self'", 'data:', 'blob:'],
   'worker-src': ["'self'", 'blob:'],
-  'upgrade-insecure-requests': null,
+  'script-src': ["'self'"],
+  'script-src-attr': ["'none'"],
+  'font-src': ["'self'"],
+  'object-src': ["'none'"],
+  'base-uri': ["'self'"],
+  'form-action': ["'self'"],
+  'frame-ancestors': ["'self'"],
 };
 
 /** A page elsewhere must not reach a server without passwords through somebody's browser. */

@@ -1,14 +1,13 @@
 import Database from 'better-sqlite3';
-import { spawn, spawnSync } from 'node:child_process';
 import { cpSync, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
-import { buildSync } from 'esbuild';
+import { join } from 'node:path';
 import { DatabaseRefused, openDatabase } from './db';
 import { fillDemoData } from './demo-data';
 import { Documents } from './documents';
-import { Runs } from './runs';
+import { Runs } from './live/runs';
 import { Stores } from './stores';
-import { MIGRATIONS, temporaryFolder } from './testing/server';
+import { program } from './testing/program';
+import { logged, MIGRATIONS, temporaryFolder } from './testing/server';
 
 const version = (path: string) =>
   new Database(path, { readonly: true }).pragma('user_version', { simple: true });
@@ -68,56 +67,25 @@ test('demo data fills an empty database once, and never one that holds something
 });
 
 describe('the server as a program', () => {
-  const bundle = join(temporaryFolder(), 'main.cjs');
-  beforeAll(() => {
-    buildSync({
-      entryPoints: [resolve(__dirname, 'main.ts')],
-      outfile: bundle,
-      bundle: true,
-      platform: 'node',
-      format: 'cjs',
-      external: ['better-sqlite3', 'express', 'helmet'],
-      alias: { '@hearty/core': resolve(__dirname, '../core/index.ts') },
-    });
-  });
-
-  const root = resolve(__dirname, '..');
-  const start = (folder: string) => {
-    const env = {
-      ...process.env,
-      HEARTY_PORT: '0',
-      HEARTY_DATA: folder,
-      HEARTY_ROOT: root,
-      NODE_PATH: join(root, 'node_modules'),
-    };
-    const child = spawn(process.execPath, [bundle, '--demo'], { env });
-    const address = new Promise<string>((found, failed) => {
-      child.stdout.on('data', (text: Buffer) => {
-        const match = /http:\S+/.exec(String(text));
-        if (match) found(match[0]);
-      });
-      child.once('exit', () => failed(new Error('The server did not start.')));
-    });
-    return { child, address };
-  };
+  const { start, ends } = program('main.ts');
 
   test('killed in the middle of a stream of events, it has kept every one it acknowledged', async () => {
     const folder = temporaryFolder();
     const { child, address } = start(folder);
-    const base = `${await address}/api/runs`;
+    const base = `${await address}/api`;
     const post = (path: string, body: object) =>
       fetch(base + path, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(body),
       });
-    await post('', { id: 'killed', showId: 'cold-snap', rehearsal: false });
+    await post('/runs', { id: 'killed', showId: 'cold-snap', rehearsal: false });
     const acknowledged: string[] = [];
     const exited = new Promise((done) => child.once('exit', done));
     for (let n = 0; ; n++) {
-      const events = [{ id: `k${n}`, at: 1000 + n, by: 'stage', kind: 'note', body: { text: `note ${n}` } }];
+      const events = [logged('killed', `k${n}`, 'note', { text: `note ${n}` })];
       if (n === 25) setTimeout(() => child.kill('SIGKILL'), 5);
-      const sent = await post('/killed/events', { events }).catch(() => undefined);
+      const sent = await post('/events', { events }).catch(() => undefined);
       if (!sent?.ok) break;
       acknowledged.push(`k${n}`);
     }
@@ -133,22 +101,24 @@ describe('the server as a program', () => {
   test('killed in the middle of the ledger, it has every move it acknowledged, and no half of a count', async () => {
     const folder = temporaryFolder();
     const { child, address } = start(folder);
-    const base = `${await address}/api/stores/moves`;
+    const base = `${await address}/api/events`;
     const exited = new Promise((done) => child.once('exit', done));
     const acknowledged: string[] = [];
     for (let n = 0; ; n++) {
       // Bought and partly used in one breath: either both or neither.
       const lot = { id: `lot${n}`, goodId: 'balloon' };
-      const move = { lotId: lot.id, at: 1000 + n, day: '2026-12-01' };
+      const move = { lotId: lot.id, day: '2026-12-01' };
       const moves = [
         { ...move, id: `b${n}`, kind: 'bought', amount: 10 },
-        { ...move, id: `u${n}`, kind: 'used', amount: 4, at: 1001 + n },
+        { ...move, id: `u${n}`, kind: 'used', amount: 4 },
       ];
       if (n === 15) setTimeout(() => child.kill('SIGKILL'), 7);
       const sent = await fetch(base, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ lots: [lot], moves }),
+        body: JSON.stringify({
+          events: [logged('stores:ledger', `w${n}`, 'written', { lots: [lot], moves })],
+        }),
       }).catch(() => undefined);
       if (!sent?.ok) break;
       acknowledged.push(lot.id);
@@ -163,14 +133,6 @@ describe('the server as a program', () => {
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
     db.close();
   }, 30_000);
-
-  /** Runs it until it ends by itself. */
-  const ends = (env: Record<string, string>) =>
-    spawnSync(process.execPath, [bundle], {
-      encoding: 'utf8',
-      timeout: 20_000,
-      env: { ...process.env, HEARTY_ROOT: root, NODE_PATH: join(root, 'node_modules'), ...env },
-    });
 
   test('a port that is none, and a port that is taken, each end with a sentence and no stack', async () => {
     const wrong = ends({ HEARTY_PORT: 'tea', HEARTY_DATA: temporaryFolder() });

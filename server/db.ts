@@ -7,11 +7,15 @@ export type Db = Database.Database;
 /** A database that this program must not touch; `message` is a sentence for a person. */
 export class DatabaseRefused extends Error {}
 
+/** A database that cannot be read, in whole or in part. */
+export class DatabaseDamaged extends DatabaseRefused {}
+
 /**
  * Opens the database in `folder`, creating it if need be, and brings it up to the newest migration.
  * Every commit reaches the disk before it returns (WAL, synchronous=FULL): run events rely on it.
  * A database with data is backed up beside itself before a migration runs.
- * Errors: `DatabaseRefused` where the database comes from a newer version of the program.
+ * Errors: `DatabaseRefused` where the database comes from a newer version of the program, `DatabaseDamaged` where it is
+ * torn or no database at all.
  */
 export function openDatabase(folder: string, migrationsFolder: string): Db {
   mkdirSync(folder, { recursive: true });
@@ -19,6 +23,7 @@ export function openDatabase(folder: string, migrationsFolder: string): Db {
   const isNew = !existsSync(path);
   const db = new Database(path);
   try {
+    checkWhole(db, folder);
     db.pragma('journal_mode = WAL');
     db.pragma('synchronous = FULL');
     db.pragma('foreign_keys = ON');
@@ -29,6 +34,37 @@ export function openDatabase(folder: string, migrationsFolder: string): Db {
     throw error;
   }
 }
+
+/** Looks the whole file over: better a sentence now than a missing page in the middle of a show. */
+function checkWhole(db: Db, folder: string): void {
+  let damage: unknown;
+  try {
+    damage = db.pragma('quick_check(1)', { simple: true });
+  } catch (error) {
+    const { code = '' } = error as { code?: string };
+    if (code !== 'SQLITE_NOTADB' && !code.startsWith('SQLITE_CORRUPT')) throw error;
+    damage = code;
+  }
+  if (damage === 'ok') return;
+  const backups = join(folder, 'backups');
+  const newest = existsSync(backups) ? newestBackup(backups) : undefined;
+  throw new DatabaseDamaged(
+    `The database in ${folder} is damaged. ` +
+      (newest === undefined
+        ? 'There is no backup beside it: bring back a copy you saved, with “npm run --silent hearty -- restore FILE --yes”.'
+        : `Bring back its newest backup with “npm run --silent hearty -- restore ${join(backups, newest)} --yes”; the damaged file is kept.`),
+  );
+}
+
+/** By the day in their names, as those of a day are written. */
+const newestBackup = (backups: string) =>
+  readdirSync(backups)
+    .filter((name) => DAILY.test(name))
+    .sort()
+    .at(-1);
+
+/** The name of the backup of a day. */
+export const DAILY = /^hearty-\d{4}-\d{2}-\d{2}\.db$/;
 
 /** Runs each migration newer than the database in a transaction of its own. The file's number is its version. */
 function migrate(db: Db, migrationsFolder: string, backups: string | undefined): void {

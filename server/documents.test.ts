@@ -38,10 +38,11 @@ test('whatever is saved, removed and restored in whatever order, versions hold',
           expect(got === 'fine').toBe(fits);
           if (fits) model = { version: from + 1, name, away: false };
         } else if (act === 'remove') {
-          expect(code(() => documents.remove('person', id))).toBe(
-            model && !model.away ? 'fine' : 'not-found',
+          const fits = model?.version === from;
+          expect(code(() => documents.remove('person', id, from))).toBe(
+            model && !model.away ? (fits ? 'fine' : 'stale') : 'not-found',
           );
-          if (model) model.away = true;
+          if (model && fits) model.away = true;
         } else {
           expect(code(() => documents.restore('person', id))).toBe(model ? 'fine' : 'not-found');
           if (model) model.away = false;
@@ -59,7 +60,7 @@ test('whatever is saved, removed and restored in whatever order, versions hold',
 test('an id must be the one in the address, and one once given out is not given out again', () => {
   expect(code(() => documents.save('person', 'one', 0, person('other')))).toBe('bad-input');
   documents.save('person', 'once', 0, person('once'));
-  documents.remove('person', 'once');
+  documents.remove('person', 'once', 1);
   expect(documents.taken('person', 'once')).toBe(true);
   expect(code(() => documents.save('person', 'once', 0, person('once')))).toBe('exists');
 });
@@ -69,12 +70,12 @@ test('two kinds may use one id without meeting', () => {
   const good = { id: 'same', name: 'Rope', sort: 'kit', unit: 'piece', onShelf: 1 };
   documents.save('good', 'same', 0, good);
   expect(documents.get('good', 'same')!.body.name).toBe('Rope');
-  documents.remove('good', 'same');
+  documents.remove('good', 'same', 1);
   expect(documents.get('person', 'same')!.body.name).toBe('Wren');
 });
 
 test('a good that a demo uses cannot be put away', () => {
   documents.save('good', 'rope', 0, { id: 'rope', name: 'Rope', sort: 'kit', unit: 'piece', onShelf: 1 });
-  expect(code(() => documents.remove('good', 'rope'))).toBe('fine');
+  expect(code(() => documents.remove('good', 'rope', 1))).toBe('fine');
   expect(code(() => documents.restore('good', 'rope'))).toBe('fine');
 });

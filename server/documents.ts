@@ -53,6 +53,8 @@ export interface Draft {
 
 /** Keeps the documents people edit. A save names the version it started from; a stale one is refused with both. */
 export class Documents {
+  /** Counts changes: whoever rests on documents asks again. */
+  revision = 0;
   /** What was found wrong in a row's text, so that each is looked through once. */
   private readonly verdicts = new Map<string, { body: string; problems: Problem[] }>();
 
@@ -68,6 +70,15 @@ export class Documents {
     return this.live(kind)
       .filter((row) => this.wrongIn(row).length === 0)
       .map(stored<Kinds[K]>);
+  }
+
+  /** The bodies of `all` as they are kept, unread; with their id and version around each where they are to be stored. */
+  texts(kind: Kind, as: 'bodies' | 'stored' = 'bodies'): string[] {
+    return this.live(kind)
+      .filter((row) => this.wrongIn(row).length === 0)
+      .map(({ id, version, body }) =>
+        as === 'bodies' ? body : `{"id":${JSON.stringify(id)},"version":${version},"body":${body}}`,
+      );
   }
 
   get<K extends Kind>(kind: K, id: string): Stored<Kinds[K]> | undefined {
@@ -110,6 +121,28 @@ export class Documents {
     ];
   }
 
+  /** Shows on a day or later, the next first; or before a day (and, of that day, before an id), the newest first. */
+  showsByDate(
+    of: { from: string; limit: number } | { before: string; id: string; limit: number },
+  ): Stored<Show>[] {
+    const date = "json_extract(body, '$.date')";
+    const rows =
+      'from' in of
+        ? this.db
+            .prepare(
+              `SELECT ${ROW} FROM document WHERE kind = 'show' AND deleted_at IS NULL AND ${date} >= @from
+               ORDER BY ${date}, json_extract(body, '$.curtainUp'), id LIMIT @limit`,
+            )
+            .all(of)
+        : this.db
+            .prepare(
+              `SELECT ${ROW} FROM document WHERE kind = 'show' AND deleted_at IS NULL
+               AND (${date} < @before OR (${date} = @before AND id < @id)) ORDER BY ${date} DESC, id DESC LIMIT @limit`,
+            )
+            .all(of);
+    return (rows as Row[]).filter((row) => this.wrongIn(row).length === 0).map(stored<Show>);
+  }
+
   /** A document's text as it is kept, for saving what can be saved of a broken one. */
   raw(kind: Kind, id: string): string {
     const row = this.row(kind, id);
@@ -150,6 +183,8 @@ export class Documents {
   private put({ kind, id, version, body }: Draft & { body: object }): Stored<object> {
     const have = this.row(kind, id);
     if (!have && version !== 0) throw notFound(kind);
+    if (have && version !== 0 && have.deleted_at !== null)
+      throw new HttpError(409, 'deleted', `This ${kind} was deleted elsewhere; yours is not saved.`);
     if (have && (have.version !== version || have.deleted_at !== null)) {
       const says =
         version === 0
@@ -164,13 +199,24 @@ export class Documents {
       )
       .run({ kind, id, version: version + 1, body: JSON.stringify(body), at: this.now() });
     this.index(kind, id, body);
+    this.revision++;
     return { id, version: version + 1, body };
   }
 
-  /** Puts a document away; `restore` brings it back. Errors: 409 `in-use` naming what uses it. */
-  remove(kind: Kind, id: string): void {
+  /**
+   * Puts a document that was read at `version` away; `restore` brings it back. Errors: 409 `stale` where it was changed
+   * since; 409 `in-use` naming what uses it.
+   */
+  remove(kind: Kind, id: string, version: number): void {
     const row = this.row(kind, id);
     if (!row || row.deleted_at !== null) throw notFound(kind);
+    if (row.version !== version)
+      throw new HttpError(
+        409,
+        'stale',
+        `This ${kind} was changed elsewhere since you saw it; it was not deleted. Look at it again first.`,
+        { theirs: stored(row) },
+      );
     const users = this.db
       .prepare(
         `SELECT coalesce(json_extract(d.body, '$.title'), d.id) AS title
@@ -187,18 +233,30 @@ export class Documents {
       throw new HttpError(409, 'in-use', `This ${kind} is used by ${names}${more}. Take it out there first.`);
     }
     this.db.prepare('UPDATE document SET deleted_at = ? WHERE kind = ? AND id = ?').run(this.now(), kind, id);
+    this.revision++;
   }
 
   /** Brings back what was put away. Errors: 400 with fields where it names something that is gone meanwhile. */
   restore<K extends Kind>(kind: K, id: string): Stored<Kinds[K]> {
     return this.db.transaction(() => {
-      this.db.prepare('UPDATE document SET deleted_at = NULL WHERE kind = ? AND id = ?').run(kind, id);
+      this.db
+        .prepare('UPDATE document SET deleted_at = NULL, updated_at = ? WHERE kind = ? AND id = ?')
+        .run(this.now(), kind, id);
       const document = this.get(kind, id);
       if (!document) throw notFound(kind);
       const problems = this.goneIn(kind, document.body);
       if (problems.length) throw badInput(problems);
+      this.revision++;
       return document;
     })();
+  }
+
+  /** Whether there is such a document, readable or not. */
+  has(kind: Kind, id: string): boolean {
+    const row = this.db
+      .prepare('SELECT 1 FROM document WHERE kind = ? AND id = ? AND deleted_at IS NULL')
+      .pluck();
+    return row.get(kind, id) !== undefined;
   }
 
   /** Whether an id was ever given out, so that a new document never takes the place of one put away. */
@@ -256,6 +314,8 @@ export class Documents {
   }
 }
 
+const ROW = 'kind, id, version, body, deleted_at';
+
 interface Row {
   kind: Kind;
   id: string;
@@ -271,8 +331,8 @@ function problemsIn({ kind, body }: Row): Problem[] {
   return read.ok ? further(kind, read.value) : read.problems;
 }
 
-function brokenOf({ kind, id, body }: Row, opens: boolean, problems: readonly Problem[]): Broken {
+function brokenOf({ kind, id, version, body }: Row, opens: boolean, problems: readonly Problem[]): Broken {
   const { title, name } = (JSON.parse(body) ?? {}) as { title?: unknown; name?: unknown };
   const called = [title, name].find((t) => typeof t === 'string' && t !== '') as string | undefined;
-  return { kind, id, title: called ?? id, opens, problems: problems.slice(0, 5) };
+  return { kind, id, version, title: called ?? id, opens, problems: problems.slice(0, 5) };
 }

@@ -1,12 +1,17 @@
 import { join, resolve } from 'node:path';
 import { createApp } from './app';
+import { backUpToday } from './backups';
 import { DatabaseRefused, openDatabase } from './db';
 import { fillDemoData } from './demo-data';
+import { fillTenYears } from './demo-data/ten-years';
+import { diskTrouble } from './errors';
 import { openLog } from './log';
+import { plannerInWorker } from './planning/planner';
 
 /**
  * Serves Hearty Stage. Settings from the environment: HEARTY_PORT (4180), HEARTY_HOST (127.0.0.1; anything else opens
- * it to other machines), HEARTY_DATA (folder of the database). `--demo` fills an empty database with the demo troupe.
+ * it to other machines), HEARTY_DATA (folder of the database). `--demo` fills an empty database with the demo troupe,
+ * `--ten-years` with a troupe of ten years. The first start of a day leaves a backup.
  */
 function main(): void {
   const root = resolve(process.env.HEARTY_ROOT ?? '.');
@@ -15,21 +20,22 @@ function main(): void {
   if (!Number.isInteger(port) || port < 0 || port > 65_535) {
     return fail(`HEARTY_PORT must be a port number, not “${process.env.HEARTY_PORT}”.`);
   }
+  const dataFolder = resolve(process.env.HEARTY_DATA ?? join(root, 'data'));
+  const migrationsFolder = join(root, 'server/migrations');
   let db;
   try {
-    db = openDatabase(
-      resolve(process.env.HEARTY_DATA ?? join(root, 'data')),
-      join(root, 'server/migrations'),
-    );
+    db = openDatabase(dataFolder, migrationsFolder);
+    if (process.argv.includes('--demo')) fillDemoData(db);
+    if (process.argv.includes('--ten-years')) fillTenYears(db);
+    backUpToday(db, dataFolder, new Date());
   } catch (error) {
-    if (error instanceof DatabaseRefused) return fail(error.message);
-    throw error;
+    return fail(startTrouble(error, dataFolder));
   }
-  if (process.argv.includes('--demo')) fillDemoData(db);
   const log = openLog();
   const open = !['127.0.0.1', 'localhost', '::1'].includes(host);
+  const planner = plannerInWorker(dataFolder);
   const app = createApp({
-    db,
+    ...{ db, planner, dataFolder, migrationsFolder },
     webFolder: join(root, 'web/dist'),
     open,
     version: process.env.npm_package_version ?? '0',
@@ -45,11 +51,24 @@ function main(): void {
   const stop = () => {
     log.info('stopping');
     server.close();
+    planner.close();
     db.close();
     process.exit(0);
   };
   process.on('SIGINT', stop);
   process.on('SIGTERM', stop);
+}
+
+/** Why it cannot start, in a sentence that names the folder. */
+function startTrouble(error: unknown, dataFolder: string): string {
+  if (error instanceof DatabaseRefused) return error.message;
+  const { code } = (error ?? {}) as { code?: unknown };
+  if (code === 'ENOTDIR' || code === 'EEXIST')
+    return `${dataFolder} is not a folder. Set HEARTY_DATA to one.`;
+  const known = diskTrouble(error);
+  return known
+    ? `Hearty Stage cannot start on ${dataFolder}. ${known.says}`
+    : `Hearty Stage cannot start on ${dataFolder}: ${error instanceof Error ? error.message : String(error)}`;
 }
 
 function portTrouble(error: Error, port: number): string {

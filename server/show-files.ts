@@ -8,10 +8,11 @@ import {
   type Library,
   type RefKind,
 } from '@hearty/core';
+import { listOf } from './answers';
 import type { Db } from './db';
 import type { Documents, Kind } from './documents';
 import { badInput, HttpError, notFound } from './errors';
-import type { Runs } from './runs';
+import type { Runs } from './live/runs';
 import type { Moment, Stores } from './stores';
 
 /** Everything the troupe has, as one answer. */
@@ -24,6 +25,21 @@ export const library = (documents: Documents, runs: Runs, stores: Stores): Libra
   actions: runs.openActions(),
   lots: stores.lots(),
 });
+
+/** The same as text, written out of what is kept without reading it. */
+export const libraryText = (documents: Documents, runs: Runs, stores: Stores): string => {
+  const part = (name: keyof Library, text: string) => `${JSON.stringify(name)}:${text}`;
+  const parts = [
+    part('demos', listOf(documents.texts('demo'))),
+    part('venues', listOf(documents.texts('venue'))),
+    part('people', listOf(documents.texts('person'))),
+    part('goods', listOf(documents.texts('good'))),
+    part('record', listOf(runs.recordTexts())),
+    part('actions', JSON.stringify(runs.openActions())),
+    part('lots', JSON.stringify(stores.lots())),
+  ];
+  return `{${parts.join(',')}}`;
+};
 
 /** The file of a show as it is kept. Errors: 404 where there is no such show, 409 where its venue is gone. */
 export function showFile(documents: Documents, showId: string, from: Library): ShowFile {

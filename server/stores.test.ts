@@ -2,11 +2,13 @@ import Database from 'better-sqlite3';
 import { copyFileSync, mkdirSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import request from 'supertest';
-import type { LotStock, StoreMove, StoresAnswer } from '@hearty/core';
+import type { LotStock, StoresAnswer, WrittenMove } from '@hearty/core';
 import { openDatabase } from './db';
 import { Documents } from './documents';
 import { Stores } from './stores';
-import { demoApp, MIGRATIONS, temporaryFolder } from './testing/server';
+import { bringUpToDate } from './projections';
+import { Runs } from './live/runs';
+import { demoApp, logged, MIGRATIONS, sendTo, temporaryFolder } from './testing/server';
 
 const { app } = demoApp();
 const get = async (path: string) => (await request(app).get(`/api${path}`)).body;
@@ -16,37 +18,29 @@ const shelf = (lots: LotStock[], goodId: string) =>
 let n = 0;
 const move = (
   lotId: string,
-  kind: StoreMove['kind'],
+  kind: WrittenMove['kind'],
   amount: number,
-  more: Partial<StoreMove> = {},
-): StoreMove => ({
-  id: `t${++n}`,
-  lotId,
-  kind,
-  amount,
-  at: Date.UTC(2026, 10, 24) + n,
-  day: '2026-11-24',
-  ...more,
-});
+  more: Partial<WrittenMove> = {},
+): WrittenMove => ({ id: `t${++n}`, lotId, kind, amount, day: '2026-11-24', ...more });
+/** Writes into the ledger, as one act. */
+const write = async (...moves: WrittenMove[]) => (await writeNew([], ...moves))[0]!;
+const writeNew = (lots: object[], ...moves: WrittenMove[]) =>
+  sendTo(app, logged('stores:ledger', `w${++n}`, 'written', { lots, moves }));
+const lotsNow = async () => ((await get('/stores')) as StoresAnswer).lots;
 
 test('the stores begin with a count, and stock is what the moves add up to', async () => {
   const before = (await get('/stores')) as StoresAnswer;
   expect(shelf(before.lots, 'mints')).toBe(30);
-  const { status, body } = await post('/stores/moves', {
-    lots: [{ id: 'new-mints', goodId: 'mints', expires: '2027-02-01' }],
-    moves: [move('new-mints', 'bought', 14)],
-  });
-  expect(status).toBe(200);
-  expect(shelf(body.lots, 'mints')).toBe(44);
+  const lot = { id: 'new-mints', goodId: 'mints', expires: '2027-02-01' };
+  expect(await writeNew([lot], move('new-mints', 'bought', 14))).toMatchObject([{ is: 'kept' }]);
+  expect(shelf(await lotsNow(), 'mints')).toBe(44);
   const file = await get('/shows/weather-in-a-kitchen/file');
   expect(file.stock.find((g: { id: string }) => g.id === 'mints').onShelf).toBe(44);
 });
 
 test('what is past its day when the show is played does not count for it', async () => {
-  await post('/stores/moves', {
-    lots: [{ id: 'old-candles', goodId: 'candle', expires: '2026-11-25' }],
-    moves: [move('old-candles', 'bought', 50)],
-  });
+  const old = { id: 'old-candles', goodId: 'candle', expires: '2026-11-25' };
+  await writeNew([old], move('old-candles', 'bought', 50));
   const library = await get('/library');
   expect(shelf(library.lots, 'candle')).toBe(60);
   const files = await Promise.all(
@@ -62,41 +56,49 @@ test('what is past its day when the show is played does not count for it', async
 test('less than nothing is refused with the move and its figures, and nothing of the whole is kept', async () => {
   const before = (await get('/stores')) as StoresAnswer;
   const { lot } = before.lots.find((l) => l.lot.goodId === 'yeast')!;
-  const { status, body } = await post('/stores/moves', {
-    lots: [],
-    moves: [move('new-mints', 'bought', 5), move(lot.id, 'used', 1000)],
+  const answer = await write(move('new-mints', 'bought', 5), move(lot.id, 'used', 1000));
+  expect(answer).toMatchObject({
+    is: 'refused',
+    says: expect.stringMatching(/^Dried yeast, used 1 kg on 2026-11-24: there is .* less/),
   });
-  expect(status).toBe(400);
-  expect(body.error.fields).toEqual([
-    {
-      path: 'moves[1].amount',
-      says: expect.stringMatching(/^Dried yeast, used 1 kg on 2026-11-24: there is .* less/),
-    },
-  ]);
   expect(await get('/stores')).toEqual(before);
 });
 
 test('a move taken back counts no more; one that others rest on is not taken back', async () => {
   const bought = move('new-mints', 'bought', 7);
-  await post('/stores/moves', { lots: [], moves: [bought] });
   const used = move('new-mints', 'used', 20);
-  await post('/stores/moves', { lots: [], moves: [used] });
-  const no = await post('/stores/moves', {
-    lots: [],
-    moves: [move('new-mints', 'undo', 0, { ofId: bought.id })],
+  await write(bought);
+  await write(used);
+  const undo = (of: WrittenMove) => write(move('new-mints', 'undo', 0, { ofId: of.id }));
+  expect(await undo(bought)).toMatchObject({ is: 'refused' });
+  expect(await undo(used)).toMatchObject({ is: 'kept' });
+  expect((await lotsNow()).find((l) => l.lot.id === 'new-mints')!.shelf).toBe(21);
+  // What is not there yet, or is another lot's, cannot be taken back.
+  expect(await undo(move('new-mints', 'bought', 1))).toMatchObject({
+    is: 'refused',
+    says: 'There is no such move of this lot to take back.',
   });
-  expect([no.status, no.body.error.fields[0].path]).toEqual([400, 'moves']);
-  const yes = await post('/stores/moves', {
-    lots: [],
-    moves: [move('new-mints', 'undo', 0, { ofId: used.id })],
-  });
-  expect(yes.body.lots.find((l: LotStock) => l.lot.id === 'new-mints').shelf).toBe(21);
+  expect(await write(move('old-candles', 'undo', 0, { ofId: bought.id }))).toMatchObject({ is: 'refused' });
 });
 
-test('sending the same moves twice writes them once', async () => {
-  const once = { lots: [], moves: [move('new-mints', 'bought', 3)] };
-  const first = await post('/stores/moves', once);
-  expect((await post('/stores/moves', once)).body.lots).toEqual(first.body.lots);
+test('the same act sent twice is written once; its id with other content is refused', async () => {
+  const act = logged('stores:ledger', 'once', 'written', {
+    lots: [],
+    moves: [move('new-mints', 'bought', 3)],
+  });
+  const is = async (event: object) => (await sendTo(app, event))[0]!.is;
+  expect(await is(act)).toBe('kept');
+  const before = await lotsNow();
+  expect(await is(act)).toBe('known');
+  expect(await is({ ...act, body: { lots: [], moves: [move('new-mints', 'bought', 9)] } })).toBe('refused');
+  expect(await lotsNow()).toEqual(before);
+});
+
+test.each(['constructor', '__proto__', 'toString'])('a show called “%s” has its own out', async (showId) => {
+  await write(move('new-mints', 'packed', 2, { showId }));
+  const { out } = (await lotsNow()).find((l) => l.lot.id === 'new-mints')!;
+  expect(Object.entries(out)).toEqual([[showId, 2]]);
+  await write(move('new-mints', 'returned', 2, { showId }));
 });
 
 test('the shelf cannot be changed by saving the good', async () => {
@@ -125,14 +127,20 @@ test('the stores go out as CSV and come back unchanged; a file with mistakes cha
   expect(shelf(after.lots, glitter.id)).toBe(200);
 });
 
-test('ticks of a show: the newest of each stands', async () => {
-  const tick = (key: string, done: boolean) => post('/shows/cold-snap/ticks', { way: 'out', key, done });
-  await tick('crate-a:jar', true);
-  await tick('crate-a:tongs', true);
-  const { body } = await tick('crate-a:jar', false);
-  expect(body.map((t: { key: string }) => t.key)).toEqual(['crate-a:tongs']);
-  expect((await post('/shows/nowhere/ticks', { way: 'out', key: 'x', done: true })).status).toBe(404);
-  expect((await post('/shows/cold-snap/ticks', { way: 'sideways', key: 'x', done: true })).status).toBe(400);
+test('ticks of a show: the newest of each stands, whatever the order they come in', async () => {
+  const tick = (id: string, key: string, done: boolean, more: object = {}) =>
+    logged('show:cold-snap', id, 'tick', { way: 'out', key, done }, more);
+  const late = tick('k1', 'crate-a:jar', true);
+  await sendTo(app, tick('k2', 'crate-a:tongs', true), tick('k3', 'crate-a:jar', false), late);
+  const { ticks } = await get('/shows/cold-snap/ticks');
+  expect(ticks.map((t: { key: string }) => t.key)).toEqual(['crate-a:tongs']);
+  const answers = await sendTo(
+    app,
+    { ...tick('k4', 'x', true), run: 'show:nowhere' },
+    logged('show:cold-snap', 'k5', 'tick', { way: 'sideways', key: 'x', done: true }),
+    logged('show:cold-snap', 'k6', 'curtain', {}),
+  );
+  expect(answers.map((a) => a.is)).toEqual(['refused', 'refused', 'refused']);
 });
 
 test('an older database keeps what was on its shelves as the first count', () => {
@@ -150,6 +158,7 @@ test('an older database keeps what was on its shelves as the first count', () =>
   const db = openDatabase(folder, MIGRATIONS);
   const documents = new Documents(db);
   const stores = new Stores(db, documents);
+  bringUpToDate(db, { runs: new Runs(db), stores });
   expect(stores.lots()).toMatchObject([{ lot: { goodId: 'rope' }, shelf: 3 }]);
   expect(stores.moves()).toMatchObject([{ kind: 'counted', amount: 3, day: '2026-01-05' }]);
   expect(documents.get('good', 'rope')).toEqual({ id: 'rope', version: 2, body: { ...rope, onShelf: 0 } });

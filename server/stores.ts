@@ -1,19 +1,27 @@
 import {
   balance,
-  check,
+  insideStores,
+  insideTick,
   Lot,
   readStores,
-  StoreMove,
+  STORES_LOG,
+  withGoodUntil,
   writeStores,
+  type Envelope,
+  type EventAnswer,
   type Good,
   type LotStock,
+  type StoreMove,
   type StoresPreview,
   type Tick,
+  type TicksAnswer,
+  type WrittenMove,
 } from '@hearty/core';
 import { randomUUID } from 'node:crypto';
 import type { Db } from './db';
 import type { Documents } from './documents';
-import { badInput, HttpError } from './errors';
+import { badInput } from './errors';
+import { EventLog } from './live/event-log';
 
 /** Where and when a change of the stores is written down. */
 export interface Moment {
@@ -21,81 +29,171 @@ export interface Moment {
   day: string;
 }
 
-/** Keeps the ledger of the stores, and the ticks of packing and preparing. Stock is only ever added up from moves. */
+/** A move that cannot be: which of those that came, and why. */
+class WrongWrite extends Error {
+  constructor(
+    readonly path: string,
+    readonly says: string,
+  ) {
+    super(says);
+  }
+}
+
+/**
+ * Keeps the ledger of the stores, and the ticks of packing and preparing. Stock is only ever added up from moves; what
+ * the moves of a lot add up to is kept beside them.
+ */
 export class Stores {
+  private readonly log: EventLog;
+  /** Counts changes of the stock: whoever rests on it asks again. */
+  revision = 0;
+
   constructor(
     private readonly db: Db,
     private readonly documents: Documents,
-  ) {}
+  ) {
+    this.log = new EventLog(db);
+  }
 
   lots(): LotStock[] {
-    return balance(this.allLots(), this.moves(), this.goods()).lots;
+    const rows = this.db
+      .prepare(
+        `SELECT lot.id, good_id AS goodId, expires, s.body FROM lot LEFT JOIN lot_stock s ON s.lot_id = lot.id ORDER BY lot.id`,
+      )
+      .all() as (LotRow & { body: string | null })[];
+    const goods = this.goods();
+    return rows.map(({ body, ...row }) => {
+      const sum = body === null ? { shelf: 0, out: {} } : (JSON.parse(body) as Omit<LotStock, 'lot'>);
+      return withGoodUntil({ ...sum, lot: lotOf(row) }, goods.get(row.goodId));
+    });
   }
 
   /** The newest first, with what each is about. */
   moves(limit = -1): StoreMove[] {
-    const rows = this.db
-      .prepare(
-        `SELECT id, lot_id AS lotId, kind, amount, at, day, show_id AS showId, of_id AS ofId, note
-         FROM store_move ORDER BY at DESC, id DESC LIMIT ?`,
-      )
-      .all(limit) as (StoreMove & Record<'showId' | 'ofId' | 'note', string | null>)[];
-    return rows.map(({ showId, ofId, note, ...row }) => ({
-      ...row,
-      ...(showId !== null && { showId }),
-      ...(ofId !== null && { ofId }),
-      ...(note !== null && { note }),
-    }));
+    return this.db
+      .prepare(`SELECT ${MOVE} FROM store_move ORDER BY tick DESC, rowid DESC LIMIT ?`)
+      .all(limit)
+      .map(moveOf);
   }
+
+  /** Whether a run has been written into the ledger: its moves' ids begin so. */
+  hasMoves(idsBegin: string): boolean {
+    const found = this.db.prepare('SELECT 1 FROM store_move WHERE id >= ? AND id < ? LIMIT 1');
+    return found.get(idsBegin, `${idsBegin}\uffff`) !== undefined;
+  }
+
+  /** Takes in one event of the ledger: all of it, or with its reason nothing. */
+  take(value: Envelope, text: string): EventAnswer {
+    const { id } = value;
+    const read = insideStores(value);
+    if (!read.ok)
+      return { id, is: 'refused', says: read.problems.map((p) => `${p.path}: ${p.says}`).join(' ') };
+    try {
+      return this.db.transaction((): EventAnswer => {
+        const is = this.log.keep(value, text);
+        if (is === 'other') throw new WrongWrite('id', 'Another event with this id is here already.');
+        if (is === 'kept') this.put(read.value.body, value);
+        return { id, is };
+      })();
+    } catch (error) {
+      if (!(error instanceof WrongWrite)) throw error;
+      return { id, is: 'refused', says: error.says };
+    }
+  }
+
+  /** Writes lots and moves down on the server itself, as one event. Errors: 400 with the path of what is wrong. */
+  write(lots: readonly Lot[], moves: readonly WrittenMove[], at: number): void {
+    const tick = this.log.mostTick(STORES_LOG);
+    const event: Envelope = {
+      id: randomUUID(),
+      run: STORES_LOG,
+      device: 'server',
+      person: null,
+      at,
+      tick: Math.max(tick, this.mostTick()) + 1,
+      v: 1,
+      kind: 'written',
+      body: { lots, moves },
+    };
+    try {
+      this.db.transaction(() => {
+        this.log.keep(event, JSON.stringify(event.body));
+        this.put({ lots, moves }, event);
+      })();
+    } catch (error) {
+      if (error instanceof WrongWrite) throw badInput([{ path: error.path, says: error.says }]);
+      throw error;
+    }
+  }
+
+  /** The largest tick a device must have seen to write on top of what is here. */
+  mostTick = (): number =>
+    (this.db.prepare('SELECT max(tick) FROM store_move').pluck().get() as number | null) ?? 0;
 
   /**
-   * Writes lots and moves, all or none; those that are here already are passed over, but a lot's expiry is set right.
-   * Errors: 400 with the path of what is malformed, or of the move that leaves less than nothing.
+   * Lots and moves; those that are here already are passed over, but a lot's expiry is set right. Only the lots that are
+   * touched are added up anew.
    */
-  append(values: { lots: readonly unknown[]; moves: readonly unknown[] }): void {
-    const read = <T extends object>(type: new () => T, list: readonly unknown[], path: string) =>
-      list.map((value, i) => {
-        const checked = check(type, value);
-        if (!checked.ok)
-          throw badInput(checked.problems.map((p) => ({ ...p, path: `${path}[${i}].${p.path}` })));
-        return checked.value;
-      });
-    this.write(read(Lot, values.lots, 'lots'), read(StoreMove, values.moves, 'moves'));
+  private put(
+    { lots, moves }: { lots: readonly Lot[]; moves: readonly WrittenMove[] },
+    { at, tick }: Envelope,
+  ): void {
+    const putLot = this.db.prepare(
+      `INSERT INTO lot (id, good_id, expires) VALUES (@id, @goodId, @expires)
+       ON CONFLICT (id) DO UPDATE SET expires = @expires WHERE good_id = @goodId`,
+    );
+    const touched = new Set<string>();
+    for (const [i, lot] of lots.entries()) {
+      if (!this.documents.has('good', lot.goodId))
+        throw new WrongWrite(`lots[${i}].goodId`, `There is no good “${lot.goodId}”.`);
+      if (putLot.run({ expires: null, ...lot }).changes === 0)
+        throw new WrongWrite(`lots[${i}].id`, 'Another good has a lot with this id.');
+      touched.add(lot.id);
+    }
+    const lotHere = this.db.prepare('SELECT 1 FROM lot WHERE id = ?').pluck();
+    const moveHere = this.db.prepare('SELECT lot_id FROM store_move WHERE id = ?').pluck();
+    const putMove = this.db.prepare(
+      `INSERT INTO store_move (id, lot_id, kind, amount, at, tick, day, show_id, of_id, note)
+       VALUES (@id, @lotId, @kind, @amount, @at, @tick, @day, @showId, @ofId, @note) ON CONFLICT (id) DO NOTHING`,
+    );
+    for (const [i, move] of moves.entries()) {
+      if (!lotHere.get(move.lotId)) throw new WrongWrite(`moves[${i}].lotId`, 'There is no such lot.');
+      const undoes = move.kind === 'undo' ? moveHere.get(move.ofId ?? '') : undefined;
+      if (move.kind === 'undo' && undoes !== move.lotId)
+        throw new WrongWrite(`moves[${i}].ofId`, 'There is no such move of this lot to take back.');
+      putMove.run({ showId: null, ofId: null, note: null, ...move, at, tick });
+      touched.add(move.lotId);
+    }
+    for (const lotId of touched) this.addUp(lotId, moves);
+    this.revision++;
   }
 
-  private write(lots: readonly Lot[], moves: readonly StoreMove[]): void {
-    this.db.transaction(() => {
-      const putLot = this.db.prepare(
-        `INSERT INTO lot (id, good_id, expires) VALUES (@id, @goodId, @expires)
-         ON CONFLICT (id) DO UPDATE SET expires = @expires WHERE good_id = @goodId`,
-      );
-      for (const lot of lots) {
-        if (!this.documents.get('good', lot.goodId))
-          throw badInput([{ path: 'lots', says: `There is no good “${lot.goodId}”.` }]);
-        putLot.run({ expires: null, ...lot });
-      }
-      const known = new Set(this.allLots().map((l) => l.id));
-      const ids = new Set([...this.moves().map((m) => m.id), ...moves.map((m) => m.id)]);
-      const putMove = this.db.prepare(
-        `INSERT INTO store_move (id, lot_id, kind, amount, at, day, show_id, of_id, note)
-         VALUES (@id, @lotId, @kind, @amount, @at, @day, @showId, @ofId, @note) ON CONFLICT (id) DO NOTHING`,
-      );
-      moves.forEach((move, i) => {
-        if (!known.has(move.lotId))
-          throw badInput([{ path: `moves[${i}].lotId`, says: 'There is no such lot.' }]);
-        if (move.kind === 'undo' && !ids.has(move.ofId ?? ''))
-          throw badInput([{ path: `moves[${i}].ofId`, says: 'There is no such move.' }]);
-        putMove.run({ showId: null, ofId: null, note: null, ...move, at: Math.round(move.at) });
-      });
-      const { wrong } = balance(this.allLots(), this.moves(), this.goods());
-      if (wrong.length)
-        throw badInput(
-          wrong.map((w) => {
-            const i = moves.findIndex((m) => m.id === w.moveId);
-            return { path: i < 0 ? 'moves' : `moves[${i}].amount`, says: w.says };
-          }),
-        );
-    })();
+  /** Adds up the moves of one lot, and keeps the sum. */
+  private addUp(lotId: string, asked: readonly WrittenMove[]): void {
+    const row = this.db
+      .prepare('SELECT id, good_id AS goodId, expires FROM lot WHERE id = ?')
+      .get(lotId) as LotRow;
+    const moves = this.db
+      .prepare(`SELECT ${MOVE} FROM store_move WHERE lot_id = ? ORDER BY rowid`)
+      .all(lotId)
+      .map(moveOf);
+    const good = this.documents.get('good', row.goodId)?.body;
+    const { lots, wrong } = balance([lotOf(row)], moves, new Map(good && [[good.id, good]]));
+    const [first] = wrong;
+    if (first) {
+      const i = asked.findIndex((m) => m.id === first.moveId);
+      throw new WrongWrite(i < 0 ? 'moves' : `moves[${i}].amount`, first.says);
+    }
+    const { lot: _lot, goodUntil: _until, ...sum } = lots[0]!;
+    this.db
+      .prepare('INSERT OR REPLACE INTO lot_stock (lot_id, body) VALUES (?, ?)')
+      .run(lotId, JSON.stringify(sum));
+  }
+
+  /** Adds every lot up anew. */
+  rebuild(): void {
+    this.db.exec('DELETE FROM lot_stock');
+    for (const id of this.db.prepare('SELECT id FROM lot').pluck().all() as string[]) this.addUp(id, []);
   }
 
   /** Counts a good anew without lots of its own: the shelf of a good that came with a file or the demo data. */
@@ -110,17 +208,8 @@ export class Stores {
     const { expires, note } = more;
     this.write(
       [{ id, goodId, ...(expires !== undefined && { expires }) }],
-      [
-        {
-          id: randomUUID(),
-          lotId: id,
-          kind: 'counted',
-          amount,
-          at,
-          day,
-          ...(note !== undefined && { note }),
-        },
-      ],
+      [{ id: randomUUID(), lotId: id, kind: 'counted', amount, day, ...(note !== undefined && { note }) }],
+      at,
     );
   }
 
@@ -147,54 +236,86 @@ export class Stores {
         );
       for (const good of preview.goods)
         this.documents.save('good', good.id, this.documents.get('good', good.id)?.version ?? 0, good);
-      const stock = this.lots();
+      const filled = new Map<string, string[]>();
+      const place = (goodId: string, expires: string | undefined) => `${goodId} ${expires ?? ''}`;
+      for (const { lot, shelf } of this.lots())
+        if (shelf > 0) {
+          const at = place(lot.goodId, lot.expires);
+          filled.set(at, [...(filled.get(at) ?? []), lot.id]);
+        }
       const lots: Lot[] = [];
-      const moves: StoreMove[] = [];
+      const moves: WrittenMove[] = [];
       const count = (lotId: string, amount: number) =>
-        moves.push({ id: randomUUID(), lotId, kind: 'counted', amount, at, day, note: 'From a file' });
+        moves.push({ id: randomUUID(), lotId, kind: 'counted', amount, day, note: 'From a file' });
       for (const { goodId, expires, amount } of preview.counts) {
-        const [first, ...others] = stock
-          .filter((l) => l.lot.goodId === goodId && l.lot.expires === expires && l.shelf > 0)
-          .map((l) => l.lot.id);
+        const [first, ...others] = filled.get(place(goodId, expires)) ?? [];
         if (first === undefined)
           lots.push({ id: randomUUID(), goodId, ...(expires !== undefined && { expires }) });
         count(first ?? lots.at(-1)!.id, amount);
         for (const other of others) count(other, 0);
       }
-      this.write(lots, moves);
+      for (let from = 0; from < Math.max(lots.length, moves.length); from += MOST_AT_ONCE)
+        this.write(lots.slice(from, from + MOST_AT_ONCE), moves.slice(from, from + MOST_AT_ONCE), at);
       return { goods: preview.goods.length, counts: preview.counts.length };
     })();
   }
 
-  ticks(showId: string): Tick[] {
-    return this.db
-      .prepare(
-        `SELECT way, key, max(seq) AS seq, at FROM tick WHERE show_id = ? GROUP BY way, key HAVING done = 1 ORDER BY seq`,
-      )
-      .all(showId)
-      .map((row) => {
-        const { way, key, at } = row as Tick;
-        return { way, key, at };
-      });
+  /** What is ticked off for a show. */
+  ticks(showId: string): TicksAnswer {
+    const ticks = this.db
+      .prepare('SELECT way, key, at FROM tick_now WHERE show_id = ? AND done = 1 ORDER BY tick, way, key')
+      .all(showId) as Tick[];
+    const tick = this.db.prepare('SELECT max(tick) FROM tick_now WHERE show_id = ?').pluck().get(showId);
+    return { ticks, tick: (tick as number | null) ?? 0 };
   }
 
-  tick(showId: string, way: Tick['way'], key: string, done: boolean, at: number): void {
-    if (!this.documents.get('show', showId)) throw new HttpError(404, 'not-found', 'There is no such show.');
-    this.db
-      .prepare('INSERT INTO tick (show_id, way, key, done, at) VALUES (?, ?, ?, ?, ?)')
-      .run(showId, way, key, done ? 1 : 0, at);
-  }
-
-  private allLots(): Lot[] {
-    const rows = this.db
-      .prepare('SELECT id, good_id AS goodId, expires FROM lot ORDER BY id')
-      .all() as (Lot & {
-      expires: string | null;
-    })[];
-    return rows.map(({ expires, ...lot }) => ({ ...lot, ...(expires !== null && { expires }) }));
+  /** Takes in one tick: of each thing, the newest in the order of the log stands. */
+  takeTick(value: Envelope, text: string): EventAnswer {
+    const { id, at, tick, device } = value;
+    const refused = (says: string): EventAnswer => ({ id, is: 'refused', says });
+    const read = insideTick(value);
+    if (!read.ok) return refused(read.problems.map((p) => `${p.path}: ${p.says}`).join(' '));
+    const showId = value.run.slice('show:'.length);
+    if (!this.documents.has('show', showId)) return refused('There is no such show.');
+    const is = this.log.keep(value, text);
+    if (is === 'other') return refused('Another event with this id is here already.');
+    const { way, key, done } = read.value.body;
+    if (is === 'kept')
+      this.db
+        .prepare(
+          `INSERT INTO tick_now (show_id, way, key, done, at, tick, device) VALUES (?, ?, ?, ?, ?, ?, ?)
+           ON CONFLICT (show_id, way, key) DO UPDATE SET done = excluded.done, at = excluded.at, tick = excluded.tick, device = excluded.device
+           WHERE (excluded.tick, excluded.device) >= (tick, device)`,
+        )
+        .run(showId, way, key, done ? 1 : 0, at, tick, device);
+    return { id, is };
   }
 
   private goods(): Map<string, Good> {
     return new Map(this.documents.all('good').map((d) => [d.id, d.body]));
   }
 }
+
+/** So many lots and moves are written as one act; a file of more is several acts of one transaction. */
+const MOST_AT_ONCE = 500;
+
+interface LotRow {
+  id: string;
+  goodId: string;
+  expires: string | null;
+}
+
+const lotOf = ({ expires, ...lot }: LotRow): Lot => ({ ...lot, ...(expires !== null && { expires }) });
+
+const MOVE = 'id, lot_id AS lotId, kind, amount, at, tick, day, show_id AS showId, of_id AS ofId, note';
+
+const moveOf = (row: unknown): StoreMove => {
+  const { showId, ofId, note, ...move } = row as StoreMove &
+    Record<'showId' | 'ofId' | 'note', string | null>;
+  return {
+    ...move,
+    ...(showId !== null && { showId }),
+    ...(ofId !== null && { ofId }),
+    ...(note !== null && { note }),
+  };
+};

@@ -1,4 +1,3 @@
-import 'reflect-metadata';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/bricolage-grotesque';
 import { createRoot } from 'react-dom/client';

@@ -1,14 +1,17 @@
-import 'reflect-metadata';
+import 'reflect-metadata/lite';
 import { CLOCK_PATTERN } from '../quantities';
+import { nest } from './accepts';
 import {
   ArrayMaxSize,
   IsArray,
+  IsIn,
   IsInt,
   IsObject,
   IsString,
   Length,
   Matches,
   Max,
+  MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator';
@@ -19,7 +22,7 @@ const all =
   (target, key) =>
     decorators.forEach((d) => d(target, key));
 
-export const ID_PATTERN = /^[A-Za-z0-9_-]{1,64}$/;
+const ID_PATTERN = /^[A-Za-z0-9_-]{1,64}$/;
 
 /** An identifier: letters, digits, dash and underscore, 1 to 64 of them. */
 export const Id = () => Matches(ID_PATTERN, { message: 'must be an id of letters, digits, - or _' });
@@ -62,9 +65,33 @@ export const Clock = () => Matches(CLOCK_PATTERN, { message: 'must be a time of 
 export const DayClock = () =>
   Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: 'must be a time of day such as 14:05' });
 
+const atMost = (max: number) => ArrayMaxSize(max, { message: `must have at most ${max} entries` });
+
+/** Ids of other documents. */
+export const Ids = (max: number) =>
+  all(
+    IsArray({ message: 'must be a list of ids' }),
+    atMost(max),
+    Matches(ID_PATTERN, { each: true, message: 'must be a list of ids' }),
+  );
+
+/** Some of a few known words: "must be known hazards". */
+export const Some = (of: readonly string[], what: string) =>
+  all(atMost(of.length), IsIn(of, { each: true, message: `must be known ${what}` }));
+
+/** Short texts, each a line of its own. */
+export const Lines = (max: number, longest: number) =>
+  all(
+    IsArray({ message: 'must be a list' }),
+    atMost(max),
+    IsString({ each: true, message: 'must hold text' }),
+    MaxLength(longest, { each: true, message: `must hold lines of at most ${longest} characters` }),
+  );
+
 /** One nested document. */
 export const One = (type: () => new () => object) =>
   all(
+    (target, key) => nest(target, String(key), type),
     IsObject({ message: 'must be an object' }),
     ValidateNested({ message: 'must be an object' }),
     Type(type),
@@ -73,8 +100,11 @@ export const One = (type: () => new () => object) =>
 /** A list of nested documents, bounded so that no file can exhaust the machine. */
 export const Many = (type: () => new () => object, max = 500) =>
   all(
+    (target, key) => nest(target, String(key), type),
     IsArray({ message: 'must be a list' }),
-    ArrayMaxSize(max, { message: `must have at most ${max} entries` }),
+    atMost(max),
+    // The library lets a list in a list pass as a nested document.
+    IsObject({ each: true, message: 'must hold objects' }),
     ValidateNested({ each: true, message: 'must hold objects' }),
     Type(type),
   );

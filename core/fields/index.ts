@@ -1,1 +1,2 @@
+export { accepts, oddity } from './accepts';
 export * from './decorators';

@@ -69,7 +69,7 @@ export function* forecastSteps(
   options: { seed: number; plays: number },
 ): Generator<ForecastProgress, Bands> {
   const { timetable, script } = placement;
-  const parts = script.items.map((item) => partOf(item, timetable));
+  const parts = script.items.map((item) => plannedPart(item, timetable));
   const items = script.items.map((i) => i.item);
   const steps = playShow(placement, parts, options.plays, options.seed);
   let next = steps.next();
@@ -100,15 +100,11 @@ export function* forecastSteps(
   };
 }
 
-/** The item as a stretch of stage time, with its odds and waits. */
-export function partOf(scripted: ScriptItem, timetable: Timetable): Part {
-  const { item, demo, first } = scripted;
-  // Preparation is placed as late as it may be and moves along with a show that runs ahead; only where the plan
-  // already had to wait for it does it hold an item back.
-  const waits = timetable.items.some((i) => i.itemId === item.id && i.waitS > 0);
-  const readyS = waits ? timetable.tasks.filter((t) => t.itemId === item.id).map((t) => t.readyS) : [];
+/** An item as it is played, begun as soon as the one before it is over. */
+export function partOf(scripted: ScriptItem): Part {
+  const { demo, first } = scripted;
   return {
-    notBeforeS: Math.max(-Infinity, ...readyS),
+    notBeforeS: -Infinity,
     first: new PertTime(first),
     spentS: 0,
     afterS: demo?.reset?.inView ? demo.reset.handsOnS : 0,
@@ -118,6 +114,17 @@ export function partOf(scripted: ScriptItem, timetable: Timetable): Part {
     outcomes: outcomesOf(scripted),
     closed: { worked: 0, failed: 0 },
   };
+}
+
+/**
+ * An item as its plan has it. Preparation is placed as late as it may be and moves along with a show that runs ahead;
+ * only where the plan already had to wait for it does it hold an item back.
+ */
+function plannedPart(scripted: ScriptItem, timetable: Timetable): Part {
+  const { id } = scripted.item;
+  const waits = timetable.items.some((i) => i.itemId === id && i.waitS > 0);
+  const readyS = waits ? timetable.tasks.filter((t) => t.itemId === id).map((t) => t.readyS) : [];
+  return { ...partOf(scripted), notBeforeS: Math.max(-Infinity, ...readyS) };
 }
 
 /** How the attempts at an item may go; empty for an item that is not a demo. */

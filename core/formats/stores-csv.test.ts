@@ -1,8 +1,10 @@
 import Papa from 'papaparse';
 import type { Good } from '../show';
-import { balance, type StoreMove } from '../supplies';
+import { balance, type WrittenMove } from '../supplies';
 import { good } from '../testing/hall-show';
 import { readStores, STORES_COLUMNS, writeStores } from './stores-csv';
+
+type Move = WrittenMove & { tick: number };
 
 const GOODS: Good[] = [
   {
@@ -21,12 +23,12 @@ const LOTS = balance(
     { id: 'a', goodId: 'soda', expires: '2027-01-01' },
     { id: 'b', goodId: 'soda' },
   ],
-  ['a', 'b'].map((lotId, i): StoreMove => ({
+  ['a', 'b'].map((lotId, i): Move => ({
     id: lotId,
     lotId,
     kind: 'bought',
     amount: 100 * (i + 1),
-    at: i,
+    tick: i,
     day: '2026-01-01',
   })),
   new Map(GOODS.map((g) => [g.id, g])),
@@ -107,6 +109,7 @@ test('each mistake is named by its line and column, and a wrong row changes noth
 test('a file that is not one of stores is refused as a whole', () => {
   expect(read('a,b\n1,2').says).toContain('“name” is missing');
   expect(read('name,colour\nx,y').says).toContain('“colour” is no column');
+  expect(read('name,Unit, NAME\nx,g,y').says).toContain('a column twice: “name”');
 });
 
 test('a name that looks like a formula is no formula in the file, and comes back as it was', () => {

@@ -48,10 +48,11 @@ export interface StoresPreview {
 
 /** The stores as a CSV file; goods in the order of their names, a row for each day of expiry. */
 export function writeStores(goods: readonly Good[], lots: readonly LotStock[]): string {
+  const all = shelves(lots);
   const rows = [...goods]
     .sort((a, b) => inOrderOfName(a.name, b.name))
     .flatMap((good) => {
-      const shelf = shelves(good.id, lots);
+      const shelf = all.get(good.id) ?? NO_SHELF;
       const kept: [string, number][] = shelf.size ? [...shelf] : [['', 0]];
       return kept.map(([expires, amount]) => ({ ...rowOf(good), 'on shelf': String(amount), expires }));
     });
@@ -64,13 +65,38 @@ export function writeStores(goods: readonly Good[], lots: readonly LotStock[]): 
 /** A spreadsheet must not take a cell that begins like a formula for one. */
 const safe = (text: string) => (/^[=+@\t]/.test(text) || /^-\D/.test(text) ? `'${text}` : text);
 
-/** On the shelf by day of expiry ('' for none), empty lots left out. */
-function shelves(goodId: string, lots: readonly LotStock[]): Map<string, number> {
-  const sum = new Map<string, number>();
-  for (const { lot, shelf } of lots)
-    if (lot.goodId === goodId && shelf > 0)
-      sum.set(lot.expires ?? '', (sum.get(lot.expires ?? '') ?? 0) + shelf);
-  return sum;
+/** By good, what is on the shelf by day of expiry ('' for none), empty lots left out. */
+function shelves(lots: readonly LotStock[]): Map<string, Map<string, number>> {
+  const sums = new Map<string, Map<string, number>>();
+  for (const { lot, shelf } of lots) {
+    if (shelf <= 0) continue;
+    const sum = sums.get(lot.goodId) ?? new Map<string, number>();
+    sums.set(lot.goodId, sum.set(lot.expires ?? '', (sum.get(lot.expires ?? '') ?? 0) + shelf));
+  }
+  return sums;
+}
+
+const NO_SHELF: ReadonlyMap<string, number> = new Map();
+
+/** Goods to be found by id and by name, capitals aside. Of one name the one that was put in last is found. */
+class Known {
+  private readonly byId = new Map<string, Good>();
+  private readonly byName = new Map<string, Good>();
+
+  constructor(goods: readonly Good[]) {
+    // The first of a name is the one that is meant by it.
+    for (const good of [...goods].reverse()) this.put(good);
+  }
+
+  put(good: Good): void {
+    this.byId.set(good.id, good);
+    this.byName.set(good.name.toLowerCase(), good);
+  }
+
+  find = (id: string | undefined, name: string): Good | undefined =>
+    id ? this.byId.get(id) : this.byName.get(name.toLowerCase());
+
+  get = (id: string): Good | undefined => this.byId.get(id);
 }
 
 const rowOf = (good: Good): Row => ({
@@ -92,6 +118,10 @@ const rowOf = (good: Good): Row => ({
 });
 const text = (n: number | undefined) => (n === undefined ? '' : String(n));
 
+/** The name of a column as we write it, however it was typed. */
+const column = (typed: string) =>
+  typed.trim().toLowerCase().replace('g/ml', 'g/mL').replace('piece l', 'piece L');
+
 /**
  * Reads a stores file against what is kept: what each row would add or change, and what is wrong with it. A column that
  * is missing changes nothing; an empty cell takes the value out. Amounts may be in kitchen units. `newId` names goods
@@ -103,13 +133,14 @@ export function readStores(
   lots: readonly LotStock[],
   newId: (name: string) => string,
 ): StoresPreview {
-  const parsed = Papa.parse<Row>(csv.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (h) => h.trim().toLowerCase().replace('g/ml', 'g/mL').replace('piece l', 'piece L'),
-  });
-  const columns = parsed.meta.fields ?? [];
+  const text = csv.replace(/^\uFEFF/, '');
   const empty: StoresPreview = { rows: [], goods: [], counts: [] };
+  const first = Papa.parse<string[]>(text, { preview: 1, skipEmptyLines: 'greedy' }).data[0] ?? [];
+  const twice = first.map(column).find((name, i, all) => all.indexOf(name) < i);
+  if (twice !== undefined)
+    return { ...empty, says: `The first line names a column twice: “${twice}”. Take one of them out.` };
+  const parsed = Papa.parse<Row>(text, { header: true, skipEmptyLines: 'greedy', transformHeader: column });
+  const columns = parsed.meta.fields ?? [];
   const strange = columns.filter((c) => !(STORES_COLUMNS as readonly string[]).includes(c));
   if (!columns.includes('name'))
     return {
@@ -123,6 +154,8 @@ export function readStores(
     };
   const torn = new Map(parsed.errors.map((e) => [e.row ?? 0, e.message]));
   const seen = new Map<string, number>();
+  const known = new Known(goods);
+  const shelved = shelves(lots);
   const changed = new Map<string, Good>();
   const preview: StoresPreview = { rows: [], goods: [], counts: [] };
   parsed.data.forEach((raw, i) => {
@@ -134,9 +167,7 @@ export function readStores(
       ]),
     ) as Row;
     const tear = torn.get(i);
-    const read = tear
-      ? { problems: [{ column: 'line', says: tear }] }
-      : readRow(row, columns, goods, changed, newId);
+    const read = tear ? { problems: [{ column: 'line', says: tear }] } : readRow(row, columns, known, newId);
     const problems = [...read.problems];
     const good = 'good' in read ? read.good : undefined;
     const amount = 'amount' in read ? read.amount : undefined;
@@ -152,14 +183,17 @@ export function readStores(
       preview.rows.push({ line, name: row.name ?? '', status: 'wrong', changes: [], problems });
       return;
     }
-    const was = changed.get(good.id) ?? goods.find((g) => g.id === good.id);
+    const was = known.get(good.id);
     const changes = was ? differences(was, good) : [];
-    const have = shelves(good.id, lots).get(expires ?? '') ?? 0;
+    const have = shelved.get(good.id)?.get(expires ?? '') ?? 0;
     if (amount !== undefined && Math.abs(amount - have) > 1e-6) {
       changes.push(`on shelf${expires ? ` (until ${expires})` : ''}: ${have} → ${amount}`);
       preview.counts.push({ goodId: good.id, expires, amount });
     }
-    if (!was || differences(was, good).length) changed.set(good.id, good);
+    if (!was || differences(was, good).length) {
+      changed.set(good.id, good);
+      known.put(good);
+    }
     preview.rows.push({
       line,
       name: good.name,
@@ -179,17 +213,14 @@ type ReadRow =
 function readRow(
   row: Row,
   columns: readonly string[],
-  goods: readonly Good[],
-  changed: ReadonlyMap<string, Good>,
+  known: Known,
   newId: (name: string) => string,
 ): ReadRow {
   const problems: StoresRow['problems'] = [];
   const wrong = (column: string, says: string) => void problems.push({ column, says });
   const name = row.name ?? '';
   if (!name) return { problems: [{ column: 'name', says: 'This must not be empty.' }] };
-  const same = (g: Good) => g.name.toLowerCase() === name.toLowerCase();
-  const known = [...changed.values(), ...goods];
-  const was = row.id ? known.find((g) => g.id === row.id) : known.find(same);
+  const was = known.find(row.id, name);
   const sort = row.sort || was?.sort || 'consumable';
   const unit = (row.unit || was?.unit || (sort === 'kit' ? 'piece' : '')) as BaseUnit;
   if (!BASE_UNITS.includes(unit)) {

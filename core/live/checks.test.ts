@@ -2,6 +2,7 @@ import { type Check, plan } from '../plan';
 import { script } from '../script';
 import { demo, good, item, record, showOf, task } from '../testing/hall-show';
 import { debrief } from './debrief';
+import { event } from '../testing/log';
 import type { Happening, RunEvent } from './events';
 import { fold } from './fold';
 import { gates, judge } from './gates';
@@ -31,7 +32,7 @@ const file = showOf(
 );
 const planned = plan(file, { plays: 0 });
 const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
-const at = (ms: number, id: string, h: Happening) => ({ id, at: ms, by: 'stage', ...h }) as RunEvent;
+const at = (ms: number, id: string, h: Happening) => event(h, { id, at: ms, tick: ms + 1 });
 const answer = (checkId: string, value: boolean | number) =>
   at(1, `c${checkId}`, { kind: 'check', body: { checkId, value } });
 
@@ -77,7 +78,7 @@ describe('a show under way', () => {
   ];
   const failed = at(290_000, 'd', { kind: 'attempt closed', body: { itemId: 'i-soda', outcome: 'failed' } });
   const land = (events: RunEvent[], nowS: number) =>
-    liveLanding(script(file), planned.timetable, fold(events, script(file)), nowS * 1000, {
+    liveLanding(script(file), fold(events, script(file)), nowS * 1000, {
       plays: 4000,
       seed: 1,
     });
@@ -114,5 +115,5 @@ test('the debrief sets planned against actual and packed against used', () => {
   expect(talk.times[1]).toMatchObject({ itemId: 'i-foam', plannedS: 300, actualStartS: 60, actualS: 340 });
   expect(talk.times[0]!.actualS).toBeUndefined();
   expect(talk.leftovers).toMatchObject([{ goodId: 'soda', packed: 4, used: 2, expected: 2, counted: 1 }]);
-  expect(talk.lines[0]).toMatchObject({ attempt: { outcome: 'worked', cause: 'fresh yeast', takesS: 340 } });
+  expect(talk.lines[0]).toMatchObject({ attempt: { outcome: 'worked', cause: 'fresh yeast' }, takesS: 340 });
 });

@@ -3,18 +3,15 @@ import { plan } from '../plan';
 import { script } from '../script';
 import type { NeedRule } from '../show';
 import { demo, good, item, showOf, task } from '../testing/hall-show';
+import { event } from '../testing/log';
+import { itemsOf } from './slices/stage';
 import { attemptsOf, debrief } from './debrief';
 import type { Happening, RunEvent } from './events';
 import { fold } from './fold';
 import { gates } from './gates';
 
 const at = (second: number, h: Happening): RunEvent =>
-  ({
-    id: `e${String(second).padStart(5, '0')}`,
-    at: 1_000_000 + second * 1000,
-    by: 'stage',
-    ...h,
-  }) as RunEvent;
+  event(h, { id: `e${String(second).padStart(5, '0')}`, at: 1_000_000 + second * 1000, tick: second + 1 });
 const begun = (second: number, itemId: string) => at(second, { kind: 'item begun', body: { itemId } });
 const closed = (
   second: number,
@@ -90,8 +87,8 @@ describe('the talk', () => {
       ],
       script(file),
     );
-    expect(state.notes).toMatchObject([{ text: 'loud', nearMiss: true, itemId: 'i-bottle' }]);
-    expect(state.items[0]!.attempts[0]!.change).toBe('warmed it');
+    expect([...state.notes]).toMatchObject([{ text: 'loud', nearMiss: true, itemId: 'i-bottle' }]);
+    expect(itemsOf(state)[0]!.attempts[0]!.change).toBe('warmed it');
     expect(state.actions).toMatchObject([{ text: 'buy a heater', done: true }]);
   });
 
@@ -116,7 +113,10 @@ describe('the talk', () => {
 
   test('a word about an attempt that is not there is passed over', () => {
     const stray = at(100, { kind: 'cause', body: { attemptId: 'ghost', cause: 'x' } });
-    expect(fold([...log, stray], script(file))).toEqual({ ...fold(log, script(file)), lastUndoable: log[1] });
+    expect(fold([...log, stray], script(file))).toEqual({
+      ...fold(log, script(file)),
+      lastUndoable: log[1]!.id,
+    });
   });
 });
 

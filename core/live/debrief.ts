@@ -3,12 +3,14 @@ import type { Plan } from '../plan';
 import type { Script } from '../script';
 import type { Cause } from '../show';
 import type { LeftoverLine } from '../supplies';
-import { playedMs, type AttemptState, type RunState } from './fold';
+import type { RunState } from './fold';
+import { attemptsTakeS, itemsOf, playedMs, type AttemptState, type ItemState } from './slices/stage';
 
 export interface DebriefLine {
   itemId: string;
   title: string;
   attempt: AttemptState;
+  takesS: number;
   /** The demo's own causes for the symptom, in its order. */
   likely: Cause[];
 }
@@ -32,18 +34,20 @@ export interface Debrief {
 /** What there is to talk about after a run, from its log and its plan. Pure. */
 export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>, state: RunState): Debrief {
   return {
-    lines: state.items.flatMap((item) =>
-      item.attempts.map((attempt) => ({
+    lines: itemsOf(state).flatMap((item) => {
+      const takes = attemptsTakeS(state, item);
+      return item.attempts.map((attempt, i) => ({
         itemId: item.itemId,
         title: item.title,
         attempt,
+        takesS: takes[i]!,
         likely:
           script.byItem.get(item.itemId)?.demo?.faults.find((f) => f.symptom === attempt.symptom)?.causes ??
           [],
-      })),
-    ),
-    times: plan.timetable.items.map((planned, i) => {
-      const actual = state.items[i];
+      }));
+    }),
+    times: plan.timetable.items.map((planned) => {
+      const actual = state.items.get(planned.itemId);
       const { begunAt, endedAt } = actual ?? {};
       return {
         itemId: planned.itemId,
@@ -70,14 +74,14 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
         packed: c.packed,
         used,
         expected: Math.max(0, Math.round((c.packed - used) * 1e6) / 1e6),
-        counted: state.leftovers[c.goodId],
+        counted: state.leftovers.get(c.goodId),
       };
     }),
   };
 }
 
 function timesUsed(per: string, plannedTimes: number, state: RunState, itemId: string): number {
-  const item = state.items.find((i) => i.itemId === itemId);
+  const item = state.items.get(itemId);
   const tries = item?.attempts.filter((a) => a.outcome !== 'not tried') ?? [];
   if (per === 'attempt') return tries.length;
   if (per === 'showing') return tries.filter((a) => a.outcome !== 'failed').length;
@@ -87,21 +91,30 @@ function timesUsed(per: string, plannedTimes: number, state: RunState, itemId: s
 }
 
 /** The attempts of a run as the logbook keeps them. */
-export function attemptsOf(runId: string, rehearsal: boolean, script: Script, state: RunState): Attempt[] {
-  return state.items.flatMap((item) => {
-    const demoId = script.byItem.get(item.itemId)?.item.demoId;
-    if (!demoId) return [];
-    return item.attempts.map((a) => ({
-      id: a.id,
-      runId,
-      itemId: item.itemId,
-      demoId,
-      atMs: a.at,
-      rehearsal,
-      outcome: a.outcome,
-      takesS: a.takesS,
-      ...(a.symptom !== undefined && { symptom: a.symptom }),
-      ...(a.cause !== undefined && { cause: a.cause }),
-    }));
-  });
+export const attemptsOf = (runId: string, rehearsal: boolean, script: Script, state: RunState): Attempt[] =>
+  itemsOf(state).flatMap((item) => attemptsOfItem(runId, rehearsal, script, state, item));
+
+/** The attempts at one item of a run. */
+export function attemptsOfItem(
+  runId: string,
+  rehearsal: boolean,
+  script: Script,
+  state: RunState,
+  item: ItemState,
+): Attempt[] {
+  const demoId = script.byItem.get(item.itemId)?.item.demoId;
+  if (!demoId) return [];
+  const takes = attemptsTakeS(state, item);
+  return item.attempts.map((a, i) => ({
+    id: a.id,
+    runId,
+    itemId: item.itemId,
+    demoId,
+    atMs: a.at,
+    rehearsal,
+    outcome: a.outcome,
+    takesS: takes[i]!,
+    ...(a.symptom !== undefined && { symptom: a.symptom }),
+    ...(a.cause !== undefined && { cause: a.cause }),
+  }));
 }

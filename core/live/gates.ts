@@ -23,8 +23,8 @@ export function judge(check: Check, value: boolean | number | undefined): Verdic
 export function gates(script: Script, checks: readonly Check[], state: RunState): Gate[] {
   return script.items.map(({ item }) => {
     const mine = checks.filter((c) => c.must && c.itemIds.includes(item.id));
-    const failing = mine.filter((c) => judge(c, state.checks[c.id]?.value) === 'fails');
-    const open = mine.filter((c) => judge(c, state.checks[c.id]?.value) === 'open');
+    const failing = mine.filter((c) => judge(c, state.checks.get(c.id)?.value) === 'fails');
+    const open = mine.filter((c) => judge(c, state.checks.get(c.id)?.value) === 'open');
     return {
       itemId: item.id,
       title: item.title,
@@ -35,7 +35,7 @@ export function gates(script: Script, checks: readonly Check[], state: RunState)
 }
 
 function reading(check: Check, state: RunState): string {
-  const value = state.checks[check.id]?.value;
+  const value = state.checks.get(check.id)?.value;
   return typeof value === 'number'
     ? `: ${value} ${check.unit ?? ''}, wanted ${check.detail}`
     : ' is missing or not done';

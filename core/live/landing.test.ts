@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { plan } from '../plan';
 import { script } from '../script';
 import { demo, item, record, showOf } from '../testing/hall-show';
+import { event } from '../testing/log';
 import type { Happening, RunEvent } from './events';
 import { fold } from './fold';
 import { liveLanding } from './landing';
@@ -12,9 +13,8 @@ const file = showOf(
   ['a', 'b', 'c'].map((id) => item(id, { retries: 2 })),
   { record: [record('a', 6, 4), record('b', 9, 1)] },
 );
-const { timetable } = plan(file, { plays: 0 });
 const land = (events: RunEvent[], nowMs: number) =>
-  liveLanding(script(file), timetable, fold(events, script(file)), nowMs, { plays: 1500, seed: 2 });
+  liveLanding(script(file), fold(events, script(file)), nowMs, { plays: 1500, seed: 2 });
 
 /** A show played by pressing forward, each press after a random time, each outcome by luck. */
 const anyShow = fc.array(fc.record({ waitS: fc.integer({ min: 1, max: 500 }), worked: fc.boolean() }), {
@@ -30,15 +30,12 @@ function played(presses: { waitS: number; worked: boolean }[]): { events: RunEve
     const move = forward(script(file), state);
     const outcome: Happening = {
       kind: 'attempt closed',
-      body: { itemId: state.items[state.now]?.itemId ?? '', outcome: worked ? 'worked' : 'failed' },
+      body: { itemId: state.now ?? '', outcome: worked ? 'worked' : 'failed' },
     };
     if (state.phase !== 'down') {
-      events.push({
-        id: `e${String(i).padStart(2, '0')}`,
-        at,
-        by: 'stage',
-        ...(move.happening ?? outcome),
-      } as RunEvent);
+      events.push(
+        event(move.happening ?? outcome, { id: `e${String(i).padStart(2, '0')}`, at, tick: i + 1 }),
+      );
     }
     at += waitS * 1000;
   });
@@ -66,7 +63,7 @@ test('skipping an item brings the landing forward', () => {
     { waitS: 5, worked: true },
     { waitS: 5, worked: true },
   ]);
-  const skip = { id: 'z', at: nowMs, by: 'stage', kind: 'skip', body: { itemId: 'i-c' } } as RunEvent;
+  const skip = event({ kind: 'skip', body: { itemId: 'i-c' } }, { id: 'z', at: nowMs, tick: 99 });
   expect(land([...events, skip], nowMs).endS.p50).toBeLessThan(land(events, nowMs).endS.p50 - 200);
 });
 
@@ -74,10 +71,9 @@ test('before curtain-up the landing is the whole show, and nothing left is nothi
   const before = land([], 5_000_000);
   expect(before).toMatchObject({ nowS: 0, itemsLeft: 3 });
   // Ten demos to go and 78 s left leave 7.8 s a demo: the pace is time left over items left (common practice).
-  expect(before.perItemS).toBeCloseTo(timetable.slotEndS / 3, 9);
-  const all = [0, 1, 2].map(
-    (n) =>
-      ({ id: `s${n}`, at: 10 + n, by: 'x', kind: 'skip', body: { itemId: `i-${'abc'[n]}` } }) as RunEvent,
+  expect(before.perItemS).toBeCloseTo((file.show.slotMin * 60) / 3, 9);
+  const all = [0, 1, 2].map((n) =>
+    event({ kind: 'skip', body: { itemId: `i-${'abc'[n]}` } }, { id: `s${n}`, at: 10 + n, tick: n + 1 }),
   );
   expect(land(all, 5_000_000).perItemS).toBeUndefined();
 });
@@ -90,17 +86,16 @@ test('a show that will run over says what to leave out, and lands once that is s
   );
   const lengthS = plan(tight, { plays: 0 }).timetable.items[0]!.endS;
   const file = { ...tight, show: { ...tight.show, slotMin: Math.ceil((lengthS * 2.7) / 60) } };
-  const { timetable } = plan(file, { plays: 0 });
-  const events = [{ id: 'a', at: 1000, by: 'stage', kind: 'curtain', body: {} }] as RunEvent[];
-  const now = liveLanding(script(file), timetable, fold(events, script(file)), 1000, {
+  const events = [event({ kind: 'curtain', body: {} }, { id: 'a', at: 1000, tick: 1 })];
+  const now = liveLanding(script(file), fold(events, script(file)), 1000, {
     plays: 1500,
     seed: 2,
   });
   expect(now.withinSlot).toBeLessThan(0.9);
   // Either of the two would do; the one of less worth is offered.
   expect(now.cuts).toMatchObject({ itemIds: ['i-c'], worth: 2, exact: true });
-  const skip = { id: 'b', at: 1500, by: 'stage', kind: 'skip', body: { itemId: 'i-c' } } as RunEvent;
-  const after = liveLanding(script(file), timetable, fold([...events, skip], script(file)), 1500, {
+  const skip = event({ kind: 'skip', body: { itemId: 'i-c' } }, { id: 'b', at: 1500, tick: 2 });
+  const after = liveLanding(script(file), fold([...events, skip], script(file)), 1500, {
     plays: 1500,
     seed: 2,
   });

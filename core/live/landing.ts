@@ -13,9 +13,9 @@ import {
   type Part,
 } from '../forecast';
 import { posterior, type Script } from '../script';
-import type { Timetable } from '../timetable';
-import { playedMs, type ItemState, type RunState } from './fold';
+import type { RunState } from './fold';
 import { tally } from './moves';
+import { itemsOf, playedMs, type ItemState } from './slices/stage';
 
 /** Where a running show will land. Seconds from its actual curtain-up; odds 0 to 1. */
 export interface LiveLanding {
@@ -36,21 +36,20 @@ export interface LiveLanding {
 
 /**
  * The forecast of a show under way: the item on stage given what it took so far, then everything not yet played,
- * with each demo's own odds. The slot is counted from the actual curtain-up. Pure and seeded.
+ * with each demo's own odds. The slot is counted from the actual curtain-up. It needs no plan. Pure and seeded.
  */
 export function liveLanding(
   script: Script,
-  timetable: Timetable,
   state: RunState,
   nowMs: number,
   { plays, seed }: { plays: number; seed: number },
 ): LiveLanding {
   const since = state.curtainAt ?? nowMs;
   const nowS = Math.max(0, ((state.downAt ?? nowMs) - since) / 1000);
-  const slotEndS = timetable.slotEndS;
+  const slotEndS = script.file.show.slotMin * 60;
   const left =
-    state.phase === 'down' ? [] : state.items.filter((i) => i.status === 'to come' || i.status === 'now');
-  const parts = left.map((item) => livePart(script, timetable, state, item, nowMs));
+    state.phase === 'down' ? [] : itemsOf(state).filter((i) => i.status === 'to come' || i.status === 'now');
+  const parts = left.map((item) => livePart(script, state, item, nowMs));
   const { endsS, lengthsS, unsortedEndsS } = simulate(parts, nowS, parts.length ? plays : 1, seed);
   const withinSlot = shareUpTo(endsS, slotEndS);
   const docs = left.map(({ itemId, status }) => {
@@ -72,17 +71,11 @@ export function liveLanding(
   };
 }
 
-function livePart(
-  script: Script,
-  timetable: Timetable,
-  state: RunState,
-  item: ItemState,
-  nowMs: number,
-): Part {
+function livePart(script: Script, state: RunState, item: ItemState, nowMs: number): Part {
   const scripted = script.byItem.get(item.itemId)!;
   const { item: doc, demo, record } = scripted;
   // Waits of the plan belong to planned clock times, which a running show has left behind.
-  const part: Part = { ...partOf(scripted, timetable), notBeforeS: -Infinity };
+  const part = partOf(scripted);
   if (item.status !== 'now' || item.begunAt === undefined) return part;
   const { worked, failed } = tally(script, item);
   const over = item.attempts.length > 0;

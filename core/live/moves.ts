@@ -1,7 +1,8 @@
 import type { Script } from '../script';
 import type { Step } from '../show';
 import type { Happening } from './events';
-import type { ItemState, RunState } from './fold';
+import type { RunState } from './fold';
+import { itemsOf, onStage, type ItemState } from './slices/stage';
 
 /** What the large "forward" target does next, and its words. */
 export interface Move {
@@ -38,7 +39,7 @@ export function tally(script: Script, item: ItemState) {
 
 /** Where the item on stage stands; undefined before the first. */
 export function cue(script: Script, state: RunState): Cue | undefined {
-  const item = state.items[state.now];
+  const item = onStage(state);
   if (!item) return undefined;
   const steps = script.byItem.get(item.itemId)?.demo?.steps ?? [];
   const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.some((d) => d.stepId === s.id));
@@ -65,19 +66,25 @@ function openWindow(steps: readonly Step[], item: ItemState): Cue['window'] {
 /** The next item that is neither done nor skipped after the one on stage, else the first one passed over. */
 export function nextItem(state: RunState): ItemState | undefined {
   const open = (i: ItemState) => i.status === 'to come';
-  return state.items.slice(state.now + 1).find(open) ?? state.items.find(open);
+  const items = itemsOf(state);
+  return items.slice(placeOfNow(state) + 1).find(open) ?? items.find(open);
 }
 
 /** Items passed over by a jump: still owed, until played or skipped. */
 export const owed = (state: RunState) =>
-  state.items.slice(0, Math.max(0, state.now)).filter((i) => i.status === 'to come');
+  itemsOf(state)
+    .slice(0, Math.max(0, placeOfNow(state)))
+    .filter((i) => i.status === 'to come');
+
+/** The place of the item begun last in the running order; -1 before the first. */
+export const placeOfNow = ({ order, now }: RunState): number => (now === undefined ? -1 : order.indexOf(now));
 
 /** What "forward" means now. Before curtain-up it raises the curtain; at the end it lowers it. */
 export function forward(script: Script, state: RunState): Move {
   if (state.phase === 'down') return { label: 'The curtain is down' };
   if (state.phase === 'before') return { label: 'Curtain up', happening: { kind: 'curtain', body: {} } };
   if (state.phase === 'held') return { label: 'Resume', happening: { kind: 'resume', body: {} } };
-  const item = state.items[state.now];
+  const item = onStage(state);
   if (!item || item.status !== 'now') return onward(state);
   const demo = script.byItem.get(item.itemId)?.demo;
   if (!item.closed) {
@@ -102,7 +109,7 @@ export function forward(script: Script, state: RunState): Move {
 
 /** Whether "try again" is open: the last attempt failed and a retry is left. */
 export function mayRetry(script: Script, state: RunState): boolean {
-  const item = state.items[state.now];
+  const item = onStage(state);
   return (
     !!item && item.closed && item.attempts.at(-1)?.outcome === 'failed' && tally(script, item).retriesLeft > 0
   );

@@ -9,7 +9,7 @@ import {
   type ShowFile,
   type Venue,
 } from '../show';
-import { type LotStock, rounded } from '../supplies';
+import { outWith, rounded, type LotStock } from '../supplies';
 
 /** Everything the troupe has, from which the file of any show can be put together. */
 export interface Library {
@@ -38,9 +38,11 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
   };
   // What is past its day by the show is not there for it; what is out with this very show is.
   const shelf = new Map<string, number>();
-  for (const { lot, shelf: left, out, goodUntil } of library.lots) {
+  for (const of of library.lots) {
+    const { lot, shelf: left, goodUntil } = of;
+    if (!wants.good.has(lot.goodId)) continue;
     const here = goodUntil === undefined || goodUntil >= show.date ? left : 0;
-    shelf.set(lot.goodId, rounded((shelf.get(lot.goodId) ?? 0) + here + (out[show.id] ?? 0)));
+    shelf.set(lot.goodId, rounded((shelf.get(lot.goodId) ?? 0) + here + outWith(of, show.id)));
   }
   return {
     format: 'hearty-stage/show',

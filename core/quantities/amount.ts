@@ -1,11 +1,5 @@
 import Qty from 'js-quantities';
-
-/** The unit an amount is kept in. Volumes in millilitres, masses in grams, lengths in metres, or counted. */
-export type BaseUnit = 'mL' | 'g' | 'm' | 'piece';
-
-export const BASE_UNITS: readonly BaseUnit[] = ['mL', 'g', 'm', 'piece'];
-
-export type Parsed = { ok: true; value: number } | { ok: false; says: string };
+import { formatFigure, MOST_TYPED, type BaseUnit, type Parsed } from './figures';
 
 /** What a person may type for each base unit; also shown in the error when they typed something else. */
 const EXAMPLES: Record<BaseUnit, string> = {
@@ -78,6 +72,7 @@ export function parseAmount(
   { cup = 'US', densityGPerML }: AmountOptions = {},
 ): Parsed {
   const wrong: Parsed = { ok: false, says: `Write an amount such as ${EXAMPLES[base]}.` };
+  if (text.length > MOST_TYPED) return wrong;
   const match = /^(\d+(?:[.,]\d+)?(?![\d.,]*\/))?\s*(?:(\d+)\/(\d+))?\s*(.*)$/.exec(
     text.trim().toLowerCase(),
   );
@@ -89,7 +84,7 @@ export function parseAmount(
   const unit = (match[4] ?? '').replace(/\.$/, '').trim();
   if (unit === '') return { ok: true, value: count };
   if (base === 'piece') return /^(pieces?|pcs?)$/.test(unit) ? { ok: true, value: count } : wrong;
-  const known = SPELLINGS[unit];
+  const known = Object.hasOwn(SPELLINGS, unit) ? SPELLINGS[unit] : undefined;
   if (!known) return wrong;
   const quantity = cup === 'metric' && known === 'cu' ? Qty(count * METRIC_CUP_ML, 'ml') : Qty(count, known);
   if (quantity.isCompatible(Qty(1, base.toLowerCase())))
@@ -117,25 +112,14 @@ function acrossDensity(quantity: Qty, base: BaseUnit): ((gPerML: number) => numb
  * Exact: °C = (°F − 32) · 5/9 (NIST SP 811, B.8).
  */
 export function parseTemperature(text: string): Parsed {
-  const match = /^([-−]?\d+(?:[.,]\d+)?)\s*(?:°|deg)?\s*([cfk]?)$/.exec(text.trim().toLowerCase());
+  const match =
+    text.length <= MOST_TYPED &&
+    /^([-−]?\d+(?:[.,]\d+)?)\s*(?:°|deg)?\s*([cfk]?)$/.exec(text.trim().toLowerCase());
   if (!match) return { ok: false, says: 'Write a temperature such as 32 °C or 90 °F.' };
   const value = Number(match[1]!.replace('−', '-').replace(',', '.'));
   const celsius = match[2] === 'f' ? ((value - 32) * 5) / 9 : match[2] === 'k' ? value - 273.15 : value;
   if (celsius < -273.15) return { ok: false, says: 'Nothing is colder than −273.15 °C.' };
   return { ok: true, value: celsius };
-}
-
-/** "32 °C, 90 °F". */
-export const formatTemperature = (celsius: number): string =>
-  `${formatFigure(celsius)} °C, ${formatFigure((celsius * 9) / 5 + 32)} °F`.replaceAll('-', '−');
-
-/** `value` of base unit to a short text in SI: 1500 mL → "1.5 L", 12 piece → "12". */
-export function formatAmount(value: number, base: BaseUnit): string {
-  if (base === 'piece') return formatFigure(value);
-  if (base === 'mL' && Math.abs(value) >= 1000) return `${formatFigure(value / 1000)} L`;
-  if (base === 'g' && Math.abs(value) >= 1000) return `${formatFigure(value / 1000)} kg`;
-  if (base === 'm' && Math.abs(value) < 1 && value !== 0) return `${formatFigure(value * 100)} cm`;
-  return `${formatFigure(value)} ${base}`;
 }
 
 /** The same amount in kitchen units, for standing beside the SI figure; empty where there is none. */
@@ -158,9 +142,3 @@ export function formatKitchen(value: number, base: BaseUnit, cup: Cup = 'US'): s
   }
   return '';
 }
-
-/** A number as one says it: three figures, four from a hundred on. 0.6666 → "0.667", 1234.5 → "1235". */
-export const formatFigure = (n: number): string => String(Number(n.toPrecision(Math.abs(n) >= 100 ? 4 : 3)));
-
-/** A price in the troupe's currency, as it is said: "4.50"; what rounds to nothing is "under 0.01". */
-export const formatMoney = (n: number): string => (n > 0 && n < 0.005 ? 'under 0.01' : n.toFixed(2));

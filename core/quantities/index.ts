@@ -1,3 +1,4 @@
+export * from './figures';
 export * from './amount';
 export * from './time';
 export * from './order';

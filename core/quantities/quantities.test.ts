@@ -7,7 +7,7 @@ import {
   formatTemperature,
   parseAmount,
   parseTemperature,
-} from './amount';
+} from './index';
 import { clockToS, formatClock, formatDuration, parseDuration, sinceCurtain, toClock } from './time';
 
 // NIST Handbook 44 (2024), Appendix C, "Units of volume": cup 236.588, tablespoon 14.787, teaspoon 4.929, fluid ounce 29.574 mL.

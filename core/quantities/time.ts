@@ -1,4 +1,4 @@
-import type { Parsed } from './amount';
+import { MOST_TYPED, type Parsed } from './figures';
 
 /**
  * Reads a length of time as people write it ("6 min 20 s", "6:20", "1 h", "90 s", "90") and gives whole seconds.
@@ -6,6 +6,7 @@ import type { Parsed } from './amount';
  */
 export function parseDuration(text: string): Parsed {
   const says = 'Write a length of time such as 6 min 20 s, 6:20 or 90 s.';
+  if (text.length > MOST_TYPED) return { ok: false, says };
   const t = text.trim().toLowerCase();
   const colon = /^(\d+):([0-5]\d)$/.exec(t);
   if (colon) return { ok: true, value: Number(colon[1]) * 60 + Number(colon[2]) };

@@ -1,16 +1,5 @@
-import {
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsNumber,
-  IsOptional,
-  IsString,
-  Matches,
-  Max,
-  MaxLength,
-  Min,
-} from 'class-validator';
-import { Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from '../fields';
+import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
+import { Id, Ids, Lines, Many, One, Seconds, Some, Text, Title, Whole } from '../fields';
 
 export const TOPICS = [
   'air pressure',
@@ -119,11 +108,10 @@ export class PrepTask {
   @IsOptional() @IsIn(STATIONS) station?: Station;
   /** Kit of the demo that is in use from this task on, such as the vessel that stands. Ids of goods. */
   @IsOptional()
-  @IsArray()
-  @Matches(ID_PATTERN, { each: true, message: 'must be a list of ids' })
+  @Ids(100)
   holds?: string[];
   /** What in it may be forbidden at some hours (a flame before doors). */
-  @IsOptional() @IsIn(HAZARDS, { each: true, message: 'must be known hazards' }) hazards?: Hazard[];
+  @IsOptional() @Some(HAZARDS, 'hazards') hazards?: Hazard[];
 }
 
 /** What makes the station safe and clear again after the item. In view, it is stage time. */
@@ -176,9 +164,9 @@ export class Variant {
   @Id() id!: string;
   @Title() title!: string;
   @Many(() => VariantAmount, 50) amounts!: VariantAmount[];
-  @IsString({ each: true }) @MaxLength(200, { each: true }) ppe!: string[];
-  @IsIn(HAZARDS, { each: true, message: 'must be known hazards' }) hazards!: Hazard[];
-  @IsString({ each: true }) @MaxLength(400, { each: true }) cautions!: string[];
+  @Lines(50, 200) ppe!: string[];
+  @Some(HAZARDS, 'hazards') hazards!: Hazard[];
+  @Lines(50, 400) cautions!: string[];
 }
 
 export class Cause {
@@ -199,8 +187,8 @@ export class Condition {
   @Title() what!: string;
   @IsIn(['yes-no', 'measured']) kind!: 'yes-no' | 'measured';
   @IsOptional() @IsString() @MaxLength(12) unit?: string;
-  @IsOptional() @IsNumber() min?: number;
-  @IsOptional() @IsNumber() max?: number;
+  @IsOptional() @IsNumber() @Min(-1e6) @Max(1e6) min?: number;
+  @IsOptional() @IsNumber() @Min(-1e6) @Max(1e6) max?: number;
   @IsBoolean() must!: boolean;
 }
 
@@ -223,14 +211,14 @@ export class Demo {
   /** How many people besides the presenter are on stage, and how many volunteers from the audience. */
   @Whole(0, 5) helpers!: number;
   @Whole(0, 50) volunteers!: number;
-  @IsIn(SKILLS, { each: true, message: 'must be known skills' }) skills!: Skill[];
+  @Some(SKILLS, 'skills') skills!: Skill[];
   @Many(() => PrepTask, 50) prep!: PrepTask[];
   @IsOptional() @One(() => Reset) reset?: Reset;
   @Many(() => KitNeed, 100) kit!: KitNeed[];
   @Many(() => ConsumableNeed, 100) consumables!: ConsumableNeed[];
-  @IsIn(HAZARDS, { each: true, message: 'must be known hazards' }) hazards!: Hazard[];
-  @IsString({ each: true }) @MaxLength(400, { each: true }) cautions!: string[];
-  @IsString({ each: true }) @MaxLength(200, { each: true }) ppe!: string[];
+  @Some(HAZARDS, 'hazards') hazards!: Hazard[];
+  @Lines(50, 400) cautions!: string[];
+  @Lines(50, 200) ppe!: string[];
   @Many(() => Fault, 50) faults!: Fault[];
   @Many(() => Condition, 50) conditions!: Condition[];
   /** The presenter's own guess of how often it works, 0 to 1; worth two tries until the log knows better. */

@@ -17,3 +17,4 @@ export {
   type Patch,
 } from './change';
 export { changesSaid } from './said';
+export { differences, type Difference } from './differ';

@@ -1,4 +1,5 @@
 import {
+  ArrayMaxSize,
   Equals,
   IsArray,
   IsBoolean,
@@ -11,7 +12,7 @@ import {
   Max,
   Min,
 } from 'class-validator';
-import { Clock, DayClock, Id, ID_PATTERN, Many, One, Seconds, Text, Title, Whole } from '../fields';
+import { Clock, DayClock, Id, Ids, Many, One, Seconds, Some, Text, Title, Whole } from '../fields';
 import { BASE_UNITS, type BaseUnit } from '../quantities';
 import { Demo, HAZARDS, SKILLS, STATIONS, Timing, type Hazard, type Skill, type Station } from './demo';
 
@@ -33,7 +34,7 @@ export class Venue {
   @IsBoolean() flameAllowed!: boolean;
   @IsOptional() @IsNumber() @Min(1) @Max(100) ceilingM?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(100) frontRowM?: number;
-  @IsIn(STATIONS, { each: true, message: 'must be known stations' }) stations!: Station[];
+  @Some(STATIONS, 'stations') stations!: Station[];
   @Text() notes!: string;
   /** Between these times of day the crew may be in the house. */
   @IsOptional() @Clock() opens?: string;
@@ -45,7 +46,7 @@ export class Person {
   @Id() id!: string;
   @Title() name!: string;
   @IsIn(ROLES) role!: Role;
-  @IsIn(SKILLS, { each: true, message: 'must be known skills' }) skills!: Skill[];
+  @Some(SKILLS, 'skills') skills!: Skill[];
 }
 
 /** How a good has to be kept apart from others on the road; `separations` in core/supplies says from what and why. */
@@ -189,7 +190,7 @@ export class Item {
   @Whole(1, 20) showings!: number;
   @Whole(0, 20) retries!: number;
   @IsOptional() @Id() presenterId?: string;
-  @IsArray() @Matches(ID_PATTERN, { each: true, message: 'must be a list of ids' }) helperIds!: string[];
+  @Ids(100) helperIds!: string[];
   /** What leaving it out would cost, 1 to 5; absent: it may not be cut. */
   @IsOptional() @Whole(1, 5) worth?: number;
   /** Keeps its place when an order is proposed. */
@@ -238,7 +239,12 @@ export class DemoRecord {
   @Whole(0, 1e6) worked!: number;
   @Whole(0, 1e6) partly!: number;
   @Whole(0, 1e6) failed!: number;
-  @IsArray() @IsInt({ each: true }) @Min(0, { each: true }) @Max(86_400, { each: true }) playsS!: number[];
+  @IsArray()
+  @ArrayMaxSize(20_000)
+  @IsInt({ each: true })
+  @Min(0, { each: true })
+  @Max(86_400, { each: true })
+  playsS!: number[];
   @IsOptional() @Seconds(4e9) lastAtS?: number;
 }
 

@@ -1,5 +1,6 @@
 import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
+import { accepts, oddity } from '../fields';
 import { clockToS, sinceCurtain } from '../quantities';
 import type { Demo, Timing } from './demo';
 import type { Checked, Problem } from './problem';
@@ -14,6 +15,10 @@ export function check<T extends object>(type: new () => T, value: unknown): Chec
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
     return { ok: false, problems: [{ path: '', says: 'This must be a JSON object.' }] };
   }
+  // Nearly all that is read is right, and that is soon seen; what is not gets its words from the library.
+  if (accepts(type, value)) return { ok: true, value: value as T };
+  const odd = oddity(value);
+  if (odd) return { ok: false, problems: [odd] };
   const instance = plainToInstance(type, value);
   const errors = validateSync(instance, {
     whitelist: true,
@@ -38,6 +43,7 @@ function flatten(error: ValidationError, parent: string): Problem[] {
 
 /** Messages of ours start with "must"; the library's own start with the property, which the path already names. */
 function sentence(error: ValidationError, message: string): string {
+  if (message.includes('regular expression')) return 'This is not of the form it must have.';
   const bare = message.replace(new RegExp(`^(each value in )?${error.property} `), '');
   return error.value === undefined ? 'This is missing.' : `This ${bare}.`;
 }

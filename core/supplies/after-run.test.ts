@@ -1,8 +1,11 @@
 import { good } from '../testing/hall-show';
 import { type LeftoverLine, afterRun, takeOut } from './after-run';
-import { balance, type StoreMove } from './ledger';
+import { balance } from './ledger';
+import { type WrittenMove } from './moves';
 
-const RUN = { runId: 'r', showId: 's', at: 100, day: '2026-12-13', playedOn: '2026-12-12' };
+type Move = WrittenMove & { tick: number };
+
+const RUN = { runId: 'r', showId: 's', day: '2026-12-13', playedOn: '2026-12-12' };
 const line = (more: Partial<LeftoverLine> = {}): LeftoverLine => ({
   goodId: 'soda',
   name: 'Soda',
@@ -13,12 +16,12 @@ const line = (more: Partial<LeftoverLine> = {}): LeftoverLine => ({
   counted: undefined,
   ...more,
 });
-const bought = (id: string, amount: number): StoreMove => ({
+const bought = (id: string, amount: number): Move => ({
   id: `b-${id}`,
   lotId: id,
   kind: 'bought',
   amount,
-  at: 1,
+  tick: 1,
   day: '2026-11-01',
 });
 const LOTS = [
@@ -26,9 +29,9 @@ const LOTS = [
   { id: 'new', goodId: 'soda' },
 ];
 const GOODS = new Map([['soda', good('soda', 'consumable', 0)]]);
-const after = (before: StoreMove[], lines: LeftoverLine[]) => {
+const after = (before: Move[], lines: LeftoverLine[]) => {
   const { moves, missing } = afterRun(lines, balance(LOTS, before, GOODS).lots, RUN);
-  const { lots, wrong } = balance(LOTS, [...before, ...moves], GOODS);
+  const { lots, wrong } = balance(LOTS, [...before, ...moves.map((m) => ({ ...m, tick: 100 }))], GOODS);
   expect(wrong).toEqual([]);
   return { shelf: lots.map((l) => l.shelf), out: lots.map((l) => l.out), moves, missing };
 };
@@ -44,12 +47,12 @@ test('a count of what is left says better than the log what was used', () => {
 });
 
 test('what was packed out is used from there, and the rest comes home', () => {
-  const packed: StoreMove = {
+  const packed: Move = {
     id: 'p',
     lotId: 'new',
     kind: 'packed',
     amount: 6,
-    at: 2,
+    tick: 2,
     day: '2026-12-12',
     showId: 's',
   };
@@ -69,11 +72,11 @@ test('what the shelf does not have is said, and the rest is still written', () =
 test('what is packed comes off the shelf once, and all of it is accounted for when the show is over', () => {
   let n = 0;
   const before = [bought('old', 3), bought('new', 9)];
-  const take = (moves: StoreMove[]): StoreMove[] =>
+  const take = (moves: Move[]): Move[] =>
     takeOut([{ goodId: 'soda', packed: 6 }], balance(LOTS, moves, GOODS).lots, {
       showId: RUN.showId,
       showDay: '2026-12-12',
-    }).map((move) => ({ ...move, id: `t${++n}`, at: 50, day: RUN.day }));
+    }).map((move) => ({ ...move, id: `t${++n}`, tick: 50, day: RUN.day }));
   const taken = [...before, ...take(before)];
   expect(balance(LOTS, taken, GOODS).lots).toMatchObject([
     { shelf: 0, out: { s: 3 } },

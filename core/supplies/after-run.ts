@@ -1,5 +1,6 @@
 import type { BaseUnit } from '../quantities';
-import { firstExpiredFirst, type LotStock, type StoreMove } from './ledger';
+import { firstExpiredFirst, outWith, type LotStock } from './ledger';
+import { type WrittenMove } from './moves';
 import type { ConsumableTotal } from './needs';
 import { rounded } from './spread';
 
@@ -18,7 +19,7 @@ export interface LeftoverLine {
 
 /** What a run did to the stores, ready to be written after one confirmation. */
 export interface AfterRun {
-  moves: StoreMove[];
+  moves: WrittenMove[];
   /** What the shelf does not have although it was used: it was never written down, or not counted right. */
   missing: { goodId: string; name: string; amount: number }[];
 }
@@ -32,31 +33,24 @@ export interface AfterRun {
 export function afterRun(
   lines: readonly LeftoverLine[],
   lots: readonly LotStock[],
-  {
-    runId,
-    showId,
-    at,
-    day,
-    playedOn,
-  }: { runId: string; showId: string; at: number; day: string; playedOn: string },
+  { runId, showId, day, playedOn }: { runId: string; showId: string; day: string; playedOn: string },
 ): AfterRun {
-  const moves: StoreMove[] = [];
+  const moves: WrittenMove[] = [];
   const missing: AfterRun['missing'] = [];
-  const write = (lotId: string, kind: StoreMove['kind'], amount: number) =>
+  const write = (lotId: string, kind: WrittenMove['kind'], amount: number) =>
     void moves.push({
       id: `${moveIdOf(runId)}${moves.length}`,
       lotId,
       kind,
       amount: rounded(amount),
-      at,
       day,
       showId,
     });
   for (const line of lines) {
     const left = line.counted ?? line.expected;
     let used = line.counted === undefined ? line.used : Math.max(0, rounded(line.packed - left));
-    for (const of of lots.filter((l) => l.lot.goodId === line.goodId && (l.out[showId] ?? 0) > 0)) {
-      const out = of.out[showId]!;
+    for (const of of lots.filter((l) => l.lot.goodId === line.goodId && outWith(l, showId) > 0)) {
+      const out = outWith(of, showId);
       const gone = Math.min(out, used);
       if (gone > 0) write(of.lot.id, 'used', gone);
       if (out > gone) write(of.lot.id, 'returned', out - gone);
@@ -72,8 +66,8 @@ export function afterRun(
 /** How the ids of a run's moves begin. */
 export const moveIdOf = (runId: string) => `run-${runId}-`;
 
-/** A move before it is written down: it gets its id, moment and day then. */
-export type PlannedMove = Omit<StoreMove, 'id' | 'at' | 'day'>;
+/** A move before it is written down: it gets its id and day then. */
+export type PlannedMove = Omit<WrittenMove, 'id' | 'day'>;
 
 /**
  * The moves that take a show's packed consumables off the shelf, first expired first out, less what is out with it
@@ -86,7 +80,7 @@ export function takeOut(
   { showId, showDay }: { showId: string; showDay: string },
 ): PlannedMove[] {
   return needs.flatMap(({ goodId, packed }) => {
-    const out = lots.reduce((sum, l) => sum + (l.lot.goodId === goodId ? (l.out[showId] ?? 0) : 0), 0);
+    const out = lots.reduce((sum, l) => sum + (l.lot.goodId === goodId ? outWith(l, showId) : 0), 0);
     return firstExpiredFirst(lots, goodId, Math.max(0, rounded(packed - out)), showDay).draws.map(
       ({ lotId, amount }): PlannedMove => ({ lotId, kind: 'packed', amount, showId }),
     );

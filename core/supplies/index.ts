@@ -5,17 +5,17 @@ export { kitTotals, type KitNeedTotal } from './kit';
 export {
   balance,
   firstExpiredFirst,
-  Lot,
-  StoreMove,
-  MOVE_KINDS,
+  outWith,
+  withMoves,
   shelfOf,
   sooner,
+  withGoodUntil,
   type Balance,
   type Draw,
   type LotStock,
-  type MoveKind,
   type WrongMove,
 } from './ledger';
+export { Lot, MOVE_KINDS, WrittenMove, type MoveKind, type StoreMove } from './moves';
 export {
   buyingList,
   shelfOfFile,

@@ -1,26 +1,24 @@
 import fc from 'fast-check';
 import type { Good } from '../show';
 import { good } from '../testing/hall-show';
-import { balance, firstExpiredFirst, MOVE_KINDS, shelfOf, type Lot, type StoreMove } from './ledger';
+import { balance, firstExpiredFirst, shelfOf } from './ledger';
+import { MOVE_KINDS, type Lot, type WrittenMove } from './moves';
+
+type Move = WrittenMove & { tick: number };
 
 const goods = new Map<string, Good>([['soda', { ...good('soda', 'consumable', 0), openLastsDays: 30 }]]);
 const lot = (id: string, expires?: string): Lot => ({ id, goodId: 'soda', ...(expires && { expires }) });
 let clock = 0;
-const move = (
-  lotId: string,
-  kind: StoreMove['kind'],
-  amount: number,
-  more: Partial<StoreMove> = {},
-): StoreMove => ({
+const move = (lotId: string, kind: Move['kind'], amount: number, more: Partial<Move> = {}): Move => ({
   id: `m${String(++clock).padStart(5, '0')}`,
   lotId,
   kind,
   amount,
-  at: clock,
+  tick: clock,
   day: '2026-12-01',
   ...more,
 });
-const sum = (lots: Lot[], moves: StoreMove[]) => balance(lots, moves, goods);
+const sum = (lots: Lot[], moves: Move[]) => balance(lots, moves, goods);
 
 test('a lot is what its moves add up to: bought, out with a show, used of that, the rest home again', () => {
   const moves = [
@@ -76,7 +74,7 @@ const anyMoves = fc.array(
     lotId: fc.constantFrom('a', 'b', 'c', 'nowhere'),
     kind: fc.constantFrom(...MOVE_KINDS.filter((k) => k !== 'undo')),
     amount: fc.integer({ min: 0, max: 20 }),
-    at: fc.nat(1000),
+    tick: fc.nat(1000),
     showId: fc.option(fc.constantFrom('s', 't'), { nil: undefined }),
   }),
   { maxLength: 40 },
@@ -85,7 +83,7 @@ const anyMoves = fc.array(
 test('whatever is written in whatever order, no lot and no show ever holds less than nothing', () => {
   fc.assert(
     fc.property(anyMoves, (list) => {
-      const moves = list.map(({ showId, ...m }, i): StoreMove => ({
+      const moves = list.map(({ showId, ...m }, i): Move => ({
         ...m,
         id: `m${i}`,
         day: '2026-12-01',

@@ -1,53 +1,8 @@
-import { IsIn, IsISO8601, IsNumber, IsOptional, Matches, Max, Min } from 'class-validator';
-import { addDays, format, parseISO } from 'date-fns';
-import { Id, Title } from '../fields';
+import { addDays, lightFormat, parseISO } from 'date-fns';
 import { formatAmount, inOrderOfText } from '../quantities';
 import type { Good } from '../show';
+import type { Lot, StoreMove, WrittenMove } from './moves';
 import { rounded } from './spread';
-
-/** What may happen to a lot. Amounts are never negative: the kind says which way they go. */
-export const MOVE_KINDS = [
-  'bought',
-  'counted',
-  'packed',
-  'used',
-  'returned',
-  'binned',
-  'opened',
-  'undo',
-] as const;
-export type MoveKind = (typeof MOVE_KINDS)[number];
-
-/** A quantity of one good that came together. */
-export class Lot {
-  @Id() id!: string;
-  @Id() goodId!: string;
-  /** The last day it may be used. */
-  @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-12-12' })
-  @IsISO8601({ strict: true }, { message: 'must be a date that exists' })
-  expires?: string;
-}
-
-/**
- * One line of the ledger. `amount` in the good's unit. `day` is the sender's calendar day, `at` ms since 1970.
- * bought, returned: onto the shelf · packed: off the shelf, out with a show · counted: so much is on the shelf now ·
- * used, binned: gone, from what is out with the show first, then from the shelf · opened: nothing moves · undo: `ofId`
- * counts as never written.
- */
-export class StoreMove {
-  @Id() id!: string;
-  @Id() lotId!: string;
-  @IsIn(MOVE_KINDS) kind!: MoveKind;
-  @IsNumber() @Min(0) @Max(1e9) amount!: number;
-  @IsNumber() @Min(0) at!: number;
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-12-12' })
-  @IsISO8601({ strict: true }, { message: 'must be a date that exists' })
-  day!: string;
-  @IsOptional() @Id() showId?: string;
-  @IsOptional() @Id() ofId?: string;
-  @IsOptional() @Title() note?: string;
-}
 
 export interface LotStock {
   lot: Lot;
@@ -71,18 +26,18 @@ export interface Balance {
 }
 
 /**
- * Adds the ledger up. Stock is nothing but this sum. Moves count in the order of their times; a move that would leave
- * less than nothing is named in `wrong` and does not count. Pure.
+ * Adds the ledger up. Stock is nothing but this sum. Moves count in the order of their ticks, those of one event as they
+ * stand; a move that would leave less than nothing is named in `wrong` and does not count. Pure.
  */
 export function balance(
   lots: readonly Lot[],
-  moves: readonly StoreMove[],
+  moves: readonly (WrittenMove & Pick<StoreMove, 'tick'>)[],
   goods: ReadonlyMap<string, Good>,
 ): Balance {
   const stock = new Map<string, LotStock>(lots.map((lot) => [lot.id, { lot, shelf: 0, out: {} }]));
   const undone = new Set(moves.filter((m) => m.kind === 'undo').map((m) => m.ofId));
   const wrong: WrongMove[] = [];
-  const inOrder = [...moves].sort((a, b) => a.at - b.at || (a.id < b.id ? -1 : 1));
+  const inOrder = [...moves].sort((a, b) => a.tick - b.tick);
   for (const move of inOrder) {
     if (move.kind === 'undo' || undone.has(move.id)) continue;
     const of = stock.get(move.lotId);
@@ -104,15 +59,21 @@ export function balance(
     }
     stock.set(move.lotId, next);
   }
-  const list = [...stock.values()].map((of) => {
-    const until = goodUntil(of, goods.get(of.lot.goodId));
-    return until === undefined ? of : { ...of, goodUntil: until };
-  });
-  return { lots: list, wrong };
+  return { lots: [...stock.values()].map((of) => withGoodUntil(of, goods.get(of.lot.goodId))), wrong };
 }
 
-function moved(of: LotStock, { kind, amount, showId, day }: StoreMove): LotStock {
-  const out = showId === undefined ? 0 : (of.out[showId] ?? 0);
+/** A lot with the last day it is good, which its good has a say in. */
+export function withGoodUntil({ goodUntil: _old, ...of }: LotStock, good: Good | undefined): LotStock {
+  const until = goodUntil(of, good);
+  return until === undefined ? of : { ...of, goodUntil: until };
+}
+
+/** How much of a lot is out with a show. */
+export const outWith = ({ out }: Pick<LotStock, 'out'>, showId: string | undefined): number =>
+  showId !== undefined && Object.hasOwn(out, showId) ? out[showId]! : 0;
+
+function moved(of: LotStock, { kind, amount, showId, day }: WrittenMove): LotStock {
+  const out = outWith(of, showId);
   const withOut = (value: number): Record<string, number> => {
     const { [showId ?? '']: _mine, ...others } = of.out;
     return showId === undefined || rounded(value) === 0 ? others : { ...others, [showId]: rounded(value) };
@@ -141,10 +102,32 @@ function moved(of: LotStock, { kind, amount, showId, day }: StoreMove): LotStock
 function goodUntil({ lot, openedOn }: LotStock, good: Good | undefined): string | undefined {
   const opened =
     openedOn !== undefined && good?.openLastsDays !== undefined
-      ? format(addDays(parseISO(openedOn), good.openLastsDays), 'yyyy-MM-dd')
+      ? lightFormat(addDays(parseISO(openedOn), good.openLastsDays), 'yyyy-MM-dd')
       : undefined;
   const days = [lot.expires, opened].filter((d) => d !== undefined).sort();
   return days[0];
+}
+
+/**
+ * Stock as it will be when moves not yet added up are: what a device shows of what it still owes the server. One that
+ * takes back a move from before changes nothing yet; one that leaves less than nothing is left out. Pure.
+ */
+export function withMoves(
+  stock: readonly LotStock[],
+  lots: readonly Lot[],
+  moves: readonly WrittenMove[],
+  goods: ReadonlyMap<string, Good>,
+): LotStock[] {
+  const by = new Map(stock.map((of) => [of.lot.id, of]));
+  for (const lot of lots) by.set(lot.id, { ...(by.get(lot.id) ?? { shelf: 0, out: {} }), lot });
+  const undone = new Set(moves.map((m) => m.ofId));
+  for (const move of moves) {
+    const of = by.get(move.lotId);
+    if (!of || undone.has(move.id)) continue;
+    const next = moved(of, move);
+    if (Math.min(next.shelf, ...Object.values(next.out)) >= 0) by.set(move.lotId, next);
+  }
+  return [...by.values()].map((of) => withGoodUntil(of, goods.get(of.lot.goodId)));
 }
 
 /** How much of each good is on the shelf, by good. */

@@ -2,8 +2,11 @@ import { plan } from '../plan';
 import { script } from '../script';
 import type { ColdPlan, Good, ShowFile } from '../show';
 import { demo, good, item, record, showOf } from '../testing/hall-show';
-import { balance, type StoreMove } from './ledger';
+import { balance } from './ledger';
+import { type WrittenMove } from './moves';
 import { buyingList, tour } from './tour';
+
+type Move = WrittenMove & { tick: number };
 
 const MINT: Good = {
   ...good('soda', 'consumable', 0),
@@ -25,12 +28,12 @@ function stop(id: string, date: string, amount: number, retries = 0, odds?: [num
 const shelf = (rows: [amount: number, expires?: string][]) =>
   balance(
     rows.map(([, expires], i) => ({ id: `l${i}`, goodId: 'soda', ...(expires && { expires }) })),
-    rows.map(([amount], i): StoreMove => ({
+    rows.map(([amount], i): Move => ({
       id: `m${i}`,
       lotId: `l${i}`,
       kind: 'bought',
       amount,
-      at: i,
+      tick: i,
       day: '2026-11-01',
     })),
     new Map([['soda', MINT]]),
@@ -53,8 +56,8 @@ test('what is already out with a show is its own, and nobody else’s', () => {
   const lots = balance(
     [{ id: 'l', goodId: 'soda' }],
     [
-      { id: 'b', lotId: 'l', kind: 'bought', amount: 10, at: 1, day: '2026-11-01' },
-      { id: 'p', lotId: 'l', kind: 'packed', amount: 7, at: 2, day: '2026-11-02', showId: 'tue' },
+      { id: 'b', lotId: 'l', kind: 'bought', amount: 10, tick: 1, day: '2026-11-01' },
+      { id: 'p', lotId: 'l', kind: 'packed', amount: 7, tick: 2, day: '2026-11-02', showId: 'tue' },
     ],
     new Map([['soda', MINT]]),
   ).lots;

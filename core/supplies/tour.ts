@@ -4,7 +4,7 @@ import type { Script } from '../script';
 import { SUPPLIERS, type ColdPlan, type Good, type ShowFile, type Supplier } from '../show';
 import type { Timetable } from '../timetable';
 import { coldBudget, CRYOGENS } from './cold';
-import { sooner, type LotStock } from './ledger';
+import { outWith, sooner, type LotStock } from './ledger';
 import { needs, packedOf, RUN_OUT_PCT, wants, whole, type Want } from './needs';
 import { convolve, enough, rounded, type Spread } from './spread';
 
@@ -130,8 +130,8 @@ interface Remaining {
   lots: { amount: number; goodUntil?: string }[];
   /** Bought for earlier shows and not yet used. */
   fresh: number;
-  /** Out with shows, by show. */
-  out: Record<string, number>;
+  /** How much is out with a show. */
+  out: (showId: string) => number;
   spread: Spread | undefined;
   /** What the shows so far may use together. */
   together: number;
@@ -143,12 +143,7 @@ const remaining = (good: Good, lots: readonly LotStock[]): Remaining => ({
     .sort(sooner)
     .map(({ shelf, goodUntil }) => ({ amount: shelf, ...(goodUntil !== undefined && { goodUntil }) })),
   fresh: 0,
-  out: lots
-    .filter((l) => l.lot.goodId === good.id)
-    .reduce<Record<string, number>>((sum, l) => {
-      for (const [showId, amount] of Object.entries(l.out)) sum[showId] = (sum[showId] ?? 0) + amount;
-      return sum;
-    }, {}),
+  out: (showId) => lots.reduce((sum, l) => sum + (l.lot.goodId === good.id ? outWith(l, showId) : 0), 0),
   spread: undefined,
   together: 0,
 });
@@ -164,7 +159,7 @@ function lineOf(file: ShowFile, want: Want, of: Remaining): TourLine {
   const gone = of.lots.filter((l) => l.goodUntil !== undefined && l.goodUntil < file.show.date);
   const past = rounded(gone.reduce((sum, l) => sum + l.amount, 0));
   of.lots = of.lots.filter((l) => !gone.includes(l));
-  const out = of.out[file.show.id] ?? 0;
+  const out = of.out(file.show.id);
   const usable = rounded(of.lots.reduce((sum, l) => sum + l.amount, 0) + of.fresh + out);
   // What is out with the show already is its own.
   let left = Math.max(0, rounded(share - out));

@@ -1,7 +1,8 @@
 import { startOfDay } from 'date-fns';
 import type { Db } from '../db';
 import { Documents } from '../documents';
-import { Runs } from '../runs';
+import { Journal } from '../live/journal';
+import { Runs } from '../live/runs';
 import { library, showFile } from '../show-files';
 import { Stores } from '../stores';
 import * as cold from './demos-cold';
@@ -22,6 +23,7 @@ export function fillDemoData(db: Db, now = new Date()): void {
   const documents = new Documents(db);
   const runs = new Runs(db);
   const stores = new Stores(db, documents);
+  const journal = new Journal(db, runs, stores);
   const today = startOfDay(now);
   db.transaction(() => {
     for (const good of goods) documents.save('good', good.id, 0, good);
@@ -35,8 +37,8 @@ export function fillDemoData(db: Db, now = new Date()): void {
     PAST_RUNS.forEach((past, i) => {
       const file = showFile(documents, past.showId, library(documents, runs, stores));
       const { openedAt, events } = pastEvents(past, file, today, i + 1);
-      runs.open(past.id, past.rehearsal ?? false, file, openedAt);
-      runs.append(past.id, events);
+      runs.openRun(past.id, past.rehearsal ?? false, file, openedAt);
+      journal.take(events, now.getTime());
     });
   })();
 }

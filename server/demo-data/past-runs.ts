@@ -1,4 +1,11 @@
-import { clockToS, type Happening, type Outcome, type RunEvent, type ShowFile } from '@hearty/core';
+import {
+  clockToS,
+  eventVersion,
+  type Happening,
+  type Outcome,
+  type RunEvent,
+  type ShowFile,
+} from '@hearty/core';
 import { uniformInt } from 'pure-rand/distribution/uniformInt';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 
@@ -142,7 +149,10 @@ export function pastEvents(
   let at = curtainAt;
   const record = (happening: Happening): string => {
     const id = `${run.id}-${String(events.length).padStart(3, '0')}`;
-    events.push({ id, at, by: 'stage', ...happening } as RunEvent);
+    events.push({
+      ...{ id, run: run.id, device: 'stage', person: null, at, tick: events.length + 1 },
+      ...{ v: eventVersion(happening.kind), ...happening },
+    } as RunEvent);
     return id;
   };
   const pass = (likelyS: number) => {

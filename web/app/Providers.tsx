@@ -3,7 +3,7 @@ import type { Theme } from '@mui/material/styles';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { SnackbarProvider } from 'notistack';
 import { StrictMode, type ReactNode } from 'react';
-import { queryClient } from '../session/queries';
+import { queryClient } from '../session/queryClient';
 
 /** What every screen stands in, planning and live alike. */
 export function Providers({ theme, children }: { theme: Theme; children: ReactNode }) {

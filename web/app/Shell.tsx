@@ -8,6 +8,8 @@ import ScienceOutlined from '@mui/icons-material/ScienceOutlined';
 import { Box, ButtonBase, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { NavLink, Outlet } from 'react-router';
+import { OwedLine, RefusedCorner } from '../session/Kept';
+import { SinceLine } from '../session/SinceLine';
 import { useSettings } from '../session/settings';
 import { DISPLAY } from '../kit/theme';
 
@@ -25,7 +27,10 @@ export function Shell() {
     <Box sx={{ display: 'flex', minHeight: '100vh', flexDirection: { xs: 'column-reverse', sm: 'row' } }}>
       <Rail />
       <Box component="main" sx={{ flex: 1, minWidth: 0, px: { xs: 3, sm: 6 }, py: 4, pb: { xs: 20, sm: 4 } }}>
+        <SinceLine />
+        <OwedLine />
         <Outlet />
+        <RefusedCorner />
       </Box>
     </Box>
   );

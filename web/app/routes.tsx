@@ -1,33 +1,34 @@
 import { createBrowserRouter, Navigate } from 'react-router';
-import { CheckTab } from '../features/check/CheckTab';
-import { DebriefTab } from '../features/debrief/DebriefTab';
-import { DemoPage } from '../features/demos/DemoPage';
-import { DemosPage } from '../features/demos/DemosPage';
-import { LiveTab } from '../features/live/LiveTab';
-import { PlanTab } from '../features/plan/PlanTab';
-import { PrintPage } from '../features/print/PrintPage';
-import { ShowFrame } from '../features/shows/ShowFrame';
 import { ShowsPage } from '../features/shows/ShowsPage';
-import { SuppliesTab } from '../features/supplies/SuppliesTab';
-import { VenuesPage } from '../features/venues/VenuesPage';
 import { Lost } from './Lost';
 import { Shell } from './Shell';
 
+/** Every page but the first comes when it is gone to: the first visit loads no more than it shows. */
 export const router = createBrowserRouter([
   {
     Component: Shell,
     ErrorBoundary: Lost,
+    HydrateFallback: () => null,
     children: [
       { index: true, element: <Navigate to="/shows" replace /> },
       { path: '/shows', Component: ShowsPage },
       {
         path: '/shows/:showId',
-        Component: ShowFrame,
+        lazy: async () => ({ Component: (await import('../features/shows/ShowFrame')).ShowFrame }),
         children: [
           { index: true, element: <Navigate to="plan" replace /> },
-          { path: 'plan', Component: PlanTab },
-          { path: 'print', Component: PrintPage },
-          { path: 'supplies', Component: SuppliesTab },
+          {
+            path: 'plan',
+            lazy: async () => ({ Component: (await import('../features/plan/PlanTab')).PlanTab }),
+          },
+          {
+            path: 'print',
+            lazy: async () => ({ Component: (await import('../features/print/PrintPage')).PrintPage }),
+          },
+          {
+            path: 'supplies',
+            lazy: async () => ({ Component: (await import('../features/supplies/SuppliesTab')).SuppliesTab }),
+          },
           {
             path: 'supplies/cold',
             lazy: async () => ({ Component: (await import('../features/supplies/ColdView')).ColdView }),
@@ -40,18 +41,36 @@ export const router = createBrowserRouter([
             path: 'prep',
             lazy: async () => ({ Component: (await import('../features/prep/PrepTab')).PrepTab }),
           },
-          { path: 'check', Component: CheckTab },
-          { path: 'live', Component: LiveTab },
-          { path: 'debrief', Component: DebriefTab },
+          {
+            path: 'check',
+            lazy: async () => ({ Component: (await import('../features/check/CheckTab')).CheckTab }),
+          },
+          {
+            path: 'live',
+            lazy: async () => ({ Component: (await import('../features/live/LiveTab')).LiveTab }),
+          },
+          {
+            path: 'debrief',
+            lazy: async () => ({ Component: (await import('../features/debrief/DebriefTab')).DebriefTab }),
+          },
         ],
       },
-      { path: '/demos', Component: DemosPage },
-      { path: '/demos/:demoId', Component: DemoPage },
+      {
+        path: '/demos',
+        lazy: async () => ({ Component: (await import('../features/demos/DemosPage')).DemosPage }),
+      },
+      {
+        path: '/demos/:demoId',
+        lazy: async () => ({ Component: (await import('../features/demos/DemoPage')).DemoPage }),
+      },
       {
         path: '/demos/:demoId/edit',
         lazy: async () => ({ Component: (await import('../features/demos/DemoEditor')).DemoEditor }),
       },
-      { path: '/venues', Component: VenuesPage },
+      {
+        path: '/venues',
+        lazy: async () => ({ Component: (await import('../features/venues/VenuesPage')).VenuesPage }),
+      },
       {
         path: '/stores/:view?',
         lazy: async () => ({ Component: (await import('../features/stores/StoresPage')).StoresPage }),

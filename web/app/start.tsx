@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { Root } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
+import { followOutbox } from '../session/touched';
 import { useSettings } from '../session/settings';
 import { Providers } from './Providers';
 import { router } from './routes';
@@ -17,4 +18,7 @@ function App() {
 }
 
 /** The planning screens. */
-export const start = (root: Root) => root.render(<App />);
+export function start(root: Root): void {
+  followOutbox();
+  root.render(<App />);
+}

@@ -1,6 +1,6 @@
 import { check } from '@hearty/core';
 import {
-  Alert,
+  Box,
   Button,
   Dialog,
   DialogActions,
@@ -11,7 +11,7 @@ import {
   Switch,
   TextField,
 } from '@mui/material';
-import type { ReactNode } from 'react';
+import type { FormEvent, ReactNode } from 'react';
 import { Controller, type FieldValues, type UseFormReturn } from 'react-hook-form';
 
 /** What core's check has to say of a form's values. */
@@ -30,7 +30,8 @@ export const optionalNumber = (v: unknown) =>
 interface FormDialogProps<T extends FieldValues> {
   title: string;
   form: UseFormReturn<T>;
-  says: string | undefined;
+  /** What stands between the form and the server. */
+  trouble: ReactNode;
   children: ReactNode;
   onClose: () => void;
   onSave: (body: T) => void;
@@ -40,26 +41,29 @@ interface FormDialogProps<T extends FieldValues> {
 export function FormDialog<T extends FieldValues>({
   title,
   form,
-  says,
+  trouble,
   children,
   onClose,
   onSave,
 }: FormDialogProps<T>) {
   return (
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth>
-      <form noValidate onSubmit={(e) => void form.handleSubmit(onSave)(e)}>
+      <Box
+        component="form"
+        noValidate
+        onSubmit={(e: FormEvent) => void form.handleSubmit(onSave)(e)}
+        sx={{ display: 'flex', flexDirection: 'column', minHeight: 0 }}
+      >
         <DialogTitle>{title}</DialogTitle>
-        <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>
-          {children}
-          {says && <Alert severity="error">{says}</Alert>}
-        </DialogContent>
+        <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>{children}</DialogContent>
+        {trouble && <Box sx={{ px: 6, maxHeight: '45vh', overflow: 'auto' }}>{trouble}</Box>}
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
           <Button type="submit" variant="contained">
             Save
           </Button>
         </DialogActions>
-      </form>
+      </Box>
     </Dialog>
   );
 }

@@ -1,13 +1,11 @@
-import { Alert, Box, Button, LinearProgress, Typography } from '@mui/material';
+import { Alert, Box, Button, CircularProgress, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 
 /** While something is on its way. */
 export const Loading = ({ what }: { what: string }) => (
-  <Box sx={{ p: 6, maxWidth: 360 }} role="status">
-    <Typography color="textSecondary" sx={{ mb: 2 }}>
-      Fetching {what} …
-    </Typography>
-    <LinearProgress aria-label={`Fetching ${what}`} />
+  <Box sx={{ p: 6, display: 'flex', alignItems: 'center', gap: 3 }} role="status">
+    <CircularProgress size={24} aria-hidden />
+    <Typography color="textSecondary">Fetching {what} …</Typography>
   </Box>
 );
 

@@ -1,12 +1,12 @@
 import { Box, Button, Typography } from '@mui/material';
-import type { RunState } from '@hearty/core';
+import { itemsOf, type RunState } from '@hearty/core';
 import { record } from '../session/runLog';
 
 /** Every item: begin it now, or leave it out. What is passed over stays owed. */
 export function JumpList({ state, onDone }: { state: RunState; onDone: () => void }) {
   return (
     <Box component="ol" aria-label="All items" sx={{ m: 0, p: 0, listStyle: 'none', overflowY: 'auto' }}>
-      {state.items.map((item, i) => (
+      {itemsOf(state).map((item, i) => (
         <Box
           component="li"
           key={item.itemId}

@@ -1,11 +1,20 @@
 import { Box, Typography } from '@mui/material';
-import { cue, formatDuration, nextItem, owed, type Cue, type RunState, type Script } from '@hearty/core';
+import {
+  cue,
+  formatDuration,
+  nextItem,
+  onStage,
+  owed,
+  type Cue,
+  type RunState,
+  type Script,
+} from '@hearty/core';
 import { DISPLAY } from '../kit/theme';
 
 /** Now, then, and what to shout. */
 export function NowBlock({ script, state, now }: { script: Script; state: RunState; now: number }) {
   const c = cue(script, state);
-  const item = state.items[state.now];
+  const item = onStage(state);
   const next = nextItem(state);
   const { head, line } = words(script, state, c);
   const behind = owed(state);
@@ -61,7 +70,7 @@ export function NowBlock({ script, state, now }: { script: Script; state: RunSta
 }
 
 function words({ file }: Script, state: RunState, c: Cue | undefined): { head: string; line: string } {
-  const item = state.items[state.now];
+  const item = onStage(state);
   if (state.phase === 'before') return { head: file.show.title, line: 'Ready when you are.' };
   if (state.phase === 'down') return { head: file.show.title, line: 'The curtain is down. Well played.' };
   if (state.phase === 'held') return { head: 'HOLD', line: 'The clock of the show is stopped.' };
@@ -83,7 +92,7 @@ const OUTCOME_WORDS = {
 
 /** The first three cures for what was seen, short enough for gloves on. */
 function Cures({ script, state }: { script: Script; state: RunState }) {
-  const item = state.items[state.now]!;
+  const item = onStage(state)!;
   const last = item.attempts.at(-1);
   const causes =
     script.byItem.get(item.itemId)?.demo?.faults.find((f) => f.symptom === last?.symptom)?.causes ?? [];

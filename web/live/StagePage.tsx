@@ -3,20 +3,22 @@ import {
   cue,
   forward,
   mayRetry,
+  onStage,
+  placeOfNow,
   type LiveLanding,
   type RunState,
   type Script,
   type ShowFile,
 } from '@hearty/core';
-import { format } from 'date-fns';
+import { lightFormat } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, useParams } from 'react-router';
 import { Loading } from '../kit/States';
 import { CutOffer } from './CutOffer';
 import { JumpList } from './JumpList';
 import { NowBlock } from './NowBlock';
 import { OutcomePanel } from './OutcomePanel';
+import { Kept, RefusedCorner } from '../session/Kept';
 import { record, undoLast, useRunLog } from '../session/runLog';
 import { Target } from './Target';
 import { Tide } from './Tide';
@@ -24,13 +26,13 @@ import { useLanding } from './useLanding';
 import { useNow, useRun } from '../session/useRun';
 
 /** The stage screen: now, next, what to shout, and where the show will land. Nothing here is typed. */
-export function StagePage() {
-  const { runId } = useParams();
+export function StagePage({ runId }: { runId: string }) {
   const run = useRun(runId);
   const failed = useRunLog((s) => s.failed);
   const online = useRunLog((s) => s.online);
   return (
     <>
+      <RefusedCorner />
       {run ? (
         <Stage key={runId} script={run.script} state={run.state} rehearsal={run.rehearsal} />
       ) : (
@@ -59,12 +61,12 @@ type Panel = 'outcome' | 'jump' | undefined;
 function Stage({ script, state, rehearsal }: { script: Script; state: RunState; rehearsal: boolean }) {
   const { file } = script;
   const now = useNow();
-  const landing = useLanding(file);
+  const landing = useLanding(file, state);
   const [panel, setPanel] = useState<Panel>();
   useAwake(state.phase === 'running' || state.phase === 'held');
   const move = forward(script, state);
   const retry = mayRetry(script, state);
-  const current = state.items[state.now];
+  const current = onStage(state);
   const asks = current?.status === 'now' && !current.closed && !!cueDemo(script, current.itemId);
   const go = () => (move.happening ? void record(move.happening) : asks && setPanel('outcome'));
   const undo = () => state.lastUndoable && void undoLast(state.lastUndoable);
@@ -153,9 +155,8 @@ function Stage({ script, state, rehearsal }: { script: Script; state: RunState; 
             Jump or skip
           </Small>
           <Button
-            component={Link}
-            reloadDocument
-            to={`/shows/${file.show.id}/${state.phase === 'down' ? 'debrief' : 'live'}`}
+            component="a"
+            href={`/shows/${file.show.id}/${state.phase === 'down' ? 'debrief' : 'live'}`}
             sx={smallSx}
           >
             {state.phase === 'down' ? 'To the debrief' : 'Leave this screen'}
@@ -170,7 +171,7 @@ function Stage({ script, state, rehearsal }: { script: Script; state: RunState; 
 const cueDemo = (script: Script, itemId: string) => script.byItem.get(itemId)?.demo !== undefined;
 
 function coverLine(script: Script, state: RunState): string {
-  const line = script.byItem.get(state.items[state.now]?.itemId ?? '')?.demo?.coverLine;
+  const line = script.byItem.get(state.now ?? '')?.demo?.coverLine;
   return line ? `“${line}”` : 'leave it there';
 }
 
@@ -187,7 +188,6 @@ function TopLine({
   rehearsal: boolean;
   landing: LiveLanding | undefined;
 }) {
-  const { waiting, online } = useRunLog();
   const leftS =
     state.curtainAt === undefined
       ? undefined
@@ -197,9 +197,9 @@ function TopLine({
   const place =
     state.phase === 'down'
       ? 'curtain down'
-      : state.now < 0
-        ? `${state.items.length} items`
-        : `item ${state.now + 1} of ${state.items.length}`;
+      : state.now === undefined
+        ? `${state.order.length} items`
+        : `item ${placeOfNow(state) + 1} of ${state.order.length}`;
   return (
     <Box
       sx={{
@@ -212,7 +212,7 @@ function TopLine({
       }}
     >
       <Typography component="span" sx={{ fontSize: 28, fontWeight: 700 }}>
-        {format(now, 'HH:mm:ss')}
+        {lightFormat(now, 'HH:mm:ss')}
       </Typography>
       {rehearsal && <b>Rehearsal</b>}
       <span>{place}</span>
@@ -224,16 +224,12 @@ function TopLine({
       )}
       {landing && state.curtainAt !== undefined && (
         <Box component="span" sx={{ display: { sm: 'none' }, color: 'secondary.main' }}>
-          lands {format(state.curtainAt + landing.endS.p50 * 1000, 'HH:mm')},{' '}
+          lands {lightFormat(state.curtainAt + landing.endS.p50 * 1000, 'HH:mm')},{' '}
           {Math.round((1 - landing.withinSlot) * 100)} in 100 run over
         </Box>
       )}
       <Box component="span" role="status" sx={{ color: 'secondary.main' }}>
-        {!online
-          ? `no server · ${waiting ? `${waiting} kept here` : 'all kept'}`
-          : waiting
-            ? `sending ${waiting}`
-            : 'all kept'}
+        <Kept />
       </Box>
     </Box>
   );

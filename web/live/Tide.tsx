@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { useTheme } from '@mui/material/styles';
 import type { LiveLanding, RunState } from '@hearty/core';
-import { format } from 'date-fns';
+import { lightFormat } from 'date-fns';
 
 const TOP = 40;
 const HEIGHT = 560;
@@ -18,7 +18,7 @@ export function Tide({ landing, state }: { landing: LiveLanding | undefined; sta
   const clock = (s: number) =>
     state.curtainAt === undefined
       ? `+${Math.round(s / 60)} min`
-      : format(state.curtainAt + s * 1000, 'HH:mm:ss');
+      : lightFormat(state.curtainAt + s * 1000, 'HH:mm:ss');
   const most = Math.max(1, ...swell.counts);
   const points = swell.counts.map(
     (c, i) => `${X + (c / most) * SWELL},${y(swell.fromS + (i + 0.5) * swell.binS)}`,

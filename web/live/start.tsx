@@ -1,20 +1,19 @@
+import { CssBaseline, ThemeProvider } from '@mui/material';
+import { StrictMode } from 'react';
 import type { Root } from 'react-dom/client';
-import { createBrowserRouter } from 'react-router';
-import { RouterProvider } from 'react-router/dom';
-import { Lost } from '../app/Lost';
-import { Providers } from '../app/Providers';
+import { ErrorBoundary, LostWords } from '../kit/Lost';
 import { themeOf } from '../kit/theme';
 import { StagePage } from './StagePage';
 
-const router = createBrowserRouter([
-  { path: '/stage/:runId', Component: StagePage, ErrorBoundary: Lost },
-  { path: '*', Component: Lost },
-]);
-
-/** The screens of a running show. */
-export const start = (root: Root) =>
+/** The screens of a running show: one address each, so that nothing has to find its way on a phone in the wings. */
+export function start(root: Root): void {
+  const runId = /^\/stage\/([A-Za-z0-9_-]+)\/?$/.exec(location.pathname)?.[1];
   root.render(
-    <Providers theme={themeOf('night')}>
-      <RouterProvider router={router} />
-    </Providers>,
+    <StrictMode>
+      <ThemeProvider theme={themeOf('night')}>
+        <CssBaseline />
+        <ErrorBoundary>{runId ? <StagePage runId={runId} /> : <LostWords />}</ErrorBoundary>
+      </ThemeProvider>
+    </StrictMode>,
   );
+}

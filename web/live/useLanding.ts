@@ -1,12 +1,10 @@
-import type { LiveLanding, ShowFile } from '@hearty/core';
+import type { LiveLanding, RunState, ShowFile } from '@hearty/core';
 import { useEffect, useState } from 'react';
-import { useRunLog } from '../session/runLog';
-import { followLanding } from '../workers/planner';
+import { followLanding } from '../workers/landing';
 
 /** Where the show will land: told by the worker after every event, and as time goes on in between. */
-export function useLanding(file: ShowFile): LiveLanding | undefined {
-  const events = useRunLog((s) => s.events);
+export function useLanding(file: ShowFile, state: RunState): LiveLanding | undefined {
   const [landing, setLanding] = useState<LiveLanding>();
-  useEffect(() => followLanding(file, events, setLanding), [file, events]);
+  useEffect(() => followLanding(file, state, setLanding), [file, state]);
   return landing;
 }

@@ -1,7 +1,7 @@
 import { Alert, Box, Button, Stack } from '@mui/material';
 import type { Broken } from '@hearty/core';
 import { Link } from 'react-router';
-import { useBroken, useRemoveAny } from './queries';
+import { useBroken, useRemove } from './queries';
 
 const ADDRESS = {
   demo: 'demos',
@@ -31,8 +31,8 @@ export function BrokenLines({ kinds }: { kinds?: readonly Broken['kind'][] }) {
   );
 }
 
-function Line({ broken: { kind, id, title, opens, problems } }: { broken: Broken }) {
-  const remove = useRemoveAny();
+function Line({ broken: { kind, id, version, title, opens, problems } }: { broken: Broken }) {
+  const remove = useRemove(ADDRESS[kind]);
   const mend = opens && MEND[kind];
   const address = `${ADDRESS[kind]}/${id}`;
   return (
@@ -57,7 +57,7 @@ function Line({ broken: { kind, id, title, opens, problems } }: { broken: Broken
           >
             Save as it is
           </Button>
-          <Button size="small" color="inherit" onClick={() => remove.mutate(address)}>
+          <Button size="small" color="inherit" onClick={() => remove.mutate({ id, version })}>
             Delete
           </Button>
         </Box>

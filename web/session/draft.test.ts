@@ -135,6 +135,14 @@ describe('when the show was changed elsewhere', () => {
     expect(kept()).toBeNull();
   });
 
+  test('undo after taking theirs does not put mine in their place', async () => {
+    draft.settleConflict('theirs');
+    draft.undo();
+    await draft.flushDraft();
+    expect(state()).toMatchObject({ status: 'saved', show: { title: 'Theirs' } });
+    expect(server.show).toEqual(theirs);
+  });
+
   test('a browser closed before choosing asks again when it is opened', () => {
     reopened();
     draft.openDraft(theirs);

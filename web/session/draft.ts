@@ -11,9 +11,9 @@ import {
 import { create } from 'zustand';
 import { api, ApiError } from './api';
 import type { Stored } from '@hearty/core';
-import { queryClient } from './queries';
+import { queryClient } from './queryClient';
 
-type SaveStatus = 'saved' | 'unsaved' | 'saving' | 'offline' | 'refused' | 'conflict';
+type SaveStatus = 'saved' | 'unsaved' | 'saving' | 'offline' | 'refused' | 'deleted' | 'conflict';
 
 /** A step of editing that can be taken back: patches there, patches back, and what they change in words. */
 interface Step extends Pick<Changed, 'patches' | 'inverse'> {
@@ -69,14 +69,6 @@ export function edit(recipe: (draft: Show) => void): void {
   if (show) step(show, changeShow(show, recipe));
 }
 
-/** Puts another version in the draft's place, as one step. */
-const replaceWith = (show: Show, next: Show): void =>
-  step(show, {
-    show: next,
-    patches: [{ op: 'replace', path: [], value: next }],
-    inverse: [{ op: 'replace', path: [], value: show }],
-  });
-
 function step(show: Show, { show: next, patches, inverse }: Changed): void {
   if (patches.length === 0) return;
   const says = changesSaid(show, patches);
@@ -117,14 +109,20 @@ export function settleConflict(keep: 'mine' | 'theirs'): void {
   if (!theirs) return;
   useDraft.setState({ version: theirs.version, theirs: undefined, status: 'saved', says: '' });
   if (keep === 'theirs') {
+    // A step back would put mine in the place of theirs on the server: the way back ends here.
     taking = true;
-    if (show) replaceWith(show, theirs.body);
-    useDraft.setState({ changed: [] });
+    useDraft.setState({ show: theirs.body, ...UNTOUCHED });
     taking = false;
     forgetKept(theirs.id);
   } else if (show) {
     useDraft.setState({ show: { ...show } });
   }
+}
+
+/** After the show was deleted elsewhere and is there again with this version: this draft is saved on top of it. */
+export function saveAgain(version: number): void {
+  const { show } = useDraft.getState();
+  if (show) useDraft.setState({ version, show: { ...show } });
 }
 
 /** Saves at once what waits to be saved; called before something reads the show on the server. */
@@ -156,7 +154,7 @@ function later(ms: number): void {
 async function save(): Promise<void> {
   await saving;
   const { show, version, status } = useDraft.getState();
-  if (!show || status === 'saved' || status === 'conflict' || status === 'refused') return;
+  if (!show || status === 'saved' || ['conflict', 'refused', 'deleted'].includes(status)) return;
   saving = send(show, version).finally(() => (saving = undefined));
   await saving;
 }
@@ -189,11 +187,13 @@ async function send(show: Show, version: number): Promise<void> {
   } catch (error) {
     if (!(error instanceof ApiError)) throw error;
     if (useDraft.getState().show?.id !== show.id) return;
-    if (error.offline) {
+    if (error.silent) {
       useDraft.setState({ status: 'offline', says: error.says });
       later(RETRY_MS);
     } else if (error.code === 'stale') {
       useDraft.setState({ status: 'conflict', says: error.says, theirs: error.theirs as Stored<Show> });
+    } else if (error.code === 'deleted') {
+      useDraft.setState({ status: 'deleted', says: error.says });
     } else {
       const first = error.fields[0];
       useDraft.setState({ status: 'refused', says: first ? `${first.path}: ${first.says}` : error.says });

@@ -1,32 +1,28 @@
-import { useSnackbar } from 'notistack';
-import { monotonicFactory } from 'ulid';
-import { notifyManager, QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+  type InfiniteData,
+  type QueryClient,
+} from '@tanstack/react-query';
 import type { Crate, Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
 import { api, type ApiError } from './api';
+import { lastAnswers } from './answers';
 import type {
   Broken,
   Logbook,
-  Lot,
+  Overview,
+  PastShows,
+  RunLine,
+  RunPage,
   RunSummary,
   ShowLine,
   Stored,
-  StoreMove,
-  StoresAnswer,
-  Tick,
   TourAnswer,
 } from '@hearty/core';
 
-// What a tap changes is drawn with the tap, not a turn of the clock later.
-notifyManager.setScheduler(queueMicrotask);
-
-export const queryClient = new QueryClient({
-  defaultOptions: {
-    queries: { retry: 1, staleTime: 2000, networkMode: 'always' },
-    mutations: { networkMode: 'always' },
-  },
-});
-
-interface Kinds {
+export interface Kinds {
   demos: Demo;
   shows: Show;
   venues: Venue;
@@ -35,106 +31,131 @@ interface Kinds {
   crates: Crate;
 }
 
+export type DocumentKind = keyof Kinds;
+
+/** While something newer is being worked out on the server, it is asked for again so soon, in ms. */
+const AGAIN_MS = 500;
+const untilFresh = ({ state }: { state: { data?: { fresh: boolean } | undefined } }) =>
+  state.data && !state.data.fresh && lastAnswers.old.getState().size === 0 ? AGAIN_MS : false;
+
 export const useLibrary = () =>
-  useQuery<Library, ApiError>({ queryKey: ['library'], queryFn: () => api('/library') });
+  useQuery<Library, ApiError>({
+    queryKey: ['library'],
+    queryFn: ({ signal }) => lastAnswers.ask('/library', signal),
+  });
 export const useOverview = () =>
-  useQuery<ShowLine[], ApiError>({ queryKey: ['overview'], queryFn: () => api('/overview') });
+  useQuery<Overview, ApiError>({
+    queryKey: ['overview'],
+    queryFn: ({ signal }) => lastAnswers.ask('/overview', signal),
+    refetchInterval: untilFresh,
+  });
+/** Shows of the past older than the oldest of the overview, page by page. */
+export const usePastShows = (oldest: ShowLine | undefined) =>
+  useInfiniteQuery<PastShows, ApiError, InfiniteData<PastShows>, string[], ShowLine | undefined>({
+    queryKey: ['overview', 'past', oldest?.id ?? ''],
+    enabled: false,
+    initialPageParam: oldest,
+    queryFn: ({ pageParam, signal }) =>
+      lastAnswers.ask(`/overview/past?before=${pageParam!.date}&id=${pageParam!.id}`, signal),
+    getNextPageParam: (page) => (page.morePast ? page.past.at(-1) : undefined),
+  });
 export const useLogbook = () =>
-  useQuery<Logbook, ApiError>({ queryKey: ['logbook'], queryFn: () => api('/logbook') });
+  useQuery<Logbook, ApiError>({
+    queryKey: ['logbook'],
+    queryFn: ({ signal }) => lastAnswers.ask('/logbook', signal),
+    // How long runs were planned comes a little after them.
+    refetchInterval: ({ state }) =>
+      state.data?.runs.some((r) => r.plannedS === null && r.phase === 'down') && state.dataUpdateCount < 10
+        ? 1000
+        : false,
+  });
+/** Runs older than the oldest of the logbook, page by page. */
+export const useOlderRuns = (oldest: RunLine | undefined) =>
+  useInfiniteQuery<RunPage, ApiError, InfiniteData<RunPage>, string[], number>({
+    queryKey: ['logbook', 'runs', oldest?.id ?? ''],
+    enabled: false,
+    initialPageParam: oldest?.openedAt ?? 0,
+    queryFn: ({ pageParam, signal }) => lastAnswers.ask(`/logbook/runs?before=${pageParam}`, signal),
+    getNextPageParam: (page) => (page.moreRuns ? page.runs.at(-1)?.openedAt : undefined),
+  });
 export const useRuns = (showId: string) =>
   useQuery<RunSummary[], ApiError>({
     queryKey: ['runs', showId],
-    queryFn: () => api(`/runs?showId=${showId}`),
+    queryFn: ({ signal }) => lastAnswers.ask(`/runs?showId=${showId}`, signal),
   });
 export const useDocuments = <K extends keyof Kinds>(kind: K) =>
-  useQuery<Stored<Kinds[K]>[], ApiError>({ queryKey: ['documents', kind], queryFn: () => api(`/${kind}`) });
+  useQuery<Stored<Kinds[K]>[], ApiError>({
+    queryKey: ['documents', kind],
+    queryFn: ({ signal }) => lastAnswers.ask(`/${kind}`, signal),
+  });
+/** One document; null where there is none. Not `enabled`, it is only fetched when asked for by `refetch`. */
+export const useDocument = <K extends keyof Kinds>(kind: K, id: string, enabled = true) =>
+  useQuery<Stored<Kinds[K]> | null, ApiError>({
+    queryKey: ['documents', kind, id],
+    enabled,
+    queryFn: ({ signal }) =>
+      lastAnswers.ask<Stored<Kinds[K]>>(`/${kind}/${id}`, signal).catch((error: ApiError) => {
+        if (error.code === 'not-found') return null;
+        throw error;
+      }),
+  });
 
-export const useStores = () =>
-  useQuery<StoresAnswer, ApiError>({ queryKey: ['stores'], queryFn: () => api('/stores') });
 export const useTour = () =>
-  useQuery<TourAnswer, ApiError>({ queryKey: ['tour'], queryFn: () => api('/tour') });
-
-/** Writes lots and moves into the ledger, all or none. */
-export function useWrite() {
-  const client = useQueryClient();
-  return useMutation<StoresAnswer, ApiError, { lots?: Lot[]; moves: StoreMove[] }>({
-    mutationFn: ({ lots = [], moves }) => api('/stores/moves', { method: 'POST', body: { lots, moves } }),
-    onSuccess: () => client.invalidateQueries(),
+  useQuery<TourAnswer, ApiError>({
+    queryKey: ['tour'],
+    queryFn: ({ signal }) => lastAnswers.ask('/tour', signal),
+    refetchInterval: untilFresh,
   });
+
+/** What rests on documents of a kind, besides their own lists. */
+const RESTS: Record<DocumentKind, readonly string[]> = {
+  demos: ['library', 'overview', 'tour', 'logbook', 'broken'],
+  shows: ['overview', 'tour', 'broken'],
+  venues: ['library', 'overview', 'tour', 'broken'],
+  people: ['library', 'overview', 'tour', 'broken'],
+  goods: ['library', 'overview', 'tour', 'broken', 'log'],
+  crates: ['broken'],
+};
+
+/** Asks anew for what a change of a document touches, and for nothing else. */
+async function touch(client: QueryClient, kind: keyof Kinds, id: string): Promise<void> {
+  const ask = (queryKey: string[], exact = false) => client.invalidateQueries({ queryKey, exact });
+  await Promise.all([
+    ask(['documents', kind], true),
+    ask(['documents', kind, id]),
+    ...RESTS[kind].map((key) => ask([key])),
+  ]);
 }
 
-export const useTicks = (showId: string) =>
-  useQuery<Tick[], ApiError>({
-    queryKey: ['ticks', showId],
-    queryFn: () => api(`/shows/${showId}/ticks`),
-    // Two people load one van.
-    refetchInterval: 4000,
-  });
-
-/** Ticks something off, or takes the tick back; shown at once, and put right when the server says otherwise. */
-export function useTick(showId: string) {
-  const client = useQueryClient();
-  const queryKey = ['ticks', showId];
-  const { enqueueSnackbar } = useSnackbar();
-  return useMutation<Tick[], ApiError, { way: Tick['way']; key: string; done: boolean }, Tick[] | undefined>({
-    mutationFn: (body) => api(`/shows/${showId}/ticks`, { method: 'POST', body }),
-    onMutate: ({ way, key, done }) => {
-      // An answer on its way was asked for before the tick.
-      void client.cancelQueries({ queryKey });
-      const before = client.getQueryData<Tick[]>(queryKey);
-      client.setQueryData<Tick[]>(queryKey, (old = []) => {
-        const others = old.filter((t) => t.way !== way || t.key !== key);
-        return done ? [...others, { way, key, at: Date.now() }] : others;
-      });
-      return before;
-    },
-    onError: (error, _tick, before) => {
-      client.setQueryData(queryKey, before);
-      enqueueSnackbar(`Not ticked. ${error.says}`, { variant: 'error' });
-    },
-    onSettled: () => client.invalidateQueries({ queryKey }),
-  });
-}
-
-/** Saves one document; on success everything that may depend on it is asked for again. */
+/** Saves one document; on success what rests on it is asked for again. */
 export function useSave<K extends keyof Kinds>(kind: K) {
   const client = useQueryClient();
   return useMutation<Stored<Kinds[K]>, ApiError, { id: string; version: number; body: Kinds[K] }>({
     mutationFn: ({ id, version, body }) => api(`/${kind}/${id}`, { method: 'PUT', body: { version, body } }),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: (_saved, { id }) => touch(client, kind, id),
   });
 }
 
 export function useRemove(kind: keyof Kinds) {
   const client = useQueryClient();
-  return useMutation<void, ApiError, string>({
-    mutationFn: (id) => api(`/${kind}/${id}`, { method: 'DELETE' }),
-    onSuccess: () => client.invalidateQueries(),
+  return useMutation<void, ApiError, { id: string; version: number }>({
+    mutationFn: ({ id, version }) => api(`/${kind}/${id}?version=${version}`, { method: 'DELETE' }),
+    // What could not be deleted was changed meanwhile: it is shown as it is now.
+    onSettled: (_none, _error, { id }) => touch(client, kind, id),
   });
 }
 
 /** Documents that are broken; asked for beside the lists, so that one of them never holds up a list. */
 export const useBroken = () =>
-  useQuery<Broken[], ApiError>({ queryKey: ['broken'], queryFn: () => api('/broken') });
-
-/** Puts a document of any kind away, by its address ("shows/x"). */
-export function useRemoveAny() {
-  const client = useQueryClient();
-  return useMutation<void, ApiError, string>({
-    mutationFn: (address) => api(`/${address}`, { method: 'DELETE' }),
-    onSuccess: () => client.invalidateQueries(),
+  useQuery<Broken[], ApiError>({
+    queryKey: ['broken'],
+    queryFn: ({ signal }) => lastAnswers.ask('/broken', signal),
   });
-}
 
 export function useRestore(kind: keyof Kinds) {
   const client = useQueryClient();
-  return useMutation<unknown, ApiError, string>({
+  return useMutation<Stored<object>, ApiError, string>({
     mutationFn: (id) => api(`/${kind}/${id}/restore`, { method: 'POST' }),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: (_stored, id) => touch(client, kind, id),
   });
 }
-
-const ulid = monotonicFactory();
-
-/** A new id for a document or event: unlike any other, and sorting after every one made here before. */
-export const newId = () => ulid().toLowerCase();

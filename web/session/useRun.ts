@@ -1,6 +1,7 @@
-import { fold, script, type RunState, type Script, type ShowFile } from '@hearty/core';
-import { useEffect, useMemo, useState } from 'react';
-import { openRun, useRunLog } from './runLog';
+import type { RunState, Script, ShowFile } from '@hearty/core';
+import { useEffect, useState } from 'react';
+import type { RunHere } from './log/disk';
+import { disk, openRun, outbox, useRunLog } from './runLog';
 
 export interface OpenRun {
   file: ShowFile;
@@ -14,19 +15,32 @@ export function useRun(runId: string | undefined): OpenRun | undefined {
   useEffect(() => {
     if (runId) void openRun(runId);
   }, [runId]);
-  const log = useRunLog();
-  const resolved = useMemo(() => log.file && script(log.file), [log.file]);
-  const state = useMemo(() => resolved && fold(log.events, resolved), [log.events, resolved]);
-  return log.runId === runId && resolved && state
-    ? { file: resolved.file, script: resolved, state, rehearsal: log.rehearsal }
-    : undefined;
+  const { runId: open, script, state, rehearsal } = useRunLog((s) => s);
+  return open === runId && script && state ? { file: script.file, script, state, rehearsal } : undefined;
 }
 
-/** The time now in ms, each second anew. */
-export function useNow(): number {
-  const [now, setNow] = useState(Date.now);
+/** The runs this device has, of one show or of all; while `wanted` only. */
+export function useRunsHere(wanted: boolean, showId?: string): RunHere[] {
+  const [runs, setRuns] = useState<RunHere[]>([]);
   useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 1000);
+    if (!wanted) return;
+    let current = true;
+    void disk
+      .runs()
+      .then((all) => current && setRuns(all.filter((r) => showId === undefined || r.showId === showId)))
+      .catch(() => undefined);
+    return () => {
+      current = false;
+    };
+  }, [wanted, showId]);
+  return wanted ? runs : [];
+}
+
+/** The time now in ms, by the server's clock as this device reckons it; each second anew. */
+export function useNow(): number {
+  const [now, setNow] = useState(outbox.now);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(outbox.now()), 1000);
     return () => clearInterval(timer);
   }, []);
   return now;

@@ -1,21 +1,41 @@
-import type { RunEvent, Show, ShowFile, Stored } from '@hearty/core';
+import type { Envelope, EventAnswer, Show, ShowFile, Stored } from '@hearty/core';
+import { api } from '../session/api';
 
 type Answer = { status: number; json: unknown };
 
-/** Stands in for the server behind `fetch`: keeps shows with versions and the events of one run. May be off. */
+const error = (status: number, code: string, says: string): Answer => ({
+  status,
+  json: { error: { code, says } },
+});
+
+/** Stands in for the server behind `fetch`: keeps shows with versions and the events of logs. May be off, slow or full. */
 export class FakeServer {
   up = true;
+  full = false;
   show: Stored<Show> | undefined;
   file: ShowFile | undefined;
-  events: RunEvent[] = [];
+  events: Envelope[] = [];
   saves = 0;
+  /** How many events came with each request. */
+  lots: number[] = [];
+  /** How far the server's clock is ahead of this machine's, in ms. */
+  aheadMs = 0;
+  /** Says why an event is refused, if it is. */
+  refuses: (event: Envelope) => string | undefined = () => undefined;
   /** Held back until released: a slow network. */
   private gate: Promise<void> = Promise.resolve();
+
+  /** What asks it, as the client's `api` does, but impatient: for tests that hang. */
+  ask = async <T>(path: string, init?: { method?: string; body?: unknown; timeoutMs?: number }): Promise<T> =>
+    api(path, { ...init, timeoutMs: 300 });
 
   install(): void {
     globalThis.fetch = (async (input: string, init?: RequestInit) => {
       if (!this.up) throw new TypeError('Failed to fetch');
-      await this.gate;
+      const late = new Promise<never>((_done, fail) =>
+        init?.signal?.addEventListener('abort', () => fail(new Error('aborted'))),
+      );
+      await Promise.race([this.gate, late]);
       const body = JSON.parse(init?.body ? String(init.body) : '{}') as never;
       const { status, json } = this.answer(input, init?.method ?? 'GET', body);
       return new Response(status === 204 ? null : JSON.stringify(json), { status });
@@ -32,33 +52,38 @@ export class FakeServer {
   private answer(
     path: string,
     method: string,
-    body: { version: number; body: Show; events: RunEvent[] },
+    body: { version: number; body: Show; events: Envelope[] },
   ): Answer {
+    const now = Date.now() + this.aheadMs;
     if (path.startsWith('/api/shows/') && method === 'PUT') return this.save(body);
-    if (path.endsWith('/events') && method === 'POST') {
-      const known = new Set(this.events.map((e) => e.id));
-      this.events.push(...body.events.filter((e) => !known.has(e.id)));
-      return { status: 200, json: { lastSeq: this.events.length } };
+    if (path === '/api/events') {
+      if (this.full) return error(507, 'disk-full', 'The disk of the server is full.');
+      this.lots.push(body.events.length);
+      return { status: 200, json: { answers: body.events.map((e) => this.take(e)), now } };
     }
-    const after = /events\?after=(\d+)/.exec(path);
-    if (after)
-      return {
-        status: 200,
-        json: { events: this.events.slice(Number(after[1])), lastSeq: this.events.length },
-      };
-    if (path.startsWith('/api/runs/') && this.file) {
+    const after = /runs\/(.*)\/events\?after=(\d+)/.exec(path);
+    if (after) {
+      const mine = this.events.filter((e) => e.run === after[1]);
+      const lastSeq = mine.length;
+      return { status: 200, json: { events: mine.slice(Number(after[2])), lastSeq, more: false, now } };
+    }
+    if (path.startsWith('/api/runs/') && this.file)
       return {
         status: 200,
         json: {
-          file: this.file,
-          rehearsal: false,
-          openedAt: 1,
-          events: this.events,
-          lastSeq: this.events.length,
+          ...{ id: path.split('/').at(-1), showId: 'show', title: 'A show', phase: 'before' },
+          ...{ file: this.file, rehearsal: false, openedAt: 1 },
         },
       };
-    }
-    return { status: 404, json: { error: { code: 'not-found', says: 'There is no such run.' } } };
+    return error(404, 'not-found', 'There is no such run.');
+  }
+
+  private take(event: Envelope): EventAnswer {
+    const says = this.refuses(event);
+    if (says) return { id: event.id, is: 'refused', says };
+    if (this.events.some((e) => e.id === event.id)) return { id: event.id, is: 'known' };
+    this.events.push(event);
+    return { id: event.id, is: 'kept' };
   }
 
   private save({ version, body }: { version: number; body: Show }): Answer {

@@ -1,20 +1,14 @@
 import { expose } from 'comlink';
 import {
   demoSpan,
-  fold,
-  liveLanding,
-  plan,
   planSteps,
   proposeOrder,
-  script,
   type Demo,
   type DemoSpan,
-  type LiveLanding,
   type OrderProposal,
   type Plan,
   type PlanOptions,
   type PlanProgress,
-  type RunEvent,
   type ShowFile,
 } from '@hearty/core';
 
@@ -24,9 +18,6 @@ const BREATH_MS = 25;
 /** The newest job of each lane; an older one that finds itself here replaced stops. */
 const newest = new Map<string, number>();
 let jobs = 0;
-
-/** How often a landing is worked out anew while nothing happens, in ms. */
-const BEAT_MS = 5000;
 
 const breathe = () => new Promise<void>((go) => setTimeout(go));
 
@@ -64,18 +55,6 @@ const planner = {
   ): Promise<OrderProposal | undefined> => sliced('reorder', proposeOrder(file), tell),
   span: (demo: Demo): DemoSpan => demoSpan(demo),
   cancel: (lane: string) => void newest.delete(lane),
-  /** Where a running show will land: told at once, and every few seconds until something newer is asked. */
-  follow: async (file: ShowFile, events: RunEvent[], tell: (landing: LiveLanding) => void): Promise<void> => {
-    const job = ++jobs;
-    newest.set('landing', job);
-    const of = script(file);
-    const { timetable } = plan(file, { plays: 0 });
-    const state = fold(events, of);
-    while (newest.get('landing') === job) {
-      tell(liveLanding(of, timetable, state, Date.now(), { plays: 4000, seed: 1 }));
-      await new Promise<void>((go) => setTimeout(go, BEAT_MS));
-    }
-  },
 };
 
 export type Planner = typeof planner;

@@ -1,14 +1,4 @@
-import type {
-  Demo,
-  DemoSpan,
-  LiveLanding,
-  OrderProposal,
-  Plan,
-  PlanParts,
-  PlanProgress,
-  RunEvent,
-  ShowFile,
-} from '@hearty/core';
+import type { Demo, DemoSpan, OrderProposal, Plan, PlanParts, PlanProgress, ShowFile } from '@hearty/core';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useId, useState } from 'react';
 import type { Planner } from './plan.worker';
@@ -123,23 +113,5 @@ export const lookForOrder = (
   file: ShowFile,
   tell: (progress: { tried: number; of: number }) => void,
 ): Promise<OrderProposal | undefined> => planner().reorder(file, proxy(tell));
-
-/** Follows where a running show will land; `tell` hears it at once and again as time goes on. Gives the way to stop. */
-export function followLanding(
-  file: ShowFile,
-  events: RunEvent[],
-  tell: (landing: LiveLanding) => void,
-): () => void {
-  let open = true;
-  void planner().follow(
-    file,
-    events,
-    proxy((landing: LiveLanding) => open && tell(landing)),
-  );
-  return () => {
-    open = false;
-    void planner().cancel('landing');
-  };
-}
 
 export const stopLooking = () => void planner().cancel('reorder');

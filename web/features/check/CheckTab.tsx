@@ -48,7 +48,7 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
   const verdicts = useMemo(() => (run && checks ? gates(run.script, checks, run.state) : []), [run, checks]);
   if (!run || !checks || !fresh) return <Loading what="the checks" />;
   const { state } = run;
-  const answered = checks.filter((c) => state.checks[c.id] !== undefined).length;
+  const answered = checks.filter((c) => state.checks.has(c.id)).length;
   const stations = [...new Set(checks.map((c) => c.station))];
   return (
     <Box
@@ -60,7 +60,7 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
       }}
     >
       <Box>
-        <PlanChanged run={run} />
+        <PlanChanged runId={runId} run={run} />
         <Typography color="textSecondary" role="status" sx={{ mb: 2 }}>
           {answered} of {checks.length} checked, in the order you walk the stage.
         </Typography>
@@ -85,10 +85,10 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
 }
 
 function CheckRow({ check, state }: { check: Check; state: RunState }) {
-  const answer = state.checks[check.id];
+  const answer = state.checks.get(check.id);
   const verdict = judge(check, answer?.value);
   const put = (value: boolean | number | null) =>
-    void record({ kind: 'check', body: { checkId: check.id, value } }, 'check');
+    void record({ kind: 'check', body: { checkId: check.id, value } });
   return (
     <Box
       component="li"

@@ -2,7 +2,7 @@ import { formatDuration, type DebriefLine } from '@hearty/core';
 import { Box, Chip, MenuItem, Paper, TextField, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { useState } from 'react';
-import { Section, useSay } from './common';
+import { Section, say } from './common';
 
 /** Every attempt with its outcome; failures are asked for their cause and what was changed. */
 export function Attempts({ lines }: { lines: DebriefLine[] }) {
@@ -22,8 +22,7 @@ export function Attempts({ lines }: { lines: DebriefLine[] }) {
   );
 }
 
-function AttemptRow({ line: { title, attempt, likely } }: { line: DebriefLine }) {
-  const say = useSay();
+function AttemptRow({ line: { title, attempt, takesS, likely } }: { line: DebriefLine }) {
   const bad = attempt.outcome === 'failed' || attempt.outcome === 'partly';
   const causes = [...new Set([...likely.map((c) => c.cause), ...(attempt.cause ? [attempt.cause] : [])])];
   return (
@@ -46,7 +45,7 @@ function AttemptRow({ line: { title, attempt, likely } }: { line: DebriefLine })
           {attempt.n > 1 && `, attempt ${attempt.n}`}
         </Typography>
         <Typography color="textSecondary" sx={{ fontSize: 14 }}>
-          {format(attempt.at, 'HH:mm')} · {formatDuration(attempt.takesS)}
+          {format(attempt.at, 'HH:mm')} · {formatDuration(takesS)}
           {attempt.symptom && ` · ${attempt.symptom}`}
         </Typography>
       </Box>

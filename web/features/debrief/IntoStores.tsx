@@ -1,8 +1,8 @@
 import { Alert, Button } from '@mui/material';
-import { afterRun, formatAmount, moveIdOf, type LeftoverLine } from '@hearty/core';
+import { afterRun, formatAmount, type LeftoverLine } from '@hearty/core';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
-import { useStores, useWrite } from '../../session/queries';
+import { useInStores, useStores, useWrite } from '../../session/stores';
 import { today } from '../stores/stock';
 import { Section } from './common';
 
@@ -20,24 +20,22 @@ export function IntoStores({
   playedAt: number;
 }) {
   const stores = useStores();
+  const written = useInStores(runId);
   const write = useWrite();
   const lots = stores.data?.lots;
-  // What it would be; written, it bears the moment of the press.
   const after = useMemo(
     () =>
       lots &&
       afterRun(lines, lots, {
         runId,
         showId,
-        at: 0,
         day: today(),
         playedOn: format(playedAt, 'yyyy-MM-dd'),
       }),
     [lots, lines, runId, showId, playedAt],
   );
-  if (!stores.data || !after || lines.length === 0) return null;
-  const { goods, moves } = stores.data;
-  const written = moves.some((m) => m.id.startsWith(moveIdOf(runId)));
+  if (!stores.data || !after || written === undefined || lines.length === 0) return null;
+  const { goods } = stores.data;
   const unit = (goodId: string) => goods.find((g) => g.id === goodId)?.body.unit ?? 'piece';
   const gone = new Set(after.moves.filter((m) => m.kind === 'used').map((m) => m.lotId)).size;
   return (
@@ -58,9 +56,7 @@ export function IntoStores({
           <Button
             variant="contained"
             disabled={after.moves.length === 0 || write.isPending}
-            onClick={() =>
-              write.mutate({ moves: after.moves.map((m) => ({ ...m, at: Date.now(), day: today() })) })
-            }
+            onClick={() => write.mutate({ moves: after.moves })}
           >
             Write what was used into the stores
           </Button>{' '}

@@ -1,7 +1,7 @@
 import { formatAmount, formatDuration, parseAmount, type Debrief, type LeftoverLine } from '@hearty/core';
 import { Paper, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { ParsedField } from '../../kit/ParsedField';
-import { Section, useSay } from './common';
+import { Section, say } from './common';
 
 /** Planned against actual, item by item. */
 export function Times({ talk }: { talk: Debrief }) {
@@ -41,7 +41,6 @@ export function Times({ talk }: { talk: Debrief }) {
 
 /** What should be left by the log, and what was counted. */
 export function Leftovers({ lines }: { lines: LeftoverLine[] }) {
-  const say = useSay();
   if (lines.length === 0) return null;
   return (
     <Section title="Left over" hint="Packed less what the log used. Correct what you counted otherwise.">

@@ -1,11 +1,10 @@
 import { type RunState, type ShowFile } from '@hearty/core';
 import { Box, Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { useState } from 'react';
-import { Section, useSay } from './common';
+import { Section, say } from './common';
 
 /** Notes, with near misses apart. */
 export function Notes({ state }: { state: RunState }) {
-  const say = useSay();
   const [text, setText] = useState('');
   const [near, setNear] = useState<'note' | 'near miss'>('note');
   const add = () => {
@@ -17,7 +16,7 @@ export function Notes({ state }: { state: RunState }) {
   return (
     <Section title="Notes and near misses" hint="No names of volunteers: a volunteer is a number on a demo.">
       <Box component="ul" sx={{ pl: 5, my: 2 }}>
-        {state.notes.map((n) => (
+        {[...state.notes].map((n) => (
           <li key={n.id}>
             {n.nearMiss && <b>Near miss. </b>}
             {n.text}
@@ -57,7 +56,6 @@ export function Notes({ state }: { state: RunState }) {
 
 /** What to do before the next time, hung on a demo, the show or the venue. */
 export function Actions({ file, state }: { file: ShowFile; state: RunState }) {
-  const say = useSay();
   const [text, setText] = useState('');
   const [on, setOn] = useState(`show:${file.show.id}`);
   const places = [

@@ -1,14 +1,9 @@
 import { type Happening } from '@hearty/core';
 import { Typography } from '@mui/material';
-import { useQueryClient } from '@tanstack/react-query';
 import { record } from '../../session/runLog';
 
 /** Every word of the debrief is an event of the run's log too. */
-export function useSay() {
-  const client = useQueryClient();
-  return (happening: Happening) =>
-    void record(happening, 'debrief').then(() => setTimeout(() => void client.invalidateQueries(), 600));
-}
+export const say = (happening: Happening) => void record(happening);
 
 export const Section = ({
   title,

@@ -10,13 +10,16 @@ import {
   STATIONS,
   stepsTiming,
   TOPICS,
+  type Stored,
 } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useRef, type FormEvent, type ReactNode } from 'react';
-import { FormProvider, useForm, useWatch } from 'react-hook-form';
+import { FormProvider, useWatch } from 'react-hook-form';
 import { useBlocker, useNavigate, useParams } from 'react-router';
 import { resolverOf } from '../../kit/fields';
-import { useDocuments, useSave } from '../../session/queries';
+import { prune } from '../../kit/FormDialog';
+import { useDocument, useDocuments } from '../../session/queries';
+import { useDocumentForm } from '../../session/useDocumentForm';
 import { Failed, Loading, PageHead } from '../../kit/States';
 import { ChoiceInput, DurationInput, LinesInput, NumberInput, TextInput } from './fieldsOfForm';
 import {
@@ -35,50 +38,43 @@ import { SpanPreview } from './SpanPreview';
 /** Every field of a demo. Nothing is saved until all of it is right. */
 export function DemoEditor() {
   const { demoId = '' } = useParams();
-  const demos = useDocuments('demos');
-  if (demos.error) return <Failed error={demos.error} again={() => void demos.refetch()} />;
-  if (!demos.data) return <Loading what="the demo" />;
-  const stored = demos.data.find((d) => d.id === demoId);
-  return <EditForm key={demoId} demo={stored?.body ?? newDemo(demoId)} version={stored?.version ?? 0} />;
+  const kept = useDocument('demos', demoId);
+  if (kept.error) return <Failed error={kept.error} again={() => void kept.refetch()} />;
+  if (kept.data === undefined) return <Loading what="the demo" />;
+  const stored = kept.data;
+  return <EditForm key={demoId} stored={stored ?? { id: demoId, version: 0, body: newDemo(demoId) }} />;
 }
 
-/** Fields that a form leaves empty are absent in a document. */
-const pruned = (demo: Demo): Demo => JSON.parse(JSON.stringify(demo)) as Demo;
-
 const problemsOf = (demo: Demo) => {
-  const checked = check(Demo, pruned(demo));
+  const checked = check(Demo, prune(demo));
   return checked.ok ? demoProblems(checked.value) : checked.problems;
 };
 
-function EditForm({ demo, version }: { demo: Demo; version: number }) {
-  const form = useForm<Demo>({ defaultValues: demo, resolver: resolverOf(problemsOf) });
-  const save = useSave('demos');
+function EditForm({ stored }: { stored: Stored<Demo> }) {
+  const demo = stored.body;
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
+  const { form, trouble, saving, isNew, save } = useDocumentForm('demos', 'demo', stored, {
+    resolver: resolverOf(problemsOf),
+    onSaved: ({ title }) => {
+      enqueueSnackbar(`“${title}” is saved.`);
+      leaving.current = true;
+      void navigate(`/demos/${demo.id}`);
+    },
+  });
   const { isDirty, isSubmitted, errors } = form.formState;
   // Set at the moment of leaving after a save, before the form has heard that it is clean.
   const leaving = useRef(false);
   const blocker = useBlocker(() => isDirty && !leaving.current);
-  const keep = (values: Demo) =>
-    save.mutate(
-      { id: demo.id, version, body: pruned(values) },
-      {
-        onSuccess: () => {
-          enqueueSnackbar(`“${values.title}” is saved.`);
-          leaving.current = true;
-          void navigate(`/demos/${demo.id}`);
-        },
-      },
-    );
-  const submit = (event: FormEvent) => void form.handleSubmit(keep)(event);
+  const submit = (event: FormEvent) => void form.handleSubmit(save)(event);
   const wrong = Object.keys(errors).length;
   return (
     <FormProvider {...form}>
       <Box component="form" noValidate onSubmit={submit} sx={{ maxWidth: 1120 }}>
-        <PageHead title={version === 0 ? 'New demo' : demo.title}>
+        <PageHead title={isNew ? 'New demo' : demo.title}>
           <Total />
-          <Button onClick={() => void navigate(version === 0 ? '/demos' : `/demos/${demo.id}`)}>Leave</Button>
-          <Button type="submit" variant="contained" disabled={save.isPending}>
+          <Button onClick={() => void navigate(isNew ? '/demos' : `/demos/${demo.id}`)}>Leave</Button>
+          <Button type="submit" variant="contained" disabled={saving}>
             Save
           </Button>
         </PageHead>
@@ -105,12 +101,7 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
             Not saved: some fields need mending. They are marked below.
           </Alert>
         )}
-        {save.isError && (
-          <Alert severity="error" sx={{ mb: 4 }}>
-            {save.error.says}
-            {save.error.fields.map((f) => ` ${f.path}: ${f.says}`)}
-          </Alert>
-        )}
+        {trouble}
         <SpanPreview />
         <Part title="What it is">
           <TextInput name="title" label="Title" />
@@ -178,7 +169,7 @@ function EditForm({ demo, version }: { demo: Demo; version: number }) {
         <Part title="Known faults">
           <Faults />
         </Part>
-        <Button type="submit" variant="contained" disabled={save.isPending} sx={{ mb: 10 }}>
+        <Button type="submit" variant="contained" disabled={saving} sx={{ mb: 10 }}>
           Save
         </Button>
       </Box>

@@ -4,7 +4,8 @@ import CloseIcon from '@mui/icons-material/Close';
 import { Box, Button, IconButton, Paper } from '@mui/material';
 import type { ReactNode } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { newId, useDocuments } from '../../session/queries';
+import { useDocuments } from '../../session/queries';
+import { newId } from '../../session/ids';
 import {
   ChoiceInput,
   DurationInput,

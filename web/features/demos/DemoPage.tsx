@@ -10,7 +10,7 @@ import {
 } from '@hearty/core';
 import type { ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useLibrary, useLogbook } from '../../session/queries';
+import { useDocument, useLibrary, useLogbook } from '../../session/queries';
 import { PER_WORDS } from '../../kit/needWords';
 import { Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
@@ -18,7 +18,8 @@ import { Odds } from '../logbook/Odds';
 
 /** One demo of the library, to read: steps, prep, kit, cautions, faults and its record. */
 export function DemoPage() {
-  const { demoId } = useParams();
+  const { demoId = '' } = useParams();
+  const kept = useDocument('demos', demoId);
   const library = useLibrary();
   const logbook = useLogbook();
   const navigate = useNavigate();
@@ -36,7 +37,10 @@ export function DemoPage() {
       <PageHead title={demo.title}>
         <Button
           color="error"
-          onClick={() => void removeWithUndo(demo.id, demo.title, () => void navigate('/demos'))}
+          disabled={!kept.data}
+          onClick={() =>
+            kept.data && void removeWithUndo(kept.data, demo.title, () => void navigate('/demos'))
+          }
         >
           Delete
         </Button>

@@ -2,10 +2,13 @@ import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Chip, InputAdornment, MenuItem, Paper, TextField, Typography } from '@mui/material';
 import SearchIcon from '@mui/icons-material/Search';
 import { inOrderOfName, formatDuration, HAZARDS, stepsTiming, TOPICS, type Demo } from '@hearty/core';
-import { Link, useSearchParams, useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { DemoLine } from '@hearty/core';
-import { newId, useLibrary, useLogbook } from '../../session/queries';
+import { useLibrary, useLogbook } from '../../session/queries';
+import { newId } from '../../session/ids';
 import { BrokenLines } from '../../session/BrokenLines';
+import { useFilters } from '../../kit/useFilters';
+import { useMore } from '../../kit/useMore';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { Odds } from '../logbook/Odds';
 
@@ -17,25 +20,16 @@ export function DemosPage() {
   const navigate = useNavigate();
   const library = useLibrary();
   const logbook = useLogbook();
-  const [params, setParams] = useSearchParams();
-  const filters = Object.fromEntries(FILTERS.map((f) => [f, params.get(f) ?? ''])) as Filters;
-  const set = (name: keyof Filters, value: string) =>
-    setParams(
-      (old) => {
-        if (value) old.set(name, value);
-        else old.delete(name);
-        return old;
-      },
-      { replace: true },
-    );
+  const [filters, set] = useFilters(FILTERS);
+  const lines = new Map(logbook.data?.demos.map((d) => [d.demoId, d]));
+  const shown = (library.data?.demos ?? [])
+    .filter((d) => fits(d, lines.get(d.id), filters))
+    .sort((a, b) => inOrderOfName(a.title, b.title));
+  const { shown: cards, more } = useMore(shown);
   const failed = library.error ?? logbook.error;
   if (failed)
     return <Failed error={failed} again={() => void Promise.all([library.refetch(), logbook.refetch()])} />;
   if (!library.data || !logbook.data) return <Loading what="the demos" />;
-  const lines = new Map(logbook.data.demos.map((d) => [d.demoId, d]));
-  const shown = library.data.demos
-    .filter((d) => fits(d, lines.get(d.id), filters))
-    .sort((a, b) => inOrderOfName(a.title, b.title));
   return (
     <>
       <PageHead title="Demos">
@@ -107,10 +101,11 @@ export function DemosPage() {
           gridTemplateColumns: 'repeat(auto-fill, minmax(310px, 1fr))',
         }}
       >
-        {shown.map((demo) => (
+        {cards.map((demo) => (
           <DemoCard key={demo.id} demo={demo} line={lines.get(demo.id)} />
         ))}
       </Box>
+      {more}
     </>
   );
 }

@@ -2,7 +2,8 @@ import { BASE_UNITS, type BaseUnit, type Demo, type Good } from '@hearty/core';
 import { Autocomplete, TextField } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { newId, useLibrary, useSave } from '../../session/queries';
+import { useLibrary, useSave } from '../../session/queries';
+import { newId } from '../../session/ids';
 import { AmountInput } from './fieldsOfForm';
 
 /** An amount in the unit of the good chosen beside it. */

@@ -19,7 +19,7 @@ export function LiveTab() {
   }
   return (
     <Box sx={{ maxWidth: 560, my: 6 }}>
-      {run && <PlanChanged run={run} />}
+      {run && <PlanChanged runId={openRun.id} run={run} />}
       <Typography variant="h2" sx={{ mb: 2 }}>
         {openRun.phase === 'before' ? 'The stage is set' : 'The show is on'}
         {openRun.rehearsal && ' (rehearsal)'}

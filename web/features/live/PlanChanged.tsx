@@ -7,13 +7,13 @@ import { record, startRun } from '../../session/runLog';
 import type { OpenRun } from '../../session/useRun';
 
 /** Before curtain-up, when the plan is no longer the one this run was opened with: the way to the newer one. */
-export function PlanChanged({ run }: { run: OpenRun }) {
+export function PlanChanged({ runId, run }: { runId: string; run: OpenRun }) {
   const { file } = useShow();
   const client = useQueryClient();
   const startOver = useMutation<unknown, ApiError>({
     mutationFn: async () => {
       await flushDraft();
-      await startRun(file.show.id, run.rehearsal);
+      await startRun(file.show.id, run.rehearsal, runId);
       // The run that was never played is ended; it teaches nothing.
       await record({ kind: 'curtain down', body: {} });
     },

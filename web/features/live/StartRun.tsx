@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { ApiError } from '../../session/api';
 import type { RunSummary } from '@hearty/core';
 import { flushDraft, useDraft } from '../../session/draft';
+import { RunsHere } from '../../session/RunsHere';
 import { startRun } from '../../session/runLog';
 
 /** Opens a run of the show as it stands. From then on the log is kept. */
@@ -58,6 +59,7 @@ export function StartRun({
           {start.error.says}
         </Alert>
       )}
+      <RunsHere silent={start.error?.silent === true} showId={showId} />
     </Box>
   );
 }

@@ -18,8 +18,10 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { api } from '../../session/api';
 import type { DemoLine, Logbook, RunLine } from '@hearty/core';
-import { newId, useLogbook } from '../../session/queries';
+import { useLogbook, useOlderRuns } from '../../session/queries';
+import { newId } from '../../session/ids';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
+import { useMore } from '../../kit/useMore';
 import { Chart } from '../../kit/Chart';
 
 /** What the runs have taught: how often each demo works, planned against actual, what is still to do. */
@@ -28,7 +30,7 @@ export function LogbookPage() {
   if (logbook.error) return <Failed error={logbook.error} again={() => void logbook.refetch()} />;
   if (!logbook.data) return <Loading what="the logbook" />;
   const { demos, runs, actions } = logbook.data;
-  const tried = demos.filter((d) => d.tries > 0).sort((a, b) => a.mean - b.mean);
+  const tried = triedOf(demos);
   return (
     <Box sx={{ maxWidth: 1160 }}>
       <PageHead title="Logbook">
@@ -43,18 +45,22 @@ export function LogbookPage() {
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8 }}>
         {tried.length > 0 && <ReliabilityPart lines={tried} />}
-        {runs.some((r) => r.actualS !== null) && <RunsPart runs={runs} />}
+        {runs.some((r) => r.actualS !== null) && <RunsPart runs={runs} more={logbook.data.moreRuns} />}
         <Actions actions={actions} demos={demos} />
       </Box>
     </Box>
   );
 }
 
+const triedOf = (demos: DemoLine[]) => demos.filter((d) => d.tries > 0).sort((a, b) => a.mean - b.mean);
+
 const pct = (x: number) => Math.round(x * 100);
 
 function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
   const theme = useTheme();
-  const option = useMemo(() => reliabilityOption(lines, theme), [lines, theme]);
+  const drawn = useMemo(() => lines.slice(0, MOST_DRAWN), [lines]);
+  const option = useMemo(() => reliabilityOption(drawn, theme), [drawn, theme]);
+  const { shown, more } = useMore(lines);
   const worst = lines[0]!;
   return (
     <section>
@@ -63,12 +69,12 @@ function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
       </Typography>
       <Typography color="textSecondary">
         The mark is the middle estimate, the bar its 90 % interval. “Partly” counts half; rehearsals do not
-        count.
+        count.{lines.length > MOST_DRAWN && ` Drawn are the ${MOST_DRAWN} that fail most.`}
       </Typography>
       <Chart
         option={option}
-        height={60 + lines.length * 27}
-        label={`Odds of success of ${lines.length} demos, in the table below`}
+        height={60 + drawn.length * 27}
+        label={`Odds of success of ${drawn.length} demos, in the table below`}
       />
       <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
         <Table size="small" aria-label="Reliability">
@@ -91,7 +97,7 @@ function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
             </TableRow>
           </TableHead>
           <TableBody>
-            {lines.map((l) => (
+            {shown.map((l) => (
               <TableRow key={l.demoId} data-testid={`odds-${l.demoId}`}>
                 <TableCell>
                   <Link to={`/demos/${l.demoId}`} style={{ color: 'inherit' }}>
@@ -115,10 +121,14 @@ function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
             ))}
           </TableBody>
         </Table>
+        {more}
       </Paper>
     </section>
   );
 }
+
+/** So many demos are drawn as a chart, those that fail most; all of them stand in the table. */
+const MOST_DRAWN = 40;
 
 /** Intervals as bars with a mark at the mean, one demo a row. */
 function reliabilityOption(lines: DemoLine[], { ink }: Theme) {
@@ -178,13 +188,16 @@ function reliabilityOption(lines: DemoLine[], { ink }: Theme) {
 const tip = (l: DemoLine) =>
   `works ${pct(l.mean)} in 100 (${pct(l.low)} to ${pct(l.high)}), ${l.tries} tries`;
 
-function RunsPart({ runs }: { runs: RunLine[] }) {
-  const over = runs.filter((r) => r.actualS !== null && r.actualS > r.plannedS).length;
+function RunsPart({ runs: newest, more }: { runs: RunLine[]; more: boolean }) {
+  const older = useOlderRuns(newest.at(-1));
+  const pages = older.data?.pages ?? [];
+  const runs = [...newest, ...pages.flatMap((p) => p.runs)];
+  const over = runs.filter((r) => r.actualS !== null && r.plannedS !== null && r.actualS > r.plannedS).length;
   const played = runs.filter((r) => r.actualS !== null).length;
   return (
     <section>
       <Typography variant="h2">
-        {over} of {played} runs took longer than planned
+        {over} of {more ? `the last ${played}` : played} runs took longer than planned
       </Typography>
       <Paper variant="outlined" sx={{ mt: 2, overflowX: 'auto' }}>
         <Table size="small" aria-label="Runs">
@@ -213,12 +226,12 @@ function RunsPart({ runs }: { runs: RunLine[] }) {
                   </Link>
                   {r.rehearsal && ' (rehearsal)'}
                 </TableCell>
-                <TableCell align="right">{formatDuration(r.plannedS)}</TableCell>
+                <TableCell align="right">{r.plannedS === null ? '' : formatDuration(r.plannedS)}</TableCell>
                 <TableCell align="right">
                   {r.actualS === null ? (r.phase === 'down' ? '' : 'not ended') : formatDuration(r.actualS)}
                 </TableCell>
                 <TableCell align="right" sx={{ color: 'secondary.main', whiteSpace: 'nowrap' }}>
-                  {r.actualS === null
+                  {r.actualS === null || r.plannedS === null
                     ? ''
                     : `${r.actualS > r.plannedS ? '+' : ''}${formatDuration(r.actualS - r.plannedS)}`}
                 </TableCell>
@@ -231,6 +244,12 @@ function RunsPart({ runs }: { runs: RunLine[] }) {
           </TableBody>
         </Table>
       </Paper>
+      {(pages.length === 0 ? more : older.hasNextPage) && (
+        <Button sx={{ minHeight: 44 }} disabled={older.isFetching} onClick={() => void older.fetchNextPage()}>
+          Older runs
+        </Button>
+      )}
+      {older.error && <Failed error={older.error} again={() => void older.fetchNextPage()} />}
     </section>
   );
 }

@@ -2,7 +2,9 @@ import { useDraggable } from '@dnd-kit/core';
 import { Box, TextField, Typography } from '@mui/material';
 import { formatDuration, stepsTiming, type Demo } from '@hearty/core';
 import { useState } from 'react';
-import { newId, useLibrary } from '../../session/queries';
+import { useLibrary } from '../../session/queries';
+import { useMore } from '../../kit/useMore';
+import { newId } from '../../session/ids';
 import type { Held } from './drag';
 
 /** The demos of the library as cards, to be dragged onto the score. */
@@ -13,6 +15,7 @@ export function LibraryStrip() {
   const demos = (library.data?.demos ?? []).filter(
     (d) => !wanted || `${d.title} ${d.topic}`.toLowerCase().includes(wanted),
   );
+  const { shown, more } = useMore(demos, 30);
   return (
     <Box component="section" aria-label="Library" sx={{ mb: 3, '@media print': { display: 'none' } }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mb: 1.5 }}>
@@ -27,9 +30,10 @@ export function LibraryStrip() {
         </Typography>
       </Box>
       <Box sx={{ display: 'flex', gap: 2, overflowX: 'auto', pb: 2 }}>
-        {demos.map((demo) => (
+        {shown.map((demo) => (
           <Card key={demo.id} demo={demo} />
         ))}
+        {more}
         {library.data && demos.length === 0 && <Typography>No such demo.</Typography>}
       </Box>
     </Box>

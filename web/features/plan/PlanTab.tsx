@@ -11,7 +11,8 @@ import {
 } from '@hearty/core';
 import { memo, useEffect, useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { newId, useLibrary } from '../../session/queries';
+import { useLibrary } from '../../session/queries';
+import { newId } from '../../session/ids';
 import { useWhatIf } from '../../workers/planner';
 import { useDraft } from '../../session/draft';
 import { useShow } from '../../session/show';

@@ -15,7 +15,7 @@ import {
 import { addSeconds, format, parseISO } from 'date-fns';
 import { PaperStyles } from '../../kit/PaperStyles';
 import { useSearchParams } from 'react-router';
-import { useTick, useTicks } from '../../session/queries';
+import { useTick, useTicks } from '../../session/stores';
 import { Empty, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { useNow } from '../../session/useRun';

@@ -12,6 +12,7 @@ import { readShowFile, type Problem } from '@hearty/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { FileButton } from '../../kit/FileButton';
 import { api, type ApiError } from '../../session/api';
 
 /** Brings a show file in. A wrong one is refused with every mistake by its path, and nothing of it is kept. */
@@ -28,8 +29,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
     },
     onError: (error) => setProblems(error.fields.length ? error.fields : [{ path: '', says: error.says }]),
   });
-  const read = async (file: File | undefined) => {
-    if (!file) return;
+  const read = async (file: File) => {
     setName(file.name);
     const checked = readShowFile(await file.text());
     setProblems(checked.ok ? [] : checked.problems);
@@ -43,21 +43,14 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
           A show file holds a show with its demos, venue, crew and stock. What you have is never overwritten:
           what differs comes in beside it.
         </Typography>
-        <Button variant="outlined" component="label" disabled={bring.isPending}>
+        <FileButton
+          label="Show file"
+          accept=".json,application/json"
+          disabled={bring.isPending}
+          onFile={(file) => void read(file)}
+        >
           Choose a file
-          <Box
-            component="input"
-            type="file"
-            accept=".json,application/json"
-            aria-label="Show file"
-            sx={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-            onChange={(e: React.ChangeEvent<HTMLInputElement>) => {
-              void read(e.target.files?.[0]);
-              // The same file, mended, may be chosen again.
-              e.target.value = '';
-            }}
-          />
-        </Button>
+        </FileButton>
         {problems.length > 0 && (
           <Alert severity="error" sx={{ mt: 4 }}>
             {name} was not brought in. {problems.length === 1 ? 'One mistake' : `${problems.length} mistakes`}

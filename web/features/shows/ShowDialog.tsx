@@ -28,7 +28,8 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { resolverOf } from '../../kit/fields';
-import { newId, useLibrary, useSave } from '../../session/queries';
+import { useLibrary, useSave } from '../../session/queries';
+import { newId } from '../../session/ids';
 import { knownIn } from '../../session/broken';
 import { edit } from '../../session/draft';
 

@@ -18,24 +18,35 @@ import { useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import type { RunSummary } from '@hearty/core';
-import { useDocuments, useLibrary, useRuns, useTour } from '../../session/queries';
+import { useDocument, useLibrary, useRuns, useTour } from '../../session/queries';
 import { LevelMark } from '../../kit/LevelMark';
 import { Failed, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { download } from '../../kit/download';
 import type { ShowContext } from '../../session/show';
+import { RunsHere } from '../../session/RunsHere';
 import { goneFrom, knownIn } from '../../session/broken';
-import { applyWayOut, edit, openDraft, redo, settleConflict, undo, useDraft } from '../../session/draft';
+import { Conflict, DeletedElsewhere } from '../../session/Conflict';
+import {
+  applyWayOut,
+  edit,
+  openDraft,
+  redo,
+  saveAgain,
+  settleConflict,
+  undo,
+  useDraft,
+} from '../../session/draft';
 import { ShowDialog } from './ShowDialog';
 
 /** The folder of one show: its head, its tabs in the order of the work, and the tab that is open. */
 export function ShowFrame() {
   const { showId = '' } = useParams();
-  const shows = useDocuments('shows');
+  const kept = useDocument('shows', showId);
   const library = useLibrary();
   const runs = useRuns(showId);
   const show = useDraft((s) => (s.show?.id === showId ? s.show : undefined));
-  const stored = shows.data?.find((s) => s.id === showId);
+  const stored = kept.data;
   useEffect(() => {
     if (stored) openDraft(stored);
   }, [stored]);
@@ -48,11 +59,15 @@ export function ShowFrame() {
   useHotkeys('mod+z', undo, { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', redo, { preventDefault: true });
 
-  const failed = shows.error ?? library.error;
+  const failed = kept.error ?? library.error;
   if (failed && !file)
-    return <Failed error={failed} again={() => void Promise.all([shows.refetch(), library.refetch()])} />;
-  if (shows.data && !stored && !show)
-    return <Typography variant="h1">This show is not here any more.</Typography>;
+    return (
+      <>
+        <Failed error={failed} again={() => void Promise.all([kept.refetch(), library.refetch()])} />
+        <RunsHere silent={failed.silent} showId={showId} />
+      </>
+    );
+  if (stored === null && !show) return <Typography variant="h1">This show is not here any more.</Typography>;
   if (show && library.data && !file) return <NoVenue show={show} />;
   if (!file || !resolved || !library.data) return <Loading what="the show" />;
   const openRun = runs.data?.find((r) => r.phase !== 'down');
@@ -174,6 +189,7 @@ const WORDS = {
   saving: 'Saving …',
   offline: 'Kept on this device',
   refused: 'Not saved',
+  deleted: 'Not saved',
   conflict: 'Not saved',
 } as const;
 
@@ -192,13 +208,15 @@ function SaveWords() {
 
 /** What stands between the draft and the server, and what to do about it. */
 function SaveTrouble() {
-  const { status, says, theirs, show, changed } = useDraft();
+  const { status, says, theirs, show } = useDraft();
   if (status === 'offline')
     return (
       <Alert severity="warning" sx={{ my: 2 }}>
         {says} Your changes are kept on this device and saved as soon as it answers.
       </Alert>
     );
+  if (status === 'deleted' && show)
+    return <DeletedElsewhere says={says} kind="shows" id={show.id} onBack={saveAgain} />;
   if (status === 'refused')
     return (
       <Alert severity="error" sx={{ my: 2 }}>
@@ -207,24 +225,13 @@ function SaveTrouble() {
     );
   if (status !== 'conflict' || !theirs || !show) return null;
   return (
-    <Alert
-      severity="warning"
-      sx={{ my: 2 }}
-      action={
-        <>
-          <Button color="inherit" onClick={() => settleConflict('mine')}>
-            Keep mine
-          </Button>
-          <Button color="inherit" onClick={() => settleConflict('theirs')}>
-            Take theirs
-          </Button>
-        </>
-      }
-    >
-      This show was changed elsewhere. Theirs: “{theirs.body.title}”, {theirs.body.items.length} items
-      (version {theirs.version}). Yours: “{show.title}”, {show.items.length} items, not saved
-      {changed.length > 0 && `; you changed ${changed.join(', ')}`}.
-    </Alert>
+    <Conflict
+      of="show"
+      mine={show}
+      theirs={theirs}
+      onMine={() => settleConflict('mine')}
+      onTheirs={() => settleConflict('theirs')}
+    />
   );
 }
 

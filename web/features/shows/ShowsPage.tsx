@@ -1,29 +1,35 @@
 import AddIcon from '@mui/icons-material/Add';
-import ContentCopyIcon from '@mui/icons-material/ContentCopy';
-import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
 import FileUploadOutlinedIcon from '@mui/icons-material/FileUploadOutlined';
-import { Box, Button, Chip, IconButton, Paper, Stack, Tooltip, Typography } from '@mui/material';
+import { Box, Button, Chip, Paper, Stack, Typography } from '@mui/material';
 import { formatDuration } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
-import { useState } from 'react';
+import { useSnackbar } from 'notistack';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { ShowLine } from '@hearty/core';
-import { newId, useDocuments, useOverview, useSave } from '../../session/queries';
+import type { Overview, ShowLine } from '@hearty/core';
+import { useDocument, useOverview, usePastShows, useSave } from '../../session/queries';
+import { newId } from '../../session/ids';
 import { LevelMark } from '../../kit/LevelMark';
+import { RunsHere } from '../../session/RunsHere';
 import { BrokenLines } from '../../session/BrokenLines';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
-import { ImportDialog } from './ImportDialog';
-import { ShowDialog } from './ShowDialog';
+
+// Forms come when they are opened.
+const ShowDialog = lazy(async () => ({ default: (await import('./ShowDialog')).ShowDialog }));
+const Everything = lazy(async () => ({ default: (await import('./Everything')).Everything }));
+const ImportDialog = lazy(async () => ({ default: (await import('./ImportDialog')).ImportDialog }));
 
 /** Every show: when, where, how ready, what is open. */
 export function ShowsPage() {
   const overview = useOverview();
   const [making, setMaking] = useState(false);
   const [importing, setImporting] = useState(false);
+  const [everything, setEverything] = useState(false);
   return (
     <>
       <PageHead title="Shows">
+        <Button onClick={() => setEverything(true)}>Everything, as one file</Button>
         <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setImporting(true)}>
           Bring in a show file
         </Button>
@@ -34,7 +40,8 @@ export function ShowsPage() {
       <BrokenLines />
       {overview.isPending && <Loading what="the shows" />}
       {overview.isError && <Failed error={overview.error} again={() => void overview.refetch()} />}
-      {overview.data?.length === 0 && (
+      <RunsHere silent={overview.error?.silent === true} />
+      {overview.data && overview.data.coming.length + overview.data.past.length === 0 && (
         <Empty title="No shows yet">
           <Typography color="textSecondary" sx={{ mb: 3 }}>
             A show needs a venue, a date and a slot. Demos come from the library.
@@ -45,29 +52,67 @@ export function ShowsPage() {
         </Empty>
       )}
       <Stack component="ul" spacing={2} sx={{ listStyle: 'none', p: 0, m: 0 }}>
-        {overview.data?.map((show) => (
+        {overview.data?.coming.map((show) => (
           <ShowRow key={show.id} show={show} />
         ))}
       </Stack>
-      {making && <ShowDialog onClose={() => setMaking(false)} />}
-      {importing && <ImportDialog onClose={() => setImporting(false)} />}
+      {overview.data && overview.data.past.length > 0 && <Past overview={overview.data} />}
+      <Suspense>
+        {making && <ShowDialog onClose={() => setMaking(false)} />}
+        {everything && <Everything onClose={() => setEverything(false)} />}
+        {importing && <ImportDialog onClose={() => setImporting(false)} />}
+      </Suspense>
     </>
   );
 }
 
-function ShowRow({ show }: { show: ShowLine }) {
-  const shows = useDocuments('shows');
+/** Shows of the past, the newest first; older ones are fetched as one goes on. */
+function Past({ overview }: { overview: Overview }) {
+  const older = usePastShows(overview.past.at(-1));
+  const pages = older.data?.pages ?? [];
+  const more = pages.length === 0 ? overview.morePast : older.hasNextPage;
+  return (
+    <>
+      <Typography variant="h2" sx={{ mt: 6, mb: 2 }}>
+        Played before
+      </Typography>
+      <Stack component="ul" aria-label="Played before" spacing={2} sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {[overview, ...pages].flatMap(({ past }) =>
+          past.map((show) => <ShowRow key={show.id} show={show} past />),
+        )}
+      </Stack>
+      {more && (
+        <Button
+          sx={{ mt: 2, minHeight: 44 }}
+          disabled={older.isFetching}
+          onClick={() => void older.fetchNextPage()}
+        >
+          Older ones
+        </Button>
+      )}
+      {older.error && <Failed error={older.error} again={() => void older.fetchNextPage()} />}
+    </>
+  );
+}
+
+function ShowRow({ show, past = false }: { show: ShowLine; past?: boolean }) {
+  const kept = useDocument('shows', show.id, false);
   const save = useSave('shows');
   const navigate = useNavigate();
+  const { enqueueSnackbar } = useSnackbar();
   const removeWithUndo = useSayWithUndo('shows');
   const copy = async () => {
-    const original = (await shows.refetch()).data?.find((s) => s.id === show.id);
-    if (!original) return;
+    const { data: original, error } = await kept.refetch();
+    if (!original)
+      return void enqueueSnackbar(error?.says ?? 'This show is not here any more.', { variant: 'error' });
     const id = newId();
     const title = `${original.body.title.slice(0, 150)} (copy)`;
     save.mutate(
       { id, version: 0, body: { ...original.body, id, title } },
-      { onSuccess: () => void navigate(`/shows/${id}/plan`) },
+      {
+        onSuccess: () => void navigate(`/shows/${id}/plan`),
+        onError: ({ says }) => void enqueueSnackbar(`Not copied. ${says}`, { variant: 'error' }),
+      },
     );
   };
   return (
@@ -98,33 +143,40 @@ function ShowRow({ show }: { show: ShowLine }) {
           </Box>
         </Typography>
         <Typography color="textSecondary">
-          {show.venue} · {show.heads} people · {show.items} items ·{' '}
-          <Box component="span" sx={{ color: 'secondary.main' }}>
-            {formatDuration(show.endS)}
-          </Box>{' '}
-          of {formatDuration(show.slotEndS)}
+          {show.venue} · {show.heads} people · {show.items} items
+          {show.planned && (
+            <>
+              {' · '}
+              <Box component="span" sx={{ color: 'secondary.main' }}>
+                {formatDuration(show.endS)}
+              </Box>{' '}
+              of {formatDuration(show.slotEndS)}
+            </>
+          )}
         </Typography>
       </Box>
-      {show.trouble ? <Typography color="error">{show.trouble}</Typography> : <Readiness show={show} />}
+      {show.trouble ? (
+        <Typography color="error">{show.trouble}</Typography>
+      ) : past ? (
+        <Typography color="textSecondary">{show.lastRun ? 'Played' : 'Not played'}</Typography>
+      ) : show.planned ? (
+        <Readiness show={show} />
+      ) : (
+        <Typography color="textSecondary" role="status">
+          Being planned …
+        </Typography>
+      )}
       <Box>
-        <Tooltip title="Copy">
-          <IconButton
-            aria-label={`Copy ${show.title}`}
-            onClick={() => void copy()}
-            sx={{ width: 44, height: 44 }}
-          >
-            <ContentCopyIcon fontSize="small" />
-          </IconButton>
-        </Tooltip>
-        <Tooltip title="Delete">
-          <IconButton
-            aria-label={`Delete ${show.title}`}
-            onClick={() => void removeWithUndo(show.id, show.title)}
-            sx={{ width: 44, height: 44 }}
-          >
-            <DeleteOutlineIcon fontSize="small" />
-          </IconButton>
-        </Tooltip>
+        <Button color="inherit" aria-label={`Copy ${show.title}`} onClick={() => void copy()}>
+          Copy
+        </Button>
+        <Button
+          color="inherit"
+          aria-label={`Delete ${show.title}`}
+          onClick={() => void removeWithUndo(show, show.title)}
+        >
+          Delete
+        </Button>
       </Box>
     </Paper>
   );

@@ -19,6 +19,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { StoresPreview } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
+import { FileButton } from '../../kit/FileButton';
 import { api, type ApiError } from '../../session/api';
 
 const STATUS = { new: 'new', changed: 'changes', same: 'as it is', wrong: 'wrong' } as const;
@@ -41,9 +42,8 @@ export function BringIn({ onClose }: { onClose: () => void }) {
       );
     }
   };
-  const read = (file: File | undefined) =>
+  const read = (file: File) =>
     void attempt(async () => {
-      if (!file) return;
       const text = await file.text();
       setCsv(text);
       setPreview(await api<StoresPreview>('/stores/preview', { method: 'POST', body: { csv: text } }));
@@ -69,16 +69,9 @@ export function BringIn({ onClose }: { onClose: () => void }) {
           The first line names the columns; save the stores as CSV to see them all. Amounts may be in kitchen
           units. Nothing is changed before you say so.
         </Typography>
-        <Button component="label" variant="outlined">
+        <FileButton label="CSV file" accept=".csv,text/csv" onFile={read}>
           Choose a file
-          <input
-            type="file"
-            accept=".csv,text/csv"
-            hidden
-            aria-label="CSV file"
-            onChange={(e) => read(e.target.files?.[0])}
-          />
-        </Button>
+        </FileButton>
         {(says || preview?.says) && (
           <Alert severity="error" sx={{ mt: 3 }}>
             {says || preview?.says}

@@ -4,15 +4,17 @@ import {
   parseAmount,
   type Lot,
   type LotStock,
-  type StoreMove,
+  type WrittenMove,
   type StoresAnswer,
 } from '@hearty/core';
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
-import { newId, useWrite } from '../../session/queries';
+import { useWrite } from '../../session/stores';
+import { newId } from '../../session/ids';
 import { useSettings } from '../../session/settings';
+import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
 import { amountWords, moveOf, stockOf, untilWords, type Stock } from './stock';
 
@@ -37,11 +39,17 @@ export function Count({ stores }: { stores: StoresAnswer }) {
   const cup = useSettings((s) => s.cup);
   const write = useWrite();
   const { enqueueSnackbar } = useSnackbar();
-  const lines = stockOf(stores).flatMap((stock): Line[] =>
-    stock.lots.length
-      ? stock.lots.map((lot) => ({ key: lot.lot.id, stock, lot }))
-      : [{ key: `new:${stock.good.id}`, stock, lot: undefined }],
+  const lines = useMemo(
+    () =>
+      stockOf(stores).flatMap((stock): Line[] =>
+        stock.lots.length
+          ? stock.lots.map((lot) => ({ key: lot.lot.id, stock, lot }))
+          : [{ key: `new:${stock.good.id}`, stock, lot: undefined }],
+      ),
+    [stores],
   );
+  const found = lines.filter((l) => l.stock.good.name.toLowerCase().includes(words.trim().toLowerCase()));
+  const { shown, more } = useMore(found);
   if (lines.length === 0) return <Empty title="Nothing to count">Write down a good first.</Empty>;
   const read = ({ key, stock: { good } }: Line) =>
     typed[key]?.trim()
@@ -49,10 +57,9 @@ export function Count({ stores }: { stores: StoresAnswer }) {
       : undefined;
   const counted = lines.filter((l) => read(l)?.ok);
   const wrong = lines.filter((l) => read(l)?.ok === false);
-  const shown = lines.filter((l) => l.stock.good.name.toLowerCase().includes(words.trim().toLowerCase()));
   const save = () => {
     const lots: Lot[] = [];
-    const moves = counted.map((line): StoreMove => {
+    const moves = counted.map((line): WrittenMove => {
       const value = read(line) as { value: number };
       const lotId = line.lot?.lot.id ?? newId();
       if (!line.lot) lots.push({ id: lotId, goodId: line.stock.good.id });
@@ -126,6 +133,7 @@ export function Count({ stores }: { stores: StoresAnswer }) {
           <CountLine key={line.key} line={line} text={typed[line.key] ?? ''} parsed={read(line)} />
         ))}
       </Paper>
+      {more}
     </Box>
   );
 }

@@ -2,11 +2,12 @@ import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Paper, Typography } from '@mui/material';
 import { Crate, LIFT_KG, type Stored } from '@hearty/core';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
 import { resolverOf } from '../../kit/fields';
 import { FormDialog, Line, problems } from '../../kit/FormDialog';
-import { newId, useDocuments, useSave } from '../../session/queries';
+import { useDocuments } from '../../session/queries';
+import { newId } from '../../session/ids';
 import { Empty, Loading } from '../../kit/States';
+import { useDocumentForm } from '../../session/useDocumentForm';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 
 /** The crates of the troupe, that every show is packed into. */
@@ -44,7 +45,7 @@ export function Crates() {
               <Button onClick={() => setCrate(c)} aria-label={`Change ${c.body.name}`}>
                 Change
               </Button>
-              <Button onClick={() => void remove(c.id, c.body.name)} aria-label={`Delete ${c.body.name}`}>
+              <Button onClick={() => void remove(c, c.body.name)} aria-label={`Delete ${c.body.name}`}>
                 Delete
               </Button>
             </Box>
@@ -57,18 +58,17 @@ export function Crates() {
 }
 
 function CrateDialog({ stored, onClose }: { stored: Stored<Crate>; onClose: () => void }) {
-  const form = useForm<Crate>({
-    defaultValues: { ...stored.body, id: stored.id },
+  const { form, trouble, save } = useDocumentForm('crates', 'crate', stored, {
     resolver: resolverOf((v) => problems(Crate, v)),
+    onSaved: onClose,
   });
-  const save = useSave('crates');
   return (
     <FormDialog
       title={stored.version ? stored.body.name : 'New crate'}
       form={form}
-      says={save.error?.says}
+      trouble={trouble}
       onClose={onClose}
-      onSave={(body) => save.mutate({ id: stored.id, version: stored.version, body }, { onSuccess: onClose })}
+      onSave={save}
     >
       <Line form={form} name="name" label="Name" />
       <Line form={form} name="insideL" label="Inside, litres" number />

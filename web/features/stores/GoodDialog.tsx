@@ -1,16 +1,15 @@
 import { BASE_UNITS, Good, STORAGE_CLASSES, SUPPLIERS, type Stored } from '@hearty/core';
-import { useForm, useWatch } from 'react-hook-form';
+import { useWatch } from 'react-hook-form';
 import { resolverOf } from '../../kit/fields';
-import { FormDialog, Line, OnOff, Pick, problems, prune } from '../../kit/FormDialog';
-import { useSave } from '../../session/queries';
+import { FormDialog, Line, OnOff, Pick, problems } from '../../kit/FormDialog';
+import { useDocumentForm } from '../../session/useDocumentForm';
 
 /** A good, new or known: what it is, where it comes from, how it keeps and travels. The shelf is the ledger's. */
 export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose: () => void }) {
-  const form = useForm<Good>({
-    defaultValues: { ...stored.body, id: stored.id },
+  const { form, trouble, save } = useDocumentForm('goods', 'good', stored, {
     resolver: resolverOf((v) => problems(Good, v)),
+    onSaved: onClose,
   });
-  const save = useSave('goods');
   const { control } = form;
   const [sort, unit] = useWatch({ control, name: ['sort', 'unit'] });
   const kit = sort === 'kit';
@@ -18,18 +17,9 @@ export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose:
     <FormDialog
       title={stored.version ? stored.body.name : 'New good'}
       form={form}
-      says={save.error?.says}
+      trouble={trouble}
       onClose={onClose}
-      onSave={(body) =>
-        save.mutate(
-          {
-            id: stored.id,
-            version: stored.version,
-            body: prune({ ...body, hardToFind: body.hardToFind || undefined }) as Good,
-          },
-          { onSuccess: onClose },
-        )
-      }
+      onSave={(body) => save(body.hardToFind ? body : { ...body, hardToFind: undefined })}
     >
       <Line form={form} name="name" label="Name" />
       {stored.version === 0 && (

@@ -1,15 +1,21 @@
 import { Button, Paper, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { formatAmount, type StoreMove, type StoresAnswer } from '@hearty/core';
 import { useSnackbar } from 'notistack';
-import { useDocuments, useWrite } from '../../session/queries';
+import { useOverview } from '../../session/queries';
+import { useWrite } from '../../session/stores';
+import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
 import { dayWords, moveOf } from './stock';
 
 /** The newest lines of the ledger. None is ever changed; one may be taken back by another. */
 export function LedgerView({ stores }: { stores: StoresAnswer }) {
   const write = useWrite();
-  const shows = useDocuments('shows');
+  const overview = useOverview().data;
+  const titles = new Map(
+    [...(overview?.coming ?? []), ...(overview?.past ?? [])].map((s) => [s.id, s.title]),
+  );
   const { enqueueSnackbar } = useSnackbar();
+  const { shown, more } = useMore(stores.moves.filter((m) => m.kind !== 'undo'));
   if (stores.moves.length === 0)
     return <Empty title="The ledger is empty">What is bought, counted and used stands here.</Empty>;
   const lots = new Map(stores.lots.map((l) => [l.lot.id, l.lot]));
@@ -33,46 +39,45 @@ export function LedgerView({ stores }: { stores: StoresAnswer }) {
           </TableRow>
         </TableHead>
         <TableBody>
-          {stores.moves
-            .filter((m) => m.kind !== 'undo')
-            .map((m) => {
-              const good = goods.get(lots.get(m.lotId)?.goodId ?? '');
-              const gone = undone.has(m.id);
-              const show = shows.data?.find((s) => s.id === m.showId)?.body.title;
-              return (
-                <TableRow
-                  key={m.id}
-                  sx={{ textDecoration: gone ? 'line-through' : undefined, opacity: gone ? 0.6 : 1 }}
-                >
-                  <TableCell sx={{ whiteSpace: 'nowrap' }}>{dayWords(m.day)}</TableCell>
-                  <TableCell>
-                    {m.kind}
-                    {show && `, ${show}`}
-                    {m.note && (
-                      <Typography color="textSecondary" sx={{ fontSize: 13 }}>
-                        {m.note}
-                      </Typography>
-                    )}
-                  </TableCell>
-                  <TableCell>{good?.name ?? 'a good that is deleted'}</TableCell>
-                  <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
-                    {good && m.kind !== 'opened' ? formatAmount(m.amount, good.unit) : ''}
-                  </TableCell>
-                  <TableCell padding="none">
-                    {!gone && (
-                      <Button
-                        onClick={() => takeBack(m)}
-                        aria-label={`Take back: ${m.kind} ${good?.name ?? ''}`}
-                      >
-                        Take back
-                      </Button>
-                    )}
-                  </TableCell>
-                </TableRow>
-              );
-            })}
+          {shown.map((m) => {
+            const good = goods.get(lots.get(m.lotId)?.goodId ?? '');
+            const gone = undone.has(m.id);
+            const show = titles.get(m.showId ?? '');
+            return (
+              <TableRow
+                key={m.id}
+                sx={{ textDecoration: gone ? 'line-through' : undefined, opacity: gone ? 0.6 : 1 }}
+              >
+                <TableCell sx={{ whiteSpace: 'nowrap' }}>{dayWords(m.day)}</TableCell>
+                <TableCell>
+                  {m.kind}
+                  {show && `, ${show}`}
+                  {m.note && (
+                    <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+                      {m.note}
+                    </Typography>
+                  )}
+                </TableCell>
+                <TableCell>{good?.name ?? 'a good that is deleted'}</TableCell>
+                <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                  {good && m.kind !== 'opened' ? formatAmount(m.amount, good.unit) : ''}
+                </TableCell>
+                <TableCell padding="none">
+                  {!gone && (
+                    <Button
+                      onClick={() => takeBack(m)}
+                      aria-label={`Take back: ${m.kind} ${good?.name ?? ''}`}
+                    >
+                      Take back
+                    </Button>
+                  )}
+                </TableCell>
+              </TableRow>
+            );
+          })}
         </TableBody>
       </Table>
+      {more}
     </Paper>
   );
 }

@@ -11,7 +11,8 @@ import {
 import { firstExpiredFirst, formatAmount, parseAmount, type LotStock } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import { newId, useWrite } from '../../session/queries';
+import { useWrite } from '../../session/stores';
+import { newId } from '../../session/ids';
 import { useSettings } from '../../session/settings';
 import { dayWords, moveOf, today, untilWords, type Stock } from './stock';
 

@@ -15,8 +15,9 @@ import {
 } from '@mui/material';
 import MoreVertIcon from '@mui/icons-material/MoreVert';
 import type { Good, LotStock, Stored, StoresAnswer } from '@hearty/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useTour } from '../../session/queries';
+import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { MoveDialog, type MoveWish } from './MoveDialog';
@@ -30,6 +31,9 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
   const spoken = new Map<string, number>();
   for (const line of tour.data?.shows.flatMap((s) => s.lines) ?? [])
     spoken.set(line.goodId, (spoken.get(line.goodId) ?? 0) + line.share);
+  const stock = useMemo(() => stockOf(stores), [stores]);
+  const rows = stock.filter((s) => s.good.name.toLowerCase().includes(words.trim().toLowerCase()));
+  const { shown, more } = useMore(rows);
   if (stores.goods.length === 0)
     return (
       <Empty title="The stores are empty">
@@ -37,7 +41,6 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
         unit, on shelf, expires.
       </Empty>
     );
-  const rows = stockOf(stores).filter((s) => s.good.name.toLowerCase().includes(words.trim().toLowerCase()));
   return (
     <>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', mb: 3 }}>
@@ -64,7 +67,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
             </TableRow>
           </TableHead>
           <TableBody>
-            {rows.map((s) => (
+            {shown.map((s) => (
               <Row
                 key={s.good.id}
                 stock={s}
@@ -75,6 +78,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
             ))}
           </TableBody>
         </Table>
+        {more}
       </Paper>
       {wish && <MoveDialog wish={wish} onClose={() => setWish(undefined)} />}
     </>
@@ -150,7 +154,7 @@ function Row({ stock, spoken, onEdit, onMove }: RowProps) {
           <MenuItem onClick={pick(() => onEdit({ id: good.id, version, body: good }))}>
             Change the good
           </MenuItem>
-          <MenuItem onClick={pick(() => void remove(good.id, good.name))}>Delete</MenuItem>
+          <MenuItem onClick={pick(() => void remove({ id: good.id, version }, good.name))}>Delete</MenuItem>
         </Menu>
       </TableCell>
     </TableRow>

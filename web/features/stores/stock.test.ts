@@ -21,6 +21,7 @@ const stores: StoresAnswer = {
     lot('c', 'yeast', 0),
     lot('d', 'rope', 0, { out: { s: 2 } }),
   ],
+  tick: 0,
   moves: [],
 };
 

@@ -1,6 +1,6 @@
-import { formatAmount, type Good, type LotStock, type StoreMove, type StoresAnswer } from '@hearty/core';
+import { formatAmount, type Good, type LotStock, type StoresAnswer, type WrittenMove } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
-import { newId } from '../../session/queries';
+import { newId } from '../../session/ids';
 
 /** A good with its lots in the order they are used up. */
 export interface Stock {
@@ -11,26 +11,36 @@ export interface Stock {
 }
 
 /** The goods by name, each with what is left of its lots. */
-export function stockOf({ goods, lots }: StoresAnswer): Stock[] {
+export function stockOf({ goods, lots }: Pick<StoresAnswer, 'goods' | 'lots'>): Stock[] {
+  const lotsOf = new Map<string, LotStock[]>();
+  for (const of of lots) {
+    if (of.shelf <= 0 && Object.keys(of.out).length === 0) continue;
+    const mine = lotsOf.get(of.lot.goodId);
+    if (mine) mine.push(of);
+    else lotsOf.set(of.lot.goodId, [of]);
+  }
   return goods
     .map(({ body: good, version }) => {
-      const mine = lots
-        .filter((l) => l.lot.goodId === good.id && (l.shelf > 0 || Object.keys(l.out).length > 0))
-        .sort((a, b) => (a.goodUntil ?? '9').localeCompare(b.goodUntil ?? '9'));
+      const mine = (lotsOf.get(good.id) ?? []).sort((a, b) =>
+        (a.goodUntil ?? '9').localeCompare(b.goodUntil ?? '9'),
+      );
       return { good, version, lots: mine, shelf: mine.reduce((sum, l) => sum + l.shelf, 0) };
     })
-    .sort((a, b) => a.good.name.localeCompare(b.good.name));
+    .sort((a, b) => byName.compare(a.good.name, b.good.name));
 }
+
+/** Made once: to compare by it is many times quicker than `localeCompare`. */
+const byName = new Intl.Collator('en');
 
 export const today = () => format(new Date(), 'yyyy-MM-dd');
 
 /** A line for the ledger, written here and now. */
 export const moveOf = (
   lotId: string,
-  kind: StoreMove['kind'],
+  kind: WrittenMove['kind'],
   amount: number,
-  more: Partial<StoreMove> = {},
-): StoreMove => ({ id: newId(), lotId, kind, amount, at: Date.now(), day: today(), ...more });
+  more: Partial<WrittenMove> = {},
+): WrittenMove => ({ id: newId(), lotId, kind, amount, day: today(), ...more });
 
 export const dayWords = (day: string) => format(parseISO(day), 'd MMM yyyy');
 

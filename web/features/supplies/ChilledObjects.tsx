@@ -3,7 +3,7 @@ import { Box, Button, IconButton, MenuItem, TextField, Typography } from '@mui/m
 import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
 import { type ColdPlan } from '@hearty/core';
 import { ParsedField } from '../../kit/ParsedField';
-import { newId } from '../../session/queries';
+import { newId } from '../../session/ids';
 import { figure } from '../../kit/figures';
 
 /** What is chilled besides what the demos pour. Mean heat capacities from 77 K up; from memory. */

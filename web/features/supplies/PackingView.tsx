@@ -12,7 +12,9 @@ import {
 } from '@hearty/core';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { newId, useDocuments, useStores, useTick, useTicks, useWrite } from '../../session/queries';
+import { useDocuments } from '../../session/queries';
+import { useStores, useTick, useTicks, useWrite } from '../../session/stores';
+import { newId } from '../../session/ids';
 import { usePlan } from '../../workers/planner';
 import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
@@ -53,8 +55,7 @@ export function PackingView() {
       </>
     );
   const outWith = (stores.data?.lots ?? []).filter((l) => (l.out[file.show.id] ?? 0) > 0).length;
-  const take = () =>
-    write.mutate({ moves: takes.map((move) => ({ ...move, id: newId(), at: Date.now(), day: today() })) });
+  const take = () => write.mutate({ moves: takes.map((move) => ({ ...move, id: newId(), day: today() })) });
   const done = ticks.data ?? [];
   const keys = [
     ...packed.crates.flatMap((c) => c.things.map((t) => keyOf(t, c.crateId))),

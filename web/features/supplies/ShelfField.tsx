@@ -3,7 +3,8 @@ import { formatAmount, parseAmount, type BaseUnit } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { Link } from 'react-router';
 import { ParsedField } from '../../kit/ParsedField';
-import { newId, useStores, useWrite } from '../../session/queries';
+import { useStores, useWrite } from '../../session/stores';
+import { newId } from '../../session/ids';
 import { useSettings } from '../../session/settings';
 import { moveOf } from '../stores/stock';
 

@@ -3,7 +3,8 @@ import { Person, Venue } from '@hearty/core';
 import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
-import { newId, useDocuments } from '../../session/queries';
+import { useDocuments } from '../../session/queries';
+import { newId } from '../../session/ids';
 import { BrokenLines } from '../../session/BrokenLines';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
@@ -44,7 +45,7 @@ export function VenuesPage() {
             key={v.id}
             title={v.body.name}
             onEdit={() => setVenue(v)}
-            onDelete={() => void removeVenue(v.id, v.body.name)}
+            onDelete={() => void removeVenue(v, v.body.name)}
           >
             <Typography color="textSecondary">
               {[
@@ -91,7 +92,7 @@ export function VenuesPage() {
             key={p.id}
             title={p.body.name}
             onEdit={() => setPerson(p)}
-            onDelete={() => void removePerson(p.id, p.body.name)}
+            onDelete={() => void removePerson(p, p.body.name)}
           >
             <Typography color="textSecondary">
               {p.body.role} ·{' '}

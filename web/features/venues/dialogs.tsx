@@ -1,28 +1,24 @@
 import type { Stored } from '@hearty/core';
 import { Person, ROLES, SKILLS, STATIONS, Venue, VENUE_KINDS } from '@hearty/core';
 import { TextField } from '@mui/material';
-import { useForm } from 'react-hook-form';
 import { resolverOf } from '../../kit/fields';
-import { FormDialog, OnOff, optionalNumber, Pick, problems, prune } from '../../kit/FormDialog';
-import { useSave } from '../../session/queries';
+import { FormDialog, OnOff, optionalNumber, Pick, problems } from '../../kit/FormDialog';
+import { useDocumentForm } from '../../session/useDocumentForm';
 
 /** A venue, new or known. */
 export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClose: () => void }) {
-  const form = useForm<Venue>({
-    defaultValues: { ...stored.body, id: stored.id },
+  const { form, trouble, save } = useDocumentForm('venues', 'venue', stored, {
     resolver: resolverOf((v) => problems(Venue, v)),
+    onSaved: onClose,
   });
-  const save = useSave('venues');
   const { register, formState, control } = form;
   return (
     <FormDialog
       title={stored.version ? 'Venue' : 'New venue'}
       form={form}
-      says={save.error?.says}
+      trouble={trouble}
       onClose={onClose}
-      onSave={(body) =>
-        save.mutate({ id: stored.id, version: stored.version, body: prune(body) }, { onSuccess: onClose })
-      }
+      onSave={save}
     >
       <TextField
         label="Name"
@@ -74,19 +70,18 @@ export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClos
 
 /** Somebody of the crew, new or known. */
 export function PersonDialog({ stored, onClose }: { stored: Stored<Person>; onClose: () => void }) {
-  const form = useForm<Person>({
-    defaultValues: { ...stored.body, id: stored.id },
+  const { form, trouble, save } = useDocumentForm('people', 'person', stored, {
     resolver: resolverOf((v) => problems(Person, v)),
+    onSaved: onClose,
   });
-  const save = useSave('people');
   const { register, formState, control } = form;
   return (
     <FormDialog
       title={stored.version ? stored.body.name : 'Somebody new'}
       form={form}
-      says={save.error?.says}
+      trouble={trouble}
       onClose={onClose}
-      onSave={(body) => save.mutate({ id: stored.id, version: stored.version, body }, { onSuccess: onClose })}
+      onSave={save}
     >
       <TextField
         label="First name"

@@ -1,0 +1,115 @@
+import fc from 'fast-check';
+import { clockAhead } from '../log';
+import { script } from '../script';
+import { demo, item, showOf } from '../testing/hall-show';
+import { event } from '../testing/log';
+import type { Happening, RunEvent } from './events';
+import { fold, foldRun, type RunState } from './fold';
+import { forward } from './moves';
+
+const of = script(
+  showOf(
+    ['a', 'b', 'c'].map((id) => demo(id)),
+    ['a', 'b', 'c'].map((id) => item(id, { retries: 1 })),
+  ),
+);
+
+/** A press at one of three devices; how long after the last; what it then hears of the others. */
+const anyPress = fc.record({
+  device: fc.integer({ min: 0, max: 2 }),
+  afterMs: fc.integer({ min: 0, max: 60_000 }),
+  what: fc.constantFrom('forward', 'worked', 'failed', 'back', 'hold'),
+  hears: fc.boolean(),
+});
+type Press = typeof anyPress extends fc.Arbitrary<infer T> ? T : never;
+
+function pressed(what: Press['what'], state: RunState): Happening | undefined {
+  const itemId = state.now ?? '';
+  if (what === 'back')
+    return state.lastUndoable ? { kind: 'undo', body: { eventId: state.lastUndoable } } : undefined;
+  if (what === 'hold') return { kind: state.phase === 'held' ? 'resume' : 'hold', body: {} };
+  return what === 'forward'
+    ? forward(of, state).happening
+    : { kind: 'attempt closed', body: { itemId, outcome: what } };
+}
+
+/** Three devices with clocks wrong by `wrongMs` play a show; each reckons the server's time from one answer of it. */
+function played(presses: readonly Press[], wrongMs: readonly number[]): RunEvent[] {
+  const devices = wrongMs.map((wrong) => ({
+    clock: (now: number) => now + wrong,
+    fold: foldRun(of),
+    ahead: 0,
+  }));
+  for (const device of devices) device.ahead = clockAhead(device.clock(900), device.clock(1100), 1000);
+  const sent: RunEvent[] = [];
+  let now = 10_000_000;
+  presses.forEach(({ device, afterMs, what, hears }, i) => {
+    now += afterMs;
+    const { fold, clock, ahead } = devices[device]!;
+    if (hears) fold.add(sent);
+    const happening = pressed(what, fold.state);
+    if (!happening) return;
+    const made = event(happening, {
+      id: `e${i}`,
+      device: `d${device}`,
+      at: clock(now) + ahead,
+      tick: fold.tick + 1,
+    });
+    fold.add([made]);
+    sent.push(made);
+  });
+  return sent;
+}
+
+test('a phone 40 s or an hour wrong changes nothing', () => {
+  const anyWrong = fc.constantFrom(0, 40_000, -40_000, 3_600_000, -3_600_000, 86_400_000 * 400);
+  fc.assert(
+    fc.property(
+      fc.array(anyPress, { minLength: 1, maxLength: 40 }),
+      fc.tuple(anyWrong, anyWrong, anyWrong),
+      (presses, wrong) => {
+        expect(fold(played(presses, wrong), of)).toEqual(fold(played(presses, [0, 0, 0]), of));
+      },
+    ),
+    { seed: 17, numRuns: 200 },
+  );
+});
+
+test('clocks that nobody set right move the times and nothing else: order, outcomes and what is on stage hold', () => {
+  const withoutTimes = (state: RunState) =>
+    JSON.parse(
+      JSON.stringify({ ...state, items: [...state.items], checks: [] }, (key, value: unknown) =>
+        /At$|^at$|^from$|^to$/.test(key) ? undefined : value,
+      ),
+    ) as unknown;
+  fc.assert(
+    fc.property(fc.array(anyPress, { minLength: 1, maxLength: 40 }), fc.nat(2), (presses, which) => {
+      const events = played(presses, [0, 0, 0]);
+      const wrong = events.map((e) =>
+        e.device === `d${which}` ? ({ ...e, at: e.at + 3_600_000 } as RunEvent) : e,
+      );
+      expect(withoutTimes(fold(wrong, of))).toEqual(withoutTimes(fold(events, of)));
+    }),
+    { seed: 18, numRuns: 200 },
+  );
+});
+
+test('any interleaving and any doubling of what the devices sent gives one state, times too', () => {
+  fc.assert(
+    fc.property(
+      fc.array(anyPress, { minLength: 1, maxLength: 40 }),
+      fc.infiniteStream(fc.nat(1000)),
+      (presses, numbers) => {
+        const events = played(presses, [0, 40_000, -3_600_000]);
+        const shuffled = [...events, ...events.slice(0, 5)]
+          .map((e) => ({ e, k: numbers.next().value as number }))
+          .sort((a, b) => a.k - b.k)
+          .map(({ e }) => e);
+        const bit = foldRun(of);
+        for (const e of shuffled) bit.add([e]);
+        expect(bit.state).toEqual(fold(events, of));
+      },
+    ),
+    { seed: 19, numRuns: 200 },
+  );
+});

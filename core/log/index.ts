@@ -1,0 +1,4 @@
+export * from './envelope';
+export * from './kinds';
+export * from './fold';
+export * from './growing';

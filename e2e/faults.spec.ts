@@ -1,0 +1,147 @@
+import { readFileSync } from 'node:fs';
+import { expect, HALL, test } from './server';
+
+const since = 'This is how things stood today at';
+
+test.describe('with the server gone', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('every page that was open before shows what it last had, says since when, and is new again by itself', async ({
+    page,
+    server,
+  }) => {
+    const pages: [path: string, shows: string][] = [
+      ['/shows', 'Weather in a Kitchen'],
+      [`${HALL}/plan`, 'likely landing'],
+      [`${HALL}/supplies`, 'Weather in a Kitchen'],
+      ['/demos', 'Cloud in a jar'],
+      ['/demos/cloud-jar', 'Cloud in a jar'],
+      ['/stores', 'Baking soda'],
+      ['/venues', 'Saltmarsh Village Hall'],
+      ['/logbook', 'Cloud in a jar'],
+    ];
+    await page.goto('/shows');
+    // Kept by the browser, so that a page opens without a server at all.
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    for (const [path, shows] of pages) {
+      await page.goto(path);
+      await expect(page.getByText(shows).first()).toBeVisible();
+      await page.waitForLoadState('networkidle');
+    }
+    await server.kill();
+    for (const [path, shows] of pages) {
+      await page.goto(path);
+      await expect(page.getByText(since)).toBeVisible();
+      await expect(page.getByText(shows).first()).toBeVisible();
+    }
+    await page.goto('/shows');
+    await expect(page.getByText('No run is on this device')).toBeVisible();
+    await page.goto('/demos/balloon-swap');
+    await expect(page.getByText('The server does not answer')).toBeVisible();
+    await page.goto('/venues');
+    await expect(page.getByText(since)).toBeVisible();
+    await server.start();
+    await expect(page.getByText(since)).toBeHidden();
+  });
+});
+
+test('what is written in a form while the server is gone is in it again after the tab was closed', async ({
+  page,
+  context,
+  server,
+}) => {
+  await page.goto('/venues');
+  await page.getByRole('button', { name: 'Edit Studio Two' }).click();
+  await server.kill();
+  await page.getByLabel('Notes').fill('The key is with the baker.');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await expect(page.getByText('kept on this device')).toBeVisible();
+  await page.close();
+  await server.start();
+  const later = await context.newPage();
+  await later.goto('/venues');
+  await later.getByRole('button', { name: 'Edit Studio Two' }).click();
+  await expect(later.getByLabel('Notes')).toHaveValue('The key is with the baker.');
+  await later.getByRole('button', { name: 'Save' }).click();
+  await expect(later.getByText('The key is with the baker.')).toBeVisible();
+  await expect(later.getByRole('dialog')).toBeHidden();
+});
+
+test('two people change one demo: the second sees both, place by place, and chooses', async ({
+  page,
+  context,
+}) => {
+  const other = await context.newPage();
+  await page.goto('/demos/cloud-jar/edit');
+  await other.goto('/demos/cloud-jar/edit');
+  await page.getByLabel('Title').fill('Cloud in a very large jar');
+  await page.getByRole('button', { name: 'Save' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Cloud in a very large jar' })).toBeVisible();
+  await other.getByLabel('What it teaches').fill('Pressure makes weather.');
+  await other.getByRole('button', { name: 'Save' }).first().click();
+  const both = other.getByRole('alert').filter({ hasText: 'This demo was changed elsewhere' });
+  await expect(
+    both.getByRole('row', { name: /^title Cloud in a very large jar Cloud in a jar$/ }),
+  ).toBeVisible();
+  await expect(both.getByRole('row', { name: /^teaches .* Pressure makes weather\.$/ })).toBeVisible();
+  await both.getByRole('button', { name: 'Take theirs' }).click();
+  await expect(other.getByLabel('Title')).toHaveValue('Cloud in a very large jar');
+  await other.getByLabel('What it teaches').fill('Pressure makes weather.');
+  await other.getByRole('button', { name: 'Save' }).first().click();
+  await expect(other.getByRole('heading', { name: 'Cloud in a very large jar' })).toBeVisible();
+  await expect(other.getByText('Pressure makes weather.')).toBeVisible();
+});
+
+test('a venue deleted elsewhere while it is being changed can be had again, with the change', async ({
+  page,
+  context,
+}) => {
+  const other = await context.newPage();
+  await page.goto('/venues');
+  await page.getByRole('button', { name: 'New venue' }).click();
+  await page.getByLabel('Name').fill('The Old Pump House');
+  await page.getByRole('button', { name: 'Save' }).click();
+  await other.goto('/venues');
+  await other.getByRole('button', { name: 'Edit The Old Pump House' }).click();
+  await page.getByRole('button', { name: 'Delete The Old Pump House' }).click();
+  await expect(page.getByText('“The Old Pump House” is deleted.')).toBeVisible();
+  await other.getByLabel('Notes').fill('Low door.');
+  await other.getByRole('button', { name: 'Save' }).click();
+  await other.getByRole('button', { name: 'Bring it back and save mine' }).click();
+  await expect(other.getByRole('dialog')).toBeHidden();
+  await expect(other.getByText('Low door.')).toBeVisible();
+});
+
+test('everything is saved as one file; brought back, it is as it was, and newer work is not lost unsaid', async ({
+  page,
+  server,
+}) => {
+  await page.goto('/shows');
+  await page.getByRole('button', { name: 'Everything, as one file' }).click();
+  const coming = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save everything' }).click();
+  const path = (await (await coming).path())!;
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Delete Cold Snap' }).click();
+  await expect(page.getByText('“Cold Snap” is deleted.')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Everything, as one file' }).click();
+  const choose = page.getByLabel('File to bring back');
+  await choose.setInputFiles({ name: 'shopping.txt', mimeType: 'text/plain', buffer: Buffer.from('mints') });
+  await expect(page.getByText(/shopping\.txt was not brought back/)).toBeVisible();
+  await choose.setInputFiles({
+    name: 'copy.hearty',
+    mimeType: 'application/octet-stream',
+    buffer: readFileSync(path),
+  });
+  await expect(page.getByRole('row', { name: 'Shows 3 4' })).toBeVisible();
+  const put = page.getByRole('button', { name: 'Replace everything here' });
+  await expect(page.getByText('Here and not in the file: 1 changed document.')).toBeVisible();
+  await expect(put).toBeDisabled();
+  await page.getByLabel('Replace it all the same').check();
+  await put.click();
+  await expect(page.getByText('Everything is as copy.hearty has it.')).toBeVisible();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await expect(page.getByRole('link', { name: 'Cold Snap' })).toBeVisible();
+  expect((await server.get<{ coming: unknown[] }>('/api/overview')).coming).toHaveLength(4);
+});

@@ -1,0 +1,272 @@
+import { createHash } from 'node:crypto';
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
+import { join } from 'node:path';
+import type { BackupPreview } from '@hearty/core';
+import Database from 'better-sqlite3';
+import { addDays } from 'date-fns';
+import request from 'supertest';
+import { createApp } from './app';
+import { backUpToday, bringBack, saveCopy } from './backups';
+import { openDatabase, type Db } from './db';
+import { fillDemoData } from './demo-data';
+import { fillTenYears } from './demo-data/ten-years';
+import { Documents } from './documents';
+import { program } from './testing/program';
+import { logged, MIGRATIONS, sendTo, settled, temporaryFolder } from './testing/server';
+
+/** Everything a database says, in one word. */
+function digest(db: Db): string {
+  const hash = createHash('sha1');
+  const tables = db
+    .prepare("SELECT name FROM sqlite_schema WHERE type = 'table' ORDER BY name")
+    .pluck()
+    .all();
+  for (const table of tables as string[])
+    hash.update(table).update(JSON.stringify(db.prepare(`SELECT * FROM "${table}" ORDER BY 1, 2`).all()));
+  return hash.digest('hex');
+}
+
+const digestOf = (path: string) => {
+  const db = new Database(path, { readonly: true });
+  try {
+    return db.pragma('integrity_check', { simple: true }) === 'ok' ? digest(db) : 'damaged';
+  } finally {
+    db.close();
+  }
+};
+
+const open: Db[] = [];
+afterAll(() => open.forEach((db) => db.close()));
+
+/** An app on a folder with the demo troupe. */
+function house() {
+  const folder = temporaryFolder();
+  const db = openDatabase(folder, MIGRATIONS);
+  open.push(db);
+  fillDemoData(db, new Date('2026-11-23T12:00:00Z'));
+  const app = createApp({ db, dataFolder: folder, migrationsFolder: MIGRATIONS });
+  const save = async () =>
+    (await request(app).get('/api/backup').buffer(true).parse(binary)).body as unknown as Buffer;
+  const look = (file: Buffer) =>
+    request(app).post('/api/backup/preview').set('content-type', 'application/octet-stream').send(file);
+  const bring = (token: string, overNewer = false) =>
+    request(app).post(`/api/backup/${token}/bring-back`).send({ overNewer });
+  return { folder, db, app, save, look, bring };
+}
+
+const binary = (res: unknown, done: (error: Error | null, body: Buffer) => void) => {
+  const parts: Buffer[] = [];
+  const stream = res as NodeJS.ReadableStream;
+  stream.on('data', (part: Buffer) => parts.push(part));
+  stream.on('end', () => done(null, Buffer.concat(parts)));
+};
+
+test('everything that is saved comes back as it was, with a look before, and what was here is kept', async () => {
+  const here = house();
+  const file = await here.save();
+  const before = digest(here.db);
+  await request(here.app)
+    .put('/api/people/bram')
+    .send({
+      version: 1,
+      body: { id: 'bram', name: 'Bram the second', role: 'presenter', skills: [] },
+    });
+  await request(here.app).post('/api/runs').send({ id: 'after', showId: 'cold-snap', rehearsal: false });
+  await sendTo(here.app, logged('after', 'e1', 'curtain', {}));
+  const changed = digest(here.db);
+
+  const look = await here.look(file);
+  const preview = look.body as BackupPreview & { token: string };
+  expect(preview.lost).toEqual({ documents: 1, runs: 1, events: 1, moves: 0 });
+  expect(preview.here.runs).toBe(preview.there.runs + 1);
+  expect(preview.here.events).toBe(preview.there.events + 1);
+  expect(digest(here.db)).toBe(changed);
+
+  const refused = await here.bring(preview.token);
+  expect([refused.status, refused.body.error.code]).toEqual([409, 'newer-here']);
+  expect(digest(here.db)).toBe(changed);
+
+  expect((await here.bring(preview.token, true)).status).toBe(200);
+  expect(digest(here.db)).toBe(before);
+  // What the server remembered of what was here is forgotten.
+  expect((await request(here.app).get('/api/people/bram')).body.body.name).toBe('Bram');
+  expect((await request(here.app).get('/api/library')).text).not.toContain('Bram the second');
+  expect((await sendTo(here.app, logged('after', 'e2', 'note', { text: 'x' })))[0]!.is).toBe('refused');
+  await settled(here.app, '/overview');
+  const [kept] = readdirSync(join(here.folder, 'backups'));
+  expect(digestOf(join(here.folder, 'backups', kept!))).toBe(changed);
+  expect(readdirSync(join(here.folder, 'incoming'))).toEqual([]);
+});
+
+test('of the copies made before one was brought back, the newest ten are kept', async () => {
+  const here = house();
+  const backups = join(here.folder, 'backups');
+  mkdirSync(backups);
+  for (let n = 10; n < 25; n++)
+    writeFileSync(join(backups, `before-bringing-back-2026-01-${n}-120000.db`), '');
+  const { token } = (await here.look(await here.save())).body as { token: string };
+  expect((await here.bring(token)).status).toBe(200);
+  const names = readdirSync(backups).sort();
+  expect(names).toHaveLength(10);
+  expect(names[0]).toBe('before-bringing-back-2026-01-16-120000.db');
+});
+
+test('a copy of another house comes in whole, and one older than the program is brought up to it', async () => {
+  const here = house();
+  const old = temporaryFolder();
+  const migrations = join(old, 'migrations');
+  mkdirSync(migrations);
+  for (const name of readdirSync(MIGRATIONS).slice(0, 3))
+    copyFileSync(join(MIGRATIONS, name), join(migrations, name));
+  const other = openDatabase(old, migrations);
+  new Documents(other).save('person', 'wren', 0, { id: 'wren', name: 'Wren', role: 'stagehand', skills: [] });
+  const path = join(old, 'old.hearty');
+  saveCopy(other, path);
+  other.close();
+  const { token } = (await here.look(readFileSync(path))).body as { token: string };
+  expect((await here.bring(token, true)).status).toBe(200);
+  expect((await request(here.app).get('/api/people')).body).toEqual([
+    { id: 'wren', version: 1, body: { id: 'wren', name: 'Wren', role: 'stagehand', skills: [] } },
+  ]);
+});
+
+test('what is no copy, or a torn one, is refused with a sentence, and nothing changes', async () => {
+  const here = house();
+  const file = await here.save();
+  const before = digest(here.db);
+  const future = join(temporaryFolder(), 'future.db');
+  const db = new Database(future);
+  db.pragma('user_version = 999');
+  db.close();
+  const ill = [
+    Buffer.from(''),
+    Buffer.from('{"format":"hearty-stage/show"}'),
+    file.subarray(0, Math.floor(file.length / 2)),
+    Buffer.concat([file.subarray(0, 8192), Buffer.alloc(file.length - 8192, 7)]),
+    readFileSync(future),
+  ];
+  for (const one of ill) {
+    const { status, body } = await here.look(one);
+    expect([status, body.error.code]).toEqual([400, 'no-backup']);
+  }
+  expect((await here.bring('../../hearty')).status).toBe(404);
+  expect((await here.bring('00000000-0000-0000-0000-000000000000')).status).toBe(404);
+  expect(digest(here.db)).toBe(before);
+});
+
+test('each day leaves one backup, ten are kept, and one that was broken off is swept away', () => {
+  const folder = temporaryFolder();
+  const db = openDatabase(folder, MIGRATIONS);
+  const backups = join(folder, 'backups');
+  mkdirSync(backups);
+  writeFileSync(join(backups, 'hearty-2026-11-01.db.part'), 'torn');
+  writeFileSync(join(backups, 'mine.db'), 'not ours to sweep');
+  for (let day = 0; day < 14; day++)
+    for (let start = 0; start < 2; start++) backUpToday(db, folder, addDays(new Date(2026, 10, 10), day));
+  const names = readdirSync(backups).sort();
+  expect(names).toEqual([...Array.from({ length: 10 }, (_, i) => `hearty-2026-11-${14 + i}.db`), 'mine.db']);
+  for (const name of names.slice(0, 10)) expect(digestOf(join(backups, name))).toBe(digest(db));
+  db.close();
+});
+
+describe('from a terminal', () => {
+  const { spawn, ends } = program('tool.ts');
+
+  test('a damaged database is put aside and the copy takes its place, once that was agreed', () => {
+    const folder = temporaryFolder();
+    const db = openDatabase(folder, MIGRATIONS);
+    fillDemoData(db);
+    const before = digest(db);
+    db.close();
+    const copy = join(temporaryFolder(), 'copy.hearty');
+    const saved = ends({ HEARTY_DATA: folder }, ['backup', copy]);
+    expect([saved.status, saved.stdout.trim()]).toEqual([0, copy]);
+    const bring = (...more: string[]) => ends({ HEARTY_DATA: folder }, ['restore', copy, ...more]);
+    truncateSync(join(folder, 'hearty.db'), 40_000);
+    const refused = bring();
+    expect([refused.status, refused.stderr]).toEqual([1, expect.stringContaining('is damaged')]);
+    expect(bring('--yes').status).toBe(0);
+    expect(digestOf(join(folder, 'hearty.db'))).toBe(before);
+    expect(readdirSync(join(folder, 'backups')).some((name) => name.startsWith('damaged-'))).toBe(true);
+  });
+
+  test('without a file, without a database, with a server on it: a sentence and no stack', () => {
+    const folder = temporaryFolder();
+    const no = (args: string[]) => ends({ HEARTY_DATA: folder }, args);
+    expect(no(['backup']).stderr.trim()).toBe(`There is no database in ${folder}.`);
+    expect(no(['restore']).stderr).toContain('needs the file');
+    expect(no(['restore', join(folder, 'nowhere')]).stderr).toContain('There is no file');
+    writeFileSync(join(folder, 'some.hearty'), '');
+    const server = openDatabase(folder, MIGRATIONS);
+    const { status, stderr } = no(['restore', join(folder, 'some.hearty'), '--yes']);
+    expect([status, stderr.trim()]).toEqual([1, expect.stringMatching(/^A server is using .*Stop it first/)]);
+    server.close();
+  });
+
+  test('killed halfway, a backup is whole or not there, and a restore leaves all of one or all of the other', async () => {
+    const folder = temporaryFolder();
+    const db = openDatabase(folder, MIGRATIONS);
+    fillDemoData(db);
+    const mine = digest(db);
+    db.close();
+    const elsewhere = temporaryFolder();
+    const large = openDatabase(elsewhere, MIGRATIONS);
+    fillTenYears(large, 0.1);
+    const theirs = digest(large);
+    const copy = join(elsewhere, 'copy.hearty');
+    saveCopy(large, copy);
+    large.close();
+
+    const killed = async (args: string[], afterMs: number) => {
+      const child = spawn(args, { HEARTY_DATA: folder });
+      const gone = new Promise((done) => child.once('exit', done));
+      const timer = setTimeout(() => child.kill('SIGKILL'), afterMs);
+      await gone;
+      clearTimeout(timer);
+    };
+    const found = new Set<string>();
+    for (let n = 0; n < 8; n++) {
+      await killed(['restore', copy, '--yes', '--over-newer'], 250 + n * 90);
+      const have = digestOf(join(folder, 'hearty.db'));
+      expect([mine, theirs]).toContain(have);
+      found.add(have);
+      if (have === theirs) break;
+      const out = join(elsewhere, `out-${n}.hearty`);
+      await killed(['backup', out], 200 + n * 60);
+      if (existsSync(out)) expect(digestOf(out)).toBe(mine);
+    }
+    const last = ends({ HEARTY_DATA: folder }, ['restore', copy, '--yes', '--over-newer']);
+    expect(last.status).toBe(0);
+    expect(digestOf(join(folder, 'hearty.db'))).toBe(theirs);
+  }, 60_000);
+});
+
+test.each([
+  ['a table', 'DROP TABLE tick_now'],
+  ['a column', 'ALTER TABLE tick_now DROP COLUMN device'],
+  ['what it may not hold', 'PRAGMA ignore_check_constraints = ON; UPDATE document SET version = 0'],
+])('a copy that is wrong in %s is refused with a sentence, and nothing is deleted', (_what, harm) => {
+  const folder = temporaryFolder();
+  const db = openDatabase(folder, MIGRATIONS);
+  fillDemoData(db);
+  const path = join(folder, 'harmed.db');
+  saveCopy(db, path);
+  const harmed = new Database(path);
+  harmed.exec(harm);
+  harmed.close();
+  const before = digest(db);
+  const options = { workFolder: join(folder, 'looking'), migrations: MIGRATIONS };
+  expect(() =>
+    bringBack(db, path, { ...options, backups: join(folder, 'backups'), overNewer: true }),
+  ).toThrow(/is damaged/);
+  expect(digest(db)).toBe(before);
+  db.close();
+});

@@ -1,0 +1,111 @@
+import type { EventAnswer, EventsPage, RunSummary } from '@hearty/core';
+import request from 'supertest';
+import { createApp } from '../app';
+import { demoApp, logged, sendTo } from '../testing/server';
+
+const { app, db } = demoApp();
+const get = async <T>(path: string): Promise<T> => (await request(app).get(`/api${path}`)).body as T;
+const send = (...events: object[]) => sendTo(app, ...events);
+const are = (answers: EventAnswer[]) => answers.map((a) => a.is);
+const ids = async (run: string) =>
+  (await get<EventsPage>(`/runs/${run}/events?after=0`)).events.map((e) => e.id);
+
+const open = (id: string, more: object = {}) =>
+  request(app)
+    .post('/api/runs')
+    .send({ id, showId: 'small-forces', rehearsal: false, ...more });
+
+beforeAll(() => open('run'));
+
+test('events are answered one by one: a bad one holds none of the others up, and says why', async () => {
+  const answers = await send(
+    logged('run', 'a1', 'curtain', {}),
+    logged('run', 'a2', 'attempt closed', { itemId: 'x', outcome: 'exploded' }),
+    logged('nowhere', 'a3', 'curtain', {}),
+    { id: 'a4' },
+    logged('run', 'a5', 'note', { text: 'kept' }),
+  );
+  expect(are(answers)).toEqual(['kept', 'refused', 'refused', 'refused', 'kept']);
+  expect(answers.map((a) => a.id)).toEqual(['a1', 'a2', 'a3', 'a4', 'a5']);
+  expect(answers[1]!.says).toContain('body.outcome');
+  expect(answers[2]!.says).toBe('There is no such run.');
+  expect(await ids('run')).toEqual(['a1', 'a5']);
+});
+
+test('what is sent twice is known, in one request too; its id with other content is refused, and the first stands', async () => {
+  const note = logged('run', 'b1', 'note', { text: 'one' });
+  expect(are(await send(note, note))).toEqual(['kept', 'known']);
+  const [other] = await send({ ...note, body: { text: 'two' } });
+  expect(other).toEqual({ id: 'b1', is: 'refused', says: 'Another event with this id is here already.' });
+  expect(JSON.stringify(await get('/runs/run/events'))).not.toContain('two');
+});
+
+test('what comes late finds its place, and the tables that lists read follow', async () => {
+  const begun = logged('run', 'c1', 'item begun', { itemId: 'i-hanging-hammer' }, { at: 3000 });
+  const failed = logged('run', 'c2', 'attempt closed', { itemId: 'i-hanging-hammer', outcome: 'failed' });
+  const taken = logged('run', 'c3', 'undo', { eventId: 'c2' });
+  const failures = () => db.prepare("SELECT failed FROM run WHERE id = 'run'").pluck().get();
+  await send(failed);
+  expect(failures()).toBe(1);
+  await send(taken, begun);
+  expect(failures()).toBe(0);
+  await send(logged('run', 'c4', 'undo', { eventId: 'c3' }));
+  expect(failures()).toBe(1);
+});
+
+test('a server that starts again folds to the same tables', async () => {
+  const tables = () =>
+    [
+      'SELECT * FROM attempt ORDER BY run_id, id',
+      'SELECT id, phase, curtain_at, down_at, attempts, failed, near_misses, open_actions FROM run ORDER BY id',
+      'SELECT * FROM demo_record ORDER BY demo_id',
+    ].map((sql) => db.prepare(sql).all());
+  const before = tables();
+  db.exec('DELETE FROM projection; DELETE FROM attempt; DELETE FROM demo_record');
+  createApp({ db });
+  expect(tables()).toEqual(before);
+});
+
+test.each<[string, object, string]>([
+  ['more than there is room for', { body: { text: 'x'.repeat(17_000) } }, 'larger than the 16 kB'],
+  ['more than a day ahead', { at: Date.now() + 2 * 86_400_000 }, 'more than a day from now'],
+  ['a moment past every date', { at: 9e18 }, 'at: This must be a moment.'],
+  ['far ahead of its log', { tick: 9e11 }, 'far ahead'],
+  ['from a newer program', { v: 2 }, 'newer program'],
+])('%s is refused in words', async (_what, more, says) => {
+  const [answer] = await send(logged('run', 'd1', 'note', { text: 'x' }, more));
+  expect(answer!.is).toBe('refused');
+  expect(answer!.says).toContain(says);
+});
+
+test('a stored row that cannot be read any more harms no other', async () => {
+  const before = await ids('run');
+  db.prepare(
+    `INSERT INTO event (run, id, device, at, tick, v, kind, body) VALUES ('run', 'bad', 'd', 1, 1, 1, 'party', '{}')`,
+  ).run();
+  expect(await ids('run')).toEqual(before);
+  createApp({ db });
+  expect((await get<RunSummary[]>('/runs')).some((r) => r.id === 'run')).toBe(true);
+  db.prepare("DELETE FROM event WHERE id = 'bad'").run();
+});
+
+test('pressing “open” on two devices leads to the one open run; its id for another show is refused', async () => {
+  const second = await open('run-2');
+  expect([second.status, second.body.id]).toEqual([200, 'run']);
+  const taken = await open('run', { showId: 'cold-snap' });
+  expect([taken.status, taken.body.error.says]).toEqual([
+    409,
+    'There already is a run with this id, of another show.',
+  ]);
+  // Starting over with the new plan: the run it takes the place of is named.
+  expect((await open('run-3', { replaces: 'run' })).body.id).toBe('run-3');
+  expect((await open('run-3')).body.id).toBe('run-3');
+});
+
+test('events are handed out page by page', async () => {
+  await send(...Array.from({ length: 500 }, (_, n) => logged('run', `p${n}`, 'note', { text: `${n}` })));
+  const all = await get<EventsPage>('/runs/run/events?after=0');
+  expect(all.more).toBe(false);
+  const rest = await get<EventsPage>(`/runs/run/events?after=${all.lastSeq}`);
+  expect(rest).toMatchObject({ events: [], lastSeq: all.lastSeq, more: false });
+});

@@ -1,0 +1,59 @@
+import { checkEnvelope, STORES_LOG, type Envelope, type EventAnswer } from '@hearty/core';
+import type { Db } from '../db';
+import type { Stores } from '../stores';
+import type { Runs } from './runs';
+
+/** The most an event may take as text, in bytes: one of a run or a tick; one of the ledger, which holds many moves. */
+const MOST_BYTES = 16_000;
+const MOST_LEDGER_BYTES = 256_000;
+/** How far ahead of the server an event may say it was, in ms: a day, for no zone differs by more. */
+const MOST_AHEAD_MS = 86_400_000;
+
+/** Takes events of every log in, and answers one by one: a bad one never holds up the rest. */
+export class Journal {
+  constructor(
+    private readonly db: Db,
+    private readonly runs: Runs,
+    private readonly stores: Stores,
+  ) {}
+
+  /** What became of each, in their order. When this returns, what was kept is on the disk. */
+  take(values: readonly unknown[], now: number): EventAnswer[] {
+    try {
+      return this.db.transaction(() => {
+        const answers = values.map((value) => this.one(value, now));
+        this.runs.settle();
+        return answers;
+      })();
+    } catch (error) {
+      this.runs.forget();
+      throw error;
+    }
+  }
+
+  private one(value: unknown, now: number): EventAnswer {
+    const read = checkEnvelope(value);
+    if (!read.ok) {
+      const { id } = (value ?? {}) as { id?: unknown };
+      const says = read.problems.map((p) => (p.path ? `${p.path}: ${p.says}` : p.says)).join(' ');
+      return { id: typeof id === 'string' ? id.slice(0, 64) : '', is: 'refused', says };
+    }
+    const event = read.value;
+    const text = JSON.stringify(event.body) ?? 'null';
+    const says = tooMuch(event, text, now);
+    if (says) return { id: event.id, is: 'refused', says };
+    if (event.run === STORES_LOG) return this.stores.take(event, text);
+    if (event.run.startsWith('show:')) return this.stores.takeTick(event, text);
+    return this.runs.take(event, text);
+  }
+}
+
+function tooMuch(event: Envelope, text: string, now: number): string | undefined {
+  const most = event.run === STORES_LOG ? MOST_LEDGER_BYTES : MOST_BYTES;
+  // A letter takes at most three bytes.
+  if (text.length * 3 > most && Buffer.byteLength(text) > most)
+    return `This event is larger than the ${most / 1000} kB there is room for.`;
+  if (event.at > now + MOST_AHEAD_MS)
+    return 'By its time it happened more than a day from now. Set the clock of the device that sent it.';
+  return undefined;
+}

@@ -1,0 +1,367 @@
+import {
+  attemptsOfItem,
+  checkEnvelope,
+  foldRun,
+  insideRun,
+  inOrderOfText,
+  itemsOf,
+  learn,
+  script,
+  type Attempt,
+  type DemoRecord,
+  type Envelope,
+  type EventAnswer,
+  type EventsPage,
+  type OpenAction,
+  type Run,
+  type RunEvent,
+  type RunLine,
+  type RunFold,
+  type RunState,
+  type RunSummary,
+  type Script,
+  type ShowFile,
+} from '@hearty/core';
+import type { Db } from '../db';
+import { HttpError, notFound } from '../errors';
+import { EventLog } from './event-log';
+
+/** A run being folded, and the state its tables were written from. */
+interface Open {
+  script: Script;
+  rehearsal: boolean;
+  fold: RunFold;
+  written: RunState;
+  /** Events taken in since. */
+  fresh: RunEvent[];
+}
+
+/** So many runs are kept folded, so that one more event of them is only itself to fold. */
+const MOST_OPEN = 16;
+/** So many events are handed out at once. */
+const PAGE = 2000;
+/** A tick this far ahead of its log does not come from having seen it. Common practice. */
+const MOST_AHEAD = 1_000_000;
+
+/** Keeps the logs of runs, and what lists ask of them: lines of runs, attempts, actions, records of demos. */
+export class Runs {
+  readonly log: EventLog;
+  private readonly open = new Map<string, Open>();
+  /** Counts changes of what is learned and of open actions: whoever rests on them asks again. */
+  revision = 0;
+
+  constructor(private readonly db: Db) {
+    this.log = new EventLog(db);
+  }
+
+  /** Newest first. */
+  list(only: { showId?: string; id?: string; limit?: number } = {}): RunSummary[] {
+    return this.db
+      .prepare(
+        `SELECT ${SUMMARY} FROM run WHERE (@showId IS NULL OR show_id = @showId) AND (@id IS NULL OR id = @id)
+         ORDER BY opened_at DESC LIMIT @limit`,
+      )
+      .all({ showId: only.showId ?? null, id: only.id ?? null, limit: only.limit ?? -1 })
+      .map(summaryOf);
+  }
+
+  /** The lines of runs that were played or may be, the newest first. */
+  lines({ before, limit }: { before?: number; limit: number }): RunLine[] {
+    return this.db
+      .prepare(
+        `SELECT ${SUMMARY}, attempts, failed, near_misses AS nearMisses, open_actions AS openActions,
+           nullif(planned_s, -1) AS plannedS, CAST(round((down_at - curtain_at) / 1000.0) AS INTEGER) AS actualS
+         FROM run WHERE (phase <> 'down' OR curtain_at IS NOT NULL) AND (@before IS NULL OR opened_at < @before)
+         ORDER BY opened_at DESC LIMIT @limit`,
+      )
+      .all({ before: before ?? null, limit })
+      .map((row) => summaryOf(row) as RunLine);
+  }
+
+  /** The shows with a run since a day that was played to its end, rehearsals aside. */
+  playedOn(today: string): Set<string> {
+    const shows = this.db
+      .prepare(
+        `SELECT DISTINCT show_id FROM run WHERE phase = 'down' AND curtain_at IS NOT NULL AND rehearsal = 0 AND show_id IN (
+           SELECT id FROM document WHERE kind = 'show' AND json_extract(body, '$.date') = ?)`,
+      )
+      .pluck();
+    return new Set(shows.all(today) as string[]);
+  }
+
+  /** The run of a show that is not down yet, and the newest that was played. */
+  ofShow(showId: string): { openRun: RunSummary | null; lastRun: RunSummary | null } {
+    const one = (where: string) => {
+      const row = this.db
+        .prepare(`SELECT ${SUMMARY} FROM run WHERE show_id = ? AND ${where} ORDER BY opened_at DESC LIMIT 1`)
+        .get(showId);
+      return row ? summaryOf(row) : null;
+    };
+    return { openRun: one("phase <> 'down'"), lastRun: one("phase = 'down' AND curtain_at IS NOT NULL") };
+  }
+
+  /**
+   * Opens a run with the show as it is now; gives the id of the run there is then. The id comes from the sender: opening
+   * twice is harmless, and a show that has an open run keeps to that one, unless it is the one to be replaced.
+   * Errors: 409 where the id is another show's run.
+   */
+  openRun(
+    id: string,
+    rehearsal: boolean,
+    file: ShowFile,
+    openedAt: number,
+    replaces?: string,
+  ): { id: string; isNew: boolean } {
+    return this.db.transaction(() => {
+      const same = this.list({ id })[0];
+      if (same && same.showId !== file.show.id)
+        throw new HttpError(409, 'exists', 'There already is a run with this id, of another show.');
+      if (same) return { id, isNew: false };
+      const { openRun } = this.ofShow(file.show.id);
+      if (openRun && openRun.id !== replaces) return { id: openRun.id, isNew: false };
+      this.db
+        .prepare('INSERT INTO run (id, show_id, title, opened_at, rehearsal, file) VALUES (?, ?, ?, ?, ?, ?)')
+        .run(id, file.show.id, file.show.title, openedAt, rehearsal ? 1 : 0, JSON.stringify(file));
+      return { id, isNew: true };
+    })();
+  }
+
+  /** Errors: 404. */
+  get(id: string): Run {
+    const summary = this.list({ id })[0];
+    if (!summary) throw notFound('run');
+    return { ...summary, file: this.fileOf(id) };
+  }
+
+  /** Events after a place in the log, in the order they arrived. A row that cannot be read any more is passed over. */
+  events(runId: string, after: number, limit = PAGE): Omit<EventsPage, 'now'> {
+    const { events, lastSeq } = this.log.read(runId, after, limit);
+    // A log that is shorter than what was asked after is not the one the asker knew: a backup was brought back.
+    const end = events.length > 0 ? lastSeq : Math.min(after, this.log.lastSeq(runId));
+    return { events: events.flatMap(readable), lastSeq: end, more: events.length === limit };
+  }
+
+  /**
+   * Takes in one event whose envelope was checked, with its body as text; `settle` must follow before the transaction ends.
+   * What it costs does not grow with the log.
+   */
+  take(value: Envelope, text: string): EventAnswer {
+    const { id } = value;
+    const refused = (says: string): EventAnswer => ({ id, is: 'refused', says });
+    const read = insideRun(value);
+    if (!read.ok) return refused(read.problems.map((p) => `${p.path}: ${p.says}`).join(' '));
+    const run = this.folded(value.run);
+    if (!run) return refused('There is no such run.');
+    if (value.tick > run.fold.tick + MOST_AHEAD)
+      return refused('Its place in the log is far ahead of all that is here.');
+    const is = this.log.keep(value, text);
+    if (is === 'other') return refused('Another event with this id is here already.');
+    if (is === 'kept') run.fresh.push(read.value);
+    return { id, is };
+  }
+
+  /** Folds what was taken in, and writes the tables that lists read. */
+  settle(): void {
+    for (const [runId, run] of this.open) {
+      if (run.fresh.length === 0) continue;
+      run.fold.add(run.fresh);
+      run.fresh = [];
+      this.project(runId, run);
+    }
+  }
+
+  /** What was taken in is not on the disk after all: fold anew from what is. */
+  forget(): void {
+    this.open.clear();
+  }
+
+  /** The state of a run as its log has it now. Errors: 404. */
+  state(runId: string): { state: RunState; script: Script } {
+    const run = this.folded(runId);
+    if (!run) throw notFound('run');
+    return { state: run.fold.state, script: run.script };
+  }
+
+  /** The largest tick of a run's log. */
+  tick = (runId: string): number => this.folded(runId)?.fold.tick ?? 0;
+
+  /** Everything tried, for export. */
+  attempts(demoId?: string): Attempt[] {
+    const rows = this.db
+      .prepare(
+        `SELECT id, run_id AS runId, item_id AS itemId, demo_id AS demoId, at_ms AS atMs, rehearsal, outcome, takes_s AS takesS, symptom, cause
+         FROM attempt WHERE @demoId IS NULL OR demo_id = @demoId ORDER BY at_ms, id`,
+      )
+      .all({ demoId: demoId ?? null }) as (Attempt & {
+      rehearsal: unknown;
+      symptom: string | null;
+      cause: string | null;
+    })[];
+    return rows.map(({ symptom, cause, ...row }) => ({
+      ...row,
+      rehearsal: Boolean(row.rehearsal),
+      ...(symptom && { symptom }),
+      ...(cause && { cause }),
+    }));
+  }
+
+  /** What all attempts teach, by demo. */
+  record = (): DemoRecord[] => this.recordTexts().map((body) => JSON.parse(body) as DemoRecord);
+
+  recordTexts = (): string[] =>
+    this.db.prepare('SELECT body FROM demo_record ORDER BY demo_id').pluck().all() as string[];
+
+  /** The causes found of each demo's failures, the frequent first. */
+  causes(): Map<string, { cause: string; times: number }[]> {
+    const rows = this.db.prepare('SELECT demo_id AS demoId, causes FROM demo_record').all() as {
+      demoId: string;
+      causes: string;
+    }[];
+    return new Map(rows.map((r) => [r.demoId, JSON.parse(r.causes) as { cause: string; times: number }[]]));
+  }
+
+  openActions(): OpenAction[] {
+    return this.db
+      .prepare('SELECT id, text, on_kind AS "on", on_id AS onId FROM action WHERE done = 0 ORDER BY id')
+      .all() as OpenAction[];
+  }
+
+  /** The run an action was asked for in, and whether it is closed. */
+  action(id: string): { runId: string; done: boolean } | undefined {
+    const row = this.db.prepare('SELECT run_id AS runId, done FROM action WHERE id = ?').get(id) as
+      { runId: string; done: number } | undefined;
+    return row && { runId: row.runId, done: row.done === 1 };
+  }
+
+  /** Writes every table of this class anew from the logs. */
+  rebuild(): void {
+    this.forget();
+    this.db.exec('DELETE FROM attempt; DELETE FROM action; DELETE FROM demo_record');
+    for (const { id } of this.list()) {
+      const run = this.folded(id)!;
+      run.written = foldRun(run.script).state;
+      this.project(id, run);
+    }
+  }
+
+  private fileOf(id: string): ShowFile {
+    return JSON.parse(
+      this.db.prepare('SELECT file FROM run WHERE id = ?').pluck().get(id) as string,
+    ) as ShowFile;
+  }
+
+  private folded(runId: string): Open | undefined {
+    const known = this.open.get(runId);
+    if (known) {
+      // The newest used is the last to go.
+      this.open.delete(runId);
+      this.open.set(runId, known);
+      return known;
+    }
+    const summary = this.list({ id: runId })[0];
+    if (!summary) return undefined;
+    const of = script(this.fileOf(runId));
+    const fold = foldRun(of);
+    fold.add(this.log.read(runId).events.flatMap(readable));
+    const run: Open = { script: of, rehearsal: summary.rehearsal, fold, written: fold.state, fresh: [] };
+    this.open.set(runId, run);
+    for (const [id, { fresh }] of this.open)
+      if (this.open.size > MOST_OPEN && id !== runId && fresh.length === 0) this.open.delete(id);
+    return run;
+  }
+
+  /** Writes what differs between the state the tables were written from and the state now. */
+  private project(runId: string, run: Open): void {
+    const { script, rehearsal, written, fold } = run;
+    const { state } = fold;
+    run.written = state;
+    if (state === written) return;
+    const touched = new Set<string>();
+    for (const item of itemsOf(state)) {
+      // A hold changes what every attempt takes.
+      if (item === written.items.get(item.itemId) && state.holds === written.holds) continue;
+      const had = written.items.get(item.itemId)?.attempts.length ?? 0;
+      if (had + item.attempts.length === 0) continue;
+      this.db.prepare('DELETE FROM attempt WHERE run_id = ? AND item_id = ?').run(runId, item.itemId);
+      for (const a of attemptsOfItem(runId, rehearsal, script, state, item)) this.putAttempt(a);
+      const demoId = script.byItem.get(item.itemId)?.item.demoId;
+      if (demoId) touched.add(demoId);
+    }
+    for (const demoId of touched) this.putRecord(demoId);
+    if (state.actions !== written.actions) {
+      this.db.prepare('DELETE FROM action WHERE run_id = ?').run(runId);
+      const ask = this.db.prepare(
+        'INSERT INTO action (id, run_id, text, on_kind, on_id, done) VALUES (?, ?, ?, ?, ?, ?)',
+      );
+      for (const a of state.actions) ask.run(a.id, runId, a.text, a.on, a.onId, a.done ? 1 : 0);
+    }
+    if (touched.size > 0 || state.actions !== written.actions) this.revision++;
+    const outcomes = itemsOf(state).flatMap((i) => i.attempts);
+    this.db
+      .prepare(
+        `UPDATE run SET phase = ?, curtain_at = ?, down_at = ?, attempts = ?, failed = ?, near_misses = ?, open_actions = ?
+         WHERE id = ?`,
+      )
+      .run(
+        state.phase,
+        state.curtainAt ?? null,
+        state.downAt ?? null,
+        outcomes.length,
+        outcomes.filter((a) => a.outcome === 'failed').length,
+        state.nearMisses,
+        state.actions.filter((a) => !a.done).length,
+        runId,
+      );
+  }
+
+  private putAttempt(a: Attempt): void {
+    this.db
+      .prepare(
+        `INSERT INTO attempt (id, run_id, item_id, demo_id, at_ms, rehearsal, outcome, takes_s, symptom, cause)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      )
+      .run(
+        a.id,
+        a.runId,
+        a.itemId,
+        a.demoId,
+        a.atMs,
+        a.rehearsal ? 1 : 0,
+        a.outcome,
+        a.takesS ?? 0,
+        a.symptom ?? null,
+        a.cause ?? null,
+      );
+  }
+
+  private putRecord(demoId: string): void {
+    const attempts = this.attempts(demoId);
+    const [record] = learn(attempts);
+    if (!record) {
+      this.db.prepare('DELETE FROM demo_record WHERE demo_id = ?').run(demoId);
+      return;
+    }
+    const causes = new Map<string, number>();
+    for (const { cause } of attempts) if (cause) causes.set(cause, (causes.get(cause) ?? 0) + 1);
+    const inOrder = [...causes]
+      .map(([cause, times]) => ({ cause, times }))
+      .sort((a, b) => b.times - a.times || inOrderOfText(a.cause, b.cause));
+    this.db
+      .prepare('INSERT OR REPLACE INTO demo_record (demo_id, body, causes) VALUES (?, ?, ?)')
+      .run(demoId, JSON.stringify(record), JSON.stringify(inOrder));
+  }
+}
+
+const SUMMARY = `id, show_id AS showId, title, opened_at AS openedAt, rehearsal, phase, curtain_at AS curtainAt, down_at AS downAt`;
+
+const summaryOf = (row: unknown): RunSummary => {
+  const { rehearsal, ...summary } = row as Omit<RunSummary, 'rehearsal'> & { rehearsal: number };
+  return { ...summary, rehearsal: rehearsal === 1 };
+};
+
+/** A stored row is believed no more than one that comes in: what cannot be read any more harms no other. */
+const readable = (event: Envelope): RunEvent[] => {
+  const outside = checkEnvelope(event);
+  const read = outside.ok ? insideRun(outside.value) : outside;
+  return read.ok ? [read.value] : [];
+};

@@ -1,0 +1,112 @@
+import {
+  assemble,
+  buyingList,
+  plan,
+  script,
+  tour,
+  type BuyLine,
+  type Library,
+  type Show,
+  type ShowFile,
+  type ShowSummary,
+  type Timetable,
+  type TourShow,
+} from '@hearty/core';
+import { createHash } from 'node:crypto';
+
+/** What is known of the shows to come, worked out from one look at the database. */
+export interface Readiness {
+  /** By show: its plan in a line, and the digest of the file it is of. */
+  summaries: { showId: string; digest: string; summary: ShowSummary }[];
+  shows: TourShow[];
+  buying: BuyLine[];
+}
+
+/** A show's plan as far as it is kept between two looks. */
+interface Known {
+  digest: string;
+  summary: ShowSummary;
+  timetable: Timetable | undefined;
+  kit: { goodId: string; short: number }[];
+}
+
+export interface LookOptions {
+  today: string;
+  /** Shows whose plan once took too long: by digest, not to be tried again. */
+  given?: ReadonlyMap<string, string>;
+  /** Told before each plan, so that whoever waits knows which one takes too long. */
+  tell?: (showId: string, digest: string) => void;
+}
+
+/** What a show says whose plan could not be had. */
+const TROUBLE = 'It could not be planned. Open it and take out what you put in last.';
+
+/**
+ * Plans the shows to come, each only where its file has changed since the last look, and sets them against one shelf.
+ * Keep one and look again: what has not changed costs a digest.
+ */
+export function createReadiness() {
+  let known = new Map<string, Known>();
+
+  function knownOf(showId: string, file: ShowFile, { given, tell }: LookOptions): Known {
+    const digest = createHash('sha1').update(JSON.stringify(file)).digest('hex');
+    const before = known.get(showId);
+    if (before?.digest === digest) return before;
+    const says = given?.get(digest);
+    if (says !== undefined) return { digest, summary: without(says), timetable: undefined, kit: [] };
+    tell?.(showId, digest);
+    try {
+      const { timetable, findings, needs } = plan(file, { plays: 0 });
+      const count = (level: string) => findings.filter((f) => f.level === level).length;
+      return {
+        digest,
+        summary: { endS: timetable.endS, stops: count('stop'), cautions: count('caution') },
+        timetable,
+        kit: needs.kit.map(({ goodId, short }) => ({ goodId, short })),
+      };
+    } catch {
+      return { digest, summary: without(TROUBLE), timetable: undefined, kit: [] };
+    }
+  }
+
+  return (shows: readonly Show[], library: Library, options: LookOptions): Readiness => {
+    const next = new Map<string, Known>();
+    const stops: { file: ShowFile; known: Known }[] = [];
+    for (const show of shows) {
+      const file = assemble(show, library);
+      if (!file) continue;
+      const of = knownOf(show.id, file, options);
+      next.set(show.id, of);
+      stops.push({ file, known: of });
+    }
+    known = next;
+    const planned = tour(
+      stops.flatMap(({ file, known: { timetable } }) =>
+        timetable ? [{ script: script(file), timetable }] : [],
+      ),
+      library.lots,
+    );
+    const kit = [...next].flatMap(([showId, of]) => of.kit.map((k) => ({ showId, ...k })));
+    const toBuy = new Map(planned.map((s) => [s.showId, s.lines.filter((l) => l.short > 0).length]));
+    return {
+      summaries: [...next].map(([showId, { digest, summary }]) => ({
+        showId,
+        digest,
+        summary: { ...summary, toBuy: toBuy.get(showId) ?? 0 },
+      })),
+      shows: planned,
+      buying: buyingList(planned, library.goods, kit, options.today),
+    };
+  };
+}
+
+const without = (trouble: string): ShowSummary => ({ endS: 0, stops: 0, cautions: 0, trouble });
+
+/** How long the plan of a file is, in s; undefined where it has none. */
+export function plannedS(file: ShowFile): number | undefined {
+  try {
+    return plan(file, { plays: 0 }).timetable.endS;
+  } catch {
+    return undefined;
+  }
+}

@@ -1,0 +1,28 @@
+import type { Db } from './db';
+import type { Runs } from './live/runs';
+import type { Stores } from './stores';
+
+/**
+ * The tables that lists read, each with the version of the program that fills it. Raise a version when what is written
+ * changes: the next start fills the table anew from the logs.
+ */
+const PROJECTIONS: {
+  name: string;
+  version: number;
+  rebuild: (of: { runs: Runs; stores: Stores }) => void;
+}[] = [
+  { name: 'runs', version: 1, rebuild: ({ runs }) => runs.rebuild() },
+  { name: 'stock', version: 1, rebuild: ({ stores }) => stores.rebuild() },
+];
+
+/** Fills anew what an older program filled. Each in a transaction of its own: killed halfway, it begins again. */
+export function bringUpToDate(db: Db, of: { runs: Runs; stores: Stores }): void {
+  const versionOf = db.prepare('SELECT version FROM projection WHERE name = ?').pluck();
+  for (const { name, version, rebuild } of PROJECTIONS) {
+    if (versionOf.get(name) === version) continue;
+    db.transaction(() => {
+      rebuild(of);
+      db.prepare('INSERT OR REPLACE INTO projection (name, version) VALUES (?, ?)').run(name, version);
+    })();
+  }
+}

@@ -1,0 +1,103 @@
+import { existsSync, mkdirSync, renameSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { format } from 'date-fns';
+import { parseArgs } from 'node:util';
+import type { Holds, Lost } from '@hearty/core';
+import { bringBack, previewCopy, saveCopy } from './backups';
+import { DatabaseDamaged, openDatabase, type Db } from './db';
+import { diskTrouble, HttpError } from './errors';
+
+/** `hearty backup` and `hearty restore`: a copy of everything, from a terminal. HEARTY_DATA names the data folder. */
+function main(): void {
+  const { values, positionals } = parseArgs({
+    options: { 'over-newer': { type: 'boolean', default: false }, yes: { type: 'boolean', default: false } },
+    allowPositionals: true,
+  });
+  const [command, file] = positionals;
+  const root = resolve(process.env.HEARTY_ROOT ?? '.');
+  const folder = resolve(process.env.HEARTY_DATA ?? join(root, 'data'));
+  const migrations = join(root, 'server/migrations');
+  const at = (path: string) => resolve(process.env.HEARTY_CWD ?? '.', path);
+  if (command === 'backup') {
+    if (!existsSync(join(folder, 'hearty.db'))) throw new Error(`There is no database in ${folder}.`);
+    const path = at(file ?? `hearty-stage-${format(new Date(), 'yyyy-MM-dd-HHmm')}.hearty`);
+    const db = openDatabase(folder, migrations);
+    saveCopy(db, path);
+    db.close();
+    console.log(path);
+    return;
+  }
+  if (file === undefined)
+    throw new Error('“hearty restore” needs the file that “hearty backup” or “Save everything” wrote.');
+  if (!existsSync(at(file))) throw new Error(`There is no file ${at(file)}.`);
+  const options = { workFolder: join(folder, 'looking'), migrations };
+  const db = openHere(folder, migrations, values.yes);
+  try {
+    holdAlone(db, folder);
+    const preview = previewCopy(db, at(file), options);
+    console.log(
+      `Here:     ${words(preview.here)}\nThe file: ${words(preview.there)}\n${notThere(preview.lost)}`,
+    );
+    if (!values.yes) {
+      console.log('Nothing was changed. Add --yes to put the file in the place of everything here.');
+      return;
+    }
+    bringBack(db, at(file), {
+      ...options,
+      ...{ backups: join(folder, 'backups'), overNewer: values['over-newer'] },
+    });
+    console.log('Brought back. What was here before is in the folder “backups”.');
+  } catch (error) {
+    if (error instanceof HttpError && error.code === 'newer-here')
+      throw new Error(`${error.says} (--over-newer says so.)`, { cause: error });
+    throw error;
+  } finally {
+    db.close();
+  }
+}
+
+/** What is here, to be replaced. A damaged database is put aside where that was agreed, and an empty one begun. */
+function openHere(folder: string, migrations: string, agreed: boolean): Db {
+  try {
+    return openDatabase(folder, migrations);
+  } catch (error) {
+    if (!(error instanceof DatabaseDamaged) || !agreed) throw error;
+    const aside = join(folder, 'backups', `damaged-${format(new Date(), 'yyyy-MM-dd-HHmmss')}.db`);
+    mkdirSync(join(folder, 'backups'), { recursive: true });
+    for (const part of ['', '-wal', '-shm'])
+      if (existsSync(join(folder, `hearty.db${part}`)))
+        renameSync(join(folder, `hearty.db${part}`), aside + part);
+    console.log(`The damaged database is kept as ${aside}.`);
+    return openDatabase(folder, migrations);
+  }
+}
+
+const notThere = ({ documents, runs, events, moves }: Lost) =>
+  `Here and not in the file: ${documents} documents, ${runs} runs, ${events} events, ${moves} moves.`;
+
+const words = (of: Holds) =>
+  `${of.shows} shows, ${of.demos} demos, ${of.goods} goods, ${of.runs} runs, ${of.events} events, ${of.moves} moves; ` +
+  `last changed ${of.newest ? format(of.newest, 'd MMM yyyy, HH:mm') : 'never'}`;
+
+/** No server may remember what is about to be replaced: while this runs, nobody else has the database open. */
+function holdAlone(db: Db, folder: string): void {
+  try {
+    db.pragma('busy_timeout = 500');
+    db.pragma('main.locking_mode = EXCLUSIVE');
+    db.exec('BEGIN EXCLUSIVE; COMMIT');
+  } catch (error) {
+    if (diskTrouble(error)?.code !== 'busy') throw error;
+    throw new Error(`A server is using ${folder}. Stop it first, or bring the file back in the app.`, {
+      cause: error,
+    });
+  }
+}
+
+try {
+  main();
+} catch (error) {
+  console.error(
+    error instanceof HttpError ? error.says : error instanceof Error ? error.message : String(error),
+  );
+  process.exit(1);
+}

@@ -1,0 +1,166 @@
+import {
+  Alert,
+  Box,
+  Button,
+  Checkbox,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  FormControlLabel,
+  Typography,
+} from '@mui/material';
+import type { BackupPreview, Holds, Lost } from '@hearty/core';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { format } from 'date-fns';
+import { useState } from 'react';
+import { FileButton } from '../../kit/FileButton';
+import { api, sendFile, type ApiError } from '../../session/api';
+
+const LINES: [keyof Holds, string][] = [
+  ['shows', 'Shows'],
+  ['demos', 'Demos'],
+  ['goods', 'Goods'],
+  ['runs', 'Runs'],
+  ['events', 'Events'],
+  ['moves', 'Moves of the stores'],
+];
+
+/** Everything the troupe has, out as one file and back in. */
+export function Everything({ onClose }: { onClose: () => void }) {
+  const client = useQueryClient();
+  const [name, setName] = useState('');
+  const [agreed, setAgreed] = useState(false);
+  const look = useMutation<BackupPreview & { token: string }, ApiError, File>({
+    mutationFn: (file) => sendFile('/backup/preview', file),
+  });
+  const bring = useMutation<BackupPreview, ApiError, string>({
+    mutationFn: (token) =>
+      api(`/backup/${token}/bring-back`, { method: 'POST', body: { overNewer: agreed }, timeoutMs: 120_000 }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+  const choose = (file: File) => {
+    setName(file.name);
+    setAgreed(false);
+    bring.reset();
+    look.mutate(file);
+  };
+  const missing = look.data ? lostWords(look.data.lost) : '';
+  const trouble = look.error ?? bring.error;
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
+      <DialogTitle>Everything, as one file</DialogTitle>
+      <DialogContent>
+        <Typography sx={{ mb: 2 }}>
+          One file holds all of it: shows, demos, venues, crew, stores, and the log of every run. The server
+          also leaves a copy of its own each day it is started, and keeps ten.
+        </Typography>
+        <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+          <Button variant="contained" component="a" href="/api/backup" download>
+            Save everything
+          </Button>
+          <FileButton label="File to bring back" disabled={look.isPending || bring.isPending} onFile={choose}>
+            Bring everything back …
+          </FileButton>
+        </Box>
+        {look.isPending && (
+          <Typography role="status" sx={{ mt: 3 }}>
+            Looking into {name} …
+          </Typography>
+        )}
+        {look.data && !bring.data && (
+          <Box sx={{ mt: 4 }}>
+            <Compared name={name} preview={look.data} />
+            {missing && (
+              <Alert severity="warning" sx={{ my: 2 }}>
+                Here and not in the file: {missing}. That would be gone from here.
+                <FormControlLabel
+                  sx={{ display: 'flex', mt: 1 }}
+                  label="Replace it all the same"
+                  control={<Checkbox checked={agreed} onChange={(_e, on) => setAgreed(on)} />}
+                />
+              </Alert>
+            )}
+            <Typography color="textSecondary" sx={{ my: 2 }}>
+              Everything here is replaced. It is saved first, in the folder “backups” beside the database.
+            </Typography>
+            <Button
+              variant="contained"
+              disabled={bring.isPending || (missing !== '' && !agreed)}
+              onClick={() => bring.mutate(look.data.token)}
+            >
+              Replace everything here
+            </Button>
+          </Box>
+        )}
+        {bring.data && (
+          <Alert severity="success" sx={{ mt: 4 }}>
+            Everything is as {name} has it. What was here before is in the folder “backups” beside the
+            database.
+          </Alert>
+        )}
+        {trouble && (
+          <Alert severity="error" sx={{ mt: 4 }}>
+            {name} was not brought back. {trouble.says}
+          </Alert>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+const Compared = ({ name, preview: { here, there } }: { name: string; preview: BackupPreview }) => (
+  <Box
+    component="table"
+    sx={{
+      width: '100%',
+      borderCollapse: 'collapse',
+      '& th, & td': {
+        textAlign: 'left',
+        py: 1,
+        borderBottom: 1,
+        borderColor: 'divider',
+        overflowWrap: 'anywhere',
+      },
+    }}
+  >
+    <thead>
+      <tr>
+        <th scope="col"> </th>
+        <th scope="col">Here now</th>
+        <th scope="col">{name}</th>
+      </tr>
+    </thead>
+    <tbody>
+      {LINES.map(([key, label]) => (
+        <tr key={key}>
+          <th scope="row">{label}</th>
+          <td>{here[key]}</td>
+          <td>{there[key]}</td>
+        </tr>
+      ))}
+      <tr>
+        <th scope="row">Last changed</th>
+        <td>{when(here.newest)}</td>
+        <td>{when(there.newest)}</td>
+      </tr>
+    </tbody>
+  </Box>
+);
+
+const lostWords = ({ documents, runs, events, moves }: Lost) =>
+  [
+    some(documents, 'changed document'),
+    some(runs, 'run'),
+    some(events, 'event'),
+    some(moves, 'move of the stores', 'moves of the stores'),
+  ]
+    .filter(Boolean)
+    .join(', ');
+
+const some = (n: number, one: string, many = `${one}s`) => n > 0 && `${n} ${n === 1 ? one : many}`;
+
+const when = (ms: number) => (ms ? format(ms, 'd MMM yyyy, HH:mm') : 'never');

@@ -1,0 +1,30 @@
+import { Box, Button, Typography } from '@mui/material';
+import { Component, type ReactNode } from 'react';
+
+/** An address that leads nowhere, or a screen that broke. Nothing typed is lost: drafts and logs are kept apart. */
+export const LostWords = ({ error }: { error?: unknown }) => (
+  <Box sx={{ p: 8 }}>
+    <Typography variant="h1" sx={{ mb: 3 }}>
+      {error ? 'This screen broke' : 'There is nothing here'}
+    </Typography>
+    <Typography sx={{ mb: 4 }}>
+      {error
+        ? `What was saved is safe. The fault: ${error instanceof Error ? error.message : 'unknown'}`
+        : 'The address leads nowhere.'}
+    </Typography>
+    <Button variant="contained" component="a" href="/shows">
+      To the shows
+    </Button>
+  </Box>
+);
+
+/** Shows what broke instead of nothing. React has it as a class only. */
+export class ErrorBoundary extends Component<{ children: ReactNode }, { error?: unknown }> {
+  override state: { error?: unknown } = {};
+
+  static getDerivedStateFromError = (error: unknown) => ({ error });
+
+  override render(): ReactNode {
+    return this.state.error === undefined ? this.props.children : <LostWords error={this.state.error} />;
+  }
+}

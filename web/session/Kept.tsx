@@ -1,0 +1,68 @@
+import { Box, Button, Paper, Typography } from '@mui/material';
+import { download } from '../kit/download';
+import { outbox, useOutbox, useRunLog } from './runLog';
+
+const WHY = {
+  gone: 'no server',
+  hanging: 'the server does not answer in time',
+  full: 'the server’s disk is full',
+  refused: 'the server takes nothing',
+} as const;
+
+/** What of this device's events is kept where, and why not further, in a few words. */
+function useKeptWords(): string {
+  const { waiting, trouble, onlyInTab } = useOutbox((s) => s);
+  const online = useRunLog((s) => s.online);
+  const here = waiting === 0 ? 'all kept' : `${waiting} kept here`;
+  if (onlyInTab > 0) return `this device is full · ${onlyInTab} in this tab only: leave it open`;
+  if (trouble !== 'none') return `${WHY[trouble]} · ${here}`;
+  if (!online) return `${WHY.gone} · ${here}`;
+  return waiting > 0 ? `sending ${waiting}` : 'all kept';
+}
+
+export const Kept = () => <>{useKeptWords()}</>;
+
+/** Said on pages that write into a log, while the server does not take it. */
+export function OwedLine() {
+  const { waiting, trouble, onlyInTab, says } = useOutbox((s) => s);
+  if (waiting === 0 || (trouble === 'none' && onlyInTab === 0)) return null;
+  return (
+    <Typography role="status" sx={{ my: 2, color: 'warning.main' }}>
+      {onlyInTab > 0
+        ? `This device has no room left: ${onlyInTab} of your changes are in this tab only. Leave it open until they are sent.`
+        : `${says} ${waiting} of your changes ${waiting === 1 ? 'is' : 'are'} kept on this device and sent as soon as it takes them.`}
+    </Typography>
+  );
+}
+
+/** A corner for what the server would not take. It holds nothing up; it stays until somebody has read it. */
+export function RefusedCorner() {
+  const refused = useOutbox((s) => s.refused);
+  const [first] = refused;
+  if (!first) return null;
+  return (
+    <Paper
+      elevation={6}
+      role="alert"
+      sx={{ position: 'fixed', right: 16, bottom: { xs: 76, sm: 16 }, zIndex: 20, p: 4, maxWidth: 360 }}
+    >
+      <Typography sx={{ fontWeight: 700 }}>
+        The server would not take {refused.length === 1 ? 'one event' : `${refused.length} events`}
+      </Typography>
+      <Typography sx={{ fontSize: 14, overflowWrap: 'anywhere', my: 1 }}>
+        “{first.event.kind}”: {first.says}
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+        <Button size="small" variant="outlined" onClick={() => void outbox.putAway(first)}>
+          Put away
+        </Button>
+        <Button
+          size="small"
+          onClick={() => download('refused-events.json', JSON.stringify(refused, undefined, 2))}
+        >
+          Save as a file
+        </Button>
+      </Box>
+    </Paper>
+  );
+}

@@ -1,0 +1,318 @@
+import { clockAhead, eventVersion, type Envelope, type EventsAnswer } from '@hearty/core';
+import { createStore } from 'zustand';
+import { ApiError } from '../api';
+import { takeOver, type Disk, type KeptEvent } from './disk';
+
+/** Why what is here is not on the server yet. */
+type Trouble = 'none' | 'gone' | 'hanging' | 'full' | 'refused';
+
+export interface OutboxState {
+  /** How many events the server has not answered for. */
+  waiting: number;
+  trouble: Trouble;
+  /** What the server said, where it is not its silence that is the trouble. */
+  says: string;
+  /** How many events are in this tab only, because the device's disk took no more. */
+  onlyInTab: number;
+  /** Events of logs that are not kept here, until what the server says of them has them in it. */
+  pending: Envelope[];
+  /** What the server would not take: it holds nothing up, and stays here until somebody puts it away. */
+  refused: KeptEvent[];
+}
+
+export interface OutboxOptions {
+  disk: Disk;
+  ask: <T>(path: string, init?: { method: string; body?: unknown; timeoutMs?: number }) => Promise<T>;
+  newId: () => string;
+  /** Whether the events of a log stay here once the server has them. */
+  keeps: (run: string) => boolean;
+  /** Joins the tabs of this device: what one records, the others see without the server. */
+  channel?: Pick<BroadcastChannel, 'postMessage'> & { onmessage: ((e: MessageEvent) => unknown) | null };
+  storage?: Storage;
+  now?: () => number;
+}
+
+/** So many events travel in one request. */
+const LOT = 500;
+const RETRY_MS = 2000;
+/** A request that takes longer is given up, and tried again. */
+const REQUEST_MS = 8000;
+
+type Told = (event: Envelope) => void;
+type Answer = { is: string; says?: string } | undefined;
+
+/** What tabs tell one another of events the server has answered for. */
+interface Settled {
+  runs: string[];
+  ids: string[];
+  refused: string[];
+}
+
+/**
+ * The events this device records: on its disk first, then to the screens, then to the server in lots, until each is
+ * answered for. Nothing waits for the server, and nothing is forgotten before it has it.
+ */
+export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = Date.now }: OutboxOptions) {
+  const store = createStore<OutboxState>(() => ({
+    waiting: 0,
+    trouble: 'none',
+    says: '',
+    onlyInTab: 0,
+    pending: [],
+    refused: [],
+  }));
+  const device = remembered(storage, 'hearty-device', newId);
+  let ahead = Number(storage?.getItem('hearty-clock') ?? 0) || 0;
+  /** The largest tick seen of each log. */
+  const ticks = new Map<string, number>();
+  /** Events the disk had no room for. */
+  let held: Envelope[] = [];
+  const listeners = new Set<Told>();
+  let kept: ((runs: readonly string[]) => Promise<unknown>) | undefined;
+  const waiting = new Map<string, (answer: Answer) => void>();
+  let sending: Promise<void> | undefined;
+  let again = false;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let lot = LOT;
+
+  const see = (run: string, tick: number) => void ticks.set(run, Math.max(ticks.get(run) ?? 0, tick));
+  const tell = (event: Envelope) => {
+    if (!keeps(event.run)) store.setState((s) => ({ pending: [...s.pending, event] }));
+    listeners.forEach((told) => told(event));
+  };
+  const unpend = (ids: ReadonlySet<string>) =>
+    store.setState((s) => ({ pending: s.pending.filter((e) => !ids.has(e.id)) }));
+
+  async function count(): Promise<void> {
+    const owed = await disk.countOwed();
+    store.setState({ waiting: owed + held.length, onlyInTab: held.length, refused: await disk.refused() });
+  }
+
+  const ready = (async () => {
+    await takeOver(disk, ({ run, event, tick }) => ({
+      ...{ id: event.id, run, device, person: null, at: Math.round(event.at), tick },
+      ...{ v: 1, kind: event.kind, body: event.body },
+    })).catch(() => undefined);
+    for (const event of await disk.owed(2 ** 31)) {
+      see(event.run, event.tick);
+      if (!keeps(event.run)) store.setState((s) => ({ pending: [...s.pending, event] }));
+    }
+    await count();
+    if (store.getState().waiting > 0) void send();
+  })();
+
+  if (channel)
+    channel.onmessage = ({ data }: MessageEvent<{ event?: Envelope; settled?: Settled }>) => {
+      if (data.event) {
+        see(data.event.run, data.event.tick);
+        tell(data.event);
+      }
+      if (data.settled) drop(data.settled);
+      void count();
+    };
+
+  /** Takes events out of what is pending: those that are refused at once, the others when the screens have them. */
+  function drop({ runs, ids, refused }: Settled): void {
+    unpend(new Set(refused));
+    if (runs.length > 0)
+      void Promise.resolve(kept?.(runs))
+        .catch(() => undefined)
+        .then(() => unpend(new Set(ids)));
+  }
+
+  /**
+   * Records what happened in a log. When this returns the event is on the device's disk and every screen has heard of
+   * it; where the disk has no room it is kept in this tab, and that is said.
+   */
+  async function record(
+    run: string,
+    { kind, body }: { kind: string; body: unknown },
+    answered?: (answer: Answer) => void,
+  ): Promise<Envelope> {
+    const tick = (ticks.get(run) ?? 0) + 1;
+    see(run, tick);
+    const event: Envelope = {
+      ...{ id: newId(), run, device, person: null, at: Math.round(now() + ahead), tick },
+      ...{ v: eventVersion(kind), kind, body },
+    };
+    try {
+      await disk.keep([event], 'owed');
+    } catch {
+      held = [...held, event];
+    }
+    store.setState((s) => ({ waiting: s.waiting + 1, onlyInTab: held.length }));
+    tell(event);
+    channel?.postMessage({ event });
+    if (answered) waiting.set(event.id, answered);
+    void send();
+    return event;
+  }
+
+  /** Sends everything owed, lot after lot. One runs at a time; asked meanwhile, it goes once more. */
+  function send(): Promise<void> {
+    again = true;
+    sending ??= (async () => {
+      clearTimeout(timer);
+      while (again) {
+        again = false;
+        await sendAll();
+      }
+    })().finally(() => {
+      sending = undefined;
+      clearTimeout(timer);
+      if (store.getState().waiting > 0) timer = setTimeout(() => void send(), RETRY_MS);
+    });
+    return sending;
+  }
+
+  async function sendAll(): Promise<void> {
+    try {
+      await ready;
+      for (;;) {
+        const events = [...held, ...(await disk.owed(lot))].slice(0, lot);
+        if (events.length === 0) break;
+        const before = lot;
+        const answers = await post(events);
+        if (answers.length === 0 && lot === before) break;
+        await settle(events, answers);
+      }
+      await count();
+      store.setState({ trouble: 'none', says: '' });
+    } catch (error) {
+      await count().catch(() => undefined);
+      store.setState(troubleOf(error));
+      // Whoever waits for an answer is told that there is none yet.
+      waiting.forEach((answer) => answer(undefined));
+      waiting.clear();
+    }
+  }
+
+  async function post(events: Envelope[]): Promise<EventsAnswer['answers']> {
+    const askedAt = now();
+    try {
+      const { answers, now: serverAt } = await ask<EventsAnswer>('/events', {
+        method: 'POST',
+        body: { events },
+        timeoutMs: REQUEST_MS,
+      });
+      hear(askedAt, serverAt);
+      lot = LOT;
+      return answers;
+    } catch (error) {
+      if (!(error instanceof ApiError) || error.code !== 'too-large') throw error;
+      // Too much at once: fewer; and what is too much by itself is refused like any other.
+      const { says } = error;
+      if (events.length === 1) return [{ id: events[0]!.id, is: 'refused', says }];
+      lot = Math.ceil(events.length / 2);
+      return [];
+    }
+  }
+
+  async function settle(events: readonly Envelope[], answers: EventsAnswer['answers']): Promise<void> {
+    const rows = answers.flatMap(({ is, says }, i) => {
+      const event = events[i];
+      if (!event) return [];
+      const standing = is === 'refused' ? ('refused' as const) : ('kept' as const);
+      return [{ event, is: standing, ...(says !== undefined && { says }) }];
+    });
+    const settled = new Set(rows.map((r) => r.event));
+    // The disk may be full; then it still owes what the server has, and sending that again does no harm.
+    await disk.settle(rows, keeps);
+    held = held.filter((event) => !settled.has(event));
+    for (const { event, is, says } of rows) {
+      waiting.get(event.id)?.({ is, ...(says !== undefined && { says }) });
+      waiting.delete(event.id);
+    }
+    await count();
+    const loose = rows.filter((r) => !keeps(r.event.run));
+    const done: Settled = {
+      runs: [...new Set(rows.filter((r) => r.is === 'kept').map((r) => r.event.run))],
+      ids: loose.map((r) => r.event.id),
+      refused: loose.filter((r) => r.is === 'refused').map((r) => r.event.id),
+    };
+    drop(done);
+    channel?.postMessage({ settled: done });
+  }
+
+  /** Sets this device's idea of the server's clock right by one answer. */
+  function hear(askedAt: number, serverAt: number): void {
+    ahead = clockAhead(askedAt, now(), serverAt);
+    storage?.setItem('hearty-clock', String(ahead));
+  }
+
+  /** Puts a refused event away; it stays on the disk. */
+  async function putAway({ event, says }: Pick<KeptEvent, 'event' | 'says'>): Promise<void> {
+    await disk.settle([{ event, is: 'put away', ...(says !== undefined && { says }) }], keeps);
+    await count();
+  }
+
+  return {
+    store,
+    device,
+    ready,
+    record,
+    send,
+    hear,
+    /** Told when the server has events of these logs: what is shown of them is asked for anew. */
+    whenKept: (told: typeof kept): void => {
+      kept = told;
+    },
+    /** What has been seen of a log: the next event of it sorts after that. */
+    see,
+    /** What this device's own clock says, in ms: for `hear`. */
+    clock: now,
+    /** The server's time as this device reckons it, in ms. */
+    now: () => now() + ahead,
+    listen: (told: Told): (() => void) => {
+      listeners.add(told);
+      return () => listeners.delete(told);
+    },
+    /**
+     * Records an event and waits for what the server makes of it; undefined where it cannot be asked now. What it
+     * refuses is told to the caller, and put away here.
+     */
+    deliver: async (run: string, happening: { kind: string; body: unknown }): Promise<Answer> => {
+      let answered: (answer: Answer) => void = () => undefined;
+      const answer = new Promise<Answer>((resolve) => (answered = resolve));
+      const event = await record(run, happening, (a) => answered(a));
+      const got = await answer;
+      if (got?.is === 'refused') await putAway({ event, ...(got.says !== undefined && { says: got.says }) });
+      return got;
+    },
+    /** Events of this device that the server has not kept, of one log. */
+    owedOf: async (run: string): Promise<Envelope[]> => [
+      ...(await disk.ofRun(run)).filter((r) => r.is === 'owed').map((r) => r.event),
+      ...held.filter((e) => e.run === run),
+    ],
+    putAway,
+    /** The server has lost what it once kept: offer it again. */
+    offerAgain: async (run: string): Promise<void> => {
+      const events = (await disk.ofRun(run)).map((r) => r.event);
+      await disk.keep(events, 'owed');
+      void send();
+    },
+    close: async (): Promise<void> => {
+      clearTimeout(timer);
+      if (channel) channel.onmessage = null;
+      await sending;
+      clearTimeout(timer);
+    },
+  };
+}
+
+export type Outbox = ReturnType<typeof createOutbox>;
+
+function troubleOf(error: unknown): Pick<OutboxState, 'trouble' | 'says'> {
+  if (!(error instanceof ApiError)) return { trouble: 'refused', says: String(error) };
+  const { code, says } = error;
+  const trouble: Record<string, Trouble> = { offline: 'gone', hanging: 'hanging', 'disk-full': 'full' };
+  return { trouble: trouble[code] ?? 'refused', says };
+}
+
+function remembered(storage: Storage | undefined, key: string, make: () => string): string {
+  const known = storage?.getItem(key);
+  if (known) return known;
+  const made = make();
+  storage?.setItem(key, made);
+  return made;
+}

@@ -1,0 +1,150 @@
+import {
+  foldRun,
+  script,
+  type EventsPage,
+  type Happening,
+  type Run,
+  type RunEvent,
+  type RunFold,
+  type RunState,
+  type Script,
+} from '@hearty/core';
+import { createStore } from 'zustand';
+import { ApiError } from '../api';
+import type { Disk, KeptRun } from './disk';
+import type { Outbox } from './outbox';
+
+export interface RunLogState {
+  runId: string | undefined;
+  script: Script | undefined;
+  state: RunState | undefined;
+  rehearsal: boolean;
+  /** Whether the server answers. */
+  online: boolean;
+  /** Why this run cannot be shown. */
+  failed: string;
+}
+
+export interface RunLogOptions {
+  disk: Disk;
+  outbox: Outbox;
+  ask: <T>(path: string, init?: { method: string; body?: unknown; timeoutMs?: number }) => Promise<T>;
+  /** How often the server is asked for what other devices did, in ms. */
+  pollMs?: number;
+}
+
+const CLOSED = {
+  runId: undefined,
+  script: undefined,
+  state: undefined,
+  rehearsal: false,
+  online: true,
+  failed: '',
+} satisfies RunLogState;
+
+/** The run this screen shows: a fold of its log, from this device first, joined with the server's from then on. */
+export function createRunLog({ disk, outbox, ask, pollMs = 2500 }: RunLogOptions) {
+  const store = createStore<RunLogState>(() => CLOSED);
+  let fold: RunFold | undefined;
+  let kept: KeptRun | undefined;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  /** Counts openings: what an older one still waits for is not for the screen. */
+  let opening = 0;
+
+  outbox.listen((event) => {
+    if (event.run === store.getState().runId) take([event as RunEvent]);
+  });
+
+  function take(events: readonly RunEvent[]): void {
+    if (!fold) return;
+    fold.add(events);
+    outbox.see(store.getState().runId ?? '', fold.tick);
+    if (fold.state !== store.getState().state) store.setState({ state: fold.state });
+  }
+
+  function show(run: KeptRun): void {
+    kept = run;
+    const of = script(run.file);
+    fold = foldRun(of);
+    store.setState({ script: of, state: fold.state, rehearsal: run.rehearsal });
+  }
+
+  /** Opens a run; where it is open already nothing changes. */
+  async function open(runId: string): Promise<void> {
+    if (store.getState().runId === runId) return;
+    const mine = ++opening;
+    clearTimeout(timer);
+    fold = undefined;
+    kept = undefined;
+    store.setState({ ...CLOSED, runId });
+    // A disk that cannot be read must not keep the run from the screen.
+    const run = await disk.run(runId).catch(() => undefined);
+    const rows = run ? await disk.ofRun(runId).catch(() => []) : [];
+    if (mine !== opening) return;
+    if (run) {
+      show(run);
+      take(rows.map((r) => r.event as RunEvent));
+    }
+    await join(mine);
+  }
+
+  /** Fetches what this device has not, and asks again a little later. */
+  async function join(mine: number): Promise<void> {
+    try {
+      await fetchNew(mine);
+      if (mine === opening) store.setState({ online: true, failed: '' });
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error;
+      if (mine === opening) store.setState(error.silent ? { online: false } : { failed: error.says });
+    } finally {
+      if (mine === opening) timer = setTimeout(() => void join(mine), pollMs);
+    }
+  }
+
+  async function fetchNew(mine: number): Promise<void> {
+    const { runId } = store.getState();
+    if (!runId) return;
+    if (!kept) {
+      const run = await ask<Run>(`/runs/${runId}`);
+      if (mine !== opening) return;
+      const { id, showId, title, openedAt, rehearsal, phase, file } = run;
+      show({ id, showId, title, openedAt, rehearsal, phase, file, lastSeq: 0 });
+      take((await outbox.owedOf(runId).catch(() => [])) as RunEvent[]);
+      if (mine === opening) await disk.keepRun(kept!).catch(() => undefined);
+    }
+    for (let more = true; more && kept && mine === opening;) {
+      const askedAt = outbox.clock();
+      const page: EventsPage = await ask(`/runs/${runId}/events?after=${kept.lastSeq}`);
+      outbox.hear(askedAt, page.now);
+      if (mine !== opening) return;
+      if (page.lastSeq < kept.lastSeq) {
+        // The server's log is shorter than the one it told of: it was brought back from a backup.
+        await outbox.offerAgain(runId);
+        kept = { ...kept, lastSeq: 0 };
+        continue;
+      }
+      more = page.more;
+      if (page.events.length === 0 && page.lastSeq === kept.lastSeq) continue;
+      // Kept here before the place in the log moves on: killed between, they are fetched again.
+      await disk.keep(page.events, 'kept').catch(() => undefined);
+      take(page.events);
+      kept = { ...kept, lastSeq: page.lastSeq, phase: store.getState().state?.phase ?? kept.phase };
+      await disk.keepRun(kept).catch(() => undefined);
+    }
+  }
+
+  return {
+    store,
+    open,
+    /** Records what happened in the run that is open. */
+    record: async (happening: Happening): Promise<void> => {
+      const { runId } = store.getState();
+      if (runId) await outbox.record(runId, happening);
+    },
+    close: (): void => {
+      opening++;
+      clearTimeout(timer);
+      store.setState(CLOSED);
+    },
+  };
+}

@@ -1,0 +1,11 @@
+import { queryClient } from './queryClient';
+import { outbox } from './runLog';
+
+const ask = (...queryKey: string[]) => queryClient.invalidateQueries({ queryKey });
+
+/** What a log's events change on the planning screens. */
+const touched = (run: string): Promise<void>[] =>
+  run.includes(':') ? [ask('log', run)] : [ask('runs'), ask('overview'), ask('logbook'), ask('library')];
+
+/** From now on, what the server has of this device's events is asked for anew where it is shown. */
+export const followOutbox = (): void => outbox.whenKept((runs) => Promise.all(runs.flatMap(touched)));

@@ -1,0 +1,113 @@
+import type { Stored } from '@hearty/core';
+import { Alert, Button } from '@mui/material';
+import { useState, type ReactNode } from 'react';
+import { useForm, type DefaultValues, type FieldValues, type Resolver } from 'react-hook-form';
+import { prune } from '../kit/FormDialog';
+import { Conflict, DeletedElsewhere } from './Conflict';
+import { useSave, type DocumentKind, type Kinds } from './queries';
+
+/** What was written in a form and could not be saved, with the version it started from. */
+interface Unsaved<T> {
+  version: number;
+  body: T;
+}
+
+/**
+ * A form over one document: what is saved names the version it started from. Where that was changed or deleted elsewhere,
+ * `trouble` shows both versions and the choice between them. What the server did not answer for is kept on this device
+ * and is in the form again when it is opened.
+ */
+export function useDocumentForm<K extends DocumentKind>(
+  kind: K,
+  of: string,
+  stored: Stored<Kinds[K]>,
+  { resolver, onSaved }: { resolver: Resolver<Kinds[K] & FieldValues>; onSaved: (body: Kinds[K]) => void },
+) {
+  type Body = Kinds[K] & FieldValues;
+  const key = `hearty-form:${kind}:${stored.version === 0 ? 'new' : stored.id}`;
+  const [unsaved, setUnsaved] = useState(() => read<Body>(key));
+  const form = useForm<Body>({
+    defaultValues: { ...stored.body, id: stored.id } as DefaultValues<Body>,
+    resolver,
+    ...(unsaved && { values: { ...unsaved.body, id: stored.id }, resetOptions: { keepDefaultValues: true } }),
+  });
+  const [version, setVersion] = useState(unsaved?.version ?? stored.version);
+  const save = useSave(kind);
+  const forget = () => {
+    localStorage.removeItem(key);
+    setUnsaved(undefined);
+  };
+  const send = (from: number, values: Body) => {
+    setVersion(from);
+    const body = prune(values);
+    save.mutate(
+      { id: stored.id, version: from, body },
+      {
+        onSuccess: () => {
+          localStorage.removeItem(key);
+          onSaved(body);
+        },
+        onError: ({ silent }) => {
+          if (silent)
+            localStorage.setItem(key, JSON.stringify({ version: from, body } satisfies Unsaved<Body>));
+        },
+      },
+    );
+  };
+  const again = (from: number) => void form.handleSubmit((values) => send(from, values as Body))();
+  const take = (from: Stored<Body>) => {
+    forget();
+    setVersion(from.version);
+    form.reset({ ...from.body, id: stored.id });
+    save.reset();
+  };
+  const { error } = save;
+  const theirs = error?.theirs as Stored<Body> | undefined;
+
+  let trouble: ReactNode;
+  if (error?.code === 'stale' && theirs)
+    trouble = (
+      <Conflict
+        of={of}
+        mine={prune(form.getValues())}
+        theirs={theirs}
+        onMine={() => again(theirs.version)}
+        onTheirs={() => take(theirs)}
+      />
+    );
+  else if (error?.code === 'deleted')
+    trouble = <DeletedElsewhere says={error.says} kind={kind} id={stored.id} onBack={again} />;
+  else if (error)
+    trouble = (
+      <Alert severity={error.silent ? 'warning' : 'error'}>
+        {error.says}
+        {error.silent && ' What you wrote is kept on this device. Save it again when the server is back.'}
+        {error.fields.map((f) => ` ${f.path}: ${f.says}`)}
+      </Alert>
+    );
+  else if (unsaved)
+    trouble = (
+      <Alert
+        severity="info"
+        action={
+          <Button color="inherit" onClick={() => take(stored as Stored<Body>)}>
+            Throw it away
+          </Button>
+        }
+      >
+        You wrote this when the server did not answer. It is not saved yet.
+      </Alert>
+    );
+  return {
+    form,
+    trouble,
+    saving: save.isPending,
+    isNew: version === 0,
+    save: (values: Body) => send(version, values),
+  };
+}
+
+function read<T>(key: string): Unsaved<T> | undefined {
+  const text = localStorage.getItem(key);
+  return text === null ? undefined : (JSON.parse(text) as Unsaved<T>);
+}
