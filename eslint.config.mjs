@@ -33,6 +33,24 @@ export default ts.config(
   },
   { files: ['**/*.mjs', 'scripts/**'], languageOptions: { globals: globals.node } },
   { files: ['web/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
+  // A field is declared once and drawn by the kit; what a view draws by itself would be read by itself.
+  {
+    files: ['web/{features,app,live,session}/**/*.{ts,tsx}'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '@mui/material',
+              importNames: ['TextField', 'Select', 'Switch', 'Slider', 'Radio', 'InputBase', 'OutlinedInput'],
+              message: 'Draw a declared field with FieldOf or FieldIn; what finds or filters, with Find or OneOf.',
+            },
+          ],
+        },
+      ],
+    },
+  },
   // Core does no I/O, reads no clock and speaks no language but the one it is told.
   {
     files: ['core/**/*.ts'],

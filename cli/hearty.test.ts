@@ -88,7 +88,7 @@ test.each([
   [['plan'], 'needs a file'],
   [['plan', 'nowhere.json'], 'Cannot read nowhere.json: ENOENT.'],
   [['dance', example], 'There is no command “dance”.'],
-  [['plan', example, '--plays', 'many'], '--plays must be a whole number'],
+  [['plan', example, '--plays', 'many'], '--plays: Write a whole number from 0 to'],
   [['plan', example, '--colour', 'red'], '--colour'],
 ])('%j ends with 1 and a sentence', (args, sentence) => {
   const { status, stderr } = hearty(...args);

@@ -1,9 +1,11 @@
 import {
   BUDGET_STEPS,
+  declare,
   explain,
   learn,
   plan,
   posterior,
+  readField,
   readAttemptsFile,
   readShowFile,
   reliability,
@@ -125,9 +127,9 @@ const MOST = 100_000_000;
 
 function whole(text: string | undefined, name: string, otherwise: number): number {
   if (text === undefined) return otherwise;
-  const value = Number(text);
-  if (Number.isInteger(value) && value >= 0 && value <= MOST) return value;
-  throw new BadInput(`--${name} must be a whole number from 0 to ${MOST}.`);
+  const found = readField(declare.whole(0, MOST, `--${name}`), text);
+  if (found.ok) return found.value as number;
+  throw new BadInput(`--${name}: ${found.says}`);
 }
 
 try {

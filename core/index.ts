@@ -1,5 +1,20 @@
 export * from './quantities';
-export { Id, oddity } from './fields';
+export {
+  beside,
+  declare,
+  fieldAt,
+  fieldOf,
+  fieldsOf,
+  Id,
+  labelOf,
+  MOST_TITLE,
+  oddity,
+  readField,
+  sayField,
+  type Field,
+  type Measure,
+  type Read,
+} from './fields';
 export * from './show';
 export * from './script';
 export * from './findings';

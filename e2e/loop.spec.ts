@@ -71,7 +71,7 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await page.getByRole('option', { name: 'Bath too warm' }).click();
   await expect(page.getByLabel('Cause').first()).toHaveText('Bath too warm');
   await page.getByLabel('Note', { exact: true }).fill('Water on the step');
-  await page.getByRole('button', { name: 'Near miss', exact: true }).click();
+  await page.getByLabel('Near miss').check();
   await page.getByRole('button', { name: 'Keep' }).first().click();
   await expect(page.getByText('Near miss. Water on the step')).toBeVisible();
   await expect(page.getByRole('row', { name: /Empty drink can/ })).toContainText('2');

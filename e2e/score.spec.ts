@@ -160,7 +160,7 @@ test('everything done to a plan can be undone, step by step, and done again', as
   await page.keyboard.press('d');
   await expect.poll(() => order(page)).toHaveLength(10);
   await page.keyboard.press('p');
-  await expect(page.getByLabel('Keeps its place')).toBeChecked();
+  await expect(page.getByLabel('Stays where it is')).toBeChecked();
   await page.getByLabel('May be left out').click();
   await page.getByRole('option', { name: 'yes, worth 3 of 5' }).click();
   await page.getByLabel('Variant').click();

@@ -42,6 +42,9 @@ export function showFileSchema(): object {
     refPointerPrefix: '#/$defs/',
     additionalConverters: {
       isInt: { type: 'integer' },
+      // What a number must be, a whole one too, is said once; its limits add to that.
+      min: ({ constraints: [minimum] }) => ({ minimum: minimum as number }),
+      max: ({ constraints: [maximum] }) => ({ maximum: maximum as number }),
       isIso8601: { type: 'string', format: 'date' },
     },
   });

@@ -102,7 +102,7 @@ function compile(type: Class): Map<string, Field> | undefined {
   return fields;
 }
 
-function nestedOf(type: Class, key: string): (() => Class) | undefined {
+export function nestedOf(type: Class, key: string): (() => Class) | undefined {
   for (let at: unknown = type.prototype; at; at = Object.getPrototypeOf(at)) {
     const found = nestedTypes.get(at)?.get(key);
     if (found) return found;

@@ -1,11 +1,13 @@
 import 'reflect-metadata/lite';
-import { CLOCK_PATTERN } from '../quantities';
-import { nest } from './accepts';
 import {
   ArrayMaxSize,
+  getMetadataStorage,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
+  IsISO8601,
+  IsNumber,
   IsObject,
   IsString,
   Length,
@@ -16,6 +18,12 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { Type } from 'class-transformer';
+import { CLOCK_PATTERN } from '../quantities';
+import { nest, nestedOf } from './accepts';
+import * as declare from './field';
+import type { Field, Says } from './field';
+
+type Class = new () => object;
 
 const all =
   (...decorators: PropertyDecorator[]): PropertyDecorator =>
@@ -23,73 +31,194 @@ const all =
     decorators.forEach((d) => d(target, key));
 
 const ID_PATTERN = /^[A-Za-z0-9_-]{1,64}$/;
-
-/** An identifier: letters, digits, dash and underscore, 1 to 64 of them. */
-export const Id = () => Matches(ID_PATTERN, { message: 'must be an id of letters, digits, - or _' });
-
-/** A one-line name, 1 to 160 characters. */
-export const Title = () =>
-  all(
-    IsString({ message: 'must be text' }),
-    Length(1, 160, { message: 'must have 1 to 160 characters' }),
-    Matches(/\S/, { message: 'must not be empty' }),
-  );
-
-/** Free text, which may be empty. */
-export const Text = (max = 4000) =>
-  all(
-    IsString({ message: 'must be text' }),
-    Length(0, max, { message: `must have at most ${max} characters` }),
-  );
-
-/** Whole seconds, 0 to one day unless said otherwise. */
-export const Seconds = (max = 86_400) =>
-  all(
-    IsInt({ message: 'must be whole seconds' }),
-    Min(0, { message: 'must not be negative' }),
-    Max(max, { message: `must be at most ${max} s` }),
-  );
-
-/** A whole number between two bounds. */
-export const Whole = (min: number, max: number) =>
-  all(
-    IsInt({ message: 'must be a whole number' }),
-    Min(min, { message: `must be at least ${min}` }),
-    Max(max, { message: `must be at most ${max}` }),
-  );
-
-/** A time of day, HH:MM, to 36:00: "24:45" is in the night after. */
-export const Clock = () => Matches(CLOCK_PATTERN, { message: 'must be a time of day such as 14:05' });
-
-/** A time of day that stands beside a date of its own, HH:MM. */
-export const DayClock = () =>
-  Matches(/^([01]\d|2[0-3]):[0-5]\d$/, { message: 'must be a time of day such as 14:05' });
+const DAY_PATTERN = /^\d{4}-\d{2}-\d{2}$/;
 
 const atMost = (max: number) => ArrayMaxSize(max, { message: `must have at most ${max} entries` });
 
-/** Ids of other documents. */
-export const Ids = (max: number) =>
-  all(
-    IsArray({ message: 'must be a list of ids' }),
-    atMost(max),
-    Matches(ID_PATTERN, { each: true, message: 'must be a list of ids' }),
-  );
+/** What a document's class asks of a field, from its declaration. */
+function limits(field: Field): PropertyDecorator[] {
+  switch (field.as) {
+    case 'text':
+      return [
+        IsString({ message: 'must be text' }),
+        Length(field.least, field.most, {
+          message: field.least
+            ? `must have ${field.least} to ${field.most} characters`
+            : `must have at most ${field.most} characters`,
+        }),
+        ...(field.least ? [Matches(/\S/, { message: 'must not be empty' })] : []),
+      ];
+    case 'lines':
+      return [
+        IsArray({ message: 'must be a list' }),
+        atMost(field.most),
+        IsString({ each: true, message: 'must hold text' }),
+        MaxLength(field.longest, {
+          each: true,
+          message: `must hold lines of at most ${field.longest} characters`,
+        }),
+      ];
+    case 'number':
+      return [
+        field.whole
+          ? IsInt({ message: 'must be a whole number' })
+          : IsNumber(undefined, { message: 'must be a number' }),
+        ...between(field),
+      ];
+    case 'temperature':
+    case 'odds':
+    case 'amount':
+      return [IsNumber(undefined, { message: 'must be a number' }), ...between(field)];
+    case 'duration':
+      return [
+        IsInt({ message: 'must be whole seconds' }),
+        Min(field.min, { message: 'must not be negative' }),
+        Max(field.max, { message: `must be at most ${field.max} s` }),
+      ];
+    case 'clock':
+      return [
+        Matches(field.toS > 86_400 ? CLOCK_PATTERN : /^([01]\d|2[0-3]):[0-5]\d$/, {
+          message: 'must be a time of day such as 14:05',
+        }),
+      ];
+    case 'day':
+      return [
+        Matches(DAY_PATTERN, { message: 'must be a date such as 2026-12-12' }),
+        IsISO8601({ strict: true }, { message: 'must be a date that exists' }),
+      ];
+    case 'choice':
+      return [IsIn(field.of, { message: `must be one of: ${field.of.join(', ')}` })];
+    case 'choices':
+      return [
+        atMost(field.of.length),
+        IsIn(field.of, { each: true, message: `must be of: ${field.of.join(', ')}` }),
+      ];
+    case 'yes-no':
+      return [IsBoolean({ message: 'must be true or false' })];
+    case 'document':
+      return [Matches(ID_PATTERN, { message: 'must be an id of letters, digits, - or _' })];
+    case 'documents':
+      return [
+        IsArray({ message: 'must be a list of ids' }),
+        atMost(field.most),
+        Matches(ID_PATTERN, { each: true, message: 'must be a list of ids' }),
+      ];
+  }
+}
 
-/** Some of a few known words: "must be known hazards". */
-export const Some = (of: readonly string[], what: string) =>
-  all(atMost(of.length), IsIn(of, { each: true, message: `must be known ${what}` }));
+const between = ({ min, max }: { min: number; max: number }) => [
+  Min(min, { message: `must be at least ${min}` }),
+  Max(max, { message: `must be at most ${max}` }),
+];
+
+const declared = new Map<object, Map<string, Field>>();
+
+/** A field of a document, as it is declared: its limits are the class's, its words the form's. */
+export const Holds = (field: Field): PropertyDecorator =>
+  all(...limits(field), (target, key) => {
+    const mine = declared.get(target) ?? new Map<string, Field>();
+    declared.set(target, mine.set(String(key), field));
+  });
+
+/**
+ * The declaration of a field of a class. Errors: throws where the class has none of that name, which is a mistake of the
+ * program.
+ */
+export function fieldOf(type: Class, key: string): Field {
+  const field = fieldsOf(type).get(key);
+  if (!field) throw new Error(`${type.name} declares no field “${key}”.`);
+  return field;
+}
+
+const known = new Map<Class, Map<string, Field>>();
+
+/** Every field that a class declares, by its name; gathered once. */
+export function fieldsOf(type: Class): Map<string, Field> {
+  const found = known.get(type) ?? gather(type);
+  known.set(type, found);
+  return found;
+}
+
+function gather(type: Class): Map<string, Field> {
+  const optional = new Set(
+    getMetadataStorage()
+      .getTargetValidationMetadatas(type, '', false, false)
+      .filter((row) => row.type === 'conditionalValidation')
+      .map((row) => row.propertyName),
+  );
+  const found = new Map<string, Field>();
+  for (let at: unknown = type.prototype; at; at = Object.getPrototypeOf(at))
+    for (const [key, field] of declared.get(at as object) ?? [])
+      if (!found.has(key)) found.set(key, { ...field, optional: optional.has(key) });
+  return found;
+}
+
+/** The declaration of a field deep in a document, by its path: "steps.0.text". Undefined where there is none. */
+export function fieldAt(type: Class, path: string): Field | undefined {
+  const steps = path.split('.').filter((step) => !/^\d+$/.test(step));
+  const inside = steps
+    .slice(0, -1)
+    .reduce<Class | undefined>((at, step) => at && nestedOf(at, step)?.(), type);
+  return inside && fieldsOf(inside).get(steps.at(-1) ?? '');
+}
+
+/** An identifier: letters, digits, dash and underscore, 1 to 64 of them. Nobody types it. */
+export const Id = () => Matches(ID_PATTERN, { message: 'must be an id of letters, digits, - or _' });
+
+/** A one-line name, 1 to 160 characters. */
+export const Title = (says: Says = 'Name') => Holds(declare.title(says));
+
+/** Free text, which may be empty. */
+export const Text = (most: number, says: Says) => Holds(declare.text(most, says));
 
 /** Short texts, each a line of its own. */
-export const Lines = (max: number, longest: number) =>
-  all(
-    IsArray({ message: 'must be a list' }),
-    atMost(max),
-    IsString({ each: true, message: 'must hold text' }),
-    MaxLength(longest, { each: true, message: `must hold lines of at most ${longest} characters` }),
-  );
+export const Lines = (most: number, longest: number, says: Says) => Holds(declare.lines(most, longest, says));
+
+/** Whole seconds, 0 to one day unless said otherwise. */
+export const Seconds = (says: Says, max?: number) => Holds(declare.duration(says, max));
+
+/** A whole number between two bounds. */
+export const Whole = (min: number, max: number, says: Says<{ unit?: string }> = 'Number') =>
+  Holds(declare.whole(min, max, says));
+
+/** A number between two bounds. */
+export const Figure = (min: number, max: number, says: Says<{ unit?: string }>) =>
+  Holds(declare.figure(min, max, says));
+
+/** How often something works, 0 to 1. */
+export const Odds = (says: Says) => Holds(declare.odds(says));
+
+/** An amount in the base unit of its good. */
+export const Amount = (min: number, max: number, says: Says) => Holds(declare.amount(min, max, says));
+
+/** A time of day, HH:MM, to 36:00: "24:45" is in the night after. */
+export const Clock = (says: Says) => Holds(declare.clock(says));
+
+/** A time of day that stands beside a date of its own, HH:MM. */
+export const DayClock = (says: Says) => Holds(declare.dayClock(says));
+
+/** A day of the calendar, YYYY-MM-DD. */
+export const Day = (says: Says) => Holds(declare.day(says));
+
+/** One of a few known words. */
+export const Choice = (of: readonly string[], says: Says<{ words?: Readonly<Record<string, string>> }>) =>
+  Holds(declare.choice(of, says));
+
+/** Some of a few known words. */
+export const Some = (of: readonly string[], says: Says<{ words?: Readonly<Record<string, string>> }>) =>
+  Holds(declare.choices(of, says));
+
+/** True or false. */
+export const YesNo = (says: Says) => Holds(declare.yesNo(says));
+
+/** Another document, by its id, that somebody chooses. */
+export const Ref = (says: Says) => Holds(declare.document(says));
+
+/** Other documents, by their ids, that somebody chooses. */
+export const Refs = (max: number, says: Says) => Holds(declare.documents(max, says));
 
 /** One nested document. */
-export const One = (type: () => new () => object) =>
+export const One = (type: () => Class) =>
   all(
     (target, key) => nest(target, String(key), type),
     IsObject({ message: 'must be an object' }),
@@ -98,7 +227,7 @@ export const One = (type: () => new () => object) =>
   );
 
 /** A list of nested documents, bounded so that no file can exhaust the machine. */
-export const Many = (type: () => new () => object, max = 500) =>
+export const Many = (type: () => Class, max = 500) =>
   all(
     (target, key) => nest(target, String(key), type),
     IsArray({ message: 'must be a list' }),

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
-import { BASE_UNITS, parseAmount, type BaseUnit, inOrderOfName } from '../quantities';
-import { check, Good, STORAGE_CLASSES, SUPPLIERS } from '../show';
-import type { LotStock } from '../supplies';
+import { fieldOf, readField, sayField, type Field } from '../fields';
+import { inOrderOfName, type BaseUnit } from '../quantities';
+import { check, Good } from '../show';
+import { Lot, WrittenMove, type LotStock } from '../supplies';
 
 /** The columns of a stores file (RFC 4180), in order. One row for each good and expiry. */
 export const STORES_COLUMNS = [
@@ -99,24 +100,36 @@ class Known {
   get = (id: string): Good | undefined => this.byId.get(id);
 }
 
+/** Which field of a good each column holds; how it is read and how far it may go, the field itself says. */
+const FIELD_OF = {
+  sort: 'sort',
+  unit: 'unit',
+  supplier: 'supplier',
+  pack: 'packAmount',
+  price: 'packPrice',
+  'lead days': 'leadDays',
+  'density g/mL': 'densityGPerML',
+  'lasts open days': 'openLastsDays',
+  storage: 'storage',
+  'hard to find': 'hardToFind',
+  substitutes: 'substitutes',
+  'piece g': 'pieceG',
+  'piece L': 'pieceL',
+} as const satisfies Partial<Record<Column, keyof Good>>;
+const OF_GOOD = Object.entries(FIELD_OF) as [keyof typeof FIELD_OF, keyof Good][];
+
 const rowOf = (good: Good): Row => ({
   id: good.id,
   name: good.name,
-  sort: good.sort,
-  unit: good.unit,
-  supplier: good.supplier ?? '',
-  pack: text(good.packAmount),
-  price: text(good.packPrice),
-  'lead days': text(good.leadDays),
-  'density g/mL': text(good.densityGPerML),
-  'lasts open days': text(good.openLastsDays),
-  storage: good.storage ?? '',
-  'hard to find': good.hardToFind ? 'yes' : '',
-  substitutes: good.substitutes ?? '',
-  'piece g': text(good.pieceG),
-  'piece L': text(good.pieceL),
+  ...Object.fromEntries(OF_GOOD.map(([column, key]) => [column, cellOf(key, good)])),
 });
-const text = (n: number | undefined) => (n === undefined ? '' : String(n));
+
+/** A value as a cell says it: amounts as bare numbers in the unit of the good, a no as nothing. */
+const cellOf = (key: keyof Good, good: Good): string => {
+  const field = fieldOf(Good, key);
+  if (field.as === 'amount') return good[key] === undefined ? '' : String(good[key]);
+  return field.as === 'yes-no' && !good[key] ? '' : sayField(field, good[key]);
+};
 
 /** The name of a column as we write it, however it was typed. */
 const column = (typed: string) =>
@@ -171,7 +184,7 @@ export function readStores(
     const problems = [...read.problems];
     const good = 'good' in read ? read.good : undefined;
     const amount = 'amount' in read ? read.amount : undefined;
-    const expires = row.expires || undefined;
+    const expires = 'expires' in read ? read.expires : undefined;
     if (good) {
       const key = `${good.id} ${expires ?? ''}`;
       const before = seen.get(key);
@@ -208,7 +221,7 @@ export function readStores(
 
 type ReadRow =
   | { problems: StoresRow['problems'] }
-  | { good: Good; amount: number | undefined; problems: StoresRow['problems'] };
+  | { good: Good; amount: number | undefined; expires: string | undefined; problems: StoresRow['problems'] };
 
 function readRow(
   row: Row,
@@ -221,74 +234,36 @@ function readRow(
   const name = row.name ?? '';
   if (!name) return { problems: [{ column: 'name', says: 'This must not be empty.' }] };
   const was = known.find(row.id, name);
-  const sort = row.sort || was?.sort || 'consumable';
-  const unit = (row.unit || was?.unit || (sort === 'kit' ? 'piece' : '')) as BaseUnit;
-  if (!BASE_UNITS.includes(unit)) {
-    wrong('unit', `This must be one of ${BASE_UNITS.join(', ')}.`);
-    return { problems };
-  }
-  if (was && row.unit && was.unit !== row.unit)
+  const cell = (column: Column, field: Field, unit?: BaseUnit): unknown => {
+    const text = row[column];
+    if (!text) return undefined;
+    const read = readField(field, text, unit && { unit });
+    if (!read.ok) wrong(column, read.says);
+    return read.ok ? read.value : undefined;
+  };
+  const sort = cell('sort', fieldOf(Good, 'sort')) ?? was?.sort ?? 'consumable';
+  const unitSaid = cell('unit', fieldOf(Good, 'unit')) as BaseUnit | undefined;
+  const unit = unitSaid ?? was?.unit ?? (sort === 'kit' ? 'piece' : undefined);
+  if (problems.length) return { problems };
+  if (unit === undefined) return { problems: [{ column: 'unit', says: 'Say what it is kept in.' }] };
+  if (was && was.unit !== unit)
     wrong('unit', `This good is kept in ${was.unit}; a good never changes its unit.`);
-  const number = (column: Column): number | undefined => {
-    const cell = row[column];
-    if (!cell) return undefined;
-    const value = Number(cell.replace(',', '.'));
-    if (Number.isFinite(value)) return value;
-    wrong(column, 'This must be a number.');
-    return undefined;
-  };
-  const amountOf = (column: Column): number | undefined => {
-    const cell = row[column];
-    if (!cell) return undefined;
-    const read = parseAmount(cell, unit);
-    if (read.ok) return read.value;
-    wrong(column, read.says);
-    return undefined;
-  };
-  const choice = <T extends string>(column: Column, of: readonly T[]): T | undefined => {
-    const cell = row[column];
-    if (!cell) return undefined;
-    if ((of as readonly string[]).includes(cell)) return cell as T;
-    wrong(column, `This must be one of: ${of.join(', ')}.`);
-    return undefined;
-  };
-  const fields: [Column, Partial<Good>][] = [
-    ['supplier', { supplier: choice('supplier', SUPPLIERS) }],
-    ['pack', { packAmount: amountOf('pack') }],
-    ['price', { packPrice: number('price') }],
-    ['lead days', { leadDays: number('lead days') }],
-    ['density g/mL', { densityGPerML: number('density g/mL') }],
-    ['lasts open days', { openLastsDays: number('lasts open days') }],
-    ['storage', { storage: choice('storage', STORAGE_CLASSES) }],
-    ['hard to find', { hardToFind: /^(yes|true|1|x)$/i.test(row['hard to find'] ?? '') || undefined }],
-    ['substitutes', { substitutes: row.substitutes || undefined }],
-    ['piece g', { pieceG: number('piece g') }],
-    ['piece L', { pieceL: number('piece L') }],
-  ].filter(([column]) => columns.includes(column as string)) as [Column, Partial<Good>][];
-  const merged = Object.assign(
-    {},
-    was ?? { id: row.id || newId(name), onShelf: 0 },
-    { name, sort, unit },
-    ...fields.map(([, f]) => f),
+  const read = Object.fromEntries(
+    OF_GOOD.filter(([column]) => columns.includes(column)).map(([column, key]) => [
+      key,
+      cell(column, fieldOf(Good, key), unit),
+    ]),
   );
-  const plain = Object.fromEntries(Object.entries(merged).filter(([, v]) => v !== undefined));
-  const amount = amountOf('on shelf');
-  if (row.expires && !/^\d{4}-\d{2}-\d{2}$/.test(row.expires))
-    wrong('expires', 'This must be a date such as 2026-12-12.');
+  const amount = cell('on shelf', fieldOf(WrittenMove, 'amount'), unit) as number | undefined;
+  const expires = cell('expires', fieldOf(Lot, 'expires')) as string | undefined;
+  const merged = { ...(was ?? { id: row.id || newId(name), onShelf: 0 }), ...read, name, sort, unit };
+  const plain = Object.fromEntries(
+    Object.entries(merged).filter(([key, v]) => v !== undefined && !(key === 'hardToFind' && !v)),
+  );
   const checked = check(Good, plain);
-  if (!checked.ok) for (const p of checked.problems) wrong(COLUMN_OF[p.path] ?? p.path, p.says);
-  return checked.ok && !problems.length ? { good: checked.value, amount, problems } : { problems };
+  if (!checked.ok) for (const p of checked.problems) wrong(p.path, p.says);
+  return checked.ok && !problems.length ? { good: checked.value, amount, expires, problems } : { problems };
 }
-
-const COLUMN_OF: Record<string, Column> = {
-  packAmount: 'pack',
-  packPrice: 'price',
-  leadDays: 'lead days',
-  densityGPerML: 'density g/mL',
-  openLastsDays: 'lasts open days',
-  pieceG: 'piece g',
-  pieceL: 'piece L',
-};
 
 function differences(was: Good, now: Good): string[] {
   const before = rowOf(was);

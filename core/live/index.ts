@@ -9,7 +9,7 @@ export {
 export { insideStores, insideTick, type StoresEvent, type TickEvent } from './stores-events';
 export * from './fold';
 export { attemptsTakeS, itemsOf, onStage, playedMs, type AttemptState, type ItemState } from './slices/stage';
-export type { ActionState } from './slices/talk';
+export { ActionAsked, CauseFound, ChangeMade, Leftover, Note, type ActionState } from './slices/talk';
 export * from './moves';
 export * from './landing';
 export * from './gates';

@@ -1,5 +1,5 @@
-import { IsBoolean, IsIn, Matches } from 'class-validator';
-import { Many } from '../fields';
+import { Matches } from 'class-validator';
+import { Choice, Many, YesNo } from '../fields';
 import { readInside, type Envelope, type EventOf } from '../log';
 import type { Checked } from '../show';
 import { Lot, WrittenMove } from '../supplies';
@@ -11,9 +11,9 @@ class LedgerWritten {
 }
 
 class Ticked {
-  @IsIn(['out', 'home', 'prep']) way!: 'out' | 'home' | 'prep';
+  @Choice(['out', 'home', 'prep'], 'Which list') way!: 'out' | 'home' | 'prep';
   @Matches(/^[A-Za-z0-9_:.-]{1,200}$/, { message: 'must name what is ticked' }) key!: string;
-  @IsBoolean() done!: boolean;
+  @YesNo('Done') done!: boolean;
 }
 
 export const STORES_KINDS = { written: { body: LedgerWritten } };

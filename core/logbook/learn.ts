@@ -1,7 +1,7 @@
-import { Id, Many, Seconds, Text } from '../fields';
+import { Choice, Id, Many, Seconds, Text, YesNo } from '../fields';
 import { inOrderOfText } from '../quantities';
 import type { DemoRecord } from '../show';
-import { Equals, IsBoolean, IsIn, IsOptional } from 'class-validator';
+import { Equals, IsOptional } from 'class-validator';
 
 export const OUTCOMES = ['worked', 'partly', 'failed', 'not tried'] as const;
 export type Outcome = (typeof OUTCOMES)[number];
@@ -13,12 +13,12 @@ export class Attempt {
   @Id() itemId!: string;
   @Id() demoId!: string;
   /** When it was closed, milliseconds since 1970. */
-  @Seconds(8.64e15) atMs!: number;
-  @IsBoolean() rehearsal!: boolean;
-  @IsIn(OUTCOMES) outcome!: Outcome;
-  @IsOptional() @Seconds() takesS?: number;
-  @IsOptional() @Text(160) symptom?: string;
-  @IsOptional() @Text(160) cause?: string;
+  @Seconds('At', 8.64e15) atMs!: number;
+  @YesNo('Rehearsal') rehearsal!: boolean;
+  @Choice(OUTCOMES, 'Outcome') outcome!: Outcome;
+  @IsOptional() @Seconds('Took') takesS?: number;
+  @IsOptional() @Text(160, 'What one saw') symptom?: string;
+  @IsOptional() @Text(160, 'Cause') cause?: string;
 }
 
 export const ATTEMPTS_FORMAT = 'hearty-stage/attempts';

@@ -11,9 +11,9 @@ export function parseDuration(text: string): Parsed {
   const colon = /^(\d+):([0-5]\d)$/.exec(t);
   if (colon) return { ok: true, value: Number(colon[1]) * 60 + Number(colon[2]) };
   if (/^\d+$/.test(t)) return { ok: true, value: Number(t) };
-  const parts = /^(?:(\d+)\s*h)?\s*(?:(\d+(?:\.\d+)?)\s*m(?:in)?)?\s*(?:(\d+)\s*s(?:ec)?)?$/.exec(t);
+  const parts = /^(?:(\d+)\s*h)?\s*(?:(\d+(?:[.,]\d+)?)\s*m(?:in)?)?\s*(?:(\d+)\s*s(?:ec)?)?$/.exec(t);
   if (!parts || t === '') return { ok: false, says };
-  const [h, m, s] = [parts[1], parts[2], parts[3]].map((x) => Number(x ?? 0));
+  const [h, m, s] = [parts[1], parts[2], parts[3]].map((x) => Number(x?.replace(',', '.') ?? 0));
   return { ok: true, value: Math.round(h! * 3600 + m! * 60 + s!) };
 }
 

@@ -1,5 +1,23 @@
-import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
-import { Id, Ids, Lines, Many, One, Seconds, Some, Text, Title, Whole } from '../fields';
+import { IsOptional } from 'class-validator';
+import {
+  Amount,
+  Choice,
+  Figure,
+  Id,
+  Lines,
+  Many,
+  MOST_TEXT,
+  Odds,
+  One,
+  Ref,
+  Refs,
+  Seconds,
+  Some,
+  Text,
+  Title,
+  Whole,
+  YesNo,
+} from '../fields';
 
 export const TOPICS = [
   'air pressure',
@@ -59,34 +77,47 @@ export const NEED_RULES = [
 ] as const;
 export type NeedRule = (typeof NEED_RULES)[number];
 
+/** What stands behind "per" for each rule of need. */
+export const PER_WORDS: Record<NeedRule, string> = {
+  attempt: 'attempt',
+  showing: 'showing',
+  show: 'show',
+  volunteer: 'volunteer',
+  head: 'head of the audience',
+  station: 'station of the audience',
+  minute: 'minute on stage',
+  ladder: 'piece of the ladder',
+  'whatever is left': 'show, and whatever is left',
+};
+
 /** A length of time as three guesses, in whole seconds: bestS ≤ likelyS ≤ worstS. */
 export class Timing {
-  @Seconds() bestS!: number;
-  @Seconds() likelyS!: number;
-  @Seconds() worstS!: number;
+  @Seconds('Best') bestS!: number;
+  @Seconds('Likely') likelyS!: number;
+  @Seconds('Worst') worstS!: number;
 }
 
 /** A window counted from a step ("turn it between 75 and 90 s after the first steam"), in seconds. */
 export class StepTimer {
-  @Title() label!: string;
-  @Seconds() fromS!: number;
-  @Seconds() toS!: number;
+  @Title('Window counted') label!: string;
+  @Seconds('From') fromS!: number;
+  @Seconds('To') toS!: number;
 }
 
 /** One thing done in a demo. Its three times are whole seconds. */
 export class Step extends Timing {
   @Id() id!: string;
-  @IsIn(STEP_KINDS) kind!: StepKind;
-  @Title() text!: string;
+  @Choice(STEP_KINDS, 'Kind') kind!: StepKind;
+  @Title('What is said or done') text!: string;
   /** Belongs to setting up in view: an item may have these steps done in an earlier item of their own. */
-  @IsOptional() @IsBoolean() setUp?: boolean;
+  @IsOptional() @YesNo('Part of setting up: may be split off into an earlier item') setUp?: boolean;
   @IsOptional() @One(() => StepTimer) timer?: StepTimer;
 }
 
 /** Who may do a task: anyone, one person by their id, or whoever has the named role or skill. */
 export class Who {
-  @IsIn(['anyone', 'person', 'role', 'skill']) kind!: 'anyone' | 'person' | 'role' | 'skill';
-  @IsOptional() @IsString() @MaxLength(60) value?: string;
+  @Choice(['anyone', 'person', 'role', 'skill'], 'Who may') kind!: 'anyone' | 'person' | 'role' | 'skill';
+  @IsOptional() @Text(60, 'Which') value?: string;
 }
 
 /**
@@ -95,38 +126,36 @@ export class Who {
  */
 export class PrepTask {
   @Id() id!: string;
-  @Title() title!: string;
-  @Seconds() handsOnS!: number;
+  @Title('Task') title!: string;
+  @Seconds('Hands on') handsOnS!: number;
   @One(() => Who) who!: Who;
-  @Seconds() readyAfterS!: number;
-  @IsOptional() @Seconds() staleAfterS?: number;
-  @IsBoolean() beforeDoors!: boolean;
-  @IsOptional() @Id() afterTaskId?: string;
+  @Seconds('Ready after') readyAfterS!: number;
+  @IsOptional() @Seconds({ label: 'Stale after', empty: 'it keeps' }) staleAfterS?: number;
+  @YesNo('Before doors') beforeDoors!: boolean;
+  @IsOptional() @Ref({ label: 'Follows', empty: 'nothing' }) afterTaskId?: string;
   /** Can only be done once the curtain is up. */
-  @IsOptional() @IsBoolean() inShow?: boolean;
+  @IsOptional() @YesNo('Only in the show') inShow?: boolean;
   /** The station it is done at; from the task's start until the item that station is taken. */
-  @IsOptional() @IsIn(STATIONS) station?: Station;
+  @IsOptional() @Choice(STATIONS, { label: 'Takes the station', empty: 'none' }) station?: Station;
   /** Kit of the demo that is in use from this task on, such as the vessel that stands. Ids of goods. */
-  @IsOptional()
-  @Ids(100)
-  holds?: string[];
+  @IsOptional() @Refs(100, 'Keeps in use') holds?: string[];
   /** What in it may be forbidden at some hours (a flame before doors). */
-  @IsOptional() @Some(HAZARDS, 'hazards') hazards?: Hazard[];
+  @IsOptional() @Some(HAZARDS, 'Hazards in it') hazards?: Hazard[];
 }
 
 /** What makes the station safe and clear again after the item. In view, it is stage time. */
 export class Reset {
-  @Title() title!: string;
-  @Seconds() handsOnS!: number;
+  @Title('What makes it safe and clear') title!: string;
+  @Seconds('Hands on') handsOnS!: number;
   @One(() => Who) who!: Who;
-  @IsBoolean() inView!: boolean;
+  @YesNo('In view') inView!: boolean;
 }
 
 /** Kit in use during the demo: how many at once, and seconds before the next use (dry, cool, wipe). */
 export class KitNeed {
-  @Id() goodId!: string;
-  @Whole(1, 999) count!: number;
-  @Seconds() turnRoundS!: number;
+  @Ref('Kit') goodId!: string;
+  @Whole(1, 999, 'How many') count!: number;
+  @Seconds('Before the next use') turnRoundS!: number;
 }
 
 /**
@@ -134,98 +163,102 @@ export class KitNeed {
  * the amount, for each showing; "whatever is left" takes what the other demos leave, and wants at least the amount.
  */
 export class ConsumableNeed {
-  @Id() goodId!: string;
-  @IsNumber() @Min(0) @Max(1e6) amount!: number;
-  @IsIn(NEED_RULES) per!: NeedRule;
-  @IsNumber() @Min(0) @Max(200) wastePct!: number;
+  @Ref('Consumable') goodId!: string;
+  @Amount(0, 1e6, 'Amount') amount!: number;
+  @Choice(NEED_RULES, { label: 'Per', words: PER_WORDS }) per!: NeedRule;
+  @Figure(0, 200, { label: 'Waste', unit: '%' }) wastePct!: number;
   /** The amount grows in proportion to this parameter of the demo; as written it holds for the usual value. */
-  @IsOptional() @Id() scalesWith?: string;
-  @IsOptional() @Whole(1, 100) levels?: number;
+  @IsOptional() @Ref({ label: 'Grows with', empty: 'nothing' }) scalesWith?: string;
+  @IsOptional() @Whole(1, 100, 'Levels') levels?: number;
 }
 
 /** A quantity of the demo one may set for an item ("bottle, 1.5 L"), with its usual value and its limits. */
 export class Parameter {
   @Id() id!: string;
-  @Title() title!: string;
-  @IsString() @MaxLength(12) unit!: string;
-  @IsNumber() @Min(1e-6) @Max(1e6) usual!: number;
-  @IsNumber() @Min(1e-6) @Max(1e6) min!: number;
-  @IsNumber() @Min(1e-6) @Max(1e6) max!: number;
+  @Title('Parameter') title!: string;
+  @Text(12, 'Unit') unit!: string;
+  @Figure(1e-6, 1e6, 'Usually') usual!: number;
+  @Figure(1e-6, 1e6, 'At least') min!: number;
+  @Figure(1e-6, 1e6, 'At most') max!: number;
 }
 
 /** One amount that a variant uses instead of the demo's own, in the good's base unit. */
 export class VariantAmount {
-  @Id() goodId!: string;
-  @IsNumber() @Min(0) @Max(1e6) amount!: number;
+  @Ref('Consumable') goodId!: string;
+  @Amount(0, 1e6, 'Amount') amount!: number;
 }
 
 /** The same demo in another strength or size: its own amounts and PPE, and hazards on top of the demo's. */
 export class Variant {
   @Id() id!: string;
-  @Title() title!: string;
+  @Title('Variant') title!: string;
   @Many(() => VariantAmount, 50) amounts!: VariantAmount[];
-  @Lines(50, 200) ppe!: string[];
-  @Some(HAZARDS, 'hazards') hazards!: Hazard[];
-  @Lines(50, 400) cautions!: string[];
+  @Lines(50, 200, 'Its own PPE') ppe!: string[];
+  @Some(HAZARDS, 'More hazards') hazards!: Hazard[];
+  @Lines(50, 400, 'Its own cautions') cautions!: string[];
 }
 
 export class Cause {
-  @Title() cause!: string;
-  @Text(400) quickTest!: string;
-  @Text(400) cure!: string;
+  @Title('Likely cause') cause!: string;
+  @Text(400, 'Quick test') quickTest!: string;
+  @Text(400, 'Cure') cure!: string;
 }
 
 /** A known fault: what one sees, and what is likely behind it. */
 export class Fault {
-  @Title() symptom!: string;
+  @Title('What one sees') symptom!: string;
   @Many(() => Cause, 20) causes!: Cause[];
 }
 
 /** Something that must hold before doors: answered yes or no, or measured against limits. */
 export class Condition {
   @Id() id!: string;
-  @Title() what!: string;
-  @IsIn(['yes-no', 'measured']) kind!: 'yes-no' | 'measured';
-  @IsOptional() @IsString() @MaxLength(12) unit?: string;
-  @IsOptional() @IsNumber() @Min(-1e6) @Max(1e6) min?: number;
-  @IsOptional() @IsNumber() @Min(-1e6) @Max(1e6) max?: number;
-  @IsBoolean() must!: boolean;
+  @Title('What must hold') what!: string;
+  @Choice(['yes-no', 'measured'], 'Kind') kind!: 'yes-no' | 'measured';
+  @IsOptional() @Text(12, 'Unit') unit?: string;
+  @IsOptional() @Figure(-1e6, 1e6, 'At least') min?: number;
+  @IsOptional() @Figure(-1e6, 1e6, 'At most') max?: number;
+  @YesNo('No show without it') must!: boolean;
 }
 
 /** A demonstration kept in the library. */
 export class Demo {
   @Id() id!: string;
-  @Title() title!: string;
-  @IsIn(TOPICS) topic!: Topic;
-  @Text() shows!: string;
-  @Text() teaches!: string;
-  @IsIn(STATIONS) station!: Station;
+  @Title('Title') title!: string;
+  @Choice(TOPICS, 'Topic') topic!: Topic;
+  @Text(MOST_TEXT, 'What one sees') shows!: string;
+  @Text(MOST_TEXT, 'What it teaches') teaches!: string;
+  @Choice(STATIONS, 'Station') station!: Station;
   @Many(() => Step, 100) steps!: Step[];
-  /** Seconds of a further showing, of a retry, and of the cover line when it fails for good. */
-  @Seconds() furtherS!: number;
-  @Seconds() retryS!: number;
-  @Seconds() coverS!: number;
-  @Text(400) coverLine!: string;
-  @Whole(1, 20) showings!: number;
-  @Whole(0, 20) retries!: number;
+  /** Seconds of a further showing, of a retry, and of what is said when it fails for good. */
+  @Seconds('Showing it again') furtherS!: number;
+  @Seconds('A retry') retryS!: number;
+  @Seconds('Time to say that') coverS!: number;
+  @Text(400, 'What you say if it fails in the end') coverLine!: string;
+  @Whole(1, 20, 'Showings') showings!: number;
+  @Whole(0, 20, 'Retries allowed') retries!: number;
   /** How many people besides the presenter are on stage, and how many volunteers from the audience. */
-  @Whole(0, 5) helpers!: number;
-  @Whole(0, 50) volunteers!: number;
-  @Some(SKILLS, 'skills') skills!: Skill[];
+  @Whole(0, 5, 'Helpers on stage') helpers!: number;
+  @Whole(0, 50, 'Volunteers') volunteers!: number;
+  @Some(SKILLS, 'Skills needed on stage') skills!: Skill[];
   @Many(() => PrepTask, 50) prep!: PrepTask[];
   @IsOptional() @One(() => Reset) reset?: Reset;
   @Many(() => KitNeed, 100) kit!: KitNeed[];
   @Many(() => ConsumableNeed, 100) consumables!: ConsumableNeed[];
-  @Some(HAZARDS, 'hazards') hazards!: Hazard[];
-  @Lines(50, 400) cautions!: string[];
-  @Lines(50, 200) ppe!: string[];
+  @Some(HAZARDS, 'Hazards') hazards!: Hazard[];
+  @Lines(50, 400, 'Cautions') cautions!: string[];
+  @Lines(50, 200, 'What is worn, and by whom') ppe!: string[];
   @Many(() => Fault, 50) faults!: Fault[];
   @Many(() => Condition, 50) conditions!: Condition[];
   /** The presenter's own guess of how often it works, 0 to 1; worth two tries until the log knows better. */
-  @IsNumber() @Min(0.01) @Max(0.99) guessOdds!: number;
-  @Whole(1, 5) intensity!: number;
+  @Odds({
+    label: 'Works',
+    help: 'Your guess, such as 7 in 10. It counts as two tries until the log knows better.',
+  })
+  guessOdds!: number;
+  @Whole(1, 5, { label: 'Intensity', help: '1 is quiet, 5 is the bang.' }) intensity!: number;
   @IsOptional() @Many(() => Parameter, 20) parameters?: Parameter[];
   @IsOptional() @Many(() => Variant, 20) variants?: Variant[];
   /** What goes on instead if this demo is a no-go. */
-  @IsOptional() @Id() standByDemoId?: string;
+  @IsOptional() @Ref({ label: 'Stand-by demo', empty: 'none' }) standByDemoId?: string;
 }

@@ -1,5 +1,5 @@
-import { IsIn, IsISO8601, IsNumber, IsOptional, Matches, Max, Min } from 'class-validator';
-import { Id, Title } from '../fields';
+import { IsOptional } from 'class-validator';
+import { Amount, Choice, Day, Id, Title } from '../fields';
 
 /** What may happen to a lot. Amounts are never negative: the kind says which way they go. */
 export const MOVE_KINDS = [
@@ -19,10 +19,7 @@ export class Lot {
   @Id() id!: string;
   @Id() goodId!: string;
   /** The last day it may be used. */
-  @IsOptional()
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-12-12' })
-  @IsISO8601({ strict: true }, { message: 'must be a date that exists' })
-  expires?: string;
+  @IsOptional() @Day({ label: 'Use by', empty: 'it keeps' }) expires?: string;
 }
 
 /**
@@ -34,14 +31,12 @@ export class Lot {
 export class WrittenMove {
   @Id() id!: string;
   @Id() lotId!: string;
-  @IsIn(MOVE_KINDS) kind!: MoveKind;
-  @IsNumber() @Min(0) @Max(1e9) amount!: number;
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-12-12' })
-  @IsISO8601({ strict: true }, { message: 'must be a date that exists' })
-  day!: string;
+  @Choice(MOVE_KINDS, 'What happened') kind!: MoveKind;
+  @Amount(0, 1e9, 'How much') amount!: number;
+  @Day('On') day!: string;
   @IsOptional() @Id() showId?: string;
   @IsOptional() @Id() ofId?: string;
-  @IsOptional() @Title() note?: string;
+  @IsOptional() @Title('Note') note?: string;
 }
 
 /** One line of the ledger: a move with the moment (ms since 1970) and the tick of the event that brought it. */

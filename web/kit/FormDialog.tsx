@@ -1,38 +1,20 @@
-import { check } from '@hearty/core';
-import {
-  Box,
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  FormControlLabel,
-  MenuItem,
-  Switch,
-  TextField,
-} from '@mui/material';
+import { Alert, Box, Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
 import type { FormEvent, ReactNode } from 'react';
-import { Controller, type FieldValues, type UseFormReturn } from 'react-hook-form';
-
-/** What core's check has to say of a form's values. */
-export const problems = <T extends object>(type: new () => T, value: T) => {
-  const checked = check(type, prune(value));
-  return checked.ok ? [] : checked.problems;
-};
-
-/** Without what was left empty. */
-export const prune = <T extends object>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
-
-/** Reads a number field that may be empty. */
-export const optionalNumber = (v: unknown) =>
-  v === '' || v === undefined || v === null ? undefined : Number(v);
+import type { FieldValues, UseFormReturn } from 'react-hook-form';
+import { declaredAt, FormOf, type Declared } from './fields';
 
 interface FormDialogProps<T extends FieldValues> {
   title: string;
+  /** The class of the document that is written, or the fields that are asked for. */
+  of: Declared<T>;
   form: UseFormReturn<T>;
   /** What stands between the form and the server. */
   trouble: ReactNode;
   children: ReactNode;
+  /** What the button says that saves. */
+  does?: string;
+  saving?: boolean;
+  wide?: boolean;
   onClose: () => void;
   onSave: (body: T) => void;
 }
@@ -40,27 +22,38 @@ interface FormDialogProps<T extends FieldValues> {
 /** A dialog around a form: save, cancel, and what the server says. */
 export function FormDialog<T extends FieldValues>({
   title,
+  of,
   form,
   trouble,
   children,
+  does = 'Save',
+  saving = false,
+  wide = false,
   onClose,
   onSave,
 }: FormDialogProps<T>) {
   return (
-    <Dialog open onClose={onClose} maxWidth="xs" fullWidth>
+    <Dialog open onClose={onClose} maxWidth={wide ? 'sm' : 'xs'} fullWidth>
       <Box
         component="form"
         noValidate
         onSubmit={(e: FormEvent) => void form.handleSubmit(onSave)(e)}
         sx={{ display: 'flex', flexDirection: 'column', minHeight: 0 }}
       >
-        <DialogTitle>{title}</DialogTitle>
-        <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>{children}</DialogContent>
-        {trouble && <Box sx={{ px: 6, maxHeight: '45vh', overflow: 'auto' }}>{trouble}</Box>}
+        <DialogTitle sx={{ overflowWrap: 'anywhere' }}>{title}</DialogTitle>
+        <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>
+          <FormOf of={of} form={form}>
+            {children}
+          </FormOf>
+        </DialogContent>
+        <Box sx={{ px: 6, maxHeight: '45vh', overflow: 'auto' }}>
+          <NotSaved of={of} form={form} />
+          {trouble}
+        </Box>
         <DialogActions>
           <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained">
-            Save
+          <Button type="submit" variant="contained" disabled={saving}>
+            {does}
           </Button>
         </DialogActions>
       </Box>
@@ -68,87 +61,33 @@ export function FormDialog<T extends FieldValues>({
   );
 }
 
-// The two forms differ in their type alone; the control is handed through untouched.
-// eslint-disable-next-line @typescript-eslint/no-explicit-any
-type AnyControl = any;
-
-export const Pick = ({
-  control,
-  name,
-  label,
-  options,
-  empty,
-  multiple = false,
-}: {
-  control: AnyControl;
-  name: string;
-  label: string;
-  options: readonly string[];
-  empty?: string;
-  multiple?: boolean;
-}) => (
-  <Controller
-    control={control}
-    name={name}
-    render={({ field }) => (
-      <TextField
-        select
-        label={label}
-        {...field}
-        value={field.value ?? (multiple ? [] : '')}
-        onChange={(e) => field.onChange(e.target.value === '' ? undefined : e.target.value)}
-        slotProps={{ inputLabel: { shrink: true }, select: { multiple, displayEmpty: true } }}
-      >
-        {empty !== undefined && <MenuItem value="">{empty}</MenuItem>}
-        {options.map((o) => (
-          <MenuItem key={o} value={o}>
-            {o}
-          </MenuItem>
-        ))}
-      </TextField>
-    )}
-  />
-);
-
-export const OnOff = ({ control, name, label }: { control: AnyControl; name: string; label: string }) => (
-  <Controller
-    control={control}
-    name={name}
-    render={({ field }) => (
-      <FormControlLabel
-        label={label}
-        control={<Switch checked={!!field.value} onChange={(_e, on) => field.onChange(on)} />}
-      />
-    )}
-  />
-);
-
-/** A line of text or a number of the form, with its problem below it. */
-export const Line = ({
-  form,
-  name,
-  label,
-  number = false,
-  optional = number,
-}: {
-  // As above.
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  form: UseFormReturn<any>;
-  name: string;
-  label: string;
-  number?: boolean;
-  optional?: boolean;
-}) => {
-  const { error } = form.getFieldState(name, form.formState);
-  const setValueAs = number ? optionalNumber : (v: string | undefined) => (optional ? v || undefined : v);
+/** Says that a form was not saved, and why not: the fields themselves may be out of sight. */
+export function NotSaved<T extends FieldValues>({ of, form }: { of: Declared<T>; form: UseFormReturn<T> }) {
+  const { isSubmitted, errors } = form.formState;
+  const wrong = sentences(of, errors);
+  if (!isSubmitted || wrong.length === 0) return null;
   return (
-    <TextField
-      label={label}
-      type={number ? 'number' : 'text'}
-      slotProps={{ inputLabel: { shrink: true }, htmlInput: number ? { step: 'any' } : {} }}
-      {...form.register(name, { setValueAs })}
-      error={!!error}
-      helperText={error?.message}
-    />
+    <Alert severity="error" sx={{ mb: 2 }}>
+      Not saved: some fields need mending.
+      <Box component="ul" sx={{ m: 0, pl: 5 }}>
+        {wrong.slice(0, MOST_SAID).map((says) => (
+          <li key={says}>{says}</li>
+        ))}
+      </Box>
+      {wrong.length > MOST_SAID && `And ${wrong.length - MOST_SAID} more.`}
+    </Alert>
   );
-};
+}
+
+/** More are not read, only mended one after the other. */
+const MOST_SAID = 4;
+
+/** Each problem with the name of its field. */
+function sentences(of: Declared, errors: unknown, path: string[] = []): string[] {
+  if (typeof errors !== 'object' || errors === null) return [];
+  if ('message' in errors && typeof errors.message === 'string') {
+    const label = declaredAt(of, path.join('.'))?.label;
+    return [label === undefined ? errors.message : `${label}: ${errors.message}`];
+  }
+  return Object.entries(errors).flatMap(([key, inside]) => sentences(of, inside, [...path, key]));
+}

@@ -1,9 +1,10 @@
-import type { Stored } from '@hearty/core';
+import type { Problem, Stored } from '@hearty/core';
 import { Alert, Button } from '@mui/material';
 import { useState, type ReactNode } from 'react';
-import { useForm, type DefaultValues, type FieldValues, type Resolver } from 'react-hook-form';
-import { prune } from '../kit/FormDialog';
+import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
+import { prune, resolverOf } from '../kit/fields';
 import { Conflict, DeletedElsewhere } from './Conflict';
+import { SaveFailed } from './SaveFailed';
 import { useSave, type DocumentKind, type Kinds } from './queries';
 
 /** What was written in a form and could not be saved, with the version it started from. */
@@ -19,16 +20,26 @@ interface Unsaved<T> {
  */
 export function useDocumentForm<K extends DocumentKind>(
   kind: K,
-  of: string,
+  type: new () => Kinds[K],
   stored: Stored<Kinds[K]>,
-  { resolver, onSaved }: { resolver: Resolver<Kinds[K] & FieldValues>; onSaved: (body: Kinds[K]) => void },
+  {
+    of,
+    whole,
+    onSaved,
+  }: {
+    /** What the document is called: "demo". */
+    of: string;
+    /** What only the document as a whole can say is wrong. */
+    whole?: (body: Kinds[K]) => Problem[];
+    onSaved: (body: Kinds[K]) => void;
+  },
 ) {
   type Body = Kinds[K] & FieldValues;
   const key = `hearty-form:${kind}:${stored.version === 0 ? 'new' : stored.id}`;
   const [unsaved, setUnsaved] = useState(() => read<Body>(key));
   const form = useForm<Body>({
     defaultValues: { ...stored.body, id: stored.id } as DefaultValues<Body>,
-    resolver,
+    resolver: resolverOf<Body>(type, whole),
     ...(unsaved && { values: { ...unsaved.body, id: stored.id }, resetOptions: { keepDefaultValues: true } }),
   });
   const [version, setVersion] = useState(unsaved?.version ?? stored.version);
@@ -77,14 +88,7 @@ export function useDocumentForm<K extends DocumentKind>(
     );
   else if (error?.code === 'deleted')
     trouble = <DeletedElsewhere says={error.says} kind={kind} id={stored.id} onBack={again} />;
-  else if (error)
-    trouble = (
-      <Alert severity={error.silent ? 'warning' : 'error'}>
-        {error.says}
-        {error.silent && ' What you wrote is kept on this device. Save it again when the server is back.'}
-        {error.fields.map((f) => ` ${f.path}: ${f.says}`)}
-      </Alert>
-    );
+  else if (error) trouble = <SaveFailed error={error} kept />;
   else if (unsaved)
     trouble = (
       <Alert

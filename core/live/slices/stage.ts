@@ -1,5 +1,5 @@
-import { IsIn, IsOptional } from 'class-validator';
-import { Id, Title } from '../../fields';
+import { IsOptional } from 'class-validator';
+import { Choice, Id, Title } from '../../fields';
 import type { Slice } from '../../log';
 import { OUTCOMES, type Outcome } from '../../logbook';
 import type { Script } from '../../script';
@@ -9,8 +9,8 @@ class StepDone extends OfItem {
   @Id() stepId!: string;
 }
 class AttemptClosed extends OfItem {
-  @IsIn(OUTCOMES) outcome!: Outcome;
-  @IsOptional() @Title() symptom?: string;
+  @Choice(OUTCOMES, 'Outcome') outcome!: Outcome;
+  @IsOptional() @Title('What one saw') symptom?: string;
 }
 
 const kinds = {

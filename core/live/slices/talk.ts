@@ -1,33 +1,33 @@
-import { IsBoolean, IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator';
-import { Id, Text, Title } from '../../fields';
+import { IsOptional } from 'class-validator';
+import { Amount, Choice, Id, Text, Title, YesNo } from '../../fields';
 import { Growing, type Slice } from '../../log';
 import type { Script } from '../../script';
 import type { AttemptState, StageState } from './stage';
 
-class Note {
-  @Title() text!: string;
+export class Note {
+  @Title('Note') text!: string;
   @IsOptional() @Id() itemId?: string;
-  @IsOptional() @IsBoolean() nearMiss?: boolean;
+  @IsOptional() @YesNo('Near miss') nearMiss?: boolean;
 }
-class CauseFound {
+export class CauseFound {
   @Id() attemptId!: string;
-  @Text(160) cause!: string;
+  @Text(160, { label: 'Cause', empty: 'not known' }) cause!: string;
 }
-class ChangeMade {
+export class ChangeMade {
   @Id() attemptId!: string;
-  @Text(400) text!: string;
+  @Text(400, 'Changed since') text!: string;
 }
-class ActionAsked {
-  @Title() text!: string;
-  @IsIn(['demo', 'show', 'venue']) on!: 'demo' | 'show' | 'venue';
+export class ActionAsked {
+  @Title('To do') text!: string;
+  @Choice(['demo', 'show', 'venue'], 'On') on!: 'demo' | 'show' | 'venue';
   @Id() onId!: string;
 }
 class ActionClosed {
   @Id() actionId!: string;
 }
-class Leftover {
+export class Leftover {
   @Id() goodId!: string;
-  @IsNumber() @Min(0) @Max(1e9) amount!: number;
+  @Amount(0, 1e9, 'Left over') amount!: number;
 }
 
 const kinds = {

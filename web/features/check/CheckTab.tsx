@@ -1,27 +1,9 @@
-import {
-  formatTemperature,
-  gates,
-  judge,
-  parseTemperature,
-  type Check,
-  type Gate,
-  type Parsed,
-  type RunState,
-  type Verdict,
-} from '@hearty/core';
-import {
-  Box,
-  Button,
-  Chip,
-  Paper,
-  TextField,
-  ToggleButton,
-  ToggleButtonGroup,
-  Typography,
-} from '@mui/material';
+import { declare, gates, judge, type Check, type Gate, type RunState, type Verdict } from '@hearty/core';
+import { Box, Button, Chip, Paper, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { format } from 'date-fns';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { Drawn } from '../../kit/fields';
 import { Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { PlanChanged } from '../live/PlanChanged';
@@ -145,6 +127,9 @@ const toggleSx = {
   },
 } as const;
 
+/** The most a reading may be, either way; the log takes no more. */
+const MOST = 1e9;
+
 function Reading({
   check,
   value,
@@ -154,44 +139,21 @@ function Reading({
   value: boolean | number | undefined;
   onValue: (value: number | null) => void;
 }) {
-  const [text, setText] = useState(typeof value === 'number' ? String(value) : '');
-  const read: Parsed = check.unit === '°C' ? parseTemperature(text) : parseNumber(text);
-  const wrong = text.trim() !== '' && !read.ok;
-  const settle = () => {
-    if (wrong) return;
-    const next = text.trim() === '' || !read.ok ? null : Math.round(read.value * 100) / 100;
-    if (next !== (typeof value === 'number' ? value : null)) onValue(next);
-  };
+  const unit = check.unit ?? '';
+  const field =
+    unit === '°C'
+      ? declare.temperature(-273.15, MOST, 'Reading')
+      : declare.figure(-MOST, MOST, { label: 'Reading', unit });
   return (
-    <TextField
-      label={`Reading, ${check.unit ?? ''}`}
-      value={text}
-      onChange={(e) => setText(e.target.value)}
-      onBlur={settle}
-      onKeyDown={(e) => e.key === 'Enter' && settle()}
-      error={wrong}
-      helperText={
-        wrong && !read.ok
-          ? read.says
-          : check.unit === '°C' && text.trim() !== '' && read.ok
-            ? formatTemperature(read.value)
-            : undefined
-      }
-      slotProps={{
-        htmlInput: {
-          inputMode: check.unit === '°C' ? 'text' : 'decimal',
-          'aria-label': `${check.title}, ${check.unit ?? ''}`,
-        },
-      }}
+    <Drawn
+      field={{ ...field, optional: true }}
+      says={`${check.title}, ${unit}`}
+      value={typeof value === 'number' ? value : undefined}
+      onValue={(read) => onValue(typeof read === 'number' ? Math.round(read * 100) / 100 : null)}
       sx={{ width: 160 }}
     />
   );
 }
-
-const parseNumber = (text: string): Parsed => {
-  const value = Number(text.replace(',', '.'));
-  return Number.isFinite(value) ? { ok: true, value } : { ok: false, says: 'Write a number such as 34.' };
-};
 
 function VerdictWord({ verdict, at }: { verdict: Verdict; at: number | undefined }) {
   if (verdict === 'open') return null;

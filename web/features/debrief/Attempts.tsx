@@ -1,7 +1,7 @@
-import { formatDuration, type DebriefLine } from '@hearty/core';
-import { Box, Chip, MenuItem, Paper, TextField, Typography } from '@mui/material';
+import { CauseFound, ChangeMade, formatDuration, type DebriefLine } from '@hearty/core';
+import { Box, Chip, Paper, Typography } from '@mui/material';
 import { format } from 'date-fns';
-import { useState } from 'react';
+import { FieldOf } from '../../kit/fields';
 import { Section, say } from './common';
 
 /** Every attempt with its outcome; failures are asked for their cause and what was changed. */
@@ -57,53 +57,23 @@ function AttemptRow({ line: { title, attempt, takesS, likely } }: { line: Debrie
       />
       {bad && (
         <>
-          <TextField
-            select
-            label="Cause"
-            value={attempt.cause ?? ''}
-            onChange={(e) => say({ kind: 'cause', body: { attemptId: attempt.id, cause: e.target.value } })}
+          <FieldOf
+            of={CauseFound}
+            name="cause"
+            value={attempt.cause}
+            onValue={(cause = '') => say({ kind: 'cause', body: { attemptId: attempt.id, cause } })}
+            options={causes.map((c) => ({ value: c, label: c }))}
             sx={{ minWidth: 200 }}
-            slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-          >
-            <MenuItem value="">not known</MenuItem>
-            {causes.map((c) => (
-              <MenuItem key={c} value={c}>
-                {c}
-              </MenuItem>
-            ))}
-          </TextField>
-          <LineField
-            label="Changed since"
+          />
+          <FieldOf
+            of={ChangeMade}
+            name="text"
             value={attempt.change ?? ''}
-            onLine={(text) => say({ kind: 'change', body: { attemptId: attempt.id, text } })}
+            onValue={(text) => say({ kind: 'change', body: { attemptId: attempt.id, text: text.trim() } })}
+            sx={{ minWidth: 200 }}
           />
         </>
       )}
     </Box>
-  );
-}
-
-/** One line of text that is recorded when it is left. */
-function LineField({
-  label,
-  value,
-  onLine,
-}: {
-  label: string;
-  value: string;
-  onLine: (text: string) => void;
-}) {
-  const [text, setText] = useState(value);
-  const settle = () => text.trim() !== value && onLine(text.trim());
-  return (
-    <TextField
-      label={label}
-      value={text}
-      onChange={(e) => setText(e.target.value)}
-      onBlur={settle}
-      onKeyDown={(e) => e.key === 'Enter' && settle()}
-      slotProps={{ htmlInput: { maxLength: 160 } }}
-      sx={{ minWidth: 200 }}
-    />
   );
 }

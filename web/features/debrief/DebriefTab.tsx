@@ -1,8 +1,9 @@
 import { debrief } from '@hearty/core';
-import { Alert, Box, MenuItem, TextField } from '@mui/material';
+import { Alert, Box } from '@mui/material';
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
 import { useRuns } from '../../session/queries';
+import { OneOf } from '../../kit/Find';
 import { Empty, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { useRunLog } from '../../session/runLog';
@@ -25,21 +26,16 @@ export function DebriefTab() {
     return <Empty title="No run yet">Play or rehearse the show; the debrief is built from its log.</Empty>;
   return (
     <>
-      <TextField
-        select
+      <OneOf
         label="Run"
         value={runId}
-        onChange={(e) => setChosen(e.target.value)}
+        onValue={setChosen}
+        options={played.map((r) => ({
+          value: r.id,
+          label: `${format(r.curtainAt!, 'd MMM yyyy, HH:mm')}${r.rehearsal ? ', rehearsal' : ''}${r.phase === 'down' ? '' : ', still on'}`,
+        }))}
         sx={{ mb: 4, minWidth: 260 }}
-      >
-        {played.map((r) => (
-          <MenuItem key={r.id} value={r.id}>
-            {format(r.curtainAt!, 'd MMM yyyy, HH:mm')}
-            {r.rehearsal ? ', rehearsal' : ''}
-            {r.phase !== 'down' ? ', still on' : ''}
-          </MenuItem>
-        ))}
-      </TextField>
+      />
       <RunDebrief key={runId} runId={runId} />
     </>
   );

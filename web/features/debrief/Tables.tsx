@@ -1,6 +1,7 @@
-import { formatAmount, formatDuration, parseAmount, type Debrief, type LeftoverLine } from '@hearty/core';
+import { formatAmount, formatDuration, Leftover, type Debrief, type LeftoverLine } from '@hearty/core';
 import { Paper, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
-import { ParsedField } from '../../kit/ParsedField';
+import { FieldOf } from '../../kit/fields';
+import { useSettings } from '../../session/settings';
 import { Section, say } from './common';
 
 /** Planned against actual, item by item. */
@@ -41,6 +42,7 @@ export function Times({ talk }: { talk: Debrief }) {
 
 /** What should be left by the log, and what was counted. */
 export function Leftovers({ lines }: { lines: LeftoverLine[] }) {
+  const cup = useSettings((s) => s.cup);
   if (lines.length === 0) return null;
   return (
     <Section title="Left over" hint="Packed less what the log used. Correct what you counted otherwise.">
@@ -61,15 +63,15 @@ export function Leftovers({ lines }: { lines: LeftoverLine[] }) {
                 <TableCell align="right">{formatAmount(l.packed, l.unit)}</TableCell>
                 <TableCell align="right">{formatAmount(l.used, l.unit)}</TableCell>
                 <TableCell sx={{ color: l.counted === undefined ? 'secondary.main' : 'text.primary' }}>
-                  <ParsedField
-                    variant="standard"
+                  <FieldOf
+                    of={Leftover}
+                    name="amount"
+                    hiddenLabel={`${l.name} left over`}
+                    measure={{ unit: l.unit, cup }}
                     value={l.counted ?? l.expected}
-                    format={(v) => formatAmount(v, l.unit)}
-                    parse={(text) => parseAmount(text, l.unit)}
                     onValue={(amount) => say({ kind: 'leftover', body: { goodId: l.goodId, amount } })}
-                    slotProps={{ htmlInput: { 'aria-label': `${l.name} left over` } }}
-                    sx={{ width: 110 }}
-                    helperText={l.counted === undefined ? undefined : 'counted'}
+                    help={l.counted === undefined ? undefined : 'counted'}
+                    sx={{ width: 130 }}
                   />
                 </TableCell>
               </TableRow>

@@ -1,18 +1,48 @@
-import { type RunState, type ShowFile } from '@hearty/core';
-import { Box, Button, MenuItem, TextField, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import { useState } from 'react';
+import { ActionAsked, declare, fieldOf, Note, type RunState, type ShowFile } from '@hearty/core';
+import { Box, Button, Typography } from '@mui/material';
+import type { FormEvent, ReactNode } from 'react';
+import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
+import { FieldIn, FormOf, resolverOf, type Fields } from '../../kit/fields';
 import { Section, say } from './common';
+
+/** A line that is kept, and then empty for the next. */
+function Keep<T extends FieldValues>({
+  fields,
+  start,
+  onKeep,
+  children,
+}: {
+  fields: Fields;
+  start: DefaultValues<T>;
+  onKeep: (values: T) => void;
+  children: ReactNode;
+}) {
+  const form = useForm<T>({ defaultValues: start, resolver: resolverOf<T>(fields) });
+  const keep = form.handleSubmit((values) => {
+    onKeep(values);
+    form.reset();
+  });
+  return (
+    <FormOf of={fields} form={form}>
+      <Box
+        component="form"
+        noValidate
+        onSubmit={(e: FormEvent) => void keep(e)}
+        sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'start' }}
+      >
+        {children}
+        <Button type="submit" variant="outlined">
+          Keep
+        </Button>
+      </Box>
+    </FormOf>
+  );
+}
+
+const NOTE = { text: fieldOf(Note, 'text'), nearMiss: fieldOf(Note, 'nearMiss') };
 
 /** Notes, with near misses apart. */
 export function Notes({ state }: { state: RunState }) {
-  const [text, setText] = useState('');
-  const [near, setNear] = useState<'note' | 'near miss'>('note');
-  const add = () => {
-    if (!text.trim()) return;
-    say({ kind: 'note', body: { text: text.trim(), ...(near === 'near miss' && { nearMiss: true }) } });
-    setText('');
-    setNear('note');
-  };
   return (
     <Section title="Notes and near misses" hint="No names of volunteers: a volunteer is a number on a demo.">
       <Box component="ul" sx={{ pl: 5, my: 2 }}>
@@ -23,51 +53,32 @@ export function Notes({ state }: { state: RunState }) {
           </li>
         ))}
       </Box>
-      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-        <TextField
-          label="Note"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          onKeyDown={(e) => e.key === 'Enter' && add()}
-          sx={{ flex: '1 1 300px' }}
-          slotProps={{ htmlInput: { maxLength: 160 } }}
-        />
-        <ToggleButtonGroup
-          exclusive
-          value={near}
-          onChange={(_e, v: typeof near | null) => v && setNear(v)}
-          aria-label="Kind of note"
-          size="small"
-        >
-          <ToggleButton value="note" sx={{ textTransform: 'none' }}>
-            Note
-          </ToggleButton>
-          <ToggleButton value="near miss" sx={{ textTransform: 'none' }}>
-            Near miss
-          </ToggleButton>
-        </ToggleButtonGroup>
-        <Button variant="outlined" onClick={add}>
-          Keep
-        </Button>
-      </Box>
+      <Keep<Note>
+        fields={NOTE}
+        start={{ text: '' }}
+        onKeep={({ text, nearMiss }) =>
+          say({ kind: 'note', body: { text: text.trim(), ...(nearMiss && { nearMiss }) } })
+        }
+      >
+        <FieldIn name="text" sx={{ flex: '1 1 300px' }} />
+        <FieldIn name="nearMiss" />
+      </Keep>
     </Section>
   );
 }
 
+const ACTION = { text: fieldOf(ActionAsked, 'text'), on: declare.document('On') };
+
 /** What to do before the next time, hung on a demo, the show or the venue. */
 export function Actions({ file, state }: { file: ShowFile; state: RunState }) {
-  const [text, setText] = useState('');
-  const [on, setOn] = useState(`show:${file.show.id}`);
   const places = [
     { value: `show:${file.show.id}`, label: `the show` },
     { value: `venue:${file.venue.id}`, label: file.venue.name },
     ...file.demos.map((d) => ({ value: `demo:${d.id}`, label: d.title })),
   ];
-  const add = () => {
+  const add = ({ text, on }: { text: string; on: string }) => {
     const [kind, id] = on.split(':') as ['show' | 'venue' | 'demo', string];
-    if (!text.trim()) return;
     say({ kind: 'action', body: { text: text.trim(), on: kind, onId: id } });
-    setText('');
   };
   return (
     <Section
@@ -88,32 +99,14 @@ export function Actions({ file, state }: { file: ShowFile; state: RunState }) {
           </Box>
         ))}
       </Box>
-      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-        <TextField
-          label="To do"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          onKeyDown={(e) => e.key === 'Enter' && add()}
-          sx={{ flex: '1 1 300px' }}
-          slotProps={{ htmlInput: { maxLength: 160 } }}
-        />
-        <TextField
-          select
-          label="On"
-          value={on}
-          onChange={(e) => setOn(e.target.value)}
-          sx={{ minWidth: 200 }}
-        >
-          {places.map((p) => (
-            <MenuItem key={p.value} value={p.value}>
-              {p.label}
-            </MenuItem>
-          ))}
-        </TextField>
-        <Button variant="outlined" onClick={add}>
-          Keep
-        </Button>
-      </Box>
+      <Keep<{ text: string; on: string }>
+        fields={ACTION}
+        start={{ text: '', on: `show:${file.show.id}` }}
+        onKeep={add}
+      >
+        <FieldIn name="text" sx={{ flex: '1 1 300px' }} />
+        <FieldIn name="on" options={places} sx={{ minWidth: 200 }} />
+      </Keep>
     </Section>
   );
 }

@@ -1,27 +1,14 @@
 import { Alert, Box, Button, Typography } from '@mui/material';
-import {
-  blankDemo,
-  check,
-  Demo,
-  demoProblems,
-  formatDuration,
-  HAZARDS,
-  SKILLS,
-  STATIONS,
-  stepsTiming,
-  TOPICS,
-  type Stored,
-} from '@hearty/core';
+import { blankDemo, Demo, demoProblems, formatDuration, stepsTiming, type Stored } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useRef, type FormEvent, type ReactNode } from 'react';
-import { FormProvider, useWatch } from 'react-hook-form';
+import { useWatch } from 'react-hook-form';
 import { useBlocker, useNavigate, useParams } from 'react-router';
-import { resolverOf } from '../../kit/fields';
-import { prune } from '../../kit/FormDialog';
+import { FieldIn, FormOf, refusals } from '../../kit/fields';
+import { NotSaved } from '../../kit/FormDialog';
 import { useDocument, useDocuments } from '../../session/queries';
 import { useDocumentForm } from '../../session/useDocumentForm';
 import { Failed, Loading, PageHead } from '../../kit/States';
-import { ChoiceInput, DurationInput, LinesInput, NumberInput, TextInput } from './fieldsOfForm';
 import {
   Conditions,
   Consumables,
@@ -45,31 +32,26 @@ export function DemoEditor() {
   return <EditForm key={demoId} stored={stored ?? { id: demoId, version: 0, body: newDemo(demoId) }} />;
 }
 
-const problemsOf = (demo: Demo) => {
-  const checked = check(Demo, prune(demo));
-  return checked.ok ? demoProblems(checked.value) : checked.problems;
-};
-
 function EditForm({ stored }: { stored: Stored<Demo> }) {
   const demo = stored.body;
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
-  const { form, trouble, saving, isNew, save } = useDocumentForm('demos', 'demo', stored, {
-    resolver: resolverOf(problemsOf),
+  const { form, trouble, saving, isNew, save } = useDocumentForm('demos', Demo, stored, {
+    of: 'demo',
+    whole: demoProblems,
     onSaved: ({ title }) => {
       enqueueSnackbar(`“${title}” is saved.`);
       leaving.current = true;
       void navigate(`/demos/${demo.id}`);
     },
   });
-  const { isDirty, isSubmitted, errors } = form.formState;
+  const { isDirty } = form.formState;
   // Set at the moment of leaving after a save, before the form has heard that it is clean.
   const leaving = useRef(false);
   const blocker = useBlocker(() => isDirty && !leaving.current);
   const submit = (event: FormEvent) => void form.handleSubmit(save)(event);
-  const wrong = Object.keys(errors).length;
   return (
-    <FormProvider {...form}>
+    <FormOf of={Demo} form={form}>
       <Box component="form" noValidate onSubmit={submit} sx={{ maxWidth: 1120 }}>
         <PageHead title={isNew ? 'New demo' : demo.title}>
           <Total />
@@ -96,38 +78,30 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
             This demo has changes that are not saved.
           </Alert>
         )}
-        {isSubmitted && wrong > 0 && (
-          <Alert severity="error" sx={{ mb: 4 }}>
-            Not saved: some fields need mending. They are marked below.
-          </Alert>
-        )}
+        <NotSaved of={Demo} form={form} />
         {trouble}
         <SpanPreview />
         <Part title="What it is">
-          <TextInput name="title" label="Title" />
-          <TextInput name="shows" label="What one sees" multiline />
-          <TextInput name="teaches" label="What it teaches" multiline />
+          <FieldIn name="title" />
+          <FieldIn name="shows" />
+          <FieldIn name="teaches" />
           <Row>
-            <ChoiceInput name="topic" label="Topic" options={TOPICS} />
-            <ChoiceInput name="station" label="Station" options={STATIONS} />
-            <NumberInput name="intensity" label="Intensity, 1 to 5" />
-            <NumberInput name="guessOdds" label="How often it works, 0 to 1 (your guess)" />
+            <FieldIn name="topic" />
+            <FieldIn name="station" />
+            <FieldIn name="intensity" />
+            <FieldIn name="guessOdds" />
           </Row>
           <Row>
-            <NumberInput name="helpers" label="Helpers on stage" />
-            <NumberInput name="volunteers" label="Volunteers" />
-            <NumberInput name="showings" label="Showings" />
-            <NumberInput name="retries" label="Retries allowed" />
+            <FieldIn name="helpers" />
+            <FieldIn name="volunteers" />
+            <FieldIn name="showings" />
+            <FieldIn name="retries" />
           </Row>
           <Row>
-            <DurationInput name="furtherS" label="A further showing" />
-            <DurationInput name="retryS" label="A retry" />
-            <DurationInput name="coverS" label="The cover line" />
-            <TextInput
-              name="coverLine"
-              label="What you say when it fails for good"
-              sx={{ gridColumn: { md: 'span 2' } }}
-            />
+            <FieldIn name="furtherS" />
+            <FieldIn name="retryS" />
+            <FieldIn name="coverLine" sx={{ gridColumn: { md: 'span 2' } }} />
+            <FieldIn name="coverS" />
             <StandBy id={demo.id} />
           </Row>
         </Part>
@@ -151,11 +125,11 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
             Local codes, the venue’s rules, the supplier’s safety data sheet and trained people come first.
           </Typography>
           <Row>
-            <ChoiceInput name="hazards" label="Hazards" options={HAZARDS} multiple />
-            <ChoiceInput name="skills" label="Skills needed on stage" options={SKILLS} multiple />
+            <FieldIn name="hazards" />
+            <FieldIn name="skills" />
           </Row>
-          <LinesInput name="cautions" label="Cautions" />
-          <LinesInput name="ppe" label="What is worn, and by whom" />
+          <FieldIn name="cautions" />
+          <FieldIn name="ppe" />
         </Part>
         <Part title="Parameters">
           <Parameters />
@@ -173,7 +147,7 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
           Save
         </Button>
       </Box>
-    </FormProvider>
+    </FormOf>
   );
 }
 
@@ -181,10 +155,8 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
 function StandBy({ id }: { id: string }) {
   const demos = useDocuments('demos').data ?? [];
   return (
-    <ChoiceInput
+    <FieldIn
       name="standByDemoId"
-      label="Stand-by demo"
-      empty="none"
       options={demos.filter((d) => d.id !== id).map((d) => ({ value: d.id, label: d.body.title }))}
     />
   );
@@ -193,6 +165,7 @@ function StandBy({ id }: { id: string }) {
 /** How long the steps take together, while one types. */
 function Total() {
   const demo = useWatch<Demo>() as Demo;
+  if (refusals(demo.steps).length) return null;
   const { bestS, likelyS, worstS } = stepsTiming(demo);
   return (
     <Typography sx={{ color: 'secondary.main' }}>

@@ -1,4 +1,4 @@
-import { HAZARDS, NEED_RULES, ROLES, SKILLS, STATIONS, STEP_KINDS, type Demo } from '@hearty/core';
+import { ROLES, SKILLS, type Demo } from '@hearty/core';
 import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
 import CloseIcon from '@mui/icons-material/Close';
 import { Box, Button, IconButton, Paper } from '@mui/material';
@@ -6,16 +6,7 @@ import type { ReactNode } from 'react';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { useDocuments } from '../../session/queries';
 import { newId } from '../../session/ids';
-import {
-  ChoiceInput,
-  DurationInput,
-  LinesInput,
-  NumberInput,
-  OptionalDurationInput,
-  SwitchInput,
-  TextInput,
-} from './fieldsOfForm';
-import { PER_WORDS } from '../../kit/needWords';
+import { FieldIn, type Option } from '../../kit/fields';
 import { GoodAmount, GoodField } from './GoodField';
 
 type ListName =
@@ -28,8 +19,6 @@ interface RowsProps {
   row: (path: string, index: number) => ReactNode;
   columns: string;
 }
-
-const PER_OPTIONS = NEED_RULES.map((value) => ({ value, label: PER_WORDS[value] }));
 
 /** Entries that can be added, moved up and taken out. */
 function Rows({ name, add, fresh, row, columns }: RowsProps) {
@@ -68,6 +57,8 @@ function Rows({ name, add, fresh, row, columns }: RowsProps) {
   );
 }
 
+const asOption = (value: string): Option => ({ value, label: value });
+
 const shortId = () => newId().slice(-10);
 
 export const Steps = () => (
@@ -78,17 +69,14 @@ export const Steps = () => (
     fresh={() => ({ id: shortId(), kind: 'do', text: '', bestS: 20, likelyS: 30, worstS: 60 })}
     row={(path) => (
       <>
-        <ChoiceInput name={`${path}.kind`} label="Kind" options={STEP_KINDS} />
-        <TextInput name={`${path}.text`} label="What is said or done" />
-        <DurationInput name={`${path}.bestS`} label="Best" />
-        <DurationInput name={`${path}.likelyS`} label="Likely" />
-        <DurationInput name={`${path}.worstS`} label="Worst" />
+        <FieldIn name={`${path}.kind`} />
+        <FieldIn name={`${path}.text`} />
+        <FieldIn name={`${path}.bestS`} />
+        <FieldIn name={`${path}.likelyS`} />
+        <FieldIn name={`${path}.worstS`} />
         <StepTimerFields path={path} />
         <Box sx={{ gridColumn: '1 / -1' }}>
-          <SwitchInput
-            name={`${path}.setUp`}
-            label="Part of setting up: may be split off into an earlier item"
-          />
+          <FieldIn name={`${path}.setUp`} />
         </Box>
       </>
     )}
@@ -121,9 +109,9 @@ function StepTimerFields({ path }: { path: string }) {
         gridTemplateColumns: { md: '1fr 130px 130px auto' },
       }}
     >
-      <TextInput name={`${path}.timer.label`} label="Window counted" />
-      <DurationInput name={`${path}.timer.fromS`} label="From" />
-      <DurationInput name={`${path}.timer.toS`} label="To" />
+      <FieldIn name={`${path}.timer.label`} />
+      <FieldIn name={`${path}.timer.fromS`} />
+      <FieldIn name={`${path}.timer.toS`} />
       <Button onClick={() => set(undefined)}>No window</Button>
     </Box>
   );
@@ -134,16 +122,12 @@ function WhoFields({ path }: { path: string }) {
   const people = (useDocuments('people').data ?? []).map((p) => ({ value: p.id, label: p.body.name }));
   return (
     <>
-      <ChoiceInput
-        name={`${path}.who.kind`}
-        label="Who may"
-        options={['anyone', 'person', 'role', 'skill']}
-      />
+      <FieldIn name={`${path}.who.kind`} />
       {kind && kind !== 'anyone' ? (
-        <ChoiceInput
+        <FieldIn
+          whileShown
           name={`${path}.who.value`}
-          label="Which"
-          options={kind === 'role' ? ROLES : kind === 'skill' ? SKILLS : people}
+          options={kind === 'role' ? ROLES.map(asOption) : kind === 'skill' ? SKILLS.map(asOption) : people}
         />
       ) : (
         <span />
@@ -169,22 +153,20 @@ export const Prep = () => {
       })}
       row={(path, i) => (
         <>
-          <TextInput name={`${path}.title`} label="Task" />
-          <DurationInput name={`${path}.handsOnS`} label="Hands on" />
-          <DurationInput name={`${path}.readyAfterS`} label="Ready after" />
-          <OptionalDurationInput name={`${path}.staleAfterS`} label="Stale after" />
-          <ChoiceInput
+          <FieldIn name={`${path}.title`} />
+          <FieldIn name={`${path}.handsOnS`} />
+          <FieldIn name={`${path}.readyAfterS`} />
+          <FieldIn name={`${path}.staleAfterS`} />
+          <FieldIn
             name={`${path}.afterTaskId`}
-            label="Follows"
-            empty="nothing"
             options={tasks.slice(0, i).map((t) => ({ value: t.id, label: t.title || 'untitled' }))}
           />
           <WhoFields path={path} />
-          <SwitchInput name={`${path}.beforeDoors`} label="Before doors" />
-          <SwitchInput name={`${path}.inShow`} label="Only in the show" />
-          <ChoiceInput name={`${path}.station`} label="Takes the station" empty="none" options={STATIONS} />
+          <FieldIn name={`${path}.beforeDoors`} />
+          <FieldIn name={`${path}.inShow`} />
+          <FieldIn name={`${path}.station`} />
           <HeldKit path={path} />
-          <ChoiceInput name={`${path}.hazards`} label="Hazards in it" multiple options={HAZARDS} />
+          <FieldIn name={`${path}.hazards`} />
         </>
       )}
     />
@@ -198,7 +180,7 @@ function HeldKit({ path }: { path: string }) {
   const options = kit
     .filter((k) => k.goodId)
     .map((k) => ({ value: k.goodId, label: goods.find((g) => g.id === k.goodId)?.body.name ?? k.goodId }));
-  return <ChoiceInput name={`${path}.holds`} label="Keeps in use" multiple options={options} />;
+  return <FieldIn name={`${path}.holds`} options={options} />;
 }
 
 /** Quantities one may set for an item, and what grows with them. */
@@ -210,11 +192,11 @@ export const Parameters = () => (
     fresh={() => ({ id: shortId(), title: '', unit: '', usual: 1, min: 0.5, max: 2 })}
     row={(path) => (
       <>
-        <TextInput name={`${path}.title`} label="Parameter" />
-        <TextInput name={`${path}.unit`} label="Unit" />
-        <NumberInput name={`${path}.usual`} label="Usually" />
-        <NumberInput name={`${path}.min`} label="At least" />
-        <NumberInput name={`${path}.max`} label="At most" />
+        <FieldIn name={`${path}.title`} />
+        <FieldIn name={`${path}.unit`} />
+        <FieldIn name={`${path}.usual`} />
+        <FieldIn name={`${path}.min`} />
+        <FieldIn name={`${path}.max`} />
       </>
     )}
   />
@@ -229,10 +211,10 @@ export const Variants = () => (
     fresh={() => ({ id: shortId(), title: '', amounts: [], ppe: [], hazards: [], cautions: [] })}
     row={(path) => (
       <>
-        <TextInput name={`${path}.title`} label="Variant" />
-        <ChoiceInput name={`${path}.hazards`} label="More hazards" multiple options={HAZARDS} />
-        <LinesInput name={`${path}.ppe`} label="Its own PPE" />
-        <LinesInput name={`${path}.cautions`} label="Its own cautions" />
+        <FieldIn name={`${path}.title`} />
+        <FieldIn name={`${path}.hazards`} />
+        <FieldIn name={`${path}.ppe`} />
+        <FieldIn name={`${path}.cautions`} />
         <VariantAmounts path={path} />
       </>
     )}
@@ -285,10 +267,10 @@ export function ResetFields() {
   }
   return (
     <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { md: '2fr 1fr 1fr 1fr auto auto' } }}>
-      <TextInput name="reset.title" label="What makes it safe and clear" />
-      <DurationInput name="reset.handsOnS" label="Hands on" />
+      <FieldIn name="reset.title" />
+      <FieldIn name="reset.handsOnS" />
       <WhoFields path="reset" />
-      <SwitchInput name="reset.inView" label="In view" />
+      <FieldIn name="reset.inView" />
       <Button onClick={() => set(undefined)}>No reset</Button>
     </Box>
   );
@@ -303,8 +285,8 @@ export const Kit = () => (
     row={(path) => (
       <>
         <GoodField path={path} sort="kit" />
-        <NumberInput name={`${path}.count`} label="How many" />
-        <DurationInput name={`${path}.turnRoundS`} label="Before the next use" />
+        <FieldIn name={`${path}.count`} />
+        <FieldIn name={`${path}.turnRoundS`} />
       </>
     )}
   />
@@ -320,8 +302,8 @@ export const Consumables = () => (
       <>
         <GoodField path={path} sort="consumable" />
         <GoodAmount path={path} />
-        <ChoiceInput name={`${path}.per`} label="Per" options={PER_OPTIONS} />
-        <NumberInput name={`${path}.wastePct`} label="Waste, %" />
+        <FieldIn name={`${path}.per`} />
+        <FieldIn name={`${path}.wastePct`} />
         <Levels path={path} />
         <ScalesWith path={path} />
       </>
@@ -332,17 +314,15 @@ export const Consumables = () => (
 /** How high a ladder is: 1 + 2 + … pieces. */
 function Levels({ path }: { path: string }) {
   const per = useWatch({ name: `${path}.per` }) as string;
-  return per === 'ladder' ? <NumberInput name={`${path}.levels`} label="Levels" optional /> : null;
+  return per === 'ladder' ? <FieldIn name={`${path}.levels`} whileShown /> : null;
 }
 
 function ScalesWith({ path }: { path: string }) {
   const parameters = (useWatch({ name: 'parameters' }) as Demo['parameters']) ?? [];
   if (!parameters.length) return null;
   return (
-    <ChoiceInput
+    <FieldIn
       name={`${path}.scalesWith`}
-      label="Grows with"
-      empty="nothing"
       options={parameters.map((p) => ({ value: p.id, label: p.title || 'untitled' }))}
     />
   );
@@ -358,16 +338,16 @@ export const Conditions = () => {
       fresh={() => ({ id: shortId(), what: '', kind: 'yes-no', must: true })}
       row={(path, i) => (
         <>
-          <TextInput name={`${path}.what`} label="What must hold" />
-          <ChoiceInput name={`${path}.kind`} label="Kind" options={['yes-no', 'measured']} />
+          <FieldIn name={`${path}.what`} />
+          <FieldIn name={`${path}.kind`} />
           {conditions[i]?.kind === 'measured' && (
             <>
-              <TextInput name={`${path}.unit`} label="Unit" />
-              <NumberInput name={`${path}.min`} label="At least" optional />
-              <NumberInput name={`${path}.max`} label="At most" optional />
+              <FieldIn whileShown name={`${path}.unit`} />
+              <FieldIn whileShown name={`${path}.min`} />
+              <FieldIn whileShown name={`${path}.max`} />
             </>
           )}
-          <SwitchInput name={`${path}.must`} label="Must" />
+          <FieldIn name={`${path}.must`} />
         </>
       )}
     />
@@ -382,7 +362,7 @@ export const Faults = () => (
     fresh={() => ({ symptom: '', causes: [{ cause: '', quickTest: '', cure: '' }] })}
     row={(path) => (
       <>
-        <TextInput name={`${path}.symptom`} label="What one sees" />
+        <FieldIn name={`${path}.symptom`} />
         <Causes path={path} />
       </>
     )}
@@ -403,9 +383,9 @@ function Causes({ path }: { path: string }) {
           key={field.rowKey}
           sx={{ display: 'grid', gap: 2, gridTemplateColumns: { md: '1fr 1fr 1fr 44px' } }}
         >
-          <TextInput name={`${path}.causes.${i}.cause`} label="Likely cause" />
-          <TextInput name={`${path}.causes.${i}.quickTest`} label="Quick test" />
-          <TextInput name={`${path}.causes.${i}.cure`} label="Cure" />
+          <FieldIn name={`${path}.causes.${i}.cause`} />
+          <FieldIn name={`${path}.causes.${i}.quickTest`} />
+          <FieldIn name={`${path}.causes.${i}.cure`} />
           <IconButton
             aria-label="Take this cause out"
             onClick={() => remove(i)}

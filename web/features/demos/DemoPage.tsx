@@ -7,11 +7,11 @@ import {
   stepsTiming,
   type Demo,
   type PrepTask,
+  PER_WORDS,
 } from '@hearty/core';
 import type { ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useDocument, useLibrary, useLogbook } from '../../session/queries';
-import { PER_WORDS } from '../../kit/needWords';
 import { Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { Odds } from '../logbook/Odds';

@@ -1,18 +1,30 @@
 import AddIcon from '@mui/icons-material/Add';
-import { Box, Button, Chip, InputAdornment, MenuItem, Paper, TextField, Typography } from '@mui/material';
-import SearchIcon from '@mui/icons-material/Search';
+import { Box, Button, Chip, Paper, Typography } from '@mui/material';
 import { inOrderOfName, formatDuration, HAZARDS, stepsTiming, TOPICS, type Demo } from '@hearty/core';
 import { Link, useNavigate } from 'react-router';
 import type { DemoLine } from '@hearty/core';
 import { useLibrary, useLogbook } from '../../session/queries';
 import { newId } from '../../session/ids';
 import { BrokenLines } from '../../session/BrokenLines';
+import { Find, OneOf } from '../../kit/Find';
 import { useFilters } from '../../kit/useFilters';
 import { useMore } from '../../kit/useMore';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { Odds } from '../logbook/Odds';
 
 const FILTERS = ['q', 'topic', 'without', 'minutes', 'odds'] as const;
+const said = (of: readonly string[], word: (value: string) => string = (v) => v) =>
+  of.map((value) => ({ value, label: word(value) }));
+const CHOICES: {
+  name: (typeof FILTERS)[number];
+  label: string;
+  options: { value: string; label: string }[];
+}[] = [
+  { name: 'topic', label: 'Topic', options: said(TOPICS) },
+  { name: 'without', label: 'Without hazard', options: said(HAZARDS) },
+  { name: 'minutes', label: 'At most', options: said(['3', '5', '7'], (m) => `${m} min`) },
+  { name: 'odds', label: 'Works at least', options: said(['50', '70', '85'], (o) => `${o} in 100`) },
+];
 type Filters = Record<(typeof FILTERS)[number], string>;
 
 /** The library of demos, searched and filtered. The filters stand in the address, so that a choice can be kept. */
@@ -43,42 +55,23 @@ export function DemosPage() {
       </PageHead>
       <BrokenLines kinds={['demo']} />
       <Box role="search" sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mb: 4 }}>
-        <TextField
+        <Find
           label="Search"
           value={filters.q}
-          onChange={(e) => set('q', e.target.value)}
+          onValue={(words) => set('q', words)}
           sx={{ flex: '1 1 220px' }}
-          slotProps={{
-            input: {
-              startAdornment: (
-                <InputAdornment position="start">
-                  <SearchIcon fontSize="small" />
-                </InputAdornment>
-              ),
-            },
-          }}
         />
-        <Choice label="Topic" value={filters.topic} options={TOPICS} onChange={(v) => set('topic', v)} />
-        <Choice
-          label="Without hazard"
-          value={filters.without}
-          options={HAZARDS}
-          onChange={(v) => set('without', v)}
-        />
-        <Choice
-          label="At most"
-          value={filters.minutes}
-          options={['3', '5', '7']}
-          word={(m) => `${m} min`}
-          onChange={(v) => set('minutes', v)}
-        />
-        <Choice
-          label="Works at least"
-          value={filters.odds}
-          options={['50', '70', '85']}
-          word={(o) => `${o} in 100`}
-          onChange={(v) => set('odds', v)}
-        />
+        {CHOICES.map(({ name, label, options }) => (
+          <OneOf
+            key={name}
+            label={label}
+            any="any"
+            value={filters[name]}
+            options={options}
+            onValue={(value) => set(name, value)}
+            sx={{ minWidth: 150 }}
+          />
+        ))}
       </Box>
       <Typography color="textSecondary" role="status" sx={{ mb: 2 }}>
         {shown.length} of {library.data.demos.length} demos
@@ -118,38 +111,6 @@ function fits(demo: Demo, line: DemoLine | undefined, f: Filters): boolean {
     !demo.hazards.some((h) => h === f.without) &&
     (!f.minutes || stepsTiming(demo).likelyS <= Number(f.minutes) * 60) &&
     (!f.odds || (line?.mean ?? demo.guessOdds) * 100 >= Number(f.odds))
-  );
-}
-
-function Choice({
-  label,
-  value,
-  options,
-  word = (v) => v,
-  onChange,
-}: {
-  label: string;
-  value: string;
-  options: readonly string[];
-  word?: (value: string) => string;
-  onChange: (value: string) => void;
-}) {
-  return (
-    <TextField
-      select
-      label={label}
-      value={value}
-      onChange={(e) => onChange(e.target.value)}
-      sx={{ minWidth: 150 }}
-      slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-    >
-      <MenuItem value="">any</MenuItem>
-      {options.map((o) => (
-        <MenuItem key={o} value={o}>
-          {word(o)}
-        </MenuItem>
-      ))}
-    </TextField>
   );
 }
 

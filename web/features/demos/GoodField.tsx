@@ -1,22 +1,23 @@
 import { BASE_UNITS, type BaseUnit, type Demo, type Good } from '@hearty/core';
-import { Autocomplete, TextField } from '@mui/material';
+import { Autocomplete } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { useLibrary, useSave } from '../../session/queries';
 import { newId } from '../../session/ids';
-import { AmountInput } from './fieldsOfForm';
+import { findInput } from '../../kit/Find';
+import { FieldIn } from '../../kit/fields';
+import { useSettings } from '../../session/settings';
 
 /** An amount in the unit of the good chosen beside it. */
 export function GoodAmount({ path }: { path: string }) {
   const goods = useLibrary().data?.goods ?? [];
   const id = useWatch({ name: `${path}.goodId` }) as string;
   const good = goods.find((g) => g.id === id);
+  const cup = useSettings((s) => s.cup);
   return (
-    <AmountInput
+    <FieldIn
       name={`${path}.amount`}
-      label="Amount"
-      unit={good?.unit ?? 'piece'}
-      densityGPerML={good?.densityGPerML}
+      measure={{ unit: good?.unit ?? 'piece', cup, densityGPerML: good?.densityGPerML }}
     />
   );
 }
@@ -52,20 +53,10 @@ export function GoodField({ path, sort }: { path: string; sort: Good['sort'] }) 
       isOptionEqualToValue={(a, b) => typeof b !== 'string' && a.id === b.id}
       value={goods.find((g) => g.id === id) ?? null}
       onChange={(_e, chosen) => choose(chosen)}
-      renderInput={(params) => (
-        <TextField
-          {...params}
-          label={sort === 'kit' ? 'Kit' : 'Consumable'}
-          error={!!error}
-          helperText={
-            error
-              ? 'Choose one, or type a new name and press Enter.'
-              : sort === 'kit'
-                ? 'A new name is added to the stores.'
-                : 'New: name, unit (mL, g, m or piece).'
-          }
-        />
-      )}
+      renderInput={findInput(sort === 'kit' ? 'Kit' : 'Consumable', {
+        error: error && 'Choose one, or type a new name and press Enter.',
+        help: sort === 'kit' ? 'A new name is added to the stores.' : 'New: name, unit (mL, g, m or piece).',
+      })}
     />
   );
 }

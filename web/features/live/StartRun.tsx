@@ -1,11 +1,14 @@
-import { Alert, Box, Button, FormControlLabel, Switch, Typography } from '@mui/material';
+import { Alert, Box, Button, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ApiError } from '../../session/api';
-import type { RunSummary } from '@hearty/core';
+import { declare, type RunSummary } from '@hearty/core';
+import { Drawn } from '../../kit/fields';
 import { flushDraft, useDraft } from '../../session/draft';
 import { RunsHere } from '../../session/RunsHere';
 import { startRun } from '../../session/runLog';
+
+const REHEARSAL = declare.yesNo('It is a rehearsal');
 
 /** Opens a run of the show as it stands. From then on the log is kept. */
 export function StartRun({
@@ -46,10 +49,7 @@ export function StartRun({
         >
           {label}
         </Button>
-        <FormControlLabel
-          control={<Switch checked={rehearsal} onChange={(_e, on) => setRehearsal(on)} />}
-          label="It is a rehearsal"
-        />
+        <Drawn field={REHEARSAL} value={rehearsal} onValue={(on) => setRehearsal(on === true)} />
       </Box>
       <Typography color="textSecondary" sx={{ mt: 2, fontSize: 13.5 }}>
         A rehearsal teaches the times and not the odds.

@@ -1,7 +1,8 @@
 import AddIcon from '@mui/icons-material/Add';
-import { Autocomplete, Box, Button, Menu, MenuItem, TextField } from '@mui/material';
+import { Autocomplete, Box, Button, Menu, MenuItem } from '@mui/material';
 import { formatDuration, stepsTiming, type Demo, type Item } from '@hearty/core';
 import { useState } from 'react';
+import { findInput } from '../../kit/Find';
 import { useLibrary } from '../../session/queries';
 import { newId } from '../../session/ids';
 import { itemOf } from './drag';
@@ -49,7 +50,7 @@ export function AddItem({ onAdded }: { onAdded: (itemId: string) => void }) {
             <span>{formatDuration(stepsTiming(d).likelyS)}</span>
           </li>
         )}
-        renderInput={(params) => <TextField {...params} label="Add a demo" />}
+        renderInput={findInput('Add a demo')}
       />
       <Button variant="outlined" startIcon={<AddIcon />} onClick={(e) => setAnchor(e.currentTarget)}>
         Talk

@@ -1,14 +1,16 @@
 import LockIcon from '@mui/icons-material/Lock';
 import LockOpenIcon from '@mui/icons-material/LockOpen';
-import { Box, IconButton, MenuItem, TextField, Tooltip, Typography } from '@mui/material';
+import { Box, IconButton, Tooltip, Typography } from '@mui/material';
 import {
   clockToS,
   formatClock,
   formatDuration,
+  Item,
+  TaskChoice,
   type Change,
-  type Item,
   type PlannedTask,
 } from '@hearty/core';
+import { FieldOf } from '../../kit/fields';
 import { useShow } from '../../session/show';
 import { make } from './view';
 
@@ -23,7 +25,7 @@ export function Behind({ item }: { item: Item }) {
   const name = (id: string) => file.crew.find((p) => p.id === id)?.name ?? id;
   return (
     <Box sx={{ display: 'grid', gap: 2.5 }}>
-      <Typography variant="h3">Behind it</Typography>
+      <Typography variant="h3">The work behind the scenes</Typography>
       {waits && (
         <Typography color="error" sx={{ fontSize: 13 }}>
           It waits: {waits.says}.
@@ -33,24 +35,15 @@ export function Behind({ item }: { item: Item }) {
         <Task key={task.id} task={task} item={item} name={name} />
       ))}
       {reset && (
-        <TextField
-          select
+        <FieldOf
+          of={Item}
+          name="resetBy"
           label={`Reset: ${reset.title}`}
-          value={item.resetBy ?? ''}
-          onChange={(e) =>
-            make({ kind: 'set-item', itemId: item.id, fields: { resetBy: e.target.value || undefined } })
-          }
-          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-        >
-          <MenuItem value="">
-            whoever is free{!item.resetBy && reset.personId ? ` (${name(reset.personId)})` : ''}
-          </MenuItem>
-          {file.show.crew.map((p) => (
-            <MenuItem key={p.personId} value={p.personId}>
-              {name(p.personId)}
-            </MenuItem>
-          ))}
-        </TextField>
+          empty={`whoever is free${!item.resetBy && reset.personId ? ` (${name(reset.personId)})` : ''}`}
+          value={item.resetBy}
+          onValue={(resetBy) => make({ kind: 'set-item', itemId: item.id, fields: { resetBy } })}
+          options={file.show.crew.map((p) => ({ value: p.personId, label: name(p.personId) }))}
+        />
       )}
     </Box>
   );
@@ -95,37 +88,22 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
         {task.staleS !== undefined && `; fresh until ${clock(task.staleS)}`}
       </Typography>
       <Box sx={{ display: 'grid', gap: 2.5 }}>
-        <TextField
-          select
-          label="Done by"
+        <FieldOf
+          of={TaskChoice}
+          name="personId"
+          empty={task.personId ? `whoever is free (${name(task.personId)})` : 'nobody can'}
           disabled={task.hostItemId !== undefined}
-          value={choice?.personId ?? ''}
-          onChange={(e) => set({ personId: e.target.value || undefined })}
-          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-        >
-          <MenuItem value="">
-            {task.personId ? `whoever is free (${name(task.personId)})` : 'nobody can'}
-          </MenuItem>
-          {may.map((id) => (
-            <MenuItem key={id} value={id}>
-              {name(id)}
-            </MenuItem>
-          ))}
-        </TextField>
-        <TextField
-          select
-          label="Begun"
-          value={choice?.inItemId ?? ''}
-          onChange={(e) => set({ inItemId: e.target.value || undefined })}
-          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-        >
-          <MenuItem value="">behind the scenes</MenuItem>
-          {earlier.map((i) => (
-            <MenuItem key={i.id} value={i.id}>
-              on stage in {i.title}
-            </MenuItem>
-          ))}
-        </TextField>
+          value={choice?.personId}
+          onValue={(personId) => set({ personId })}
+          options={may.map((id) => ({ value: id, label: name(id) }))}
+        />
+        <FieldOf
+          of={TaskChoice}
+          name="inItemId"
+          value={choice?.inItemId}
+          onValue={(inItemId) => set({ inItemId })}
+          options={earlier.map((i) => ({ value: i.id, label: `on stage in ${i.title}` }))}
+        />
       </Box>
     </Box>
   );

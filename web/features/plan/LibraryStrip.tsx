@@ -1,8 +1,9 @@
 import { useDraggable } from '@dnd-kit/core';
-import { Box, TextField, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { formatDuration, stepsTiming, type Demo } from '@hearty/core';
 import { useState } from 'react';
 import { useLibrary } from '../../session/queries';
+import { Find } from '../../kit/Find';
 import { useMore } from '../../kit/useMore';
 import { newId } from '../../session/ids';
 import type { Held } from './drag';
@@ -19,12 +20,7 @@ export function LibraryStrip() {
   return (
     <Box component="section" aria-label="Library" sx={{ mb: 3, '@media print': { display: 'none' } }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mb: 1.5 }}>
-        <TextField
-          label="Find a demo"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          sx={{ width: 220 }}
-        />
+        <Find label="Find a demo" value={text} onValue={setText} sx={{ width: 220 }} />
         <Typography color="textSecondary" sx={{ fontSize: 13 }}>
           Drag one onto the score, or add it by name above.
         </Typography>

@@ -1,9 +1,9 @@
 import { useDraggable } from '@dnd-kit/core';
 import PushPinIcon from '@mui/icons-material/PushPin';
 import { Box, ButtonBase, Typography } from '@mui/material';
-import { formatDuration, parseDuration, posterior, type PlannedItem, type ScriptItem } from '@hearty/core';
+import { formatDuration, posterior, Timing, type PlannedItem, type ScriptItem } from '@hearty/core';
 import { useState, type KeyboardEvent } from 'react';
-import { ParsedField } from '../../kit/ParsedField';
+import { FieldOf } from '../../kit/fields';
 import type { Held } from './drag';
 import { stretched } from './timing';
 import { make, select } from './view';
@@ -125,19 +125,13 @@ function Length({
         onBlur={() => setOpen(false)}
         onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && setOpen(false)}
       >
-        <ParsedField
+        <FieldOf
+          of={Timing}
+          name="likelyS"
           autoFocus
-          hiddenLabel
+          hiddenLabel={`Length of ${item.title}`}
           value={lengthS}
-          format={formatDuration}
-          parse={parseDuration}
           onValue={(value) => make(stretched(scripted, value))}
-          slotProps={{
-            htmlInput: {
-              'aria-label': `Length of ${item.title}`,
-              style: { padding: '3px 8px', fontSize: 14 },
-            },
-          }}
         />
       </Box>
     );

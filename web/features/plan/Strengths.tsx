@@ -1,5 +1,6 @@
-import { Box, MenuItem, TextField } from '@mui/material';
-import type { Item } from '@hearty/core';
+import { Box } from '@mui/material';
+import { declare, Item } from '@hearty/core';
+import { Drawn, FieldOf } from '../../kit/fields';
 import { editItem } from '../../session/draft';
 import { useShow } from '../../session/show';
 
@@ -10,7 +11,7 @@ export function Strengths({ item }: { item: Item }) {
   const variants = demo?.variants ?? [];
   const parameters = demo?.parameters ?? [];
   if (!variants.length && !parameters.length) return null;
-  const setVariant = (id: string) =>
+  const setVariant = (id: string | undefined) =>
     editItem(item.id, (draft) => {
       if (id) draft.variantId = id;
       else delete draft.variantId;
@@ -23,33 +24,21 @@ export function Strengths({ item }: { item: Item }) {
   return (
     <Box sx={{ display: 'grid', gap: 2 }}>
       {variants.length > 0 && (
-        <TextField
-          select
-          label="Variant"
-          value={item.variantId ?? ''}
-          onChange={(e) => setVariant(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-        >
-          <MenuItem value="">as written</MenuItem>
-          {variants.map((v) => (
-            <MenuItem key={v.id} value={v.id}>
-              {v.title}
-            </MenuItem>
-          ))}
-        </TextField>
+        <FieldOf
+          of={Item}
+          name="variantId"
+          value={item.variantId}
+          onValue={setVariant}
+          options={variants.map((v) => ({ value: v.id, label: v.title }))}
+        />
       )}
       {parameters.map((p) => (
-        <TextField
+        <Drawn
           key={p.id}
-          type="number"
-          label={`${p.title}, ${p.unit}`}
+          field={declare.figure(p.min, p.max, { label: p.title, unit: p.unit })}
           value={item.settings?.find((s) => s.parameterId === p.id)?.value ?? p.usual}
-          helperText={`${p.min} to ${p.max}; usually ${p.usual}. What scales with it follows under Supplies.`}
-          slotProps={{ htmlInput: { min: p.min, max: p.max, step: 'any' } }}
-          onChange={(e) => {
-            const value = Number(e.target.value);
-            if (value >= p.min && value <= p.max) setValue(p.id, value);
-          }}
+          help={`${p.min} to ${p.max}; usually ${p.usual}. What scales with it follows under Supplies.`}
+          onValue={(value) => setValue(p.id, value as number)}
         />
       ))}
     </Box>

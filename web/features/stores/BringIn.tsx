@@ -6,8 +6,6 @@ import {
   DialogActions,
   DialogContent,
   DialogTitle,
-  FormControlLabel,
-  Switch,
   Table,
   TableBody,
   TableCell,
@@ -16,9 +14,10 @@ import {
   Typography,
 } from '@mui/material';
 import { useQueryClient } from '@tanstack/react-query';
-import type { StoresPreview } from '@hearty/core';
+import { declare, type StoresPreview } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
+import { Drawn } from '../../kit/fields';
 import { FileButton } from '../../kit/FileButton';
 import { api, type ApiError } from '../../session/api';
 
@@ -118,10 +117,13 @@ export function BringIn({ onClose }: { onClose: () => void }) {
               </Table>
             </Box>
             {wrong > 0 && (
-              <FormControlLabel
+              <Drawn
                 sx={{ mt: 2 }}
-                control={<Switch checked={leaveWrong} onChange={(_e, on) => setLeaveWrong(on)} />}
-                label={`Leave the ${wrong} wrong ${wrong === 1 ? 'row' : 'rows'} out and bring the others in`}
+                field={declare.yesNo(
+                  `Leave the ${wrong} wrong ${wrong === 1 ? 'row' : 'rows'} out and bring the others in`,
+                )}
+                value={leaveWrong}
+                onValue={(on) => setLeaveWrong(on === true)}
               />
             )}
           </>

@@ -1,10 +1,11 @@
-import { Alert, Box, Button, Paper, TextField, Typography } from '@mui/material';
+import { Alert, Box, Button, Paper, Typography } from '@mui/material';
 import {
+  fieldOf,
   formatAmount,
-  parseAmount,
+  WrittenMove,
   type Lot,
   type LotStock,
-  type WrittenMove,
+  type Cup,
   type StoresAnswer,
 } from '@hearty/core';
 import { useSnackbar } from 'notistack';
@@ -14,17 +15,21 @@ import { persist } from 'zustand/middleware';
 import { useWrite } from '../../session/stores';
 import { newId } from '../../session/ids';
 import { useSettings } from '../../session/settings';
+import { Drawn, isRefused } from '../../kit/fields';
+import { Find } from '../../kit/Find';
 import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
 import { amountWords, moveOf, stockOf, untilWords, type Stock } from './stock';
 
 /** What was counted and not yet written down, kept on this device: a dropped phone loses no shelf. */
-const useCounts = create<{ typed: Record<string, string> }>()(
-  persist(() => ({ typed: {} }), { name: 'hearty-count' }),
+const useCounts = create<{ counted: Record<string, unknown> }>()(
+  persist(() => ({ counted: {} }), { name: 'hearty-counted' }),
 );
-const type = (key: string, text: string) =>
-  useCounts.setState(({ typed }) => ({ typed: { ...typed, [key]: text } }));
-const forget = () => useCounts.setState({ typed: {} });
+const count = (key: string, value: unknown) =>
+  useCounts.setState(({ counted }) => ({ counted: { ...counted, [key]: value } }));
+const forget = () => useCounts.setState({ counted: {} });
+
+const AMOUNT = { ...fieldOf(WrittenMove, 'amount'), optional: true };
 
 interface Line {
   key: string;
@@ -34,7 +39,7 @@ interface Line {
 
 /** Counting the shelves fast: a number and Enter, and on to the next. Written down together at the end. */
 export function Count({ stores }: { stores: StoresAnswer }) {
-  const { typed } = useCounts();
+  const { counted: values } = useCounts();
   const [words, setWords] = useState('');
   const cup = useSettings((s) => s.cup);
   const write = useWrite();
@@ -51,19 +56,14 @@ export function Count({ stores }: { stores: StoresAnswer }) {
   const found = lines.filter((l) => l.stock.good.name.toLowerCase().includes(words.trim().toLowerCase()));
   const { shown, more } = useMore(found);
   if (lines.length === 0) return <Empty title="Nothing to count">Write down a good first.</Empty>;
-  const read = ({ key, stock: { good } }: Line) =>
-    typed[key]?.trim()
-      ? parseAmount(typed[key], good.unit, { cup, densityGPerML: good.densityGPerML })
-      : undefined;
-  const counted = lines.filter((l) => read(l)?.ok);
-  const wrong = lines.filter((l) => read(l)?.ok === false);
+  const counted = lines.filter((l) => typeof values[l.key] === 'number');
+  const wrong = lines.filter((l) => isRefused(values[l.key]));
   const save = () => {
     const lots: Lot[] = [];
     const moves = counted.map((line): WrittenMove => {
-      const value = read(line) as { value: number };
       const lotId = line.lot?.lot.id ?? newId();
       if (!line.lot) lots.push({ id: lotId, goodId: line.stock.good.id });
-      return moveOf(lotId, 'counted', value.value, { note: 'Stock-take' });
+      return moveOf(lotId, 'counted', values[line.key] as number, { note: 'Stock-take' });
     });
     write.mutate(
       { lots, moves },
@@ -93,16 +93,11 @@ export function Count({ stores }: { stores: StoresAnswer }) {
           py: 2,
         }}
       >
-        <TextField
-          label="Find"
-          value={words}
-          onChange={(e) => setWords(e.target.value)}
-          sx={{ width: { xs: 140, sm: 220 } }}
-        />
+        <Find value={words} onValue={setWords} sx={{ width: { xs: 140, sm: 220 } }} />
         <Typography role="status" sx={{ flex: 1 }}>
           {counted.length} counted{wrong.length > 0 && `, ${wrong.length} not understood`}
         </Typography>
-        {Object.keys(typed).length > 0 && <Button onClick={forget}>Start over</Button>}
+        {Object.keys(values).length > 0 && <Button onClick={forget}>Start over</Button>}
         <Button
           variant="contained"
           disabled={counted.length === 0 || wrong.length > 0 || write.isPending}
@@ -130,7 +125,7 @@ export function Count({ stores }: { stores: StoresAnswer }) {
         }}
       >
         {shown.map((line) => (
-          <CountLine key={line.key} line={line} text={typed[line.key] ?? ''} parsed={read(line)} />
+          <CountLine key={line.key} line={line} value={values[line.key]} cup={cup} />
         ))}
       </Paper>
       {more}
@@ -138,18 +133,10 @@ export function Count({ stores }: { stores: StoresAnswer }) {
   );
 }
 
-function CountLine({
-  line: { key, stock, lot },
-  text,
-  parsed,
-}: {
-  line: Line;
-  text: string;
-  parsed: ReturnType<typeof parseAmount> | undefined;
-}) {
+function CountLine({ line: { key, stock, lot }, value, cup }: { line: Line; value: unknown; cup: Cup }) {
   const { good } = stock;
   const was = lot?.shelf ?? 0;
-  const differs = parsed?.ok && Math.abs(parsed.value - was) > 1e-9;
+  const more = typeof value === 'number' ? value - was : undefined;
   return (
     <Box
       component="li"
@@ -171,33 +158,20 @@ function CountLine({
           {lot ? `${amountWords(good, was)}, ${untilWords(lot)}` : 'none on the shelf'}
         </Typography>
       </Box>
-      <TextField
-        size="small"
-        value={text}
-        onChange={(e) => type(key, e.target.value)}
-        error={parsed?.ok === false}
-        slotProps={{
-          htmlInput: {
-            'aria-label': `Counted: ${good.name}${lot?.goodUntil ? `, until ${lot.goodUntil}` : ''}`,
-            inputMode: good.unit === 'piece' ? 'numeric' : 'text',
-            autoComplete: 'off',
-          },
-        }}
+      <Drawn
+        field={AMOUNT}
+        eager
+        hiddenLabel={`Counted: ${good.name}${lot?.goodUntil ? `, until ${lot.goodUntil}` : ''}`}
+        measure={{ unit: good.unit, cup, densityGPerML: good.densityGPerML }}
+        value={value}
+        onValue={(v) => count(key, v)}
       />
-      <Typography
-        sx={{
-          fontSize: 13,
-          gridColumn: { xs: '1 / -1', sm: 'auto' },
-          color: parsed?.ok === false ? 'error.main' : 'text.secondary',
-        }}
-      >
-        {parsed?.ok === false
-          ? parsed.says
-          : differs
-            ? `${parsed.value > was ? '+' : '−'}${formatAmount(Math.abs(parsed.value - was), good.unit)} against the ledger`
-            : parsed
-              ? 'as in the ledger'
-              : ''}
+      <Typography variant="body2" color="textSecondary" sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
+        {more === undefined
+          ? ''
+          : Math.abs(more) > 1e-9
+            ? `${more > 0 ? '+' : '−'}${formatAmount(Math.abs(more), good.unit)} against the ledger`
+            : 'as in the ledger'}
       </Typography>
     </Box>
   );

@@ -2,8 +2,8 @@ import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Paper, Typography } from '@mui/material';
 import { Crate, LIFT_KG, type Stored } from '@hearty/core';
 import { useState } from 'react';
-import { resolverOf } from '../../kit/fields';
-import { FormDialog, Line, problems } from '../../kit/FormDialog';
+import { FieldIn } from '../../kit/fields';
+import { FormDialog } from '../../kit/FormDialog';
 import { useDocuments } from '../../session/queries';
 import { newId } from '../../session/ids';
 import { Empty, Loading } from '../../kit/States';
@@ -58,21 +58,18 @@ export function Crates() {
 }
 
 function CrateDialog({ stored, onClose }: { stored: Stored<Crate>; onClose: () => void }) {
-  const { form, trouble, save } = useDocumentForm('crates', 'crate', stored, {
-    resolver: resolverOf((v) => problems(Crate, v)),
-    onSaved: onClose,
-  });
+  const { save, ...rest } = useDocumentForm('crates', Crate, stored, { of: 'crate', onSaved: onClose });
   return (
     <FormDialog
       title={stored.version ? stored.body.name : 'New crate'}
-      form={form}
-      trouble={trouble}
+      of={Crate}
+      {...rest}
       onClose={onClose}
       onSave={save}
     >
-      <Line form={form} name="name" label="Name" />
-      <Line form={form} name="insideL" label="Inside, litres" number />
-      <Line form={form} name="limitKg" label="At most, kg" number />
+      <FieldIn name="name" />
+      <FieldIn name="insideL" />
+      <FieldIn name="limitKg" />
     </FormDialog>
   );
 }

@@ -1,61 +1,51 @@
-import { BASE_UNITS, Good, STORAGE_CLASSES, SUPPLIERS, type Stored } from '@hearty/core';
+import { Good, type Stored } from '@hearty/core';
 import { useWatch } from 'react-hook-form';
-import { resolverOf } from '../../kit/fields';
-import { FormDialog, Line, OnOff, Pick, problems } from '../../kit/FormDialog';
+import { FieldIn } from '../../kit/fields';
+import { FormDialog } from '../../kit/FormDialog';
 import { useDocumentForm } from '../../session/useDocumentForm';
+import { useSettings } from '../../session/settings';
 
 /** A good, new or known: what it is, where it comes from, how it keeps and travels. The shelf is the ledger's. */
 export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose: () => void }) {
-  const { form, trouble, save } = useDocumentForm('goods', 'good', stored, {
-    resolver: resolverOf((v) => problems(Good, v)),
-    onSaved: onClose,
+  const { save, ...rest } = useDocumentForm('goods', Good, stored, { of: 'good', onSaved: onClose });
+  const [sort, unit, densityGPerML] = useWatch({
+    control: rest.form.control,
+    name: ['sort', 'unit', 'densityGPerML'],
   });
-  const { control } = form;
-  const [sort, unit] = useWatch({ control, name: ['sort', 'unit'] });
-  const kit = sort === 'kit';
+  const cup = useSettings((s) => s.cup);
   return (
     <FormDialog
       title={stored.version ? stored.body.name : 'New good'}
-      form={form}
-      trouble={trouble}
+      of={Good}
+      {...rest}
       onClose={onClose}
-      onSave={(body) => save(body.hardToFind ? body : { ...body, hardToFind: undefined })}
+      onSave={save}
     >
-      <Line form={form} name="name" label="Name" />
+      <FieldIn name="name" />
       {stored.version === 0 && (
         <>
-          <Pick control={control} name="sort" label="Kit or consumable" options={['kit', 'consumable']} />
-          <Pick control={control} name="unit" label="Kept in" options={BASE_UNITS} />
+          <FieldIn name="sort" />
+          <FieldIn name="unit" />
         </>
       )}
-      <Pick control={control} name="supplier" label="Comes from" options={SUPPLIERS} empty="not said" />
-      <Line form={form} name="leadDays" label="Days from order to here" number />
-      <Line
-        form={form}
+      <FieldIn name="supplier" />
+      <FieldIn name="leadDays" />
+      <FieldIn
         name="packAmount"
-        label={`A pack holds, ${unit === 'piece' ? 'pieces' : unit}`}
-        number
+        measure={{ unit, cup, ...(typeof densityGPerML === 'number' && { densityGPerML }) }}
       />
-      <Line form={form} name="packPrice" label="Price of a pack" number />
-      {!kit && <Line form={form} name="openLastsDays" label="Days it lasts once opened" number />}
-      {(unit === 'mL' || unit === 'g') && (
-        <Line form={form} name="densityGPerML" label="Bulk density, g/mL (to turn cups into grams)" number />
-      )}
-      <Pick
-        control={control}
-        name="storage"
-        label="Kept apart as"
-        options={STORAGE_CLASSES}
-        empty="ordinary"
-      />
+      <FieldIn name="packPrice" />
+      {sort !== 'kit' && <FieldIn name="openLastsDays" />}
+      {(unit === 'mL' || unit === 'g') && <FieldIn name="densityGPerML" />}
+      <FieldIn name="storage" />
       {unit === 'piece' && (
         <>
-          <Line form={form} name="pieceG" label="One weighs, g" number />
-          <Line form={form} name="pieceL" label="One takes up, litres" number />
+          <FieldIn name="pieceG" />
+          <FieldIn name="pieceL" />
         </>
       )}
-      <OnOff control={control} name="hardToFind" label="Hard to find" />
-      <Line form={form} name="substitutes" label="What will do instead" optional />
+      <FieldIn name="hardToFind" />
+      <FieldIn name="substitutes" />
     </FormDialog>
   );
 }

@@ -1,16 +1,17 @@
 import {
-  Alert,
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  MenuItem,
-  TextField,
-} from '@mui/material';
-import { firstExpiredFirst, formatAmount, parseAmount, type LotStock } from '@hearty/core';
+  declare,
+  fieldOf,
+  firstExpiredFirst,
+  formatAmount,
+  Lot,
+  WrittenMove,
+  type LotStock,
+} from '@hearty/core';
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { FieldIn, resolverOf } from '../../kit/fields';
+import { FormDialog } from '../../kit/FormDialog';
+import { SaveFailed } from '../../session/SaveFailed';
 import { useWrite } from '../../session/stores';
 import { newId } from '../../session/ids';
 import { useSettings } from '../../session/settings';
@@ -28,127 +29,114 @@ const TITLES = {
   opened: 'Opened',
 } as const;
 
+interface Written {
+  amount: number | undefined;
+  expires: string | undefined;
+  /** Empty: what expires first. */
+  lotId: string | undefined;
+}
+
+/** What is asked for each kind of move. */
+function fieldsFor(kind: MoveWish['kind']) {
+  const lot = declare.document({ label: 'Of which lot', empty: 'what expires first' });
+  return {
+    ...(kind !== 'opened' && { amount: fieldOf(WrittenMove, 'amount') }),
+    ...(kind === 'bought'
+      ? { expires: fieldOf(Lot, 'expires') }
+      : { lotId: { ...lot, optional: kind === 'used' } }),
+  };
+}
+
 /** One line for the ledger: how much, of which lot, until when. */
 export function MoveDialog({ wish: { kind, stock }, onClose }: { wish: MoveWish; onClose: () => void }) {
   const { good, lots } = stock;
   const write = useWrite();
   const { enqueueSnackbar } = useSnackbar();
   const cup = useSettings((s) => s.cup);
-  const open =
-    kind === 'opened' ? lots.filter((l) => !l.openedOn && l.shelf > 0) : lots.filter((l) => l.shelf > 0);
-  const [text, setText] = useState(
-    kind === 'bought' && good.packAmount ? formatAmount(good.packAmount, good.unit) : '',
-  );
-  const [expires, setExpires] = useState('');
-  const [lotId, setLotId] = useState(kind === 'opened' || kind === 'binned' ? (open[0]?.lot.id ?? '') : '');
-  const [tried, setTried] = useState(false);
-  const amount = parseAmount(text, good.unit, { cup, densityGPerML: good.densityGPerML });
-  const wrongDay = expires !== '' && !/^\d{4}-\d{2}-\d{2}$/.test(expires);
-  const needsAmount = kind !== 'opened';
-  const enough =
-    amount.ok && kind !== 'bought' && needsAmount ? shortOf(lots, stock, lotId, amount.value) : 0;
-  const says =
-    needsAmount && !amount.ok
-      ? amount.says
-      : enough > 0
-        ? `There is ${formatAmount(enough, good.unit)} less than that.`
-        : undefined;
-  const send = () => {
-    setTried(true);
-    if (says || wrongDay) return;
-    const value = amount.ok ? amount.value : 0;
+  const fields = fieldsFor(kind);
+  const open = lots.filter((l) => l.shelf > 0 && (kind !== 'opened' || !l.openedOn));
+  const form = useForm<Written>({
+    defaultValues: {
+      amount: kind === 'bought' ? good.packAmount : undefined,
+      expires: undefined,
+      lotId: kind === 'opened' || kind === 'binned' ? open[0]?.lot.id : undefined,
+    },
+    resolver: resolverOf<Written>(fields, ({ amount = 0, lotId }) => {
+      const short = kind === 'bought' || kind === 'opened' ? 0 : shortOf(lots, stock, lotId, amount);
+      const says = `There is ${formatAmount(short, good.unit)} less than that.`;
+      return short > 0 ? [{ path: 'amount', says }] : [];
+    }),
+  });
+  const send = ({ amount = 0, expires, lotId }: Written) => {
     const lot = newId();
     const made =
       kind === 'bought'
         ? {
             lots: [{ id: lot, goodId: good.id, ...(expires && { expires }) }],
-            moves: [moveOf(lot, 'bought', value)],
+            moves: [moveOf(lot, 'bought', amount)],
           }
         : {
             moves: lotId
-              ? [moveOf(lotId, kind, value)]
-              : firstExpiredFirst(lots, good.id, value, today()).draws.map((d) =>
+              ? [moveOf(lotId, kind, amount)]
+              : firstExpiredFirst(lots, good.id, amount, today()).draws.map((d) =>
                   moveOf(d.lotId, kind, d.amount),
                 ),
           };
     write.mutate(made, {
       onSuccess: () => {
         enqueueSnackbar(
-          `${TITLES[kind]}: ${good.name}${needsAmount ? `, ${formatAmount(value, good.unit)}` : ''}.`,
+          `${TITLES[kind]}: ${good.name}${'amount' in fields ? `, ${formatAmount(amount, good.unit)}` : ''}.`,
         );
         onClose();
       },
     });
   };
   return (
-    <Dialog open onClose={onClose} maxWidth="xs" fullWidth>
-      <form
-        noValidate
-        onSubmit={(e) => {
-          e.preventDefault();
-          send();
-        }}
-      >
-        <DialogTitle>
-          {TITLES[kind]}: {good.name}
-        </DialogTitle>
-        <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>
-          {needsAmount && (
-            <TextField
-              autoFocus
-              label="How much"
-              value={text}
-              onChange={(e) => setText(e.target.value)}
-              error={tried && !!says}
-              helperText={tried && says ? says : 'Kitchen or SI units.'}
-            />
-          )}
-          {kind === 'bought' ? (
-            <TextField
-              label="Use by"
-              type="date"
-              value={expires}
-              onChange={(e) => setExpires(e.target.value)}
-              error={wrongDay}
-              helperText="Leave it empty for what keeps."
-              slotProps={{ inputLabel: { shrink: true } }}
-            />
-          ) : (
-            <TextField
-              select
-              label="Of which lot"
-              value={lotId}
-              onChange={(e) => setLotId(e.target.value)}
-              slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-            >
-              {kind === 'used' && <MenuItem value="">what expires first</MenuItem>}
-              {open.map((l) => (
-                <MenuItem key={l.lot.id} value={l.lot.id}>
-                  {formatAmount(l.shelf, good.unit)}, {untilWords(l)}
-                </MenuItem>
-              ))}
-            </TextField>
-          )}
-          {kind === 'opened' && good.openLastsDays && (
-            <span>
-              Once opened it lasts {good.openLastsDays} days from {dayWords(today())}.
-            </span>
-          )}
-          {write.error && <Alert severity="error">{write.error.fields[0]?.says ?? write.error.says}</Alert>}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={write.isPending}>
-            Write it down
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`${TITLES[kind]}: ${good.name}`}
+      of={fields}
+      form={form}
+      trouble={<SaveFailed error={write.error} />}
+      does="Write it down"
+      saving={write.isPending}
+      onClose={onClose}
+      onSave={send}
+    >
+      {'amount' in fields && (
+        <FieldIn
+          name="amount"
+          autoFocus
+          help="Kitchen or SI units."
+          measure={{ unit: good.unit, cup, densityGPerML: good.densityGPerML }}
+        />
+      )}
+      {'expires' in fields ? (
+        <FieldIn name="expires" help="Leave it empty for what keeps." />
+      ) : (
+        <FieldIn
+          name="lotId"
+          options={open.map((l) => ({
+            value: l.lot.id,
+            label: `${formatAmount(l.shelf, good.unit)}, ${untilWords(l)}`,
+          }))}
+        />
+      )}
+      {kind === 'opened' && good.openLastsDays && (
+        <span>
+          Once opened it lasts {good.openLastsDays} days from {dayWords(today())}.
+        </span>
+      )}
+    </FormDialog>
   );
 }
 
 /** How much more is wanted than the lot, or all lots that are good, hold. */
-function shortOf(lots: readonly LotStock[], { good }: Stock, lotId: string, amount: number): number {
+function shortOf(
+  lots: readonly LotStock[],
+  { good }: Stock,
+  lotId: string | undefined,
+  amount: number,
+): number {
   if (lotId) return Math.max(0, amount - (lots.find((l) => l.lot.id === lotId)?.shelf ?? 0));
   return firstExpiredFirst(lots, good.id, amount, today()).missing;
 }

@@ -10,13 +10,13 @@ import {
   TableCell,
   TableHead,
   TableRow,
-  TextField,
   Typography,
 } from '@mui/material';
 import MoreVertIcon from '@mui/icons-material/MoreVert';
 import type { Good, LotStock, Stored, StoresAnswer } from '@hearty/core';
 import { useMemo, useState } from 'react';
 import { useTour } from '../../session/queries';
+import { Find } from '../../kit/Find';
 import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
@@ -44,12 +44,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
   return (
     <>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', mb: 3 }}>
-        <TextField
-          label="Find"
-          value={words}
-          onChange={(e) => setWords(e.target.value)}
-          sx={{ width: 260 }}
-        />
+        <Find value={words} onValue={setWords} sx={{ width: 260 }} />
         <Typography color="textSecondary" role="status">
           {rows.length} of {stores.goods.length} goods
         </Typography>

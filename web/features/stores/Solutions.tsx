@@ -1,19 +1,20 @@
-import { Box, FormControlLabel, MenuItem, Paper, Switch, TextField, Typography } from '@mui/material';
+import { Box, Paper, Typography } from '@mui/material';
 import {
-  formatFigure,
+  declare,
   diluted,
   dilutedMolar,
+  formatFigure,
   MIXING,
   peroxide,
   peroxideOf,
   STRONGEST_PCT,
   type PeroxideUnit,
+  type Problem,
 } from '@hearty/core';
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { useForm, useWatch, type DefaultValues, type FieldValues } from 'react-hook-form';
+import { Drawn, FieldIn, FormOf, refusals, resolverOf, type Fields } from '../../kit/fields';
 import { useSettings } from '../../session/settings';
-
-const UNITS: Record<PeroxideUnit, string> = { pctWW: '% w/w', molPerL: 'mol/L', volumes: 'volume strength' };
-const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
 
 /** Mixing: how strong a peroxide is by its three names, and how to make a weaker solution; what goes into which, and PPE. */
 export function Solutions() {
@@ -34,7 +35,44 @@ export function Solutions() {
   );
 }
 
-const Bench = ({
+/** A sum with its fields, its verdict and how it was worked out. While a field cannot be read there is no verdict. */
+function Sum<T extends FieldValues>({
+  title,
+  fields,
+  start,
+  whole,
+  names,
+  verdict,
+  working,
+}: {
+  title: string;
+  fields: Fields;
+  start: DefaultValues<T>;
+  whole?: (values: T) => Problem[];
+  /** Which of the fields are asked for; all of them unless it says otherwise. */
+  names?: (values: T) => string[];
+  verdict: (values: T) => string | undefined;
+  working: (values: T) => ReactNode;
+}) {
+  const form = useForm<T>({
+    defaultValues: start,
+    mode: 'onChange',
+    resolver: resolverOf<T>(fields, whole),
+  });
+  const values = useWatch({ control: form.control }) as T;
+  const read = refusals(values).length === 0;
+  return (
+    <Card title={title} verdict={read ? verdict(values) : ''} working={read && working(values)}>
+      <FormOf of={fields} form={form}>
+        {(names?.(values) ?? Object.keys(fields)).map((name) => (
+          <FieldIn key={name} name={name} />
+        ))}
+      </FormOf>
+    </Card>
+  );
+}
+
+const Card = ({
   title,
   verdict,
   children,
@@ -49,205 +87,171 @@ const Bench = ({
     <Typography variant="h2" sx={{ mb: 3 }}>
       {title}
     </Typography>
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 3 }}>{children}</Box>
-    <Typography aria-live="polite" sx={{ my: 3, color: 'secondary.main', fontWeight: 700, fontSize: 17 }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: 'repeat(auto-fit, minmax(140px, 1fr))',
+        gap: 3,
+        alignItems: 'start',
+      }}
+    >
+      {children}
+    </Box>
+    <Typography aria-live="polite" variant="h3" sx={{ my: 3, color: 'secondary.main' }}>
       {verdict}
     </Typography>
-    <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+    <Typography variant="body2" color="textSecondary">
       {working}
     </Typography>
   </Paper>
 );
 
-const Field = ({
-  label,
-  value,
-  onChange,
-  wrong = '',
-}: {
-  label: string;
-  value: string;
-  onChange: (text: string) => void;
-  wrong?: string | undefined;
-}) => (
-  <TextField
-    label={label}
-    value={value}
-    onChange={(e) => onChange(e.target.value)}
-    error={!!wrong}
-    helperText={wrong}
-    slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-  />
-);
+const UNITS: Record<PeroxideUnit, string> = {
+  pctWW: '% w/w',
+  molPerL: 'mol/L',
+  volumes: 'volume strength',
+};
+/** More of a solution than this is not mixed by hand. From memory. */
+const MOST_MADE = 1e6;
+const OVER_ZERO = 0.001;
 
-function Peroxide() {
-  const [value, setValue] = useState('6');
-  const [unit, setUnit] = useState<PeroxideUnit>('pctWW');
-  const strength = peroxideOf(number(value), unit);
-  const most = peroxide(STRONGEST_PCT)[unit];
-  return (
-    <Bench
-      title="How strong is this peroxide?"
-      verdict={
-        strength
-          ? `${formatFigure(strength.pctWW)} % w/w = ${formatFigure(strength.molPerL)} mol/L = ${formatFigure(strength.volumes)} volumes`
-          : ''
-      }
-      working={
+interface Strength {
+  value: number;
+  unit: PeroxideUnit;
+}
+
+const Peroxide = () => (
+  <Sum<Strength>
+    title="How strong is this peroxide?"
+    fields={{
+      value: declare.figure(0, 1e4, 'Strength'),
+      unit: declare.choice(Object.keys(UNITS), { label: 'Given as', words: UNITS }),
+    }}
+    start={{ value: 6, unit: 'pctWW' }}
+    whole={({ value, unit }) =>
+      peroxideOf(value, unit)
+        ? []
+        : [
+            {
+              path: 'value',
+              says: `Write a number from 0 to ${formatFigure(peroxide(STRONGEST_PCT)[unit])}.`,
+            },
+          ]
+    }
+    verdict={({ value, unit }) => {
+      const strength = peroxideOf(value, unit);
+      return (
+        strength &&
+        `${formatFigure(strength.pctWW)} % w/w = ${formatFigure(strength.molPerL)} mol/L = ${formatFigure(strength.volumes)} volumes`
+      );
+    }}
+    working={({ value, unit }) => {
+      const strength = peroxideOf(value, unit);
+      return (
         <>
           Volumes are litres of oxygen, at 0 °C and 1 atm, from one litre: c · 22.414 / 2, c = 1000 ρ w /
           34.014. Density {strength ? formatFigure(strength.gPerML) : 'ρ'} g/mL at 20 °C (Easton, Mitchell
           &amp; Wynne-Jones 1952, from memory).
         </>
-      }
-    >
-      <Field
-        label="Strength"
-        value={value}
-        onChange={setValue}
-        wrong={strength ? '' : `Write a number from 0 to ${formatFigure(most)}, such as 6.`}
-      />
-      <TextField
-        select
-        label="Given as"
-        value={unit}
-        onChange={(e) => setUnit(e.target.value as PeroxideUnit)}
-      >
-        {Object.entries(UNITS).map(([key, words]) => (
-          <MenuItem key={key} value={key}>
-            {words}
-          </MenuItem>
-        ))}
-      </TextField>
-    </Bench>
-  );
+      );
+    }}
+  />
+);
+
+type Stock = keyof typeof MIXING;
+
+interface Mix {
+  what: Stock;
+  made: number;
+  weak: number;
+  strong: number;
+  density: number;
 }
 
-function Dilution() {
-  const [what, setWhat] = useState<keyof typeof MIXING>('peroxide');
-  const [made, setMade] = useState('500');
-  const [weak, setWeak] = useState('6');
-  const [strong, setStrong] = useState('30');
-  const [density, setDensity] = useState('1.2');
-  const gPerML = what === 'peroxide' ? peroxide(number(strong)).gPerML : number(density);
-  const mix = diluted(number(made), number(weak), number(strong), gPerML);
-  const { order, ppe } = MIXING[what];
-  return (
-    <Bench
-      title="Making it weaker, by mass"
-      verdict={
-        mix
-          ? `${formatFigure(mix.stockG)} g of stock (${formatFigure(mix.stockML)} mL) into ${formatFigure(mix.waterG)} g of water (${formatFigure(mix.waterML)} mL)`
-          : ''
-      }
-      working={
-        <>
-          <b>{order}</b>
-          <br />
-          Wear: {ppe(number(strong))}
-          <br />
-          Stock = made · weak / strong; % w/w. The supplier’s data sheet and local rules come first.
-        </>
-      }
-    >
-      <TextField
-        select
-        label="What"
-        value={what}
-        onChange={(e) => setWhat(e.target.value as keyof typeof MIXING)}
-      >
-        {Object.entries(MIXING).map(([key, { title }]) => (
-          <MenuItem key={key} value={key}>
-            {title}
-          </MenuItem>
-        ))}
-      </TextField>
-      <Field
-        label="To make, g"
-        value={made}
-        onChange={setMade}
-        wrong={number(made) > 0 ? '' : 'Write a number such as 500.'}
-      />
-      <Field
-        label="Of strength, % w/w"
-        value={weak}
-        onChange={setWeak}
-        wrong={number(weak) > 0 ? '' : 'Write a number such as 6.'}
-      />
-      <Field
-        label="From stock of, % w/w"
-        value={strong}
-        onChange={setStrong}
-        wrong={
-          number(strong) >= number(weak)
-            ? Number.isFinite(gPerML)
-              ? ''
-              : `At most ${STRONGEST_PCT}.`
-            : 'The stock must be the stronger.'
-        }
-      />
-      {what !== 'peroxide' && (
-        <Field
-          label="Density of stock, g/mL"
-          value={density}
-          onChange={setDensity}
-          wrong={number(density) > 0 ? '' : 'Write a number such as 1.2.'}
-        />
-      )}
-    </Bench>
-  );
+const densityOf = ({ what, strong, density }: Mix) =>
+  what === 'peroxide' ? peroxide(strong).gPerML : density;
+
+const TITLES = Object.fromEntries(Object.entries(MIXING).map(([key, { title }]) => [key, title]));
+
+const Dilution = () => (
+  <Sum<Mix>
+    title="Making it weaker, by mass"
+    fields={{
+      what: declare.choice(Object.keys(MIXING), { label: 'What', words: TITLES }),
+      made: declare.figure(OVER_ZERO, MOST_MADE, { label: 'To make', unit: 'g' }),
+      weak: declare.figure(OVER_ZERO, 100, { label: 'Of strength', unit: '% w/w' }),
+      strong: declare.figure(OVER_ZERO, 100, { label: 'From stock of', unit: '% w/w' }),
+      density: declare.figure(0.1, 25, { label: 'Density of stock', unit: 'g/mL' }),
+    }}
+    start={{ what: 'peroxide', made: 500, weak: 6, strong: 30, density: 1.2 }}
+    names={({ what }) => ['what', 'made', 'weak', 'strong', ...(what === 'peroxide' ? [] : ['density'])]}
+    whole={(mix) =>
+      mix.strong < mix.weak
+        ? [{ path: 'strong', says: 'The stock must be the stronger.' }]
+        : Number.isFinite(densityOf(mix))
+          ? []
+          : [{ path: 'strong', says: `At most ${STRONGEST_PCT}.` }]
+    }
+    verdict={(values) => {
+      const mix = diluted(values.made, values.weak, values.strong, densityOf(values));
+      return (
+        mix &&
+        `${formatFigure(mix.stockG)} g of stock (${formatFigure(mix.stockML)} mL) into ${formatFigure(mix.waterG)} g of water (${formatFigure(mix.waterML)} mL)`
+      );
+    }}
+    working={({ what, strong }) => (
+      <>
+        <b>{MIXING[what].order}</b>
+        <br />
+        Wear: {MIXING[what].ppe(strong)}
+        <br />
+        Stock = made · weak / strong; % w/w. The supplier’s data sheet and local rules come first.
+      </>
+    )}
+  />
+);
+
+interface MolarMix {
+  made: number;
+  weak: number;
+  strong: number;
 }
 
-function Molar() {
-  const [made, setMade] = useState('1000');
-  const [weak, setWeak] = useState('0.5');
-  const [strong, setStrong] = useState('2');
-  const stock = dilutedMolar(number(made), number(weak), number(strong));
-  return (
-    <Bench
-      title="Making it weaker, in mol/L"
-      verdict={
-        stock === undefined
-          ? ''
-          : `${formatFigure(stock)} mL of stock, filled up with water to ${formatFigure(number(made))} mL`
-      }
-      working="C₁V₁ = C₂V₂ holds for molar strengths, not for percent by mass."
-    >
-      <Field
-        label="To make, mL"
-        value={made}
-        onChange={setMade}
-        wrong={number(made) > 0 ? '' : 'Write a number such as 1000.'}
-      />
-      <Field
-        label="Of strength, mol/L"
-        value={weak}
-        onChange={setWeak}
-        wrong={number(weak) > 0 ? '' : 'Write a number such as 0.5.'}
-      />
-      <Field
-        label="From stock of, mol/L"
-        value={strong}
-        onChange={setStrong}
-        wrong={number(strong) >= number(weak) ? '' : 'The stock must be the stronger.'}
-      />
-    </Bench>
-  );
-}
+const Molar = () => (
+  <Sum<MolarMix>
+    title="Making it weaker, in mol/L"
+    fields={{
+      made: declare.figure(OVER_ZERO, MOST_MADE, { label: 'To make', unit: 'mL' }),
+      weak: declare.figure(OVER_ZERO, 100, { label: 'Of strength', unit: 'mol/L' }),
+      strong: declare.figure(OVER_ZERO, 100, { label: 'From stock of', unit: 'mol/L' }),
+    }}
+    start={{ made: 1000, weak: 0.5, strong: 2 }}
+    whole={({ weak, strong }) =>
+      strong < weak ? [{ path: 'strong', says: 'The stock must be the stronger.' }] : []
+    }
+    verdict={({ made, weak, strong }) => {
+      const stock = dilutedMolar(made, weak, strong);
+      return (
+        (stock !== undefined &&
+          `${formatFigure(stock)} mL of stock, filled up with water to ${formatFigure(made)} mL`) ||
+        undefined
+      );
+    }}
+    working={() => 'C₁V₁ = C₂V₂ holds for molar strengths, not for percent by mass.'}
+  />
+);
+
+const METRIC = declare.yesNo('Metric cup, 250 mL');
 
 function Measures() {
   const { cup, setCup } = useSettings();
   return (
-    <Bench
+    <Card
       title="What is a cup here?"
       verdict={cup === 'US' ? '1 cup is 236.6 mL' : '1 cup is 250 mL'}
       working="US customary (NIST Handbook 44, App. C) unless you choose the metric cup. Remembered on this device; amounts are kept in SI, so nothing already typed changes."
     >
-      <FormControlLabel
-        sx={{ gridColumn: '1 / -1' }}
-        control={<Switch checked={cup === 'metric'} onChange={(_e, on) => setCup(on ? 'metric' : 'US')} />}
-        label="Metric cup, 250 mL"
-      />
-    </Bench>
+      <Drawn field={METRIC} value={cup === 'metric'} onValue={(on) => setCup(on ? 'metric' : 'US')} />
+    </Card>
   );
 }

@@ -1,10 +1,9 @@
 import AddIcon from '@mui/icons-material/Add';
-import { Box, Button, IconButton, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, IconButton, Typography } from '@mui/material';
 import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
-import { type ColdPlan } from '@hearty/core';
-import { ParsedField } from '../../kit/ParsedField';
+import { ChilledObject, declare, fieldOf, type ColdPlan } from '@hearty/core';
+import { Drawn, FieldOf } from '../../kit/fields';
 import { newId } from '../../session/ids';
-import { figure } from '../../kit/figures';
 
 /** What is chilled besides what the demos pour. Mean heat capacities from 77 K up; from memory. */
 const STUFF = [
@@ -14,6 +13,11 @@ const STUFF = [
   { label: 'leaves, fruit', heatCapacity: 2.5, waterPct: 85 },
   { label: 'cream mix', heatCapacity: 2.4, waterPct: 60 },
 ];
+
+const MATERIAL = declare.choice(
+  STUFF.map((s) => s.label),
+  fieldOf(ChilledObject, 'title').label,
+);
 
 /** The list of them, each with its mass and how often. */
 export function ChilledObjects({
@@ -31,37 +35,26 @@ export function ChilledObjects({
         Chilled besides
       </Typography>
       {cold.objects.map((o) => (
-        <Box key={o.id} sx={{ display: 'grid', gridTemplateColumns: '1fr 84px 60px 40px', gap: 1, mb: 1 }}>
-          <TextField
-            select
-            label={o.title}
-            value={
-              STUFF.find((s) => s.heatCapacity === o.heatCapacity && s.waterPct === o.waterPct)?.label ?? ''
-            }
-            onChange={(e) => {
-              const stuff = STUFF.find((s) => s.label === e.target.value)!;
+        <Box key={o.id} sx={{ display: 'grid', gridTemplateColumns: '1fr 104px 72px 44px', gap: 1, mb: 1 }}>
+          <Drawn
+            field={MATERIAL}
+            value={STUFF.find((x) => x.heatCapacity === o.heatCapacity && x.waterPct === o.waterPct)?.label}
+            onValue={(label) => {
+              const stuff = STUFF.find((x) => x.label === label)!;
               set(o.id, { title: stuff.label, heatCapacity: stuff.heatCapacity, waterPct: stuff.waterPct });
             }}
-          >
-            {STUFF.map((s) => (
-              <MenuItem key={s.label} value={s.label}>
-                {s.label}
-              </MenuItem>
-            ))}
-          </TextField>
-          <ParsedField
-            label="kg"
+          />
+          <FieldOf
+            of={ChilledObject}
+            name="massKg"
             value={o.massKg}
-            format={String}
-            parse={figure(0.001, 500)}
             onValue={(massKg) => set(o.id, { massKg })}
           />
-          <ParsedField
-            label="×"
+          <FieldOf
+            of={ChilledObject}
+            name="times"
             value={o.times}
-            format={String}
-            parse={figure(1, 100, { whole: true })}
-            onValue={(times) => set(o.id, { times: Math.round(times) })}
+            onValue={(times) => set(o.id, { times })}
           />
           <IconButton
             aria-label={`Take ${o.title} out`}

@@ -1,17 +1,8 @@
 import AddIcon from '@mui/icons-material/Add';
-import { Alert, Box, Button, TextField, Typography } from '@mui/material';
-import {
-  clockToS,
-  CRYOGENS,
-  formatClock,
-  formatMoney,
-  type ColdBudget,
-  type ColdPlan,
-  type Parsed,
-  type PlanFinding,
-} from '@hearty/core';
+import { Alert, Box, Button, Typography } from '@mui/material';
+import { ColdPlan, CRYOGENS, fieldOf, formatMoney, type ColdBudget, type PlanFinding } from '@hearty/core';
 import { LevelMark } from '../../kit/LevelMark';
-import { ParsedField } from '../../kit/ParsedField';
+import { FieldOf } from '../../kit/fields';
 import { useDocuments } from '../../session/queries';
 import { Empty } from '../../kit/States';
 import { edit } from '../../session/draft';
@@ -19,7 +10,6 @@ import { useShow } from '../../session/show';
 import { SuppliesViews } from './SuppliesViews';
 import { ChilledObjects } from './ChilledObjects';
 import { ColdWorking } from './ColdWorking';
-import { figure } from '../../kit/figures';
 import { VesselChart } from './VesselChart';
 
 /** How much liquid nitrogen or dry ice to order: what the demos use, and what the air takes. */
@@ -84,13 +74,18 @@ const newCold = (goodId: string, dry: boolean, date: string): ColdPlan => ({
   objects: [],
 });
 
-const clockTime = (text: string): Parsed =>
-  /^([01]?\d|2[0-3]):[0-5]\d$/.test(text.trim())
-    ? { ok: true, value: clockToS(text.trim().padStart(5, '0')) }
-    : { ok: false, says: 'A time of day such as 14:05.' };
-
-type Numbers =
-  'vessel' | 'staticPerDay' | 'chillDown' | 'pourLossPct' | 'openPerHour' | 'openHours' | 'reservePct';
+/** The figures of a budget in the order one knows them, and what stands behind those that are in the cryogen's unit. */
+const figures = (unit: string) =>
+  [
+    ['vessel', unit],
+    ['staticPerDay', unit],
+    ['chillDown', unit],
+    ['pourLossPct'],
+    ['openPerHour', unit],
+    ['openHours'],
+    ['reservePct'],
+    ['pricePerUnit', unit],
+  ] as const;
 
 function Budget({
   cold,
@@ -109,15 +104,6 @@ function Budget({
     edit((draft) =>
       draft.cold?.filter((c) => c.goodId === cold.goodId).forEach((c) => Object.assign(c, part)),
     );
-  const fields: [Numbers, string, number, number][] = [
-    ['vessel', `Vessel holds, ${unit}`, 0.1, 1000],
-    ['staticPerDay', `Loses in a day, ${unit}`, 0, 100],
-    ['chillDown', `Cooling it down, ${unit}`, 0, 100],
-    ['pourLossPct', 'Lost in pouring, %', 0, 90],
-    ['openPerHour', `Open flasks lose, ${unit}/h`, 0, 100],
-    ['openHours', 'Open for, h', 0, 48],
-    ['reservePct', 'Reserve, %', 0, 200],
-  ];
   return (
     <Box component="section" aria-label={`Cold budget: ${name}`} sx={{ mb: 8 }}>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline', flexWrap: 'wrap' }}>
@@ -155,37 +141,28 @@ function Budget({
         }}
       >
         <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: '1fr 1fr', alignContent: 'start' }}>
-          <TextField
-            label="Filled on"
-            type="date"
+          <FieldOf
+            of={ColdPlan}
+            name="filledOn"
             value={cold.filledOn}
-            onChange={(e) => e.target.value && change({ filledOn: e.target.value })}
-            slotProps={{ inputLabel: { shrink: true } }}
+            onValue={(filledOn) => change({ filledOn })}
           />
-          <ParsedField
-            label="At"
-            value={clockToS(cold.filledAt)}
-            format={formatClock}
-            parse={clockTime}
-            onValue={(s) => change({ filledAt: formatClock(s) })}
+          <FieldOf
+            of={ColdPlan}
+            name="filledAt"
+            value={cold.filledAt}
+            onValue={(filledAt) => change({ filledAt })}
           />
-          {fields.map(([key, label, least, most]) => (
-            <ParsedField
+          {figures(unit).map(([key, behind]) => (
+            <FieldOf
               key={key}
-              label={label}
+              of={ColdPlan}
+              name={key}
+              {...(behind && { label: `${fieldOf(ColdPlan, key).label}, ${behind}` })}
               value={cold[key]}
-              format={String}
-              parse={figure(least, most)}
               onValue={(v) => change({ [key]: v })}
             />
           ))}
-          <ParsedField
-            label={`Price of a ${unit}`}
-            value={cold.pricePerUnit ?? 0}
-            format={String}
-            parse={figure(0, 10_000)}
-            onValue={(v) => change({ pricePerUnit: v })}
-          />
           <ChilledObjects cold={cold} onChange={(objects) => change({ objects })} />
         </Box>
         <Box sx={{ minWidth: 0 }}>

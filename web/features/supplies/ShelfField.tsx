@@ -1,8 +1,8 @@
 import { Box } from '@mui/material';
-import { formatAmount, parseAmount, type BaseUnit } from '@hearty/core';
+import { formatAmount, WrittenMove, type BaseUnit } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { Link } from 'react-router';
-import { ParsedField } from '../../kit/ParsedField';
+import { FieldOf } from '../../kit/fields';
 import { useStores, useWrite } from '../../session/stores';
 import { newId } from '../../session/ids';
 import { useSettings } from '../../session/settings';
@@ -49,15 +49,15 @@ export function ShelfField({
     );
   };
   return (
-    <ParsedField
-      variant="standard"
+    <FieldOf
+      of={WrittenMove}
+      name="amount"
+      hiddenLabel={`${name} on the shelf`}
+      measure={{ unit, cup, densityGPerML: good?.densityGPerML }}
       value={value}
-      format={(v) => formatAmount(v, unit)}
-      parse={(text) => parseAmount(text, unit, { cup, densityGPerML: good?.densityGPerML })}
       onValue={put}
       disabled={!good}
       sx={{ width: 110 }}
-      slotProps={{ htmlInput: { 'aria-label': `${name} on the shelf` } }}
     />
   );
 }

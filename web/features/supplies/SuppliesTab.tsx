@@ -18,13 +18,13 @@ import {
   formatClock,
   formatKitchen,
   formatMoney,
+  PER_WORDS,
   RUN_OUT_PCT,
+  Show,
   type TourLine,
 } from '@hearty/core';
 import { Fragment, useState } from 'react';
-import { PER_WORDS } from '../../kit/needWords';
-import { figure } from '../../kit/figures';
-import { ParsedField } from '../../kit/ParsedField';
+import { FieldOf } from '../../kit/fields';
 import { useTour } from '../../session/queries';
 import { useSettings } from '../../session/settings';
 import { Empty } from '../../kit/States';
@@ -152,21 +152,26 @@ function Odds() {
   const stations = script.items.some((i) => i.demo?.consumables.some((c) => c.per === 'station'));
   return (
     <Box sx={{ display: 'flex', gap: 3, mb: 3, flexWrap: 'wrap' }}>
-      <ParsedField
-        label="May run out in"
+      <FieldOf
+        of={Show}
+        name="runOutPct"
         value={runOutPct}
-        format={(v) => `${v} in 100 shows`}
-        parse={figure(0.1, 50, { behind: 'in 100 shows', such: '5' })}
-        onValue={(v) => edit((draft) => void (draft.runOutPct = v))}
-        sx={{ width: 190 }}
+        onValue={(v) =>
+          edit((draft) => void (v === undefined ? delete draft.runOutPct : (draft.runOutPct = v)))
+        }
+        sx={{ width: 210 }}
       />
       {stations && (
-        <ParsedField
-          label="Stations of the audience"
+        <FieldOf
+          of={Show}
+          name="audienceStations"
           value={audienceStations}
-          format={String}
-          parse={figure(1, 500, { whole: true, such: '6' })}
-          onValue={(v) => edit((draft) => void (draft.audienceStations = v))}
+          onValue={(v) =>
+            edit(
+              (draft) =>
+                void (v === undefined ? delete draft.audienceStations : (draft.audienceStations = v)),
+            )
+          }
           sx={{ width: 190 }}
         />
       )}

@@ -8,7 +8,8 @@ import { newId } from '../../session/ids';
 import { BrokenLines } from '../../session/BrokenLines';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
-import { newVenue, PersonDialog, VenueDialog } from './dialogs';
+import { PersonDialog, VenueDialog } from './dialogs';
+import { newVenue } from './newVenue';
 
 /** Where the troupe plays, and who it is. */
 export function VenuesPage() {
