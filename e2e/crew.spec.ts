@@ -6,11 +6,11 @@ test('venues and crew are edited; what a show uses cannot be deleted, and by who
   await page.goto('/venues');
   await page.getByRole('button', { name: 'New venue' }).click();
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText('This must have 1 to 160 characters.')).toBeVisible();
+  await expect(page.getByText('Name: Write something here.')).toBeVisible();
   await page.getByLabel('Name').fill('The pier');
   await page.getByLabel('Ceiling, m').fill('0');
   await page.getByRole('button', { name: 'Save' }).click();
-  await expect(page.getByText(/This must not be less than 1/)).toBeVisible();
+  await expect(page.getByText('Ceiling: Write a number from 1 to 100.')).toBeVisible();
   await page.getByLabel('Ceiling, m').fill('4.5');
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('hall · indoors · ceiling 4.5 m')).toBeVisible();
@@ -37,10 +37,10 @@ test('a clearance taken away is a stop on the plan; the day moved is on the list
     'Nobody on stage in “Fog for everybody” is cleared for cryogen.',
   );
   await page.getByRole('button', { name: 'Day, place and crew' }).click();
-  await page.getByLabel('Doors').fill('14:30');
+  await page.getByRole('textbox', { name: 'Doors' }).fill('14:30');
   await page.getByRole('button', { name: 'Done' }).click();
-  await expect(page.getByText('Doors must open before curtain-up.')).toBeVisible();
-  await page.getByLabel('Curtain-up').fill('15:00');
+  await expect(page.getByText('Doors: Doors must open before curtain-up.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Curtain-up' }).fill('15:00');
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByText('15:00', { exact: true })).toBeVisible();
   await saved(page);

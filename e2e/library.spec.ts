@@ -82,7 +82,7 @@ test('a demo is edited: what is wrong is said at its field, what is right is sav
   await expect(page.getByText('Title: Write something here.')).toBeVisible();
   await page.getByLabel('Title').fill('The hammer that floats');
   await page.getByRole('button', { name: 'Save' }).first().click();
-  await expect(page.getByText('Best, likely and worst must not run backwards.')).toBeVisible();
+  await expect(page.getByText('Likely: Best, likely and worst must not run backwards.')).toBeVisible();
   const best = page.getByRole('group', { name: 'step 1' }).getByLabel('Best');
   await best.fill('20 s');
   await page.getByRole('button', { name: 'Add a step' }).click();
@@ -128,7 +128,7 @@ test.describe('an empty database', () => {
     await expect(page.getByLabel('Venue')).toHaveText('The boathouse');
     await page.getByLabel('Crew').fill('Wren');
     await page.getByLabel('Crew').press('Enter');
-    await expect(page.getByLabel('Wren arrives')).toBeVisible();
+    await expect(page.getByRole('textbox', { name: 'Wren arrives' })).toBeVisible();
     await page.getByRole('button', { name: 'Create the show' }).click();
     await expect(page.getByText('The running order is empty.')).toBeVisible();
     const show = page.url();

@@ -25,6 +25,7 @@ test('planning with the keyboard alone: move, edit, add, take out, undo', async 
   const likely = page.getByLabel('Likely');
   await likely.focus();
   await page.keyboard.type('soon');
+  await page.keyboard.press('Enter');
   await expect(page.getByText('Write a length of time such as')).toBeVisible();
   await page.keyboard.press('Escape');
   await page.getByLabel('Worst').focus();

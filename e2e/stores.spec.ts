@@ -63,11 +63,11 @@ test('more than there is cannot be written down; what is bought has its own expi
   await choose('Used some');
   await page.getByLabel('How much').fill('40');
   await page.getByRole('button', { name: 'Write it down' }).click();
-  await expect(page.getByText('There is 10 less than that.')).toBeVisible();
+  await expect(page.getByText('How much: There is 10 less than that.')).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await choose('Bought some');
   await page.getByLabel('How much').fill('28');
-  await page.getByLabel('Use by').fill('2026-12-05');
+  await page.getByRole('textbox', { name: 'Use by' }).fill('2026-12-05');
   await page.getByRole('button', { name: 'Write it down' }).click();
   const row = page.getByTestId('stock-mints');
   await expect(row).toContainText('58');
@@ -96,7 +96,7 @@ test('a CSV is shown before it is brought in; wrong rows are named and change no
   await expect(table.getByRole('row', { name: /Sparkle/ })).toContainText(
     'on shelf: Write an amount such as',
   );
-  await expect(table.getByRole('row', { name: /Sparkle/ })).toContainText('supplier: This must be one of');
+  await expect(table.getByRole('row', { name: /Sparkle/ })).toContainText('supplier: Write one of');
   await expect(page.getByText('1 new, 1 changed, 0 as they are, 1 wrong.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Bring it in' })).toBeDisabled();
   await page.getByLabel(/Leave the 1 wrong row out/).check();
@@ -145,9 +145,10 @@ test('the odds of running out are set for the show, and what is packed follows',
   await page.goto(`${HALL}/supplies`);
   const packed = page.getByTestId('packed-drink-can');
   await expect(packed).toHaveText('3');
-  const odds = page.getByLabel('May run out in');
+  const odds = page.getByLabel('May run out');
   await odds.fill('always');
-  await expect(page.getByText('Write a number from 0.1 to 50, such as 5.')).toBeVisible();
+  await odds.press('Enter');
+  await expect(page.getByText('Write a number from 0.1 to 50. This is not kept.')).toBeVisible();
   await odds.fill('0.1');
   await odds.press('Enter');
   await expect(packed).toHaveText('4');

@@ -75,6 +75,7 @@ function readable(typed: Demo): Demo {
   const n = (x: unknown) => (Number.isFinite(Number(x)) ? Number(x) : 0);
   return {
     ...typed,
+    ...(typed.reset && { reset: { ...typed.reset, handsOnS: n(typed.reset.handsOnS) } }),
     steps: typed.steps.map((s) => ({ ...s, bestS: n(s.bestS), likelyS: n(s.likelyS), worstS: n(s.worstS) })),
     prep: typed.prep.map((t, i) => {
       const { afterTaskId, staleAfterS: _stale, ...rest } = t;

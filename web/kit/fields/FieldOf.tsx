@@ -121,14 +121,20 @@ function Typed(props: DrawnProps) {
   // What is wrong is said when the field is left, not while one is still typing it.
   const [left, setLeft] = useState(false);
   const refused = isRefused(value) ? value : undefined;
-  const found: Read | undefined =
-    typed === undefined ? refused && { ok: false, says: refused.says } : readField(field, typed, measure);
-  const wrong = found?.ok === false && (left || (refused && typed === undefined)) ? found.says : undefined;
+  const found: Read | undefined = refused
+    ? { ok: false, says: refused.says }
+    : typed !== undefined
+      ? readField(field, typed, measure)
+      : // A name is a text even where it is too long or missing; what is wrong with it is said once it was left.
+        left && field.as === 'text'
+        ? readField(field, String(value ?? ''))
+        : undefined;
+  const wrong = found?.ok === false && (left || typed === undefined) ? found.says : undefined;
   const change = (text: string) => {
     setTyped(text);
     if (!eager) return;
     const now = readField(field, text, measure);
-    onValue(now.ok ? now.value : { refused: text, says: now.says });
+    onValue(now.ok ? now.value : field.as === 'text' ? text : { refused: text, says: now.says });
   };
   const settle = () => {
     setLeft(true);

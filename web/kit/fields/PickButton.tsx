@@ -25,7 +25,7 @@ export function PickButton({
       <IconButton
         edge="end"
         size="small"
-        aria-label={`Pick: ${label}`}
+        aria-label={`${field.as === 'day' ? 'Calendar' : 'Clock'}: ${label}`}
         aria-haspopup="dialog"
         onClick={(e) => setAnchor(e.currentTarget)}
       >
