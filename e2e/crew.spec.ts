@@ -84,11 +84,17 @@ test('the plan changes after the checks began: starting over checks the new plan
   await tongs.getByRole('button', { name: 'There' }).click();
   await expect(tongs).toContainText('holds');
   await expect(page.getByText('The plan has changed')).toHaveCount(0);
-  await page.getByRole('tab', { name: 'Plan' }).click();
+  await page
+    .getByRole('navigation', { name: 'The work on this show' })
+    .getByRole('link', { name: 'Plan' })
+    .click();
   await page.getByRole('button', { name: /^The can that bows/ }).click();
   await page.getByRole('button', { name: 'Take out' }).click();
   await saved(page);
-  await page.getByRole('tab', { name: 'Check' }).click();
+  await page
+    .getByRole('navigation', { name: 'The work on this show' })
+    .getByRole('link', { name: 'Check' })
+    .click();
   await page.getByRole('button', { name: 'Start over with the new plan' }).click();
   await expect(tongs).toHaveCount(0);
   await expect(page.getByText(/^0 of \d+ checked/)).toBeVisible();

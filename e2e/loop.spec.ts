@@ -11,7 +11,10 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await expect(within).toContainText('in 100');
   const withinBefore = await percent(within.textContent());
   const landingBefore = await page.getByTestId('landing').textContent();
-  await page.getByRole('tab', { name: 'Supplies' }).click();
+  await page
+    .getByRole('navigation', { name: 'The work on this show' })
+    .getByRole('link', { name: 'Supplies' })
+    .click();
   await expect(page.getByTestId('packed-drink-can')).toHaveText('3');
   await page.goto('/logbook');
   const odds = page.getByTestId('odds-bowing-can');
@@ -89,7 +92,10 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await expect(page.getByRole('list', { name: 'Findings' })).toContainText('Bring ice for the basin');
   await expect(page.getByTestId('landing')).not.toHaveText(landingBefore!);
   expect(await percent(within.textContent())).toBeLessThan(withinBefore);
-  await page.getByRole('tab', { name: 'Supplies' }).click();
+  await page
+    .getByRole('navigation', { name: 'The work on this show' })
+    .getByRole('link', { name: 'Supplies' })
+    .click();
   await expect(page.getByTestId('packed-drink-can')).toHaveText('4');
   await saved(page);
 });

@@ -48,9 +48,9 @@ test('shelves are counted with the keyboard alone, and the ledger knows', async 
   await page.goto('/stores');
   await expect(page.getByTestId('stock-baking-soda')).toContainText('220 g');
   await expect(page.getByTestId('stock-balloon')).toContainText('75');
-  await page.getByRole('tab', { name: 'Ledger' }).click();
+  await page.getByRole('navigation', { name: 'The stores' }).getByRole('link', { name: 'Ledger' }).click();
   await page.getByRole('button', { name: 'Take back: counted Balloon' }).first().click();
-  await page.getByRole('tab', { name: 'Shelves' }).click();
+  await page.getByRole('navigation', { name: 'The stores' }).getByRole('link', { name: 'Shelves' }).click();
   await expect(page.getByTestId('stock-balloon')).toContainText('80');
 });
 

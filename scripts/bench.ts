@@ -8,6 +8,7 @@ import type { ShowFile } from '../core/show';
 import { instance } from '../core/testing/instances';
 import { troupe } from './bench-troupe';
 import { tenYears } from './bench-server';
+import { inBrowser } from './bench-browser';
 import { againstSolver } from './bench-solver';
 import { line, timed } from './bench-time';
 
@@ -117,15 +118,17 @@ function cutsMs(seed: number): number {
 }
 
 console.log(`Node.js ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown processor'}\n`);
-/** `npm run bench [seconds for the solver] [only: plan, server]`. */
+/** `npm run bench [seconds for the solver] [only: plan, server, browser] [folders of other builds to compare with]`. */
 async function main(): Promise<void> {
-  const [seconds = '60', only = ''] = process.argv.slice(2);
-  if (only !== 'server') {
+  const [seconds = '60', only = '', ...others] = process.argv.slice(2);
+  const wanted = (part: string) => only === '' || only === part;
+  if (wanted('plan')) {
     speeds();
     explosions();
     cases();
   }
-  if (only !== 'plan') await tenYears();
+  if (wanted('server')) await tenYears();
+  if (wanted('browser')) await inBrowser(others);
   if (Number(seconds) > 0) await againstSolver(Number(seconds));
 }
 

@@ -90,6 +90,7 @@ export async function bundle(entry, outfile) {
     format: 'cjs',
     external: [
       'better-sqlite3',
+      '@playwright/test',
       'pino',
       'highs',
       'express',

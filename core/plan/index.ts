@@ -10,6 +10,7 @@ export {
 } from './call-sheet';
 export { checksOf, type Check } from './checks';
 export { explain } from './explain';
+export { moved } from './moved';
 export { demoSpan, type DemoSpan, type SpanRow } from './span';
 export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';
 export type { FindingCode, PlanFinding } from './rules';

@@ -64,6 +64,9 @@ export const DISPLAY = "'Bricolage Grotesque Variable', sans-serif";
 
 const INKS = { paper: PAPER, night: NIGHT, print: PRINT };
 
+/** What shows where the keyboard is; drawn inside its own edge, where nothing around can cut it off. */
+const ring = (color: string) => ({ outline: `3px solid ${color}`, outlineOffset: -3 });
+
 export const themeOf = (mode: keyof typeof INKS): Theme => {
   const c = INKS[mode];
   return createTheme({
@@ -94,14 +97,20 @@ export const themeOf = (mode: keyof typeof INKS): Theme => {
       MuiCssBaseline: {
         styleOverrides: {
           body: { fontVariantNumeric: 'tabular-nums' },
-          ':focus-visible': { outline: `3px solid ${c.worked}`, outlineOffset: 2 },
+          ':focus-visible': ring(c.worked),
+          // What a key brings into sight is not brought under the bar that stays there.
+          html: { scrollPadding: '84px 0 72px' },
           '@media (prefers-reduced-motion: reduce)': {
-            '*': { animationDuration: '0.01ms !important', transitionDuration: '0.01ms !important' },
+            // None at all: a very short one would begin on every element with every change of anything.
+            '*': { animationDuration: '0.01ms !important', transition: 'none !important' },
           },
         },
       },
       MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
-      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButtonBase: {
+        defaultProps: { disableRipple: true },
+        styleOverrides: { root: { '&:focus-visible, &.Mui-focusVisible': ring(c.worked) } },
+      },
       MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 36 } } },
       MuiTextField: { defaultProps: { size: 'small' } },
       MuiDialog: { styleOverrides: { paper: { border: `1px solid ${c.rule}` } } },

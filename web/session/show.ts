@@ -1,5 +1,5 @@
 import type { Plan, PlanProgress, RunSummary, Script, ShowFile } from '@hearty/core';
-import { useOutletContext } from 'react-router';
+import { createContext, useContext } from 'react';
 
 export interface ShowContext {
   file: ShowFile;
@@ -13,5 +13,14 @@ export interface ShowContext {
   lastRun: RunSummary | undefined;
 }
 
+const Context = createContext<ShowContext | undefined>(undefined);
+
+/** The show that is drawn within. What may follow a moment later has a provider of its own, with a deferred value. */
+export const ShowProvider = Context.Provider;
+
 /** The show every tab below draws. */
-export const useShow = () => useOutletContext<ShowContext>();
+export function useShow(): ShowContext {
+  const show = useContext(Context);
+  if (!show) throw new Error('There is no show around this.');
+  return show;
+}

@@ -73,8 +73,11 @@ export function usePlan(
   };
 }
 
-/** The plan of a file that is only being thought of; undefined until it is known, and when there is none. */
-export function useWhatIf(file: ShowFile | undefined): Plan | undefined {
+/**
+ * The plan of a file that is only being thought of: the last one there is, and whether it is of this very file. Undefined
+ * until one is known.
+ */
+export function useWhatIf(file: ShowFile | undefined): { plan: Plan; exact: boolean } | undefined {
   const [result, setResult] = useState<{ file: ShowFile; plan: Plan }>();
   useEffect(() => {
     if (!file) return;
@@ -88,7 +91,7 @@ export function useWhatIf(file: ShowFile | undefined): Plan | undefined {
       current = false;
     };
   }, [file]);
-  return file ? result?.plan : undefined;
+  return file && result ? { plan: result.plan, exact: result.file === file } : undefined;
 }
 
 /** What one showing of a demo takes and blocks, while it is being written; the last answer until the next is here. */

@@ -1,8 +1,9 @@
 import { useDraggable } from '@dnd-kit/core';
 import LockIcon from '@mui/icons-material/Lock';
-import { Box, Tooltip } from '@mui/material';
+import { Box, type Theme } from '@mui/material';
 import { formatClock, formatDuration, type Person, type PlannedTask, type Timetable } from '@hearty/core';
-import type { KeyboardEvent } from 'react';
+import { memo } from 'react';
+import { alike } from './alike';
 import type { Held } from './drag';
 import { spread, WORK_PX, type Scale } from './scale';
 import { select } from './view';
@@ -22,11 +23,11 @@ interface CrewLaneProps {
   timetable: Timetable;
   scale: Scale;
   up: number;
-  onKeyDown: (held: Held) => (event: KeyboardEvent) => void;
 }
 
 /** What one person does and when: on stage, preparing, resetting. Blocks are moved down the lane and across lanes. */
-export function CrewLane({ person, timetable, scale, up, onKeyDown }: CrewLaneProps) {
+export function CrewLane({ person, timetable, scale, up }: CrewLaneProps) {
+  const clock = (s: number) => formatClock(up + s);
   const { stage, work } = blocksOf(person.id, timetable);
   const heights = work.map((b) => Math.max(WORK_PX, scale.y(b.endS) - scale.y(b.startS) - 1));
   const tops = spread(
@@ -51,20 +52,23 @@ export function CrewLane({ person, timetable, scale, up, onKeyDown }: CrewLanePr
       {stage.map((b) => (
         <StageBlock
           key={b.key}
-          block={b}
+          held={b.held}
+          words={b.words}
+          about={`${b.words} in ${b.title}, ${clock(b.startS)}, ${formatDuration(b.endS - b.startS)}`}
           top={scale.y(b.startS)}
           height={scale.y(b.endS) - scale.y(b.startS) - 1}
-          onKeyDown={onKeyDown(b.held)}
         />
       ))}
       {work.map((b, i) => (
         <WorkBlock
           key={b.key}
-          block={b}
-          up={up}
+          held={b.held}
+          words={b.words}
+          title={b.title}
+          about={aboutWork(b, clock)}
+          locked={b.task?.locked ?? false}
           top={tops[i]!}
           height={heights[i]!}
-          onKeyDown={onKeyDown(b.held)}
         />
       ))}
     </Box>
@@ -76,110 +80,134 @@ const Comes = ({ top, words }: { top: number; words: string }) => (
     component="li"
     sx={{
       position: 'absolute',
-      top: top - 16,
       left: 0,
       right: 0,
-      fontSize: 11.5,
+      fontSize: 12,
       lineHeight: '16px',
       color: 'text.secondary',
       borderBottom: '1px dotted',
     }}
+    style={{ top: top - 16 }}
   >
     {words}
   </Box>
 );
 
-interface BlockProps {
-  block: Block;
-  top: number;
-  height: number;
-  onKeyDown: (event: KeyboardEvent) => void;
+/** "14:10 Warm the bottle, 2 min; not before 14:05, can wait until 14:20; locked". */
+function aboutWork({ title, startS, endS, task }: Block, clock: (s: number) => string): string {
+  const floats = task && `not before ${clock(task.earliestS)}, can wait until ${clock(task.latestS)}`;
+  return [
+    `${clock(startS)} ${title}, ${formatDuration(endS - startS)}`,
+    ...(floats ? [floats] : []),
+    ...(task?.locked ? ['locked'] : []),
+  ].join('; ');
 }
 
-function StageBlock({ block, top, height, onKeyDown }: BlockProps) {
-  const { listeners, setNodeRef, attributes } = useDraggable({ id: `stage:${block.key}`, data: block.held });
+/** A piece of somebody's time; nothing but words and numbers, so that one that says the same is not drawn again. */
+interface PieceProps {
+  held: Held;
+  words: string;
+  /** All there is to say of it, with its times. */
+  about: string;
+  top: number;
+  height: number;
+}
+
+const openItem = (held: Held) => select(held.kind === 'demo' ? undefined : held.itemId);
+
+const StageBlock = memo(function StageBlock({ held, words, about, top, height }: PieceProps) {
+  const { listeners, setNodeRef, attributes } = useDraggable({ id: `stage:${idOf(held)}`, data: held });
   return (
-    <Box component="li" sx={{ ...blockSx, top, height, p: 0 }}>
+    <Box component="li" sx={blockSx} style={{ top, height }}>
       <Box
         ref={setNodeRef}
         {...attributes}
         {...listeners}
         role="button"
         tabIndex={0}
-        aria-label={`${block.words} in ${block.title}`}
+        data-held={JSON.stringify(held)}
+        data-hint={about}
+        aria-label={about}
         aria-describedby="plan-keys"
-        onKeyDown={onKeyDown}
-        onClick={() => select(block.held.kind === 'demo' ? undefined : block.held.itemId)}
-        sx={{
-          height: '100%',
-          px: 1,
-          overflow: 'hidden',
-          bgcolor: (t) => t.ink.wash,
-          color: 'text.secondary',
-          cursor: 'grab',
-          touchAction: 'none',
-          borderRadius: 1,
-          '@media print': { border: '1px solid #999' },
-        }}
+        onClick={() => openItem(held)}
+        sx={{ ...pieceSx, bgcolor: (t) => t.ink.wash, color: 'text.secondary' }}
       >
-        {height >= 15 && block.words}
+        {height >= 15 && words}
       </Box>
     </Box>
   );
-}
+}, alike);
 
-function WorkBlock({ block: b, top, height, up, onKeyDown }: BlockProps & { up: number }) {
-  const { listeners, setNodeRef, attributes } = useDraggable({ id: `work:${b.key}`, data: b.held });
-  const clock = (s: number) => formatClock(up + s);
-  const floats = b.task && `not before ${clock(b.task.earliestS)}, can wait until ${clock(b.task.latestS)}`;
-  const about = `${clock(b.startS)} ${b.title}, ${formatDuration(b.endS - b.startS)}${floats ? `; ${floats}` : ''}`;
+const WorkBlock = memo(function WorkBlock({
+  held,
+  words,
+  title,
+  about,
+  locked,
+  top,
+  height,
+}: PieceProps & { title: string; locked: boolean }) {
+  const { listeners, setNodeRef, attributes } = useDraggable({ id: `work:${idOf(held)}`, data: held });
   return (
-    <Tooltip title={b.task?.locked ? `${about}; locked` : about} disableInteractive>
-      <Box component="li" sx={{ ...blockSx, top, height, zIndex: 3, p: 0 }}>
-        <Box
-          ref={setNodeRef}
-          {...attributes}
-          {...listeners}
-          role="button"
-          tabIndex={0}
-          aria-label={`${b.words} ${about}${b.task?.locked ? ', locked' : ''}`}
-          aria-describedby="plan-keys"
-          onKeyDown={onKeyDown}
-          onClick={() => select(b.held.kind === 'demo' ? undefined : b.held.itemId)}
-          sx={{
-            height: '100%',
-            px: 1,
-            overflow: 'hidden',
-            ...(height < 34 && { whiteSpace: 'nowrap', textOverflow: 'ellipsis' }),
-            cursor: 'grab',
-            touchAction: 'none',
-            borderRadius: 1,
-            bgcolor: 'background.paper',
-            border: '1px solid',
-            borderColor: b.held.kind === 'task' ? 'primary.main' : 'divider',
-            ...(b.held.kind === 'reset' && {
-              backgroundImage: (t) =>
-                `repeating-linear-gradient(135deg, transparent 0 8px, ${t.ink.rule}66 8px 14px)`,
-            }),
-          }}
-        >
-          {b.task?.locked && <LockIcon sx={{ fontSize: 11, mr: 0.5, verticalAlign: '-1px' }} />}
-          {b.title}
-        </Box>
+    <Box component="li" sx={blockSx} style={{ top, height, zIndex: 3 }}>
+      <Box
+        ref={setNodeRef}
+        {...attributes}
+        {...listeners}
+        role="button"
+        tabIndex={0}
+        data-held={JSON.stringify(held)}
+        data-hint={about}
+        aria-label={`${words} ${about}`}
+        aria-describedby="plan-keys"
+        onClick={() => openItem(held)}
+        className={held.kind}
+        sx={{ ...pieceSx, ...workSx }}
+      >
+        {locked && <LockIcon sx={{ fontSize: 12, mr: 0.5, verticalAlign: '-1px' }} />}
+        {title}
       </Box>
-    </Tooltip>
+    </Box>
   );
-}
+}, alike);
 
+const idOf = (held: Held) =>
+  held.kind === 'task'
+    ? `${held.itemId}:${held.taskId}`
+    : held.kind === 'demo'
+      ? held.newId
+      : `${held.kind}:${held.itemId}:${'personId' in held ? held.personId : ''}`;
+
+// A block far from what is looked at costs nothing: it is neither laid out nor painted.
 const blockSx = {
   position: 'absolute',
   left: 0,
   right: 0,
-  px: 1,
-  overflow: 'hidden',
-  borderRadius: 1,
+  contentVisibility: 'auto',
   fontSize: 12,
   lineHeight: 1.35,
+} as const;
+
+const pieceSx = {
+  height: '100%',
+  px: 1,
+  overflow: 'hidden',
+  overflowWrap: 'anywhere',
+  cursor: 'grab',
+  touchAction: 'none',
+  borderRadius: 1,
+  '@media print': { border: '1px solid #999' },
+} as const;
+
+const workSx = {
+  bgcolor: 'background.paper',
+  border: '1px solid',
+  borderColor: 'divider',
+  '&.task': { borderColor: 'primary.main' },
+  '&.reset': {
+    backgroundImage: (t: Theme) =>
+      `repeating-linear-gradient(135deg, transparent 0 8px, ${t.ink.rule}66 8px 14px)`,
+  },
 } as const;
 
 function blocksOf(personId: string, { items, tasks, resets }: Timetable): { stage: Block[]; work: Block[] } {

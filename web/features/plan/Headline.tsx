@@ -22,9 +22,9 @@ export function Headline({ plan, script: { upS: up }, fresh, progress }: Headlin
   const clock = (s: number) => formatClock(up + s);
   const overS = timetable.endS - timetable.slotEndS;
   return (
-    <Box>
+    <Box sx={{ minWidth: 0 }}>
       <Box
-        sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 0, opacity: fresh ? 1 : 0.75 }}
+        sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 0.5 }}
         aria-live="polite"
         data-testid="headline"
       >
@@ -35,7 +35,7 @@ export function Headline({ plan, script: { upS: up }, fresh, progress }: Headlin
         {timetable.deadAirS > 0 && (
           <Figure
             value={formatDuration(timetable.deadAirS)}
-            words={timetable.provenBest ? 'dead air, the least there can be' : 'dead air'}
+            words={timetable.provenBest ? 'dead air, the least possible' : 'dead air'}
           />
         )}
         <Figure value={clock(timetable.crewCallS)} words="crew call" />
@@ -59,8 +59,19 @@ function WhatIf({
   return (
     <Typography
       data-testid="what-if"
+      variant="body2"
       color="textSecondary"
-      sx={{ fontSize: 13, minHeight: 20, '@media print': { display: 'none' } }}
+      // Over what is below it, so that nothing moves when it comes and goes.
+      sx={{
+        position: 'absolute',
+        top: '100%',
+        left: 0,
+        px: 1,
+        maxWidth: '100%',
+        bgcolor: 'background.default',
+        pointerEvents: 'none',
+        '@media print': { display: 'none' },
+      }}
     >
       {whatIf
         ? thoughtWords(whatIf, clock)
@@ -102,11 +113,11 @@ function progressWords(progress: PlanProgress): string {
 
 function Figure({ value, words, testid }: { value: string; words: string; testid?: string }) {
   return (
-    <Box data-testid={testid}>
-      <Typography component="span" sx={{ color: 'secondary.main', fontSize: 17, fontWeight: 700, mr: 1 }}>
+    <Box data-testid={testid} sx={{ lineHeight: 1.2 }}>
+      <Typography component="span" variant="h3" sx={{ color: 'secondary.main', display: 'block' }}>
         {value}
-      </Typography>
-      <Typography component="span" color="textSecondary">
+      </Typography>{' '}
+      <Typography component="span" variant="caption" color="textSecondary">
         {words}
       </Typography>
     </Box>

@@ -8,11 +8,13 @@ import { editItem } from '../../session/draft';
 import { useShow } from '../../session/show';
 import { Behind } from './Behind';
 import { make } from './view';
+import { findingId, FindingNote, inOrder } from './Margin';
 import { Strengths } from './Strengths';
 
 /** One item, opened for editing: its times, showings, retries, and who is on stage. */
 export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }) {
   const { file, script, plan } = useShow();
+  const said = inOrder(plan.findings.filter((f) => f.itemId === item.id));
   const planned = plan.timetable.items.find((i) => i.itemId === item.id);
   const set = (change: Partial<Item>) => editItem(item.id, (draft) => void Object.assign(draft, change));
   const remove = () => {
@@ -32,7 +34,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
         borderColor: 'primary.main',
         // On a laptop it stays beside the score and scrolls by itself.
         position: { lg: 'sticky' },
-        top: 8,
+        top: 72,
         zIndex: 5,
         maxHeight: { lg: 'calc(100vh - 90px)' },
         overflowY: { lg: 'auto' },
@@ -42,13 +44,20 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
       component="section"
     >
       <Box sx={{ display: 'flex', alignItems: 'center', mb: 2 }}>
-        <Typography variant="h2" sx={{ flex: 1, fontSize: 16 }}>
+        <Typography variant="h3" component="h2" sx={{ flex: 1 }}>
           {item.kind === 'demo' ? 'Demo' : item.kind[0]!.toUpperCase() + item.kind.slice(1)}
         </Typography>
         <IconButton aria-label="Close the item" onClick={onClose}>
           <CloseIcon fontSize="small" />
         </IconButton>
       </Box>
+      {said.length > 0 && (
+        <Box component="ul" aria-label="What is said of this item" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+          {said.map((finding) => (
+            <FindingNote key={findingId(finding)} finding={finding} />
+          ))}
+        </Box>
+      )}
       <Box sx={{ display: 'grid', gap: 3 }}>
         <FieldOf
           of={Item}
@@ -123,7 +132,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             Take out
           </Button>
         </Box>
-        <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+        <Typography color="textSecondary" variant="body2">
           Alt with ↑ or ↓ moves it, D duplicates, P pins, Delete takes it out.
         </Typography>
       </Box>

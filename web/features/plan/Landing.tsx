@@ -35,10 +35,10 @@ export function Landing({
         right: 0,
         top: 0,
         width: WIDTH,
-        height: scale.height,
         pointerEvents: 'none',
         overflow: 'visible',
       }}
+      style={{ height: scale.height }}
     >
       <polygon
         points={`${WIDTH},${first} ${points.join(' ')} ${WIDTH},${last}`}

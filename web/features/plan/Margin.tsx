@@ -2,15 +2,24 @@ import { Box, Button, Typography } from '@mui/material';
 import type { Finding } from '@hearty/core';
 import { LevelMark, levelWord } from '../../kit/LevelMark';
 import { spread, type Scale } from './scale';
+import { HEADS_PX } from './Score';
 import { make, think } from './view';
 
-const NOTHING: Pick<Finding, 'says' | 'waysOut'> = { says: '', waysOut: [] };
-
 /** About how tall a note is, for keeping notes from covering one another. */
-const heightOf = (finding: Pick<Finding, 'says' | 'waysOut'>) =>
+const heightOf = ({ says, waysOut }: Finding) =>
   26 +
-  Math.ceil((finding.says.length + 9) / 40) * 20 +
-  finding.waysOut.reduce((sum, f) => sum + (f.change ? (f.label.length > 34 ? 58 : 40) : 24), 0);
+  Math.ceil((says.length + 9) / 38) * 20 +
+  waysOut.reduce((sum, f) => sum + (f.change ? (f.label.length > 32 ? 62 : 42) : 24), 0);
+
+/** What a finding is found by: the mark that jumps to it knows the same. */
+export const findingId = ({ code, itemId = '', says }: Finding) =>
+  `finding-${code}-${itemId}-${says.length}`.replace(/[^\w-]/g, '_');
+
+/** In the order of the moments they concern. */
+export const inOrder = (findings: readonly Finding[]): Finding[] => [...findings].sort((a, b) => a.at - b.at);
+
+/** Height that stands above the notes in their column. */
+const ABOVE_PX = 48;
 
 /** Findings beside the moment they concern, each with its way out. Without a scale they stand in a plain list. */
 export function Margin({
@@ -18,20 +27,20 @@ export function Margin({
   scale,
   onSelect,
 }: {
-  findings: Finding[];
+  findings: readonly Finding[];
   scale: Scale | undefined;
   onSelect: (itemId: string) => void;
 }) {
-  const sorted = [...findings].sort((a, b) => a.at - b.at);
-  // The lane heads of the score stand above its zero.
+  const sorted = inOrder(findings);
+  const heights = sorted.map(heightOf);
   const tops =
     scale &&
     spread(
-      sorted.map((f) => Math.max(0, scale.y(f.at)) + 24),
-      sorted.map(heightOf),
+      sorted.map((f) => Math.max(0, scale.y(f.at) + HEADS_PX - ABOVE_PX)),
+      heights,
       8,
     );
-  const height = tops ? (tops.at(-1) ?? 0) + heightOf(sorted.at(-1) ?? NOTHING) : undefined;
+  const height = tops ? (tops.at(-1) ?? 0) + (heights.at(-1) ?? 0) : undefined;
   return (
     <Box
       component="ul"
@@ -39,51 +48,78 @@ export function Margin({
       sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none', height: { lg: height } }}
     >
       {sorted.map((finding, i) => (
-        <Box
-          component="li"
-          key={finding.code + (finding.itemId ?? '') + finding.says}
-          sx={{
-            pl: 3,
-            mb: 3,
-            borderLeft: 3,
-            borderColor: COLORS[finding.level],
-            ...(tops && { position: { lg: 'absolute' }, top: tops[i], left: 0, right: 0 }),
-          }}
-        >
-          <Typography sx={{ fontSize: 14, lineHeight: 1.4 }}>
-            <LevelMark level={finding.level} /> <b style={{ fontWeight: 700 }}>{levelWord(finding.level)}</b>{' '}
-            {finding.says}
-          </Typography>
-          {finding.waysOut.map(({ label, change }) =>
-            change ? (
-              <Button
-                key={label}
-                size="small"
-                variant="outlined"
-                sx={{ mt: 1, mr: 1, textAlign: 'left', lineHeight: 1.25 }}
-                onClick={() => make(change)}
-                onMouseEnter={() => think(change)}
-                onMouseLeave={() => think(undefined)}
-                onFocus={() => think(change)}
-                onBlur={() => think(undefined)}
-              >
-                {label}
-              </Button>
-            ) : (
-              <Typography key={label} sx={{ fontSize: 13, mt: 0.5 }} color="textSecondary">
-                Or: {label}.
-              </Typography>
-            ),
-          )}
-          {finding.itemId && finding.waysOut.length === 0 && finding.level !== 'note' && (
-            <Button size="small" sx={{ mt: 0.5, ml: -1 }} onClick={() => onSelect(finding.itemId!)}>
-              Open the item
-            </Button>
-          )}
-        </Box>
+        <FindingNote
+          key={findingId(finding)}
+          finding={finding}
+          top={tops?.[i]}
+          {...(finding.itemId !== undefined && { onOpen: () => onSelect(finding.itemId!) })}
+        />
       ))}
       {findings.length === 0 && (
-        <Typography color="textSecondary">Nothing to say against this plan.</Typography>
+        <Typography component="li" color="textSecondary">
+          Nothing to say against this plan.
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+/** What is to be said of the plan at one moment, and the ways out of it. */
+export function FindingNote({
+  finding,
+  top,
+  onOpen,
+}: {
+  finding: Finding;
+  /** Beside the score, where its moment is. */
+  top?: number | undefined;
+  /** Opens the item it is about. */
+  onOpen?: () => void;
+}) {
+  return (
+    <Box
+      component="li"
+      id={findingId(finding)}
+      tabIndex={-1}
+      sx={{
+        pl: 3,
+        mb: 3,
+        borderLeft: 3,
+        borderColor: COLORS[finding.level],
+        overflowWrap: 'anywhere',
+        ...(top !== undefined && { position: { lg: 'absolute' }, left: 0, right: 0 }),
+      }}
+      style={top === undefined ? {} : { top }}
+    >
+      <Typography sx={{ lineHeight: 1.4 }}>
+        <LevelMark level={finding.level} /> <b style={{ fontWeight: 700 }}>{levelWord(finding.level)}</b>{' '}
+        {finding.says}
+      </Typography>
+      {finding.waysOut.map(({ label, change }) =>
+        change ? (
+          <Button
+            key={label}
+            size="small"
+            variant="outlined"
+            sx={{ mt: 1, mr: 1, textAlign: 'left', lineHeight: 1.25 }}
+            onClick={() => make(change)}
+            onMouseEnter={() => think(change)}
+            onMouseLeave={() => think(undefined)}
+            onFocus={() => think(change)}
+            onBlur={() => think(undefined)}
+          >
+            {label}
+          </Button>
+        ) : (
+          <Typography key={label} variant="body2" sx={{ mt: 0.5 }} color="textSecondary">
+            Or: {label}.
+          </Typography>
+        ),
+      )}
+      {onOpen && finding.waysOut.length === 0 && finding.level !== 'note' && (
+        <Button size="small" sx={{ mt: 0.5, ml: -1 }} onClick={onOpen}>
+          Open the item
+        </Button>
       )}
     </Box>
   );

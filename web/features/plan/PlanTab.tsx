@@ -3,19 +3,21 @@ import { useTheme } from '@mui/material/styles';
 import {
   applyChange,
   assemble,
+  moved,
   script as scriptOf,
+  type Item,
   type Plan,
   type Script,
   type Show,
   type ShowFile,
+  type Timetable,
 } from '@hearty/core';
-import { memo, useEffect, useMemo } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useLibrary } from '../../session/queries';
 import { newId } from '../../session/ids';
 import { useWhatIf } from '../../workers/planner';
-import { useDraft } from '../../session/draft';
-import { useShow } from '../../session/show';
+import { ShowProvider, useShow, type ShowContext } from '../../session/show';
 import { AddItem } from './AddItem';
 import { DragBoard } from './DragBoard';
 import { Headline } from './Headline';
@@ -23,59 +25,71 @@ import { ItemPanel } from './ItemPanel';
 import { LibraryStrip } from './LibraryStrip';
 import { ListView } from './ListView';
 import { Margin } from './Margin';
+import { EdgeMarks, HeadMarks } from './Marks';
 import { scaleOf, type Scale } from './scale';
 import { Score } from './Score';
 import { Toolbar } from './Toolbar';
-import { make, select, tell, usePlanView, zoomBy } from './view';
+import { make, select, tell, usePlanView, zoomBy, type PlanView } from './view';
 
 /** Height the score fills on a laptop before it scrolls. */
-const ROOM_PX = 640;
-const COLUMNS = 'minmax(0, 1fr) 290px';
+const ROOM_PX = 620;
 
-/** The score of the show, with what has to be said about it in the margin; or the same as a list. */
+/**
+ * The score of the show, with what has to be said about it in the margin; or the same as a list. What is moved stands
+ * where it goes at once, by the last plan; the figures and the findings follow when they are worked out.
+ */
 export function PlanTab() {
-  const { file, script, plan, fresh, progress } = useShow();
+  const now = useShow();
+  const later = useDeferredValue(now);
+  const { file, script, plan, fresh } = now;
   const selected = usePlanView((s) => s.selected);
   const zoom = usePlanView((s) => s.zoom);
-  const view = usePlanView((s) => s.view);
+  const chosen = usePlanView((s) => s.view);
   const narrow = useMediaQuery(useTheme().breakpoints.down('md'));
-  const shownView = view ?? (narrow ? 'list' : 'score');
-  const scale = useMemo(() => scaleOf(plan.timetable, ROOM_PX, zoom), [plan.timetable, zoom]);
-  const item = useDraft((s) => s.show?.items.find((i) => i.id === selected));
-  usePlanKeys(item?.id, file);
+  const view = chosen ?? (narrow ? 'list' : 'score');
+  const timetable = useMemo(
+    () => (fresh ? plan.timetable : moved(plan.timetable, script)),
+    [fresh, plan.timetable, script],
+  );
+  const scale = useMemo(() => scaleOf(timetable, ROOM_PX, zoom, script.upS), [timetable, zoom, script.upS]);
+  // What stands beside the score follows a moment later, in a drawing of its own that a key interrupts.
+  const laterScale = useDeferredValue(scale);
+  usePlanKeys(selected, file);
   return (
-    <DragBoard file={file} timetable={plan.timetable} scale={scale} up={script.upS}>
+    <DragBoard file={file} timetable={timetable} scale={scale} up={script.upS}>
       <Thinking show={file.show} />
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: '1fr', lg: COLUMNS },
-          gap: 5,
-          rowGap: 2,
-          alignItems: 'center',
-          mb: 2,
-        }}
-      >
-        <Headline plan={plan} script={script} fresh={fresh} progress={progress} />
-        <AddItem onAdded={select} />
-      </Box>
-      <Toolbar view={shownView} file={file} />
+      <Bar context={later} view={view} />
       <Collapse in={usePlanView((s) => s.library)} unmountOnExit>
         <LibraryStrip />
       </Collapse>
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: '1fr', lg: COLUMNS }, gap: 5 }}>
-        {shownView === 'list' ? (
-          <ListView file={file} plan={plan} />
-        ) : (
-          <Drawn script={script} plan={plan} scale={scale} />
-        )}
-        <Box>
-          {item && <ItemPanel key={item.id} item={item} onClose={() => select(undefined)} />}
-          <Findings
-            findings={plan.findings}
-            scale={item || shownView === 'list' ? undefined : scale}
-            onSelect={select}
-          />
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 24px 290px' },
+          gridTemplateRows: { lg: 'auto 1fr' },
+          gridTemplateAreas: {
+            xs: '"add" "main" "aside"',
+            lg: '"main edge add" "main edge aside"',
+          },
+          columnGap: 3,
+          rowGap: 2,
+        }}
+      >
+        <Box sx={{ gridArea: 'add' }}>
+          <Adding />
+        </Box>
+        <Box sx={{ gridArea: 'main', minWidth: 0 }}>
+          {view === 'list' ? (
+            <Listed file={file} plan={plan} timetable={timetable} />
+          ) : (
+            <Drawn script={script} timetable={timetable} bands={plan.bands} scale={scale} />
+          )}
+        </Box>
+        <Box sx={{ gridArea: 'edge', display: { xs: 'none', lg: 'block' } }}>
+          {view === 'score' && <Edge findings={later.plan.findings} up={script.upS} scale={laterScale} />}
+        </Box>
+        <Box sx={{ gridArea: 'aside', minWidth: 0 }}>
+          <Aside context={later} scale={view === 'list' ? undefined : laterScale} selected={selected} />
         </Box>
       </Box>
       <Told />
@@ -83,18 +97,111 @@ export function PlanTab() {
   );
 }
 
+const Adding = memo(() => <AddItem onAdded={select} />);
+Adding.displayName = 'Adding';
+const Edge = memo(EdgeMarks);
+
+/** The figures, what is to mend and the tools in one line, in sight however far one scrolls. */
+const Bar = memo(function Bar({
+  context: { plan, script, fresh, progress, file },
+  view,
+}: {
+  context: ShowContext;
+  view: PlanView;
+}) {
+  return (
+    <Box
+      sx={{
+        position: { md: 'sticky' },
+        top: 0,
+        zIndex: 7,
+        display: 'flex',
+        flexWrap: 'wrap',
+        columnGap: 4,
+        rowGap: 1,
+        alignItems: 'center',
+        mb: 3,
+        py: 1,
+        bgcolor: 'background.default',
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Headline plan={plan} script={script} fresh={fresh} progress={progress} />
+      <HeadMarks findings={plan.findings} up={script.upS} />
+      <Box sx={{ flex: 1 }} />
+      <Toolbar view={view} file={file} />
+    </Box>
+  );
+});
+
+/** The open item with its own findings, or all of them beside the moments they concern. */
+const Aside = memo(function Aside({
+  context,
+  scale,
+  selected,
+}: {
+  context: ShowContext;
+  scale: Scale | undefined;
+  selected: string | undefined;
+}) {
+  const item = context.file.show.items.find((i) => i.id === selected);
+  return (
+    <ShowProvider value={context}>
+      {item && <Opened key={item.id} item={item} />}
+      <Findings
+        findings={item ? othersThan(item, context.plan) : context.plan.findings}
+        scale={item ? undefined : scale}
+        onSelect={select}
+      />
+    </ShowProvider>
+  );
+});
+
+const Opened = ({ item }: { item: Item }) => <ItemPanel item={item} onClose={() => select(undefined)} />;
+
+const othersThan = (item: Item, plan: Plan) => plan.findings.filter((f) => f.itemId !== item.id);
+
 /** What stands beside the score changes with the plan only, not with what one points at. */
 const Findings = memo(Margin);
 const Drawing = memo(Score);
 
-/** The score as it is, or, while something is moved, as it would be. */
-function Drawn({ script, plan, scale }: { script: Script; plan: Plan; scale: Scale }) {
-  const moved = usePlanView((s) => (s.moving && s.thought ? s.whatIf : undefined));
+interface DrawnProps {
+  script: Script;
+  timetable: Timetable;
+  bands: Plan['bands'];
+  scale: Scale;
+}
+
+/** The score as it is, or, while something is moved, as it would be: roughly at once, then as it is worked out. */
+function Drawn(now: DrawnProps) {
+  const would = usePlanView((s) => (s.moving && s.thought ? s.rough : undefined));
+  const plan = usePlanView((s) => (s.moving && s.thought && s.whatIf?.exact ? s.whatIf.plan : undefined));
   const stations = usePlanView((s) => s.stations);
+  const rough = useMemo(() => would && moved(now.timetable, would), [would, now.timetable]);
   return (
-    <Drawing script={moved?.script ?? script} plan={moved?.plan ?? plan} scale={scale} stations={stations} />
+    <Drawing
+      script={would ?? now.script}
+      timetable={plan?.timetable ?? rough ?? now.timetable}
+      bands={plan?.bands ?? now.bands}
+      scale={now.scale}
+      stations={stations}
+    />
   );
 }
+
+/** The running order as a list, what is moved in its new place at once. */
+const Listed = memo(function Listed({
+  file,
+  plan,
+  timetable,
+}: {
+  file: ShowFile;
+  plan: Plan;
+  timetable: Timetable;
+}) {
+  return <ListView file={file} plan={{ ...plan, timetable }} />;
+});
 
 /** Works out what a change only thought of would make of the show, for whoever draws it. Draws nothing itself. */
 function Thinking({ show }: { show: Show }) {
@@ -104,10 +211,13 @@ function Thinking({ show }: { show: Show }) {
     () => thought && library.data && assemble(applyChange(show, thought), library.data),
     [thought, library.data, show],
   );
-  const plan = useWhatIf(file);
+  const rough = useMemo(() => file && scriptOf(file), [file]);
+  const would = useWhatIf(file);
+  const plan = would?.plan;
+  const exact = would?.exact ?? false;
   useEffect(() => {
-    usePlanView.setState({ whatIf: file && plan && { script: scriptOf(file), plan } });
-  }, [file, plan]);
+    usePlanView.setState({ rough, whatIf: rough && plan && { plan, exact } });
+  }, [rough, plan, exact]);
   return null;
 }
 

@@ -57,35 +57,31 @@ export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Tim
           top: 0,
           left: 56,
           right: 0,
-          height: scale.curtainY,
           bgcolor: (t) => t.ink.prep,
         }}
+        style={{ height: scale.curtainY }}
       />
       {scale.marks
         .filter((s) => !near(s))
         .map((s) => (
           <Box
             key={s}
-            sx={{
-              position: 'absolute',
-              top: scale.y(s),
-              left: 0,
-              right: 0,
-              borderTop: 1,
-              borderColor: 'divider',
-            }}
+            sx={{ position: 'absolute', left: 0, right: 0, borderTop: 1, borderColor: 'divider' }}
+            style={{ top: scale.y(s) }}
           >
             <Typography component="span" sx={{ ...clockSx, color: 'text.secondary' }}>
               {formatClock(up + s)}
             </Typography>
           </Box>
         ))}
+      {scale.bent.map(({ fromS, toS, items }) => (
+        <Bent key={fromS} top={scale.y(fromS)} height={scale.y(toS) - scale.y(fromS)} items={items} />
+      ))}
       {fixed.map(({ s, label, strong }, i) => (
         <Box key={label}>
           <Box
             sx={{
               position: 'absolute',
-              top: scale.y(s),
               left: 0,
               right: 0,
               borderTop: strong ? '2px solid' : '1px dashed',
@@ -93,21 +89,22 @@ export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Tim
               zIndex: 1,
               pointerEvents: 'none',
             }}
+            style={{ top: scale.y(s) }}
           />
           <Box
             sx={{
               position: 'absolute',
-              top: tops[i],
               ...(s > 0 ? { right: 4 } : { left: 0 }),
               zIndex: 4,
               pointerEvents: 'none',
               bgcolor: (t) => (s > 0 ? 'transparent' : t.ink.prep),
-              fontSize: 12.5,
+              fontSize: 12,
               lineHeight: `${LABEL_PX}px`,
               whiteSpace: 'nowrap',
               fontWeight: strong ? 700 : 500,
               color: strong ? 'text.primary' : 'text.secondary',
             }}
+            style={{ top: tops[i] }}
           >
             <Box
               component="span"
@@ -129,6 +126,37 @@ export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Tim
     </>
   );
 }
+
+/** Where time is drawn longer than elsewhere: a dotted edge, and what it means. */
+const Bent = ({ top, height, items }: { top: number; height: number; items: number }) => (
+  <Box
+    sx={{ position: 'absolute', left: 50, width: 4, borderLeft: '3px dotted', borderColor: 'secondary.main' }}
+    style={{ top, height }}
+    data-hint={
+      items === 1
+        ? 'A short item, drawn taller than it is long so that it can be read.'
+        : `${items} short items, drawn taller than they are long so that they can be read.`
+    }
+  >
+    {height > 60 && (
+      <Box
+        component="span"
+        sx={{
+          position: 'absolute',
+          right: 8,
+          top: 4,
+          writingMode: 'vertical-rl',
+          whiteSpace: 'nowrap',
+          fontSize: 12,
+          color: 'secondary.main',
+          bgcolor: 'background.default',
+        }}
+      >
+        not to scale
+      </Box>
+    )}
+  </Box>
+);
 
 const clockSx = {
   position: 'absolute',

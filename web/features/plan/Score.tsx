@@ -1,29 +1,120 @@
 import { Box, Typography } from '@mui/material';
-import { formatClock, type Plan, type Script } from '@hearty/core';
+import { formatClock, type Bands, type Script, type Timetable } from '@hearty/core';
+import { useMemo, type KeyboardEvent } from 'react';
 import { useDraft } from '../../session/draft';
 import { CrewLane } from './CrewLane';
+import type { Held } from './drag';
+import { Hints } from './Hints';
 import { itemKeys, KEYS_WORDS, workKeys } from './keys';
 import { Landing } from './Landing';
 import { Rulings } from './Rulings';
 import type { Scale } from './scale';
 import { EdgeLane, StationLane, stationsOf } from './SideLanes';
-import { StageItem } from './StageItem';
+import { detailsOf, StageItem } from './StageItem';
 import { StandingLane, standingColumns } from './StandingLane';
 import { usePlanView } from './view';
 
 interface ScoreProps {
   /** What is drawn: the show, or the show as it would be. */
   script: Script;
-  plan: Plan;
+  timetable: Timetable;
+  bands: Bands | null;
   scale: Scale;
   stations?: boolean;
 }
 
+/** Height of the heads of the lanes. */
+export const HEADS_PX = 48;
+
 /** Time runs down the page: the stage first, the crew beside it, then what stands by itself with its fresh window. */
-export function Score({ script, plan, scale, stations = false }: ScoreProps) {
-  const { timetable } = plan;
+export function Score({ script, timetable, bands, scale, stations = false }: ScoreProps) {
   const { file, upS: up } = script;
   const { show } = file;
+  const columns = useMemo(() => standingColumns(timetable.tasks), [timetable.tasks]);
+  const standingWidth = Math.max(1, columns.count) * 20 + 138;
+  const people = show.crew
+    .map((c) => file.crew.find((p) => p.id === c.personId))
+    .filter((p) => p !== undefined);
+  const places = stations ? stationsOf(file) : [];
+  const lanes = `52px 24px minmax(180px, 1.9fr) repeat(${people.length}, minmax(84px, 0.62fr)) ${places.map(() => 'minmax(64px, 0.4fr)').join(' ')} ${standingWidth}px`;
+  return (
+    <Hints>
+      <Box
+        sx={{ overflowX: 'auto', pb: 5 }}
+        data-testid="score"
+        tabIndex={0}
+        role="region"
+        aria-label="Score"
+        onKeyDown={(e) => onKey(e, script, timetable)}
+      >
+        <Box sx={{ minWidth: 280 + standingWidth + people.length * 92 + places.length * 72 }}>
+          <Box
+            sx={{
+              display: 'grid',
+              gridTemplateColumns: lanes,
+              columnGap: '8px',
+              minHeight: HEADS_PX,
+              pb: 3,
+              alignItems: 'end',
+            }}
+          >
+            <span />
+            <span />
+            {['Stage', ...people.map((p) => p.name), ...places, 'Stands by itself'].map((name, i) => (
+              <Typography
+                key={i}
+                variant="h3"
+                component="span"
+                color="textSecondary"
+                sx={{ lineHeight: 1.2, overflowWrap: 'anywhere' }}
+              >
+                {name}
+              </Typography>
+            ))}
+          </Box>
+          <Box sx={{ position: 'relative' }} style={{ height: scale.height }} data-score-top>
+            <Rulings scale={scale} timetable={timetable} up={up} />
+            {bands && timetable.items.length > 0 && (
+              <Landing bands={bands} scale={scale} up={up} slotEndS={timetable.slotEndS} />
+            )}
+            <Box
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: lanes,
+                columnGap: '8px',
+                position: 'absolute',
+                inset: 0,
+              }}
+            >
+              <span />
+              <EdgeLane script={script} timetable={timetable} scale={scale} />
+              <StageLane script={script} timetable={timetable} scale={scale} />
+              {people.map((person) => (
+                <CrewLane key={person.id} person={person} timetable={timetable} scale={scale} up={up} />
+              ))}
+              {places.map((station) => (
+                <StationLane
+                  key={station}
+                  station={station}
+                  script={script}
+                  timetable={timetable}
+                  scale={scale}
+                  up={up}
+                />
+              ))}
+              <StandingLane columns={columns} timetable={timetable} scale={scale} up={up} />
+            </Box>
+          </Box>
+          <Box id="plan-keys" hidden>
+            {KEYS_WORDS}
+          </Box>
+        </Box>
+      </Box>
+    </Hints>
+  );
+}
+
+function StageLane({ script, timetable, scale }: Pick<ScoreProps, 'script' | 'timetable' | 'scale'>) {
   const selected = usePlanView((s) => s.selected);
   const movingId = usePlanView((s) => {
     if (!s.moving || !s.thought) return undefined;
@@ -33,100 +124,51 @@ export function Score({ script, plan, scale, stations = false }: ScoreProps) {
         ? s.thought.itemId
         : undefined;
   });
-  const columns = standingColumns(timetable.tasks);
-  const standingWidth = Math.max(1, columns.count) * 20 + 138;
-  const people = show.crew
-    .map((c) => file.crew.find((p) => p.id === c.personId))
-    .filter((p) => p !== undefined);
-  const places = stations ? stationsOf(file) : [];
-  const lanes = `52px 24px minmax(180px, 1.9fr) repeat(${people.length}, minmax(84px, 0.62fr)) ${places.map(() => 'minmax(64px, 0.4fr)').join(' ')} ${standingWidth}px`;
-  const names = (id: string) => file.crew.find((p) => p.id === id)?.name ?? '';
-  // Keys change the show as it is kept, also while it is drawn as it would be.
-  const kept = useDraft((s) => s.show) ?? show;
-  const onWork = workKeys(kept, timetable, names, up);
+  const begun = new Map<string, string[]>();
+  for (const { hostItemId, title } of timetable.tasks)
+    if (hostItemId !== undefined) begun.set(hostItemId, [...(begun.get(hostItemId) ?? []), title]);
   return (
-    <Box sx={{ overflowX: 'auto', pb: 5 }} data-testid="score">
-      <Box sx={{ minWidth: 280 + standingWidth + people.length * 92 + places.length * 72 }}>
-        <Box sx={{ display: 'grid', gridTemplateColumns: lanes, columnGap: '8px', mb: 4.5 }}>
-          <span />
-          <span />
-          {['Stage', ...people.map((p) => p.name), ...places, 'Standing'].map((name, i) => (
-            <Typography key={i} variant="h3" component="span" color="textSecondary" noWrap>
-              {name}
-            </Typography>
-          ))}
-        </Box>
-        <Box sx={{ position: 'relative', height: scale.height }} data-score-top>
-          <Rulings scale={scale} timetable={timetable} up={up} />
-          {plan.bands && timetable.items.length > 0 && (
-            <Landing bands={plan.bands} scale={scale} up={up} slotEndS={timetable.slotEndS} />
-          )}
-          <Box
-            sx={{
-              display: 'grid',
-              gridTemplateColumns: lanes,
-              columnGap: '8px',
-              position: 'absolute',
-              inset: 0,
-            }}
-          >
-            <span />
-            <EdgeLane script={script} timetable={timetable} scale={scale} />
-            <Box
-              component="ol"
-              aria-label="Running order"
-              sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
-            >
-              {timetable.items.map((item) => (
-                <StageItem
-                  key={item.itemId}
-                  item={item}
-                  begins={timetable.tasks.filter((t) => t.hostItemId === item.itemId).map((t) => t.title)}
-                  scripted={script.byItem.get(item.itemId)}
-                  top={scale.y(item.startS)}
-                  height={scale.y(item.endS) - scale.y(item.startS)}
-                  startsAt={formatClock(up + item.startS)}
-                  selected={item.itemId === selected}
-                  moving={item.itemId === movingId}
-                  onKeyDown={itemKeys(kept, item.itemId)}
-                />
-              ))}
-              {timetable.items.length === 0 && (
-                <Typography
-                  color="textSecondary"
-                  sx={{ position: 'absolute', top: scale.curtainY + 12, left: 12 }}
-                >
-                  Nothing yet. Add a demo above, or drag one here from the library.
-                </Typography>
-              )}
-            </Box>
-            {people.map((person) => (
-              <CrewLane
-                key={person.id}
-                person={person}
-                timetable={timetable}
-                scale={scale}
-                up={up}
-                onKeyDown={onWork}
-              />
-            ))}
-            {places.map((station) => (
-              <StationLane
-                key={station}
-                station={station}
-                script={script}
-                timetable={timetable}
-                scale={scale}
-                up={up}
-              />
-            ))}
-            <StandingLane columns={columns} timetable={timetable} scale={scale} up={up} />
-          </Box>
-        </Box>
-        <Box id="plan-keys" hidden>
-          {KEYS_WORDS}
-        </Box>
-      </Box>
+    <Box
+      component="ol"
+      aria-label="Running order"
+      sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
+    >
+      {timetable.items.map((item) => {
+        const scripted = script.byItem.get(item.itemId);
+        return (
+          <StageItem
+            key={item.itemId}
+            itemId={item.itemId}
+            title={item.title}
+            demo={!!scripted?.demo}
+            pinned={scripted?.item.pinned ?? false}
+            at={scripted?.item.at ?? ''}
+            startsAt={formatClock(script.upS + item.startS)}
+            lengthS={item.endS - item.startS}
+            byHand={item.timingFrom === 'by hand'}
+            details={detailsOf(item, scripted, begun.get(item.itemId) ?? [])}
+            top={scale.y(item.startS)}
+            height={scale.y(item.endS) - scale.y(item.startS)}
+            selected={item.itemId === selected}
+            moving={item.itemId === movingId}
+          />
+        );
+      })}
+      {timetable.items.length === 0 && (
+        <Typography color="textSecondary" sx={{ position: 'absolute', top: scale.curtainY + 12, left: 12 }}>
+          Nothing yet. Add a demo by name, or drag one here from the library.
+        </Typography>
+      )}
     </Box>
   );
+}
+
+/** A key pressed on an item or a piece of work changes the show as it is kept, also while it is drawn as it would be. */
+function onKey(event: KeyboardEvent, { file, upS }: Script, timetable: Timetable): void {
+  const { item, held } = (event.target as HTMLElement).dataset;
+  const show = useDraft.getState().show ?? file.show;
+  if (item !== undefined) itemKeys(show, item)(event);
+  if (held === undefined) return;
+  const names = (id: string) => file.crew.find((p) => p.id === id)?.name ?? '';
+  workKeys(show, timetable, names, upS)(JSON.parse(held) as Held)(event);
 }

@@ -1,4 +1,4 @@
-import { Box, Tooltip } from '@mui/material';
+import { Box } from '@mui/material';
 import {
   formatClock,
   STATIONS,
@@ -7,6 +7,8 @@ import {
   type ShowFile,
   type Timetable,
 } from '@hearty/core';
+import { memo } from 'react';
+import { alike } from './alike';
 import type { Scale } from './scale';
 
 /** Along the edge: how strong each item is, and a tick for each time the audience takes part. */
@@ -23,51 +25,65 @@ export function EdgeLane({
     <Box aria-hidden sx={{ position: 'relative' }}>
       {timetable.items.map((planned) => {
         const scripted = script.byItem.get(planned.itemId);
-        const demo = scripted?.demo;
         const top = scale.y(planned.startS);
-        const height = Math.max(3, scale.y(planned.endS) - top - 2);
-        const parts = Math.min(6, takesPart(scripted));
         return (
-          <Tooltip
+          <Strength
             key={planned.itemId}
-            placement="left"
-            title={`${demo ? `Intensity ${demo.intensity} of 5` : 'Talk'}; the audience takes part ${parts === 0 ? 'not at all' : `${parts} ${parts === 1 ? 'time' : 'times'}`}`}
-          >
-            <Box sx={{ position: 'absolute', top, height, left: 0, right: 0 }}>
-              {demo && (
-                <Box
-                  sx={{
-                    position: 'absolute',
-                    right: 6,
-                    top: 0,
-                    bottom: 0,
-                    width: 2 + demo.intensity * 2.4,
-                    bgcolor: 'primary.main',
-                    opacity: 0.28 + demo.intensity * 0.12,
-                    borderRadius: '3px 0 0 3px',
-                  }}
-                />
-              )}
-              {Array.from({ length: parts }, (_, i) => (
-                <Box
-                  key={i}
-                  sx={{
-                    position: 'absolute',
-                    right: 0,
-                    top: `${((i + 0.5) / parts) * 100}%`,
-                    width: 4,
-                    borderTop: 2,
-                    borderColor: 'secondary.main',
-                  }}
-                />
-              ))}
-            </Box>
-          </Tooltip>
+            top={top}
+            height={Math.max(3, scale.y(planned.endS) - top - 2)}
+            intensity={scripted?.demo?.intensity ?? 0}
+            parts={Math.min(6, takesPart(scripted))}
+          />
         );
       })}
     </Box>
   );
 }
+
+/** How strong one item is (0: talk), and how often the audience takes part. */
+const Strength = memo(function Strength({
+  top,
+  height,
+  intensity,
+  parts,
+}: {
+  top: number;
+  height: number;
+  intensity: number;
+  parts: number;
+}) {
+  const takes = parts === 0 ? 'not at all' : `${parts} ${parts === 1 ? 'time' : 'times'}`;
+  return (
+    <Box
+      sx={{ position: 'absolute', left: 0, right: 0 }}
+      style={{ top, height }}
+      data-hint={`${intensity ? `Intensity ${intensity} of 5` : 'Talk'}; the audience takes part ${takes}`}
+    >
+      {intensity > 0 && (
+        <Box sx={strengthSx} style={{ width: 2 + intensity * 2.4, opacity: 0.28 + intensity * 0.12 }} />
+      )}
+      {Array.from({ length: parts }, (_, i) => (
+        <Box key={i} sx={partSx} style={{ top: `${((i + 0.5) / parts) * 100}%` }} />
+      ))}
+    </Box>
+  );
+}, alike);
+
+const strengthSx = {
+  position: 'absolute',
+  right: 6,
+  top: 0,
+  bottom: 0,
+  bgcolor: 'primary.main',
+  borderRadius: '3px 0 0 3px',
+} as const;
+const partSx = {
+  position: 'absolute',
+  right: 0,
+  width: 4,
+  borderTop: 2,
+  borderColor: 'secondary.main',
+} as const;
 
 const takesPart = ({ item, demo }: Partial<ScriptItem> = {}) =>
   (demo?.steps.filter((s) => s.kind === 'ask' || s.kind === 'shout').length ?? 0) +
@@ -115,34 +131,32 @@ export function StationLane({
       sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
     >
       {spans.map((span) => (
-        <Tooltip
+        <Box
+          component="li"
           key={span.kind + span.title + span.fromS}
-          title={`${formatClock(up + span.fromS)}–${formatClock(up + span.toS)} ${span.title} ${span.kind}`}
+          style={{
+            top: scale.y(span.fromS),
+            height: Math.max(3, scale.y(span.toS) - scale.y(span.fromS) - 1),
+          }}
+          data-hint={`${formatClock(up + span.fromS)}–${formatClock(up + span.toS)} ${span.title} ${span.kind}`}
+          sx={{
+            position: 'absolute',
+            left: 0,
+            right: 0,
+            border: '1px solid',
+            borderStyle: span.kind === 'plays' ? 'solid' : 'dashed',
+            borderColor: 'divider',
+            bgcolor: (t) => (span.kind === 'plays' ? t.ink.wash : 'transparent'),
+            borderRadius: 1,
+            overflow: 'hidden',
+            fontSize: 12,
+            lineHeight: 1.3,
+            px: 0.5,
+            overflowWrap: 'anywhere',
+          }}
         >
-          <Box
-            component="li"
-            sx={{
-              position: 'absolute',
-              left: 0,
-              right: 0,
-              top: scale.y(span.fromS),
-              height: Math.max(3, scale.y(span.toS) - scale.y(span.fromS) - 1),
-              border: '1px solid',
-              borderStyle: span.kind === 'plays' ? 'solid' : 'dashed',
-              borderColor: 'divider',
-              bgcolor: (t) => (span.kind === 'plays' ? t.ink.wash : 'transparent'),
-              borderRadius: 1,
-              overflow: 'hidden',
-              fontSize: 11,
-              lineHeight: 1.3,
-              px: 0.5,
-              whiteSpace: 'nowrap',
-              textOverflow: 'ellipsis',
-            }}
-          >
-            {span.title}
-          </Box>
-        </Tooltip>
+          {span.title}
+        </Box>
       ))}
     </Box>
   );

@@ -1,171 +1,52 @@
 import { useDraggable } from '@dnd-kit/core';
 import PushPinIcon from '@mui/icons-material/PushPin';
-import { Box, ButtonBase, Typography } from '@mui/material';
+import { Box, ButtonBase, Typography, type Theme } from '@mui/material';
 import { formatDuration, posterior, Timing, type PlannedItem, type ScriptItem } from '@hearty/core';
-import { useState, type KeyboardEvent } from 'react';
+import { memo, useState } from 'react';
 import { FieldOf } from '../../kit/fields';
+import { useShow } from '../../session/show';
+import { alike } from './alike';
 import type { Held } from './drag';
 import { stretched } from './timing';
 import { make, select } from './view';
 
-interface StageItemProps {
-  item: PlannedItem;
-  /** Prep tasks of later items that are begun on stage in this one. */
-  begins: string[];
-  scripted: ScriptItem | undefined;
+/** What is written of an item; nothing of it but words and numbers, so that one that says the same is not drawn again. */
+export interface StageItemProps {
+  itemId: string;
+  title: string;
+  /** A demo, not talk around one. */
+  demo: boolean;
+  pinned: boolean;
+  at: string;
+  startsAt: string;
+  lengthS: number;
+  byHand: boolean;
+  details: string;
   top: number;
   height: number;
-  startsAt: string;
   selected: boolean;
   /** It is being moved: this is where it would stand. */
   moving: boolean;
-  onKeyDown: (event: KeyboardEvent) => void;
 }
 
-/** One item on the stage lane, as tall as it is long. Dragged by hand or picked up with space. */
-export function StageItem({
-  item,
-  begins,
-  scripted,
-  top,
-  height,
-  startsAt,
-  selected,
-  moving,
-  onKeyDown,
-}: StageItemProps) {
-  const source = scripted?.item;
-  const demo = scripted?.demo;
-  const { listeners, setNodeRef, attributes } = useDraggable({
-    id: `item:${item.itemId}`,
-    data: { kind: 'item', itemId: item.itemId, title: item.title } satisfies Held,
-  });
-  const small = height < 22;
-  const text = { fontSize: small ? 11.5 : 14.5, lineHeight: small ? 1.15 : 1.45 };
-  return (
-    <Box
-      component="li"
-      sx={{
-        position: 'absolute',
-        top,
-        left: 0,
-        right: 0,
-        height: Math.max(height - 2, 14),
-        zIndex: moving ? 5 : 2,
-      }}
-    >
-      <Box
-        ref={setNodeRef}
-        {...attributes}
-        {...listeners}
-        role="button"
-        aria-pressed={moving}
-        aria-label={`${item.title}, ${startsAt}, ${formatDuration(item.endS - item.startS)}`}
-        aria-roledescription="item of the running order"
-        aria-describedby="plan-keys"
-        onClick={() => select(item.itemId)}
-        onFocus={(e) => e.currentTarget.matches(':focus-visible') && select(item.itemId)}
-        onKeyDown={onKeyDown}
-        sx={{
-          height: '100%',
-          pl: 2.5,
-          pr: 2,
-          py: height > 40 ? 0.75 : 0,
-          overflow: 'hidden',
-          cursor: 'grab',
-          touchAction: 'none',
-          bgcolor: moving ? (t) => t.ink.wash : 'background.paper',
-          border: demo ? '1px solid' : '1px dashed',
-          borderColor: selected ? 'primary.main' : 'divider',
-          borderLeft: demo ? '5px solid' : undefined,
-          borderLeftColor: demo ? 'primary.main' : undefined,
-          outline: (t) => (moving ? `2px dashed ${t.ink.act}` : selected ? `1px solid ${t.ink.act}` : 'none'),
-          borderRadius: 1,
-          '&:focus-visible': { outline: '3px solid', outlineColor: 'secondary.main' },
-        }}
-      >
-        <Typography noWrap sx={{ fontWeight: demo ? 700 : 500, pr: 20, ...text }}>
-          {source?.pinned && (
-            <PushPinIcon
-              titleAccess="keeps its place"
-              sx={{ fontSize: 13, mr: 0.5, verticalAlign: '-2px' }}
-            />
-          )}
-          {source?.at && <span>{source.at} · </span>}
-          {item.title}
-        </Typography>
-        {height > 42 && (
-          <Typography noWrap color="textSecondary" sx={{ fontSize: 13 }}>
-            {[...begins.map((title) => `begins “${title}”`), ...wordsOf(scripted, item)].join(' · ')}
-          </Typography>
-        )}
-      </Box>
-      {scripted && <Length item={item} scripted={scripted} text={text} />}
-    </Box>
-  );
-}
-
-/** How long it is, to be changed in place. */
-function Length({
-  item,
-  scripted,
-  text,
-}: {
-  item: PlannedItem;
-  scripted: ScriptItem;
-  text: { fontSize: number; lineHeight: number };
-}) {
-  const [open, setOpen] = useState(false);
-  const lengthS = item.endS - item.startS;
-  const place = { position: 'absolute', top: 1, right: 6 } as const;
-  if (open)
-    return (
-      <Box
-        sx={{ ...place, width: 130, zIndex: 6, bgcolor: 'background.paper' }}
-        onBlur={() => setOpen(false)}
-        onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && setOpen(false)}
-      >
-        <FieldOf
-          of={Timing}
-          name="likelyS"
-          autoFocus
-          hiddenLabel={`Length of ${item.title}`}
-          value={lengthS}
-          onValue={(value) => make(stretched(scripted, value))}
-        />
-      </Box>
-    );
-  return (
-    <ButtonBase
-      aria-label={`Change the length of ${item.title}`}
-      onClick={() => setOpen(true)}
-      sx={{
-        ...place,
-        ...text,
-        fontFamily: 'inherit',
-        px: 1,
-        borderRadius: 1,
-        bgcolor: 'background.paper',
-        whiteSpace: 'nowrap',
-        color: item.timingFrom === 'by hand' ? 'text.primary' : 'secondary.main',
-        '&:hover': { textDecoration: 'underline' },
-      }}
-    >
-      {formatDuration(lengthS)}
-    </ButtonBase>
-  );
-}
-
-function wordsOf(scripted: ScriptItem | undefined, item: PlannedItem): string[] {
+/** What is said of an item besides its title. `begins`: prep of later items that is begun on stage in it. */
+export function detailsOf(
+  item: PlannedItem,
+  scripted: ScriptItem | undefined,
+  begins: readonly string[],
+): string {
   const { item: source, demo } = scripted ?? {};
   return [
+    ...begins.map((title) => `begins “${title}”`),
     scripted && oddsWords(scripted),
     source && source.showings > 1 && `${source.showings} showings`,
     source && source.retries > 0 && `${source.retries} ${source.retries === 1 ? 'retry' : 'retries'}`,
     source?.worth !== undefined && `may be cut, worth ${source.worth}`,
     demo?.variants?.find((v) => v.id === source?.variantId)?.title,
     item.timingFrom === 'log' && 'from the log',
-  ].filter((word): word is string => !!word);
+  ]
+    .filter(Boolean)
+    .join(' · ');
 }
 
 /** "8 in 10" from the log, or the presenter's guess said as one. */
@@ -174,4 +55,150 @@ function oddsWords({ demo, record }: ScriptItem): string {
   const { a, b } = posterior(record, demo.guessOdds);
   const odds = `works ${Math.round((100 * a) / (a + b))} in 100`;
   return record && record.worked + record.partly + record.failed > 0 ? odds : `${odds} (a guess)`;
+}
+
+/** One item on the stage lane, as tall as it is long. Dragged by hand or picked up with space. */
+export const StageItem = memo(function StageItem({
+  itemId,
+  title,
+  demo,
+  pinned,
+  at,
+  startsAt,
+  lengthS,
+  byHand,
+  details,
+  top,
+  height,
+  selected,
+  moving,
+}: StageItemProps) {
+  const { listeners, setNodeRef, attributes } = useDraggable({
+    id: `item:${itemId}`,
+    data: { kind: 'item', itemId, title } satisfies Held,
+  });
+  return (
+    <Box
+      component="li"
+      sx={{ position: 'absolute', left: 0, right: 0, contain: 'layout' }}
+      style={{ top, height: Math.max(height - 2, 14), zIndex: moving ? 5 : 2 }}
+    >
+      <Box
+        ref={setNodeRef}
+        {...attributes}
+        {...listeners}
+        role="button"
+        data-item={itemId}
+        aria-pressed={moving}
+        aria-label={`${title}, ${startsAt}, ${formatDuration(lengthS)}`}
+        aria-roledescription="item of the running order"
+        aria-describedby="plan-keys"
+        onClick={() => select(itemId)}
+        onFocus={(e) => e.currentTarget.matches(':focus-visible') && select(itemId)}
+        className={[demo && 'demo', moving ? 'moving' : selected && 'selected'].filter(Boolean).join(' ')}
+        sx={itemSx}
+        style={{ paddingBlock: height > 40 ? 3 : 0 }}
+      >
+        <Typography noWrap={height < 60} sx={{ fontWeight: demo ? 700 : 500, pr: 18, ...TITLE }}>
+          {pinned && (
+            <PushPinIcon
+              titleAccess="stays where it is"
+              sx={{ fontSize: 13, mr: 0.5, verticalAlign: '-2px' }}
+            />
+          )}
+          {at && <span>{at} · </span>}
+          {title}
+        </Typography>
+        {height > 42 && (
+          <Typography noWrap={height < 80} color="textSecondary" variant="body2">
+            {details}
+          </Typography>
+        )}
+      </Box>
+      <Length itemId={itemId} title={title} lengthS={lengthS} byHand={byHand} />
+    </Box>
+  );
+}, alike);
+
+const TITLE = { fontSize: 14, lineHeight: '19px' } as const;
+
+const itemSx = {
+  height: '100%',
+  pl: 2.5,
+  pr: 2,
+  overflow: 'hidden',
+  cursor: 'grab',
+  touchAction: 'none',
+  bgcolor: 'background.paper',
+  border: '1px dashed',
+  borderColor: 'divider',
+  borderRadius: 1,
+  '&.demo': {
+    border: '1px solid',
+    borderColor: 'divider',
+    borderLeft: '5px solid',
+    borderLeftColor: 'primary.main',
+  },
+  '&.selected': { borderColor: 'primary.main', outline: '1px solid', outlineColor: 'primary.main' },
+  '&.moving': { bgcolor: (t: Theme) => t.ink.wash, outline: '2px dashed', outlineColor: 'primary.main' },
+} as const;
+
+/** How long it is, to be changed in place. */
+function Length({
+  itemId,
+  title,
+  lengthS,
+  byHand,
+}: Pick<StageItemProps, 'itemId' | 'title' | 'lengthS' | 'byHand'>) {
+  const [open, setOpen] = useState(false);
+  if (open)
+    return <LengthField itemId={itemId} title={title} lengthS={lengthS} onDone={() => setOpen(false)} />;
+  return (
+    <ButtonBase
+      aria-label={`Change the length of ${title}`}
+      onClick={() => setOpen(true)}
+      sx={{
+        ...place,
+        ...TITLE,
+        fontFamily: 'inherit',
+        px: 1,
+        borderRadius: 1,
+        bgcolor: 'background.paper',
+        whiteSpace: 'nowrap',
+        color: byHand ? 'text.primary' : 'secondary.main',
+        // As large to the hand as it must be, however low the item is drawn.
+        '&::after': { content: '""', position: 'absolute', inset: '-3px 0' },
+        '&:hover': { textDecoration: 'underline' },
+      }}
+    >
+      {formatDuration(lengthS)}
+    </ButtonBase>
+  );
+}
+
+const place = { position: 'absolute', top: 0, right: 6 } as const;
+
+function LengthField({
+  itemId,
+  title,
+  lengthS,
+  onDone,
+}: Pick<StageItemProps, 'itemId' | 'title' | 'lengthS'> & { onDone: () => void }) {
+  const scripted = useShow().script.byItem.get(itemId);
+  return (
+    <Box
+      sx={{ ...place, width: 130, zIndex: 6, bgcolor: 'background.paper' }}
+      onBlur={onDone}
+      onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && onDone()}
+    >
+      <FieldOf
+        of={Timing}
+        name="likelyS"
+        autoFocus
+        hiddenLabel={`Length of ${title}`}
+        value={lengthS}
+        onValue={(value) => scripted && make(stretched(scripted, value))}
+      />
+    </Box>
+  );
 }

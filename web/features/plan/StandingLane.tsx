@@ -1,5 +1,7 @@
-import { Box } from '@mui/material';
+import { Box, type Theme } from '@mui/material';
 import { formatClock, type PlannedTask, type Timetable } from '@hearty/core';
+import { memo } from 'react';
+import { alike } from './alike';
 import { spread, type Scale } from './scale';
 
 interface Column {
@@ -22,7 +24,12 @@ export function standingColumns(tasks: readonly PlannedTask[]): { count: number;
 }
 
 const COLUMN_PX = 20;
-const LABEL_PX = 30;
+const LABEL = { width: 116, line: 15, letter: 6.1 };
+
+/** How tall a label is, its words broken into lines: none ends in dots. */
+const labelPx = (words: readonly string[]) =>
+  LABEL.line *
+  words.reduce((sum, w) => sum + Math.max(1, Math.ceil((w.length * LABEL.letter) / LABEL.width)), 0);
 
 /** Soaks, warmings and chillings: a bar while each becomes ready, a bracket while it stays fresh, till it is used. */
 export function StandingLane({
@@ -37,14 +44,21 @@ export function StandingLane({
   up: number;
 }) {
   const lines = [timetable.doorsS, 0, timetable.slotEndS].map(scale.y);
-  const clear = (top: number) => {
-    const line = lines.find((y) => top - 2 < y && y < top + LABEL_PX);
+  const words = columns.list.map(({ task }) => [
+    task.title,
+    task.staleS === undefined
+      ? `ready ${formatClock(up + task.readyS)}`
+      : `fresh ${formatClock(up + task.readyS)}–${formatClock(up + task.staleS)}`,
+  ]);
+  const heights = words.map(labelPx);
+  const clear = (top: number, height: number) => {
+    const line = lines.find((y) => top - 2 < y && y < top + height);
     return line === undefined ? top : line + 3;
   };
   const labelTops = spread(
-    columns.list.map(({ task }) => clear(scale.y(task.handsOffS))),
-    columns.list.map(() => LABEL_PX),
-    2,
+    columns.list.map(({ task }, i) => clear(scale.y(task.handsOffS), heights[i]!)),
+    heights,
+    4,
   );
   const end = Math.max(timetable.endS, timetable.slotEndS);
   return (
@@ -52,67 +66,84 @@ export function StandingLane({
       {columns.list.map(({ task, column }, i) => {
         const staleS = Math.min(end + 60, task.staleS ?? task.usedS);
         const bad = task.staleS !== undefined && task.staleS < task.usedS;
-        const left = column * COLUMN_PX;
         const top = scale.y(task.handsOffS);
         return (
-          <Box component="li" key={task.id}>
-            <Box
-              sx={{
-                position: 'absolute',
-                left,
-                width: 9,
-                top,
-                height: Math.max(5, scale.y(task.readyS) - top),
-                borderRadius: 5,
-                border: 1,
-                borderColor: 'secondary.main',
-                bgcolor: (t) => t.ink.tide,
-              }}
-            />
-            <Box
-              sx={{
-                position: 'absolute',
-                left: left + 10,
-                width: 6,
-                top: scale.y(task.readyS),
-                height: Math.max(3, scale.y(staleS) - scale.y(task.readyS)),
-                border: 2,
-                borderLeft: 0,
-                borderColor: bad ? 'warning.main' : 'secondary.main',
-              }}
-            />
-            <Box
-              sx={{
-                position: 'absolute',
-                left: left - 1,
-                width: 13,
-                top: scale.y(task.usedS) - 1,
-                borderTop: 3,
-                borderColor: 'primary.main',
-              }}
-            />
-            <Box
-              sx={{
-                position: 'absolute',
-                top: labelTops[i],
-                left: columns.count * COLUMN_PX + 2,
-                right: 0,
-                height: LABEL_PX,
-                fontSize: 11.5,
-                lineHeight: 1.25,
-                overflow: 'hidden',
-                color: bad ? 'warning.main' : 'secondary.main',
-              }}
-            >
-              <Box sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-                {task.title}
-              </Box>
-              ready {formatClock(up + task.readyS)}
-              {task.staleS !== undefined && ` · stale ${formatClock(up + task.staleS)}`}
-            </Box>
-          </Box>
+          <Standing
+            key={task.id}
+            left={column * COLUMN_PX}
+            labelLeft={columns.count * COLUMN_PX + 2}
+            top={top}
+            readyY={scale.y(task.readyS)}
+            staleY={scale.y(staleS)}
+            usedY={scale.y(task.usedS)}
+            labelTop={labelTops[i]!}
+            words={words[i]!}
+            bad={bad}
+          />
         );
       })}
     </Box>
   );
 }
+
+interface StandingProps {
+  left: number;
+  labelLeft: number;
+  top: number;
+  readyY: number;
+  staleY: number;
+  usedY: number;
+  labelTop: number;
+  words: string[];
+  /** It goes stale before it is used. */
+  bad: boolean;
+}
+
+const Standing = memo(function Standing({
+  left,
+  labelLeft,
+  top,
+  readyY,
+  staleY,
+  usedY,
+  labelTop,
+  words,
+  bad,
+}: StandingProps) {
+  const color = bad ? 'warning.main' : 'secondary.main';
+  return (
+    <li>
+      <Box sx={barSx} style={{ left, top, height: Math.max(5, readyY - top) }} />
+      <Box
+        sx={{ position: 'absolute', width: 6, border: 2, borderLeft: 0, borderColor: color }}
+        style={{ left: left + 10, top: readyY, height: Math.max(3, staleY - readyY) }}
+      />
+      <Box
+        sx={{ position: 'absolute', width: 13, borderTop: 3, borderColor: 'primary.main' }}
+        style={{ left: left - 1, top: usedY - 1 }}
+      />
+      <Box sx={{ ...labelSx, color }} style={{ top: labelTop, left: labelLeft }}>
+        {words.map((line) => (
+          <div key={line}>{line}</div>
+        ))}
+      </Box>
+    </li>
+  );
+}, alike);
+
+const barSx = {
+  position: 'absolute',
+  width: 9,
+  borderRadius: 5,
+  border: 1,
+  borderColor: 'secondary.main',
+  bgcolor: (t: Theme) => t.ink.tide,
+} as const;
+
+const labelSx = {
+  position: 'absolute',
+  right: 0,
+  fontSize: 12,
+  lineHeight: `${LABEL.line}px`,
+  overflowWrap: 'anywhere',
+} as const;

@@ -7,7 +7,7 @@ import SwapVertIcon from '@mui/icons-material/SwapVert';
 import TableBarOutlinedIcon from '@mui/icons-material/TableBarOutlined';
 import ZoomInIcon from '@mui/icons-material/ZoomIn';
 import ZoomOutIcon from '@mui/icons-material/ZoomOut';
-import { Box, Button, IconButton, Tooltip } from '@mui/material';
+import { Box, IconButton, Tooltip } from '@mui/material';
 import type { ShowFile } from '@hearty/core';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -21,93 +21,66 @@ export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
   const [reordering, setReordering] = useState(false);
   const score = view === 'score';
   return (
-    <Box
-      sx={{
-        display: 'flex',
-        flexWrap: 'wrap',
-        alignItems: 'center',
-        columnGap: 1,
-        mb: 2,
-        '@media print': { display: 'none' },
-      }}
-    >
-      <Choice
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', '@media print': { display: 'none' } }}>
+      <Act
+        label={score ? 'As a list' : 'As a score'}
         icon={score ? <FormatListNumberedIcon /> : <AccountTreeOutlinedIcon />}
         onClick={() => usePlanView.setState({ view: score ? 'list' : 'score' })}
-      >
-        {score ? 'As a list' : 'As a score'}
-      </Choice>
+      />
       {score && (
         <>
-          <Choice
+          <Act
+            label="Library"
             icon={<LibraryBooksOutlinedIcon />}
             pressed={library}
             onClick={() => usePlanView.setState({ library: !library })}
-          >
-            Library
-          </Choice>
-          <Choice
+          />
+          <Act
+            label="Stations"
             icon={<TableBarOutlinedIcon />}
             pressed={stations}
             onClick={() => usePlanView.setState({ stations: !stations })}
-          >
-            Stations
-          </Choice>
+          />
         </>
       )}
-      <Choice icon={<SwapVertIcon />} onClick={() => setReordering(true)}>
-        Look for a better order
-      </Choice>
-      <Button
-        size="small"
-        component={Link}
-        to={`/shows/${file.show.id}/print`}
-        startIcon={<PrintOutlinedIcon />}
-        sx={{ minHeight: 40 }}
-      >
-        Print
-      </Button>
+      <Act label="Look for a better order" icon={<SwapVertIcon />} onClick={() => setReordering(true)} />
+      <Tooltip title="Print">
+        <IconButton component={Link} to={`/shows/${file.show.id}/print`} aria-label="Print" sx={actSx}>
+          <PrintOutlinedIcon />
+        </IconButton>
+      </Tooltip>
       {score && (
-        <Box sx={{ display: 'flex', ml: 'auto' }}>
-          <Act label="Further away" onClick={() => zoomBy(-1)} icon={<ZoomOutIcon fontSize="small" />} />
-          <Act
-            label="The whole show"
-            onClick={() => zoomBy(0)}
-            icon={<FitScreenOutlinedIcon fontSize="small" />}
-          />
-          <Act label="Closer" onClick={() => zoomBy(1)} icon={<ZoomInIcon fontSize="small" />} />
-        </Box>
+        <>
+          <Act label="Further away" onClick={() => zoomBy(-1)} icon={<ZoomOutIcon />} />
+          <Act label="The whole show" onClick={() => zoomBy(0)} icon={<FitScreenOutlinedIcon />} />
+          <Act label="Closer" onClick={() => zoomBy(1)} icon={<ZoomInIcon />} />
+        </>
       )}
       {reordering && <ReorderDialog file={file} onClose={() => setReordering(false)} />}
     </Box>
   );
 }
 
-const Choice = ({
+const actSx = { width: 40, height: 44, borderRadius: 1, color: 'primary.main', '& svg': { fontSize: 20 } };
+
+const Act = ({
+  label,
   icon,
   pressed,
   onClick,
-  children,
 }: {
+  label: string;
   icon: ReactNode;
   pressed?: boolean;
   onClick: () => void;
-  children: ReactNode;
 }) => (
-  <Button
-    size="small"
-    startIcon={icon}
-    onClick={onClick}
-    {...(pressed !== undefined && { 'aria-pressed': pressed })}
-    sx={{ minHeight: 40, ...(pressed && { bgcolor: (t) => t.ink.wash }) }}
-  >
-    {children}
-  </Button>
-);
-
-const Act = ({ label, icon, onClick }: { label: string; icon: ReactNode; onClick: () => void }) => (
   <Tooltip title={label}>
-    <IconButton aria-label={label} onClick={onClick} sx={{ width: 40, height: 40 }}>
+    <IconButton
+      aria-label={label}
+      onClick={onClick}
+      {...(pressed !== undefined && { 'aria-pressed': pressed })}
+      sx={{ ...actSx, ...(pressed && { bgcolor: 'action.selected' }) }}
+    >
       {icon}
     </IconButton>
   </Tooltip>

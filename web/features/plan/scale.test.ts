@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Timetable } from '@hearty/core';
-import { scaleOf, spread } from './scale';
+import { ITEM_PX, scaleOf, spread } from './scale';
 
 const timetable = (changes: Partial<Timetable>): Timetable => ({
   items: [],
@@ -67,4 +67,41 @@ test('closer is taller, and the rulings keep their distance', () => {
     const shown = marks.filter((m) => m > 0);
     shown.slice(1).forEach((m, i) => expect(y(m) - y(shown[i]!)).toBeGreaterThan(40));
   }
+});
+
+const SECONDS_8 = Array.from({ length: 30 }, (_, i) => ({
+  itemId: `i${i}`,
+  title: `Item ${i}`,
+  startS: i * 8,
+  endS: (i + 1) * 8,
+  timing: { bestS: 8, likelyS: 8, worstS: 8 },
+  timingFrom: 'by hand' as const,
+  waitS: 0,
+  presenterId: undefined,
+  helperIds: [],
+}));
+
+test('thirty items of eight seconds are each as tall as their words, and the scale says where time bends', () => {
+  for (const zoom of [0.6, 1, 4]) {
+    const { y, s, bent } = scaleOf(timetable({ items: SECONDS_8, endS: 240 }), 640, zoom);
+    for (const { startS, endS } of SECONDS_8)
+      expect(y(endS) - y(startS)).toBeGreaterThanOrEqual(ITEM_PX - 1e-9);
+    for (let at = 0; at < 2700; at += 3) {
+      expect(y(at + 3)).toBeGreaterThan(y(at));
+      expect(s(y(at))).toBeCloseTo(at, 6);
+    }
+    expect(bent).toEqual([{ fromS: 0, toS: 240, items: 30 }]);
+  }
+});
+
+test('where every item is tall enough, nothing bends', () => {
+  const items = SECONDS_8.slice(0, 4).map((i, n) => ({ ...i, startS: n * 300, endS: (n + 1) * 300 }));
+  expect(scaleOf(timetable({ items, endS: 1200 }), 640).bent).toEqual([]);
+});
+
+test('the rulings stand at round times of day', () => {
+  const upS = 14 * 3600 + 5 * 60;
+  const { marks } = scaleOf(timetable({}), 640, 1, upS);
+  for (const at of marks) expect((upS + at) % (at < 0 ? 1800 : 60)).toBe(0);
+  expect(marks.some((at) => at > 0 && (upS + at) % 300 === 0)).toBe(true);
 });

@@ -1,28 +1,35 @@
 import type { Timetable } from '@hearty/core';
 
-/** Pixels down the score for a moment. Before curtain-up a gentler scale of its own, with a seam at curtain-up. */
+/**
+ * Pixels down the score for a moment. Before curtain-up a gentler scale of its own, with a seam at curtain-up; where an
+ * item would be lower than its words, time bends and the item is as tall as they are.
+ */
 export interface Scale {
   y: (seconds: number) => number;
   /** The moment at a height: the other way round. */
   s: (y: number) => number;
   curtainY: number;
   height: number;
-  /** Moments for the rulings, in seconds from curtain-up. */
+  /** Moments for the rulings, in seconds from curtain-up: round times of day. */
   marks: number[];
+  /** Stretches in which time is drawn longer than elsewhere, in seconds from curtain-up. */
+  bent: { fromS: number; toS: number; items: number }[];
 }
 
 const PREP_PX = { least: 130, most: 190, perMinute: 3.2 };
-/** No item of a minute or more is drawn lower than a line of text. */
-const SHOW_PX = { least: 9, most: 34, shortestItem: 15.5 };
+const SHOW_PX = { least: 9, most: 34 };
+/** No item is drawn lower than a line of its words. */
+export const ITEM_PX = 21;
 /** The least height in which the words of a piece of work can be read. */
 export const WORK_PX = 19;
+/** Rulings nearer to one another than this cannot be read. */
+const RULING_PX = 46;
 
 /**
- * The scale of a score that should fill `room` pixels where it can, and that much closer with `zoom`. Items shorter
- * than a minute may be drawn lower than their text; their titles are cut, never their neighbours'. Before curtain-up
- * there is room for everything the busiest person does one below another.
+ * The scale of a score that should fill `room` pixels where it can, and that much closer with `zoom`; curtain-up is
+ * `upS` seconds after midnight. Before curtain-up there is room for everything the busiest person does one below another.
  */
-export function scaleOf(timetable: Timetable, room: number, zoom = 1): Scale {
+export function scaleOf(timetable: Timetable, room: number, zoom = 1, upS = 0): Scale {
   const firstS = Math.min(timetable.firstHandsS, timetable.doorsS, timetable.getInS) - 240;
   const outS = Math.max(timetable.endS, timetable.slotEndS, ...timetable.resets.map((r) => r.endS));
   // A hard end hours later is named in words, not drawn to scale.
@@ -36,18 +43,75 @@ export function scaleOf(timetable: Timetable, room: number, zoom = 1): Scale {
   const least = Math.max(PREP_PX.least, (busiest + 2) * (WORK_PX + 1));
   const wanted = (-firstS / 60) * PREP_PX.perMinute;
   const curtainY = Math.round(clamp(wanted, least, Math.max(least, PREP_PX.most)) * Math.max(1, zoom * 0.8));
-  const shortest = Math.max(60, Math.min(...timetable.items.map((i) => i.endS - i.startS), 600));
-  const fill = (room - curtainY) / (lastS / 60);
-  const perMinute =
-    zoom * clamp(Math.max(fill, SHOW_PX.shortestItem / (shortest / 60)), SHOW_PX.least, SHOW_PX.most);
+  const perMinute = zoom * clamp((room - curtainY) / (lastS / 60), SHOW_PX.least, SHOW_PX.most);
   const before = curtainY / -firstS;
-  const y = (s: number) => (s < 0 ? curtainY + s * before : curtainY + (s / 60) * perMinute);
-  const s = (at: number) => (at < curtainY ? (at - curtainY) / before : ((at - curtainY) / perMinute) * 60);
-  const stepS = [60, 120, 300, 600, 1200, 3600].find((step) => (step / 60) * perMinute >= 46) ?? 3600;
+  const { knots, bent } = bend(timetable, curtainY, perMinute);
+  const after = along(knots, 'fromS', 'fromY', perMinute / 60);
+  const back = along(knots, 'fromY', 'fromS', 60 / perMinute);
+  const y = (s: number) => (s < 0 ? curtainY + s * before : after(s));
+  const s = (at: number) => (at < curtainY ? (at - curtainY) / before : back(at));
+  const stepS = STEPS_S.find((step) => (step / 60) * perMinute >= RULING_PX) ?? 3600;
   const marks: number[] = [];
-  for (let at = stepS; at < lastS; at += stepS) marks.push(at);
-  for (let at = -1800; at > firstS; at -= 1800) marks.unshift(at);
-  return { y, s, curtainY, height: Math.round(y(lastS)), marks };
+  for (let at = roundAfter(0, stepS, upS); at < lastS; at += stepS) marks.push(at);
+  for (let at = roundAfter(0, PREP_STEP_S, upS) - PREP_STEP_S; at > firstS; at -= PREP_STEP_S)
+    if (at < 0) marks.unshift(at);
+  return { y, s, curtainY, height: Math.round(y(lastS)), marks, bent };
+}
+
+const STEPS_S = [60, 120, 300, 600, 900, 1800, 3600];
+const PREP_STEP_S = 1800;
+
+/** The first moment after `s` at which the clock shows a whole number of steps. */
+const roundAfter = (s: number, stepS: number, upS: number) => Math.floor((s + upS) / stepS + 1) * stepS - upS;
+
+/** Where the scale changes: from `fromS`, at `fromY`, on. */
+interface Knot {
+  fromS: number;
+  fromY: number;
+}
+
+/** The knots of a scale in which no item is lower than its words, and the stretches for which it had to bend. */
+function bend(
+  { items }: Timetable,
+  curtainY: number,
+  perMinute: number,
+): { knots: Knot[]; bent: Scale['bent'] } {
+  const knots: Knot[] = [{ fromS: 0, fromY: curtainY }];
+  const bent: Scale['bent'] = [];
+  for (const { startS, endS } of items) {
+    const last = knots.at(-1)!;
+    const tall = ((endS - startS) / 60) * perMinute;
+    if (tall >= ITEM_PX || endS <= startS || startS < last.fromS) continue;
+    const fromY = last.fromY + ((startS - last.fromS) / 60) * perMinute;
+    if (startS > last.fromS) knots.push({ fromS: startS, fromY });
+    knots.push({ fromS: endS, fromY: fromY + ITEM_PX });
+    const before = bent.at(-1);
+    if (before?.toS === startS) {
+      before.toS = endS;
+      before.items++;
+    } else bent.push({ fromS: startS, toS: endS, items: 1 });
+  }
+  return { knots, bent };
+}
+
+/** From one axis of the knots to the other, straight between them and at `slope` after the last. */
+function along(
+  knots: readonly Knot[],
+  from: keyof Knot,
+  to: keyof Knot,
+  slope: number,
+): (at: number) => number {
+  return (at) => {
+    let [low, high] = [0, knots.length - 1];
+    while (low < high) {
+      const middle = Math.ceil((low + high) / 2);
+      if (knots[middle]![from] <= at) low = middle;
+      else high = middle - 1;
+    }
+    const [here, next] = [knots[low]!, knots[low + 1]];
+    const steep = next ? (next[to] - here[to]) / (next[from] - here[from]) : slope;
+    return here[to] + (at - here[from]) * steep;
+  };
 }
 
 const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(low, x));

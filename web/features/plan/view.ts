@@ -9,8 +9,10 @@ interface ViewState {
   /** A change only thought of: hovered, or being dragged. `moving` redraws the score with it. */
   thought: Change | undefined;
   moving: boolean;
+  /** The show as it would be, to be drawn at once. */
+  rough: Script | undefined;
   /** What it would make of the show, once that is worked out. */
-  whatIf: { script: Script; plan: Plan } | undefined;
+  whatIf: { plan: Plan; exact: boolean } | undefined;
   zoom: number;
   stations: boolean;
   /** Whether the strip of demos to drag from is open. */
@@ -25,6 +27,7 @@ export const usePlanView = create<ViewState>()(() => ({
   selected: undefined,
   thought: undefined,
   moving: false,
+  rough: undefined,
   whatIf: undefined,
   zoom: 1,
   stations: false,
@@ -38,11 +41,15 @@ export const tell = (told: string) => usePlanView.setState({ told });
 
 /** Thinks of a change without making it. */
 export const think = (thought: Change | undefined, moving = false) =>
-  usePlanView.setState({ thought, moving: !!thought && moving, ...(!thought && { whatIf: undefined }) });
+  usePlanView.setState({
+    thought,
+    moving: !!thought && moving,
+    ...(!thought && { rough: undefined, whatIf: undefined }),
+  });
 
 /** Makes a change of the show, which can be undone, and forgets what was only thought of. */
 export function make(change: Change): void {
-  usePlanView.setState({ thought: undefined, moving: false, whatIf: undefined });
+  usePlanView.setState({ thought: undefined, moving: false, rough: undefined, whatIf: undefined });
   applyWayOut(change);
 }
 

@@ -14,7 +14,7 @@ const SCORE_HEAD_PX = 70;
 /** The run sheet and the score as they come out of a printer: black on white, on A4 or Letter. */
 export function PrintPage() {
   const { file, script, plan } = useShow();
-  const scale = scaleOf(plan.timetable, PAGE.height - SCORE_HEAD_PX);
+  const scale = scaleOf(plan.timetable, PAGE.height - SCORE_HEAD_PX, 1, script.upS);
   const people = file.show.crew.length;
   // The score is drawn as wide as it needs, then made smaller as a whole.
   const width = Math.max(PAGE.width, 560 + people * 95);
@@ -51,7 +51,7 @@ export function PrintPage() {
             {file.show.title}: the score
           </Box>
           <Box sx={{ zoom, width }}>
-            <Score script={script} plan={plan} scale={scale} />
+            <Score script={script} timetable={plan.timetable} bands={plan.bands} scale={scale} />
           </Box>
         </Box>
       </Box>

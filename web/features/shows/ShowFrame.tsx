@@ -2,7 +2,7 @@ import EditOutlinedIcon from '@mui/icons-material/EditOutlined';
 import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
 import RedoIcon from '@mui/icons-material/Redo';
 import UndoIcon from '@mui/icons-material/Undo';
-import { Alert, Box, Button, IconButton, Tab, Tabs, Tooltip, Typography } from '@mui/material';
+import { Alert, Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
 import {
   assemble,
   script,
@@ -14,16 +14,16 @@ import {
   type ShowFile,
 } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
-import { useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Link, Outlet, useLocation, useParams } from 'react-router';
+import { Outlet, useParams } from 'react-router';
 import type { RunSummary } from '@hearty/core';
 import { useDocument, useLibrary, useRuns, useTour } from '../../session/queries';
-import { LevelMark } from '../../kit/LevelMark';
+import { Pages, type Page } from '../../kit/Pages';
 import { Failed, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { download } from '../../kit/download';
-import type { ShowContext } from '../../session/show';
+import { ShowProvider, type ShowContext } from '../../session/show';
 import { RunsHere } from '../../session/RunsHere';
 import { goneFrom, knownIn } from '../../session/broken';
 import { Conflict, DeletedElsewhere } from '../../session/Conflict';
@@ -74,19 +74,21 @@ export function ShowFrame() {
   const lastRun = runs.data?.find((r) => r.phase === 'down' && r.curtainAt !== null);
   return (
     <>
-      <Head file={file} />
+      <Box
+        data-show-head
+        sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, mb: 1 }}
+      >
+        <Head show={file.show} venue={file.venue.name} />
+        {plan && !trouble && (
+          <ShowTabs showId={file.show.id} plan={plan} phase={openRun?.phase} played={lastRun !== undefined} />
+        )}
+        <Actions file={file} />
+      </Box>
       <SaveTrouble />
       <Gone show={file.show} library={library.data} />
       {trouble && <NoPlan show={file.show} says={trouble} />}
       {plan && !trouble ? (
-        <>
-          <ShowTabs file={file} plan={plan} openRun={openRun} lastRun={lastRun} />
-          <Outlet
-            context={
-              { file, script: resolved, plan, fresh, progress, openRun, lastRun } satisfies ShowContext
-            }
-          />
-        </>
+        <Within value={{ file, script: resolved, plan, fresh, progress, openRun, lastRun }} />
       ) : (
         !trouble && <Loading what="the plan" />
       )}
@@ -116,47 +118,65 @@ function NoPlan({ show, says }: { show: Show; says: string }) {
   );
 }
 
-function Head({ file }: { file: ShowFile }) {
-  const { show, venue } = file;
+/** The tab that is open, and what it draws; the same value as long as its parts are. */
+function Within({ value }: { value: ShowContext }) {
+  const { file, script: resolved, plan, fresh, progress, openRun, lastRun } = value;
+  const same = useMemo(
+    () => ({ file, script: resolved, plan, fresh, progress, openRun, lastRun }),
+    [file, resolved, plan, fresh, progress, openRun, lastRun],
+  );
+  return (
+    <ShowProvider value={same}>
+      <Outlet />
+    </ShowProvider>
+  );
+}
+
+function Head({ show, venue }: { show: Show; venue: string }) {
+  return (
+    <Box sx={{ flex: '1 1 220px', minWidth: 0, maxWidth: { lg: 400 } }}>
+      <Typography variant="h2" component="h1" sx={{ overflowWrap: 'anywhere', lineHeight: 1.2 }}>
+        {show.title}
+      </Typography>
+      <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
+        {format(parseISO(show.date), 'EEE d MMM')} · {venue} · {show.heads} people · {show.slotMin} min
+      </Typography>
+    </Box>
+  );
+}
+
+function Actions({ file }: { file: ShowFile }) {
   const [editing, setEditing] = useState(false);
   const last = useDraft((s) => s.past.at(-1));
   const next = useDraft((s) => s.future[0]);
   return (
-    <Box data-show-head sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'baseline', columnGap: 4 }}>
-      <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
-        {show.title}
-      </Typography>
-      <Typography color="textSecondary" sx={{ flex: 1, minWidth: 200 }}>
-        {format(parseISO(show.date), 'EEE d MMM')} · {venue.name} · {show.heads} people · {show.slotMin} min
-      </Typography>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, '@media print': { display: 'none' } }}>
-        <SaveWords />
-        <Act
-          label="Undo"
-          what={last?.says}
-          onClick={undo}
-          disabled={!last}
-          icon={<UndoIcon fontSize="small" />}
-        />
-        <Act
-          label="Redo"
-          what={next?.says}
-          onClick={redo}
-          disabled={!next}
-          icon={<RedoIcon fontSize="small" />}
-        />
-        <Act
-          label="Day, place and crew"
-          onClick={() => setEditing(true)}
-          icon={<EditOutlinedIcon fontSize="small" />}
-        />
-        <Act
-          label="Save as a show file"
-          onClick={() => download(`${show.id}.json`, writeShowFile(file))}
-          icon={<FileDownloadOutlinedIcon fontSize="small" />}
-        />
-      </Box>
-      {editing && <ShowDialog show={show} onClose={() => setEditing(false)} />}
+    <Box sx={{ display: 'flex', alignItems: 'center', ml: 'auto', '@media print': { display: 'none' } }}>
+      <SaveWords />
+      <Act
+        label="Undo"
+        what={last?.says}
+        onClick={undo}
+        disabled={!last}
+        icon={<UndoIcon fontSize="small" />}
+      />
+      <Act
+        label="Redo"
+        what={next?.says}
+        onClick={redo}
+        disabled={!next}
+        icon={<RedoIcon fontSize="small" />}
+      />
+      <Act
+        label="Day, place and crew"
+        onClick={() => setEditing(true)}
+        icon={<EditOutlinedIcon fontSize="small" />}
+      />
+      <Act
+        label="Save as a show file"
+        onClick={() => download(`${file.show.id}.json`, writeShowFile(file))}
+        icon={<FileDownloadOutlinedIcon fontSize="small" />}
+      />
+      {editing && <ShowDialog show={file.show} onClose={() => setEditing(false)} />}
     </Box>
   );
 }
@@ -199,7 +219,8 @@ function SaveWords() {
     <Typography
       role="status"
       color={status === 'saved' ? 'textSecondary' : 'warning'}
-      sx={{ mr: 2, fontSize: 14 }}
+      variant="body2"
+      sx={{ mr: 1 }}
     >
       {WORDS[status]}
     </Typography>
@@ -280,25 +301,25 @@ function NoVenue({ show }: { show: Show }) {
   );
 }
 
-function ShowTabs({
-  file,
+const ShowTabs = memo(function ShowTabs({
+  showId,
   plan,
-  openRun,
-  lastRun,
+  phase,
+  played,
 }: {
-  file: ShowFile;
+  showId: string;
   plan: Plan;
-  openRun: RunSummary | undefined;
-  lastRun: RunSummary | undefined;
+  /** How far the run is that is open. */
+  phase: RunSummary['phase'] | undefined;
+  played: boolean;
 }) {
-  const { pathname } = useLocation();
   const cold = plan.findings.some((f) => f.level === 'stop' && f.code.startsWith('cold-'));
   const stops = plan.findings.filter((f) => f.level === 'stop').length;
   const cautions = plan.findings.filter((f) => f.level === 'caution').length;
   const tour = useTour();
-  const onTour = tour.data?.shows.find((s) => s.showId === file.show.id);
+  const onTour = tour.data?.shows.find((s) => s.showId === showId);
   const toBuy = (onTour ?? plan.buying).lines.filter((l) => l.short > 0).length;
-  const tabs: { to: string; label: string; state: string; level?: 'stop' | 'caution' }[] = [
+  const pages: Page[] = [
     {
       to: 'plan',
       label: 'Plan',
@@ -309,54 +330,9 @@ function ShowTabs({
       ? { to: 'supplies', label: 'Supplies', level: 'stop', state: 'cold budget' }
       : { to: 'supplies', label: 'Supplies', state: toBuy ? `${toBuy} to buy` : '' },
     { to: 'prep', label: 'Prep', state: plan.timetable.tasks.length ? '' : 'nothing to prepare' },
-    { to: 'check', label: 'Check', state: openRun?.phase === 'before' ? 'under way' : '' },
-    { to: 'live', label: 'Live', state: openRun && openRun.phase !== 'before' ? 'on stage' : '' },
-    { to: 'debrief', label: 'Debrief', state: lastRun ? '' : 'no run yet' },
+    { to: 'check', label: 'Check', state: phase === 'before' ? 'under way' : '' },
+    { to: 'live', label: 'Live', state: phase && phase !== 'before' ? 'on stage' : '' },
+    { to: 'debrief', label: 'Debrief', state: played ? '' : 'no run yet' },
   ];
-  return (
-    <Tabs
-      value={pathname.split('/')[3] ?? 'plan'}
-      variant="scrollable"
-      aria-label="The work on this show"
-      sx={{
-        borderBottom: 1,
-        borderColor: 'divider',
-        mb: 3,
-        minHeight: 44,
-        '@media print': { display: 'none' },
-      }}
-    >
-      {tabs.map(({ to, label, state, level }) => (
-        <Tab
-          key={to}
-          value={to}
-          component={Link}
-          to={to}
-          sx={{ minHeight: 44, fontSize: 15 }}
-          label={
-            <span>
-              {label}
-              {state && (
-                <Box
-                  component="span"
-                  sx={{
-                    ml: 1.5,
-                    fontSize: 13,
-                    color:
-                      level === 'stop'
-                        ? 'error.main'
-                        : level === 'caution'
-                          ? 'warning.main'
-                          : 'text.secondary',
-                  }}
-                >
-                  {level && <LevelMark level={level} />} {state}
-                </Box>
-              )}
-            </span>
-          }
-        />
-      ))}
-    </Tabs>
-  );
-}
+  return <Pages label="The work on this show" pages={pages} />;
+});

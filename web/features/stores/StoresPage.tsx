@@ -1,12 +1,13 @@
 import AddIcon from '@mui/icons-material/Add';
 import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
 import FileUploadOutlinedIcon from '@mui/icons-material/FileUploadOutlined';
-import { Button, Tab, Tabs } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import type { Good, Stored } from '@hearty/core';
 import { useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useParams } from 'react-router';
 import { useStores } from '../../session/stores';
 import { newId } from '../../session/ids';
+import { Pages } from '../../kit/Pages';
 import { PaperStyles } from '../../kit/PaperStyles';
 import { BrokenLines } from '../../session/BrokenLines';
 import { Failed, Loading, PageHead } from '../../kit/States';
@@ -57,23 +58,12 @@ export function StoresPage() {
         </Button>
       </PageHead>
       <BrokenLines kinds={['good', 'crate']} />
-      <Tabs
-        value={view}
-        variant="scrollable"
-        aria-label="The stores"
-        sx={{ borderBottom: 1, borderColor: 'divider', mb: 4, minHeight: 44 }}
-      >
-        {VIEWS.map(([value, label]) => (
-          <Tab
-            key={value}
-            value={value}
-            label={label}
-            component={Link}
-            to={`/stores/${value}`}
-            sx={{ minHeight: 44, fontSize: 15 }}
-          />
-        ))}
-      </Tabs>
+      <Box sx={{ borderBottom: 1, borderColor: 'divider', mb: 4 }}>
+        <Pages
+          label="The stores"
+          pages={VIEWS.map(([value, label]) => ({ to: `/stores/${value}`, label }))}
+        />
+      </Box>
       {view === 'shelves' && <Shelves stores={stores.data} onEdit={setGood} />}
       {view === 'buy' && <ToBuy />}
       {view === 'count' && <Count stores={stores.data} />}
