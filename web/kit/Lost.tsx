@@ -4,6 +4,7 @@ import { Component, type ReactNode } from 'react';
 /** An address that leads nowhere, or a screen that broke. Nothing typed is lost: drafts and logs are kept apart. */
 export const LostWords = ({ error }: { error?: unknown }) => (
   <Box sx={{ p: 8 }}>
+    <title>Nothing here · Hearty Stage</title>
     <Typography variant="h1" sx={{ mb: 3 }}>
       {error ? 'This screen broke' : 'There is nothing here'}
     </Typography>

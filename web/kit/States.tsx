@@ -30,10 +30,23 @@ export const Empty = ({ title, children }: { title: string; children?: ReactNode
   </Box>
 );
 
+/** What the window is called while this is open: a name of its own for every page. */
+export const WindowTitle = ({ of }: { of: string }) => <title>{`${of} · Hearty Stage`}</title>;
+
 /** A page's title line, with what can be done beside it. */
-export const PageHead = ({ title, children }: { title: string; children?: ReactNode }) => (
+export const PageHead = ({
+  title,
+  window = title,
+  children,
+}: {
+  title: string;
+  /** What the window is called, where that is not the title alone. */
+  window?: string;
+  children?: ReactNode;
+}) => (
   <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'center', mb: 4 }}>
-    <Typography variant="h1" sx={{ flex: 1 }}>
+    <WindowTitle of={window} />
+    <Typography variant="h1" sx={{ flex: 1, overflowWrap: 'anywhere', minWidth: 0 }}>
       {title}
     </Typography>
     {children}

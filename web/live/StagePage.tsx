@@ -13,7 +13,7 @@ import {
 import { lightFormat } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Loading } from '../kit/States';
+import { Loading, WindowTitle } from '../kit/States';
 import { CutOffer } from './CutOffer';
 import { JumpList } from './JumpList';
 import { NowBlock } from './NowBlock';
@@ -32,6 +32,7 @@ export function StagePage({ runId }: { runId: string }) {
   const online = useRunLog((s) => s.online);
   return (
     <>
+      <WindowTitle of={run ? `${run.script.file.show.title}, on stage` : 'On stage'} />
       <RefusedCorner />
       {run ? (
         <Stage key={runId} script={run.script} state={run.state} rehearsal={run.rehearsal} />

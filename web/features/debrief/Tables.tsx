@@ -1,7 +1,8 @@
 import { formatAmount, formatDuration, Leftover, type Debrief, type LeftoverLine } from '@hearty/core';
-import { Paper, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import { Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { FieldOf } from '../../kit/fields';
 import { useSettings } from '../../session/settings';
+import { Wide } from '../../kit/Wide';
 import { Section, say } from './common';
 
 /** Planned against actual, item by item. */
@@ -10,7 +11,7 @@ export function Times({ talk }: { talk: Debrief }) {
     Math.round(s) === 0 ? 'as planned' : `${formatDuration(Math.abs(s))} ${s > 0 ? 'longer' : 'shorter'}`;
   return (
     <Section title="Planned and actual">
-      <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+      <Wide of="Times">
         <Table size="small" aria-label="Planned and actual times">
           <TableHead>
             <TableRow>
@@ -35,7 +36,7 @@ export function Times({ talk }: { talk: Debrief }) {
             ))}
           </TableBody>
         </Table>
-      </Paper>
+      </Wide>
     </Section>
   );
 }
@@ -46,7 +47,7 @@ export function Leftovers({ lines }: { lines: LeftoverLine[] }) {
   if (lines.length === 0) return null;
   return (
     <Section title="Left over" hint="Packed less what the log used. Correct what you counted otherwise.">
-      <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+      <Wide of="Leftovers">
         <Table size="small" aria-label="Leftovers">
           <TableHead>
             <TableRow>
@@ -78,7 +79,7 @@ export function Leftovers({ lines }: { lines: LeftoverLine[] }) {
             ))}
           </TableBody>
         </Table>
-      </Paper>
+      </Wide>
     </Section>
   );
 }

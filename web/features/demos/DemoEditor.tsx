@@ -53,7 +53,10 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
   return (
     <FormOf of={Demo} form={form}>
       <Box component="form" noValidate onSubmit={submit} sx={{ maxWidth: 1120 }}>
-        <PageHead title={isNew ? 'New demo' : demo.title}>
+        <PageHead
+          title={isNew ? 'New demo' : demo.title}
+          window={isNew ? 'New demo' : `Changing ${demo.title}`}
+        >
           <Total />
           <Button onClick={() => void navigate(isNew ? '/demos' : `/demos/${demo.id}`)}>Leave</Button>
           <Button type="submit" variant="contained" disabled={saving}>

@@ -1,14 +1,4 @@
-import {
-  Box,
-  Button,
-  Paper,
-  Table,
-  TableBody,
-  TableCell,
-  TableHead,
-  TableRow,
-  Typography,
-} from '@mui/material';
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { useTheme, type Theme } from '@mui/material/styles';
 import { formatDuration } from '@hearty/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -23,6 +13,7 @@ import { newId } from '../../session/ids';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { useMore } from '../../kit/useMore';
 import { Chart } from '../../kit/Chart';
+import { Wide } from '../../kit/Wide';
 
 /** What the runs have taught: how often each demo works, planned against actual, what is still to do. */
 export function LogbookPage() {
@@ -76,7 +67,7 @@ function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
         height={60 + drawn.length * 27}
         label={`Odds of success of ${drawn.length} demos, in the table below`}
       />
-      <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+      <Wide of="Reliability">
         <Table size="small" aria-label="Reliability">
           <TableHead>
             <TableRow>
@@ -122,7 +113,7 @@ function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
           </TableBody>
         </Table>
         {more}
-      </Paper>
+      </Wide>
     </section>
   );
 }
@@ -199,7 +190,7 @@ function RunsPart({ runs: newest, more }: { runs: RunLine[]; more: boolean }) {
       <Typography variant="h2">
         {over} of {more ? `the last ${played}` : played} runs took longer than planned
       </Typography>
-      <Paper variant="outlined" sx={{ mt: 2, overflowX: 'auto' }}>
+      <Wide of="Runs" mt={2}>
         <Table size="small" aria-label="Runs">
           <TableHead>
             <TableRow>
@@ -243,7 +234,7 @@ function RunsPart({ runs: newest, more }: { runs: RunLine[]; more: boolean }) {
             ))}
           </TableBody>
         </Table>
-      </Paper>
+      </Wide>
       {(pages.length === 0 ? more : older.hasNextPage) && (
         <Button sx={{ minHeight: 44 }} disabled={older.isFetching} onClick={() => void older.fetchNextPage()}>
           Older runs

@@ -25,7 +25,12 @@ export function LibraryStrip() {
           Drag one onto the score, or add it by name above.
         </Typography>
       </Box>
-      <Box sx={{ display: 'flex', gap: 2, overflowX: 'auto', pb: 2 }}>
+      <Box
+        tabIndex={0}
+        role="region"
+        aria-label="Demos of the library"
+        sx={{ display: 'flex', gap: 2, overflowX: 'auto', pb: 2 }}
+      >
         {shown.map((demo) => (
           <Card key={demo.id} demo={demo} />
         ))}

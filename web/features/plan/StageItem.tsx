@@ -120,7 +120,7 @@ export const StageItem = memo(function StageItem({
   );
 }, alike);
 
-const TITLE = { fontSize: 14, lineHeight: '19px' } as const;
+const TITLE = { fontSize: 14, lineHeight: '22px' } as const;
 
 const itemSx = {
   height: '100%',
@@ -162,12 +162,11 @@ function Length({
         ...TITLE,
         fontFamily: 'inherit',
         px: 1,
+        minHeight: 24,
         borderRadius: 1,
         bgcolor: 'background.paper',
         whiteSpace: 'nowrap',
         color: byHand ? 'text.primary' : 'secondary.main',
-        // As large to the hand as it must be, however low the item is drawn.
-        '&::after': { content: '""', position: 'absolute', inset: '-3px 0' },
         '&:hover': { textDecoration: 'underline' },
       }}
     >

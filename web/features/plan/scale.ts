@@ -18,10 +18,10 @@ export interface Scale {
 
 const PREP_PX = { least: 130, most: 190, perMinute: 3.2 };
 const SHOW_PX = { least: 9, most: 34 };
-/** No item is drawn lower than a line of its words. */
-export const ITEM_PX = 21;
-/** The least height in which the words of a piece of work can be read. */
-export const WORK_PX = 19;
+/** No item is drawn lower than a line of its words and the button of its length: 24 px (WCAG 2.2, 2.5.8), and its gap. */
+export const ITEM_PX = 26;
+/** The least height in which the words of a piece of work can be read and it can be touched (WCAG 2.2, 2.5.8). */
+export const WORK_PX = 24;
 /** Rulings nearer to one another than this cannot be read. */
 const RULING_PX = 46;
 

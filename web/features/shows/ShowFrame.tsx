@@ -16,11 +16,11 @@ import {
 import { format, parseISO } from 'date-fns';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { Outlet, useParams } from 'react-router';
+import { Outlet, useLocation, useParams } from 'react-router';
 import type { RunSummary } from '@hearty/core';
 import { useDocument, useLibrary, useRuns, useTour } from '../../session/queries';
 import { Pages, type Page } from '../../kit/Pages';
-import { Failed, Loading } from '../../kit/States';
+import { Failed, Loading, WindowTitle } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { download } from '../../kit/download';
 import { ShowProvider, type ShowContext } from '../../session/show';
@@ -39,9 +39,23 @@ import {
 } from '../../session/draft';
 import { ShowDialog } from './ShowDialog';
 
+/** What each page of a show's folder is called. */
+const PLACES: Record<string, string> = {
+  plan: 'Plan',
+  print: 'Run sheet',
+  supplies: 'Supplies',
+  'supplies/packing': 'Packing',
+  'supplies/cold': 'Cold',
+  prep: 'Prep',
+  check: 'Check',
+  live: 'Live',
+  debrief: 'Debrief',
+};
+
 /** The folder of one show: its head, its tabs in the order of the work, and the tab that is open. */
 export function ShowFrame() {
   const { showId = '' } = useParams();
+  const { pathname } = useLocation();
   const kept = useDocument('shows', showId);
   const library = useLibrary();
   const runs = useRuns(showId);
@@ -74,6 +88,7 @@ export function ShowFrame() {
   const lastRun = runs.data?.find((r) => r.phase === 'down' && r.curtainAt !== null);
   return (
     <>
+      <WindowTitle of={`${PLACES[pathname.split('/').slice(3).join('/')] ?? 'Plan'} · ${file.show.title}`} />
       <Box
         data-show-head
         sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, mb: 1 }}

@@ -1,10 +1,11 @@
-import { Button, Paper, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { formatAmount, type StoreMove, type StoresAnswer } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useOverview } from '../../session/queries';
 import { useWrite } from '../../session/stores';
 import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
+import { Wide } from '../../kit/Wide';
 import { dayWords, moveOf } from './stock';
 
 /** The newest lines of the ledger. None is ever changed; one may be taken back by another. */
@@ -27,7 +28,7 @@ export function LedgerView({ stores }: { stores: StoresAnswer }) {
       { onError: (e) => enqueueSnackbar(e.fields[0]?.says ?? e.says, { variant: 'error' }) },
     );
   return (
-    <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+    <Wide of="Ledger">
       <Table size="small" aria-label="Ledger">
         <TableHead>
           <TableRow>
@@ -78,6 +79,6 @@ export function LedgerView({ stores }: { stores: StoresAnswer }) {
         </TableBody>
       </Table>
       {more}
-    </Paper>
+    </Wide>
   );
 }

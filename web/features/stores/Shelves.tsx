@@ -4,7 +4,6 @@ import {
   IconButton,
   Menu,
   MenuItem,
-  Paper,
   Table,
   TableBody,
   TableCell,
@@ -20,6 +19,7 @@ import { Find } from '../../kit/Find';
 import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
+import { Wide } from '../../kit/Wide';
 import { MoveDialog, type MoveWish } from './MoveDialog';
 import { amountWords, stockOf, today, untilWords, type Stock } from './stock';
 
@@ -49,7 +49,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
           {rows.length} of {stores.goods.length} goods
         </Typography>
       </Box>
-      <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+      <Wide of="Shelves">
         <Table size="small" aria-label="Shelves">
           <TableHead>
             <TableRow>
@@ -74,7 +74,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
           </TableBody>
         </Table>
         {more}
-      </Paper>
+      </Wide>
       {wish && <MoveDialog wish={wish} onClose={() => setWish(undefined)} />}
     </>
   );

@@ -46,7 +46,7 @@ export function StoresPage() {
   return (
     <>
       <PaperStyles />
-      <PageHead title="Stores">
+      <PageHead title="Stores" window={`${VIEWS.find(([name]) => name === view)?.[1] ?? 'Shelves'} · Stores`}>
         <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setBringing(true)}>
           Bring in CSV
         </Button>

@@ -4,7 +4,6 @@ import {
   Alert,
   Box,
   Button,
-  Paper,
   Table,
   TableBody,
   TableCell,
@@ -18,6 +17,7 @@ import { Link } from 'react-router';
 import { useTour } from '../../session/queries';
 import { Empty, Failed, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
+import { Wide } from '../../kit/Wide';
 import { dayWords } from './stock';
 
 /** What the shows to come are short of: from whom, by when, how many packs, for how much; and what each show costs. */
@@ -59,7 +59,7 @@ export function ToBuy() {
         <Typography color="textSecondary" sx={{ mb: 2 }}>
           For all shows from {dayWords(tour.data.today)} on, in the order of their dates, against one shelf.
         </Typography>
-        <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+        <Wide of="Shows">
           <Table size="small" aria-label="To buy">
             <TableHead>
               <TableRow>
@@ -88,7 +88,7 @@ export function ToBuy() {
               ))}
             </TableBody>
           </Table>
-        </Paper>
+        </Wide>
       </section>
       <Costs tour={tour.data} />
     </Box>
@@ -134,7 +134,7 @@ function Costs({ tour }: { tour: TourAnswer }) {
           Costs as CSV
         </Button>
       </Box>
-      <Paper variant="outlined" sx={{ overflowX: 'auto', mt: 2 }}>
+      <Wide of="To buy" mt={2}>
         <Table size="small" aria-label="Cost of each show">
           <TableHead>
             <TableRow>
@@ -164,7 +164,7 @@ function Costs({ tour }: { tour: TourAnswer }) {
             ))}
           </TableBody>
         </Table>
-      </Paper>
+      </Wide>
       {unpriced.length > 0 && (
         <Alert severity="info" sx={{ mt: 2 }}>
           Without a price, so not counted: {unpriced.join(', ')}.

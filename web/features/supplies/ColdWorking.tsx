@@ -1,4 +1,5 @@
-import { Paper, Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import { Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
+import { Wide } from '../../kit/Wide';
 import { formatFigure, type ColdBudget, type ColdLine } from '@hearty/core';
 
 /** Every line of the budget with the figures it is made of. */
@@ -26,7 +27,7 @@ export function ColdWorking({ budget }: { budget: ColdBudget }) {
     </>
   );
   return (
-    <Paper variant="outlined" sx={{ mt: 3, overflowX: 'auto' }}>
+    <Wide of="Working" mt={3}>
       <Table size="small" aria-label="Cold budget, line by line">
         <TableHead>
           <TableRow>
@@ -45,6 +46,6 @@ export function ColdWorking({ budget }: { budget: ColdBudget }) {
           )}
         </TableBody>
       </Table>
-    </Paper>
+    </Wide>
   );
 }

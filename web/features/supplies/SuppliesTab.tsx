@@ -4,7 +4,6 @@ import {
   Chip,
   Collapse,
   IconButton,
-  Paper,
   Table,
   TableBody,
   TableCell,
@@ -30,6 +29,7 @@ import { useSettings } from '../../session/settings';
 import { Empty } from '../../kit/States';
 import { edit } from '../../session/draft';
 import { useShow } from '../../session/show';
+import { Wide } from '../../kit/Wide';
 import { SuppliesViews } from './SuppliesViews';
 import { ShelfField } from './ShelfField';
 
@@ -73,7 +73,7 @@ export function SuppliesTab() {
             Packed is enough for retries.
           </Typography>
           <Odds />
-          <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+          <Wide of="Consumables">
             <Table size="small" aria-label="Consumables">
               <TableHead>
                 <TableRow>
@@ -92,14 +92,14 @@ export function SuppliesTab() {
                 ))}
               </TableBody>
             </Table>
-          </Paper>
+          </Wide>
         </section>
         <section>
           <Typography variant="h2">Kit</Typography>
           <Typography color="textSecondary" sx={{ mb: 2 }}>
             The most in use at one moment, cleaning included.
           </Typography>
-          <Paper variant="outlined" sx={{ overflowX: 'auto' }}>
+          <Wide of="Kit">
             <Table size="small" aria-label="Kit">
               <TableHead>
                 <TableRow>
@@ -138,7 +138,7 @@ export function SuppliesTab() {
                 ))}
               </TableBody>
             </Table>
-          </Paper>
+          </Wide>
         </section>
       </Box>
     </>
