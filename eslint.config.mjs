@@ -44,7 +44,8 @@ export default ts.config(
             {
               name: '@mui/material',
               importNames: ['TextField', 'Select', 'Switch', 'Slider', 'Radio', 'InputBase', 'OutlinedInput'],
-              message: 'Draw a declared field with FieldOf or FieldIn; what finds or filters, with Find or OneOf.',
+              message:
+                'Draw a declared field with FieldOf or FieldIn; what finds or filters, with Find or OneOf.',
             },
           ],
         },

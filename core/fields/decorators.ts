@@ -114,7 +114,7 @@ const between = ({ min, max }: { min: number; max: number }) => [
 const declared = new Map<object, Map<string, Field>>();
 
 /** A field of a document, as it is declared: its limits are the class's, its words the form's. */
-export const Holds = (field: Field): PropertyDecorator =>
+const Holds = (field: Field): PropertyDecorator =>
   all(...limits(field), (target, key) => {
     const mine = declared.get(target) ?? new Map<string, Field>();
     declared.set(target, mine.set(String(key), field));

@@ -1,4 +1,4 @@
-export { FieldOf, Drawn, type Drawing, type Option } from './FieldOf';
+export { FieldOf, Drawn, type Option } from './FieldOf';
 export { FieldIn, FormOf } from './FieldIn';
 export { isRefused, refusals } from './refused';
 export { declaredAt, prune, resolverOf, type Declared, type Fields } from './resolver';
