@@ -45,7 +45,7 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
     .filter({ hasText: 'The can that bows' })
     .getByRole('button', { name: 'Begin' })
     .click();
-  await expect(page.getByText('Owed')).toBeVisible();
+  await expect(page.getByText('Still to play')).toBeVisible();
   await expect(page.getByRole('heading')).toHaveText('A spoon of water in a can, and a flame under it.');
   const fail = async () => {
     await page.getByRole('button', { name: 'How did it go?' }).click();

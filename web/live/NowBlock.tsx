@@ -60,7 +60,7 @@ export function NowBlock({ script, state, now }: { script: Script; state: RunSta
           <b>Next</b> {next.title}
           {behind.length > 0 && (
             <Box component="span" sx={{ color: 'warning.main', ml: 6 }}>
-              <b>Owed</b> {behind.map((i) => i.title).join(', ')}
+              <b>Still to play</b> {behind.map((i) => i.title).join(', ')}
             </Box>
           )}
         </Typography>

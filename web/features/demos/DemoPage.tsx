@@ -93,8 +93,8 @@ export function DemoPage() {
               ))}
             </Box>
             <Typography color="textSecondary" sx={{ mt: 2 }}>
-              A further showing takes {formatDuration(demo.furtherS)}, a retry {formatDuration(demo.retryS)}.
-              {demo.coverLine && ` When it fails for good: “${demo.coverLine}”`}
+              Showing it again takes {formatDuration(demo.furtherS)}, a retry {formatDuration(demo.retryS)}.
+              {demo.coverLine && ` If it fails in the end: “${demo.coverLine}”`}
             </Typography>
           </Block>
           <Block title="Preparation">

@@ -32,9 +32,9 @@ export function AddItem({ onAdded }: { onAdded: (itemId: string) => void }) {
     setText('');
   };
   return (
-    <Box sx={{ display: 'flex', gap: 2, '@media print': { display: 'none' } }}>
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, '@media print': { display: 'none' } }}>
       <Autocomplete
-        sx={{ flex: 1, maxWidth: 320 }}
+        sx={{ flex: '1 1 150px', maxWidth: 320 }}
         options={library.data?.demos ?? []}
         getOptionLabel={(d) => d.title}
         groupBy={(d) => d.topic}
@@ -53,7 +53,7 @@ export function AddItem({ onAdded }: { onAdded: (itemId: string) => void }) {
         renderInput={findInput('Add a demo')}
       />
       <Button variant="outlined" startIcon={<AddIcon />} onClick={(e) => setAnchor(e.currentTarget)}>
-        Talk
+        Talk or break
       </Button>
       <Menu anchorEl={anchor} open={!!anchor} onClose={() => setAnchor(undefined)}>
         {TALK.map(({ kind, title, likelyS }) => (

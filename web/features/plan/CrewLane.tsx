@@ -163,6 +163,8 @@ const WorkBlock = memo(function WorkBlock({
         onClick={() => openItem(held)}
         className={held.kind}
         sx={{ ...pieceSx, ...workSx }}
+        // One line, or as many as there is room for, and none cut through.
+        style={{ whiteSpace: height < 36 ? 'nowrap' : 'normal', lineHeight: height < 36 ? '22px' : '16px' }}
       >
         {locked && <LockIcon sx={{ fontSize: 12, mr: 0.5, verticalAlign: '-1px' }} />}
         {title}

@@ -99,7 +99,7 @@ export const StageItem = memo(function StageItem({
         sx={itemSx}
         style={{ paddingBlock: height > 40 ? 3 : 0 }}
       >
-        <Typography noWrap={height < 60} sx={{ fontWeight: demo ? 700 : 500, pr: 18, ...TITLE }}>
+        <Typography noWrap={height < 74} sx={{ fontWeight: demo ? 700 : 500, pr: 18, ...TITLE }}>
           {pinned && (
             <PushPinIcon
               titleAccess="stays where it is"

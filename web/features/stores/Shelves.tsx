@@ -55,7 +55,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
             <TableRow>
               <TableCell>Good</TableCell>
               <TableCell align="right">On the shelf</TableCell>
-              <TableCell align="right">Spoken for</TableCell>
+              <TableCell align="right">Coming shows may use</TableCell>
               <TableCell>Lots, first out first</TableCell>
               <TableCell>Comes from</TableCell>
               <TableCell />

@@ -37,7 +37,14 @@ export function PickButton({
         onClose={close}
         anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
         transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': label } }}
+        slotProps={{
+          paper: {
+            role: 'dialog',
+            'aria-label': label,
+            elevation: 0,
+            sx: { border: 1, borderColor: 'divider' },
+          },
+        }}
       >
         <Suspense fallback={null}>
           {anchor && (
