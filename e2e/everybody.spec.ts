@@ -32,7 +32,7 @@ test('every page has a name of its own in the window', async ({ page }) => {
 });
 
 /** So many controls of a page are walked by the Tab key; those that follow are more of the same rows. */
-const STEPS = 32;
+const STEPS = 24;
 
 /** Where the focus is: its box with room for a ring, what kind of control it is, and whether anything lies over it. */
 const focused = (page: Page) =>

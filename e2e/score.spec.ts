@@ -138,9 +138,11 @@ test('who is on stage changes by dragging across lanes: two who are both on swap
 test('a demo of the library is dropped onto the score where it should come', async ({ page }) => {
   await page.goto(`${HALL}/plan`);
   const before = await order(page);
+  await page.getByTestId('landing').waitFor();
   await page.getByRole('button', { name: 'Library' }).click();
   await page.getByLabel('Find a demo').fill('dinner');
   const card = page.getByTestId('card-cloth-pull');
+  await expect(page.getByTestId(/^card-/)).toHaveCount(1);
   const from = (await card.boundingBox())!;
   await page.mouse.move(from.x + 30, from.y + 15);
   await page.mouse.down();

@@ -1,4 +1,4 @@
-import { Box, Collapse, useMediaQuery } from '@mui/material';
+import { Box, useMediaQuery } from '@mui/material';
 import { useTheme } from '@mui/material/styles';
 import {
   applyChange,
@@ -45,6 +45,7 @@ export function PlanTab() {
   const selected = usePlanView((s) => s.selected);
   const zoom = usePlanView((s) => s.zoom);
   const chosen = usePlanView((s) => s.view);
+  const library = usePlanView((s) => s.library);
   const narrow = useMediaQuery(useTheme().breakpoints.down('md'));
   const view = chosen ?? (narrow ? 'list' : 'score');
   const timetable = useMemo(
@@ -59,9 +60,7 @@ export function PlanTab() {
     <DragBoard file={file} timetable={timetable} scale={scale} up={script.upS}>
       <Thinking show={file.show} />
       <Bar context={later} view={view} />
-      <Collapse in={usePlanView((s) => s.library)} unmountOnExit>
-        <LibraryStrip />
-      </Collapse>
+      {library && <LibraryStrip />}
       <Box
         sx={{
           display: 'grid',
