@@ -34,7 +34,7 @@ export function AddItem({ onAdded }: { onAdded: (itemId: string) => void }) {
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, '@media print': { display: 'none' } }}>
       <Autocomplete
-        sx={{ flex: '1 1 150px', maxWidth: 320 }}
+        sx={{ flex: '1 1 120px', maxWidth: 320 }}
         options={library.data?.demos ?? []}
         getOptionLabel={(d) => d.title}
         groupBy={(d) => d.topic}

@@ -140,7 +140,7 @@ function Budget({
           gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '340px minmax(0, 1fr)' },
         }}
       >
-        <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: '1fr 1fr', alignContent: 'start' }}>
+        <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: '1.4fr 1fr', alignContent: 'start' }}>
           <FieldOf
             of={ColdPlan}
             name="filledOn"
