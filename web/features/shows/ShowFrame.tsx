@@ -91,7 +91,7 @@ export function ShowFrame() {
       <WindowTitle of={`${PLACES[pathname.split('/').slice(3).join('/')] ?? 'Plan'} · ${file.show.title}`} />
       <Box
         data-show-head
-        sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, mb: 1 }}
+        sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, mb: 3 }}
       >
         <Head show={file.show} venue={file.venue.name} />
         {plan && !trouble && (
