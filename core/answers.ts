@@ -1,5 +1,6 @@
 import type { RunEvent } from './live';
 import type { Reliability } from './logbook';
+import type { Due } from './plan';
 import type { Good, Problem, ShowFile } from './show';
 import type { BuyLine, LotStock, StoreMove, TourShow } from './supplies';
 
@@ -81,6 +82,8 @@ export interface StoresAnswer {
   goods: Stored<Good>[];
   lots: LotStock[];
   moves: StoreMove[];
+  /** What the shows these moves are of are called, by id. */
+  titles: Record<string, string>;
 }
 
 /** Whether what a run used is in the ledger. */
@@ -127,16 +130,19 @@ export interface ShowLine extends ShowSummary {
   lastRun: RunSummary | null;
 }
 
-/** The shows: those to come from the next one on, and the newest of the past. */
+/** The shows to come in their order, what is due for the next one, and whether there are shows of the past. */
 export interface Overview {
   fresh: boolean;
+  next: { showId: string; due: Due[] } | null;
   coming: ShowLine[];
+  anyPast: boolean;
+}
+
+/** A page of the past, the newest first. */
+export interface PastShows {
   past: ShowLine[];
   morePast: boolean;
 }
-
-/** A further page of the past. */
-export type PastShows = Pick<Overview, 'past' | 'morePast'>;
 
 export interface DemoLine extends Reliability {
   demoId: string;

@@ -1,3 +1,5 @@
+import type { Overview, Show } from '@hearty/core';
+import { differenceInCalendarDays, format } from 'date-fns';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { expect, HALL, order, saved, test } from './server';
@@ -44,15 +46,30 @@ test('a show saved as a file is a show file the product takes back', async ({ pa
   await expect(page).toHaveURL(/weather-in-a-kitchen-2/);
 });
 
-test('a show is copied, deleted and brought back', async ({ page }) => {
+test('a show is copied to another day, deleted and brought back', async ({ page, server }) => {
   await page.goto('/shows');
+  const shows = async () =>
+    (await server.get<Overview>('/api/overview')).coming.filter((s) => s.title === 'Cold Snap');
+  const [first] = await shows();
   await page.getByRole('button', { name: 'Copy Cold Snap' }).click();
-  await expect(page.getByRole('heading', { name: 'Cold Snap (copy)' })).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'The day of the copy' }).getByRole('grid')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/plan$/);
+  await saved(page);
+  // A week later, and what is filled the day before comes along.
+  const copy = (await shows()).find((s) => s.id !== first!.id)!;
+  expect(differenceInCalendarDays(copy.date, first!.date)).toBe(7);
+  const filled = async (id: string) =>
+    (await server.get<{ body: Show }>(`/api/shows/${id}`)).body.cold![0]!.filledOn;
+  expect(differenceInCalendarDays(await filled(copy.id), await filled(first!.id))).toBe(7);
   await page.goto('/shows');
-  await page.getByRole('button', { name: 'Delete Cold Snap (copy)' }).click();
-  await expect(page.getByRole('link', { name: 'Cold Snap (copy)' })).toHaveCount(0);
+  const links = page.getByRole('link', { name: 'Cold Snap' });
+  await expect(links).toHaveCount(2);
+  const day = format(copy.date, 'd MMM');
+  await page.getByRole('button', { name: `Delete Cold Snap, ${day}` }).click();
+  await expect(links).toHaveCount(1);
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('link', { name: 'Cold Snap (copy)' })).toBeVisible();
+  await expect(links).toHaveCount(2);
 });
 
 test('demos are found by words, topic, hazard, time and odds', async ({ page }) => {

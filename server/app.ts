@@ -1,6 +1,17 @@
 import { eventVersion, Id, oddity, type EventsAnswer, type EventsPage } from '@hearty/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsObject, IsOptional, Matches, Min } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsInt,
+  IsObject,
+  IsOptional,
+  IsString,
+  Matches,
+  MaxLength,
+  Min,
+} from 'class-validator';
 import { format } from 'date-fns';
 import express, { type Express, type Request } from 'express';
 import compression from 'compression';
@@ -50,8 +61,13 @@ class CloseActionBody {
 }
 
 class PastQuery {
-  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-11-23' }) before!: string;
-  @Id() id!: string;
+  /** The oldest show that is known; without it, the past from today on. */
+  @IsOptional()
+  @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'must be a date such as 2026-11-23' })
+  before?: string;
+  @IsOptional() @Id() id?: string;
+  /** What stands in the title or in the name of the venue. */
+  @IsOptional() @IsString() @MaxLength(200) find?: string;
 }
 
 class RunsQuery {
@@ -124,10 +140,11 @@ export function createApp({
     res.json({ ok: true, version });
   });
 
-  app.get('/api/overview', (_req, res) => void res.json(overview(documents, runs, board, now().day)));
+  const kept = { documents, runs, stores, board };
+  app.get('/api/overview', (_req, res) => void res.json(overview(kept, now().day)));
   app.get('/api/overview/past', (req, res) => {
-    const { before, id } = checked(PastQuery, req.query);
-    res.json(pastShows(documents, runs, board, { before, id }));
+    const { before = now().day, id = '', find = '' } = checked(PastQuery, req.query);
+    res.json(pastShows(kept, { before, id, find }));
   });
   app.get('/api/logbook', (_req, res) => {
     board.fill();

@@ -10,6 +10,7 @@ import {
   Venue,
   missing,
   namesOf,
+  plainText,
   type Broken,
   type Problem,
   type Stored,
@@ -63,6 +64,7 @@ export class Documents {
     private readonly now: () => number = Date.now,
   ) {
     this.indexOnce();
+    db.function('plain', { deterministic: true }, (text: string) => plainText(text));
   }
 
   /** Every document of a kind that can be read; `broken` tells of the others. */
@@ -123,7 +125,7 @@ export class Documents {
 
   /** Shows on a day or later, the next first; or before a day (and, of that day, before an id), the newest first. */
   showsByDate(
-    of: { from: string; limit: number } | { before: string; id: string; limit: number },
+    of: { from: string; limit: number } | { before: string; id: string; find?: string; limit: number },
   ): Stored<Show>[] {
     const date = "json_extract(body, '$.date')";
     const rows =
@@ -137,10 +139,22 @@ export class Documents {
         : this.db
             .prepare(
               `SELECT ${ROW} FROM document WHERE kind = 'show' AND deleted_at IS NULL
-               AND (${date} < @before OR (${date} = @before AND id < @id)) ORDER BY ${date} DESC, id DESC LIMIT @limit`,
+               AND (${date} < @before OR (${date} = @before AND id < @id)) ${of.find ? FOUND : ''}
+               ORDER BY ${date} DESC, id DESC LIMIT @limit`,
             )
-            .all(of);
+            .all(of.find ? of : { before: of.before, id: of.id, limit: of.limit });
     return (rows as Row[]).filter((row) => this.wrongIn(row).length === 0).map(stored<Show>);
+  }
+
+  /** What documents are called, by id; those put away too, so that what names them can still be read. */
+  titles(kind: 'show' | 'demo', ids: readonly string[]): Record<string, string> {
+    const rows = this.db
+      .prepare(
+        `SELECT id, json_extract(body, '$.title') AS title FROM document
+         WHERE kind = ? AND id IN (SELECT value FROM json_each(?))`,
+      )
+      .all(kind, JSON.stringify(ids)) as { id: string; title: unknown }[];
+    return Object.fromEntries(rows.map(({ id, title }) => [id, typeof title === 'string' ? title : id]));
   }
 
   /** A document's text as it is kept, for saving what can be saved of a broken one. */
@@ -315,6 +329,13 @@ export class Documents {
 }
 
 const ROW = 'kind, id, version, body, deleted_at';
+
+/** A show whose title, or whose venue's name, has something in it. */
+const FOUND = `AND instr(
+  plain(json_extract(body, '$.title') || ' ' || coalesce((
+    SELECT json_extract(v.body, '$.name') FROM document v
+    WHERE v.kind = 'venue' AND v.id = json_extract(document.body, '$.venueId')), '')),
+  plain(@find)) > 0`;
 
 interface Row {
   kind: Kind;

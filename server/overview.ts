@@ -1,6 +1,8 @@
 import {
+  dueFor,
   reliability,
   type DemoLine,
+  type Due,
   type Logbook,
   type Overview,
   type PastShows,
@@ -14,38 +16,70 @@ import type { Documents } from './documents';
 import type { Runs } from './live/runs';
 import { MOST_COMING } from './planning/engine';
 import type { Board } from './planning/board';
+import type { Stores } from './stores';
 
 /** So many lines of the past, or runs of the logbook, are handed out at once. */
 const PAGE = 50;
-/** So many shows of the past stand below those to come. */
-const FIRST_PAST = 20;
 
-/** The shows: those to come from the next one on, and the newest of the past; each line is read, none is worked out. */
-export function overview(documents: Documents, runs: Runs, board: Board, today: string): Overview {
+/** What the answers on shows are read from. */
+interface Kept {
+  documents: Documents;
+  runs: Runs;
+  stores: Stores;
+  board: Board;
+}
+
+/** The shows to come, and what is due for the next one; each line is read, none is worked out. */
+export function overview(kept: Kept, today: string): Overview {
+  const { documents, runs, board } = kept;
+  const shows = documents.showsByDate({ from: today, limit: MOST_COMING });
+  const over = runs.playedOn(today);
+  const next = shows.find((s) => !over.has(s.id));
   return {
     fresh: board.fresh(),
-    coming: documents
-      .showsByDate({ from: today, limit: MOST_COMING })
-      .flatMap((show) => lineOf(documents, runs, show, board.summary(show.id))),
-    ...pastShows(documents, runs, board, { before: today, id: '', limit: FIRST_PAST }),
+    next: next ? { showId: next.id, due: due(kept, next.body, today) } : null,
+    coming: shows.flatMap((show) => lineOf(documents, runs, show, board.summary(show.id))),
+    anyPast: documents.showsByDate({ before: today, id: '', limit: 1 }).length > 0,
   };
 }
 
-/** Shows before a day, the newest first. */
+/** What is due for the next show, from what is known of the tour. */
+function due({ documents, runs, stores, board }: Kept, show: Show, today: string): Due[] {
+  const { shows, buying } = board.tour();
+  const tour = shows.find((s) => s.showId === show.id);
+  const demoIds = [...new Set(show.items.flatMap((i) => i.demoId ?? []))];
+  const goodIds = [
+    ...new Set([...(tour?.lines ?? []), ...buying, ...(show.cold ?? [])].map((l) => l.goodId)),
+  ];
+  return dueFor({
+    ...{ show, today, tour, buying },
+    demos: new Map(demoIds.map((id) => [id, documents.get('demo', id)?.body.title ?? id])),
+    goods: new Map(
+      goodIds.flatMap((id) => {
+        const good = documents.get('good', id)?.body;
+        return good ? [[id, good]] : [];
+      }),
+    ),
+    seenOn: stores.seenOn(goodIds),
+    actions: runs.openActions(),
+    played: runs.ofShow(show.id).lastRun !== null,
+    tried: runs.tried(demoIds),
+  });
+}
+
+/** Shows before a day, the newest first; with `find`, those in whose title or venue it stands. */
 export function pastShows(
-  documents: Documents,
-  runs: Runs,
-  board: Board,
-  { before, id, limit = PAGE }: { before: string; id: string; limit?: number },
+  { documents, runs, board }: Kept,
+  { before, id, find = '' }: { before: string; id: string; find?: string },
 ): PastShows {
-  const found = documents.showsByDate({ before, id, limit: limit + 1 });
+  const found = documents.showsByDate({ before, id, find, limit: PAGE + 1 });
   return {
-    past: found.slice(0, limit).flatMap((show) => {
+    past: found.slice(0, PAGE).flatMap((show) => {
       // What there was to mend or to buy is of no use any more.
       const summary = board.summary(show.id);
       return lineOf(documents, runs, show, summary && { endS: summary.endS, stops: 0, cautions: 0 });
     }),
-    morePast: found.length > limit,
+    morePast: found.length > PAGE,
   };
 }
 

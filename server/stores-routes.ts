@@ -27,9 +27,11 @@ export function storesRoutes(
   const api = Router();
   api.get('/stores', (req, res) =>
     answer(req, res, `${documents.revision},${stores.revision}`, () => {
+      const moves = stores.moves(RECENT);
       const rest: Omit<StoresAnswer, 'goods'> = {
         lots: stores.lots(),
-        moves: stores.moves(RECENT),
+        moves,
+        titles: documents.titles('show', [...new Set(moves.flatMap((m) => m.showId ?? []))]),
         tick: stores.mostTick(),
       };
       return `{"goods":${listOf(documents.texts('good', 'stored'))},${JSON.stringify(rest).slice(1)}`;

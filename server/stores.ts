@@ -82,6 +82,19 @@ export class Stores {
     return found.get(idsBegin, `${idsBegin}\uffff`) !== undefined;
   }
 
+  /** The day each of these goods was last counted or bought; those that never were are not in it. */
+  seenOn(goodIds: readonly string[]): Map<string, string> {
+    const rows = this.db
+      .prepare(
+        `SELECT lot.good_id AS goodId, max(m.day) AS day FROM lot JOIN store_move m ON m.lot_id = lot.id
+         WHERE lot.good_id IN (SELECT value FROM json_each(?)) AND m.kind IN ('counted', 'bought')
+           AND m.id NOT IN (SELECT of_id FROM store_move WHERE kind = 'undo')
+         GROUP BY lot.good_id`,
+      )
+      .all(JSON.stringify(goodIds)) as { goodId: string; day: string }[];
+    return new Map(rows.map((r) => [r.goodId, r.day]));
+  }
+
   /** Takes in one event of the ledger: all of it, or with its reason nothing. */
   take(value: Envelope, text: string): EventAnswer {
     const { id } = value;

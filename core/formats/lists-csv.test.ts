@@ -56,7 +56,7 @@ test('the shopping list and the cost sheet say what the screens say', () => {
       late: true,
       hardToFind: false,
       substitutes: undefined,
-      forShows: ['A show in a hall'],
+      forShows: [{ showId: 'hall', title: 'A show in a hall' }],
     },
   ];
   const answer = { today: '2026-12-12', shows, buying };

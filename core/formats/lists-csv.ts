@@ -32,7 +32,7 @@ export const buyingCsv = (buying: readonly BuyLine[]): string =>
       'order by': b.orderBy,
       late: b.late ? 'yes' : '',
       'or instead': b.substitutes ?? '',
-      for: b.forShows.join('; '),
+      for: [...new Set(b.forShows.map((s) => s.title))].join('; '),
     })),
   );
 

@@ -1,2 +1,3 @@
 export * from './reliability';
 export * from './learn';
+export * from './sum-up';

@@ -1,3 +1,4 @@
+import { inOrderOfName } from '../quantities';
 import type { Script } from '../script';
 import type { Timetable } from '../timetable';
 
@@ -99,6 +100,18 @@ const titleOf = (timetable: Timetable, itemId: string) =>
 
 const placeOf = (script: Script, itemId: string): string =>
   script.byItem.get(itemId)?.demo?.station ?? 'front bench';
+
+/** A line of the day, with whose it is. */
+export interface DayLine extends CallLine {
+  personId: string;
+  name: string;
+}
+
+/** Everybody's lines as one day, in the order of their times. Pure. */
+export const dayOf = (sheets: readonly CallSheet[]): DayLine[] =>
+  sheets
+    .flatMap(({ personId, name, lines }) => lines.map((l) => ({ ...l, personId, name })))
+    .sort((a, b) => a.atS - b.atS || a.endS - b.endS || inOrderOfName(a.name, b.name));
 
 export type CallState = 'done' | 'ahead' | 'may begin' | 'due' | 'late' | 'over';
 

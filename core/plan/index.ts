@@ -3,11 +3,14 @@ export { assemble, type Library } from './assemble';
 export {
   callSheets,
   callState,
+  dayOf,
   type CallKind,
   type CallLine,
   type CallSheet,
   type CallState,
+  type DayLine,
 } from './call-sheet';
+export { dueFor, type Due, type DueKind } from './due';
 export { checksOf, type Check } from './checks';
 export { explain } from './explain';
 export { moved } from './moved';

@@ -5,6 +5,7 @@ export * from './validate';
 export { missing, namesOf, needed, withDocumentRefs, withoutGone } from './refs';
 export type { Ref, RefKind } from './references';
 export * from './blank';
+export { copyOf } from './copy';
 export {
   applyChange,
   changeShow,

@@ -203,7 +203,7 @@ export interface BuyLine {
   late: boolean;
   hardToFind: boolean;
   substitutes: string | undefined;
-  forShows: string[];
+  forShows: Pick<TourShow, 'showId' | 'title'>[];
 }
 
 /** Things are here the day before they are needed. Common practice. */
@@ -269,7 +269,7 @@ export function buyingList(
           late: orderBy < today,
           hardToFind: good.hardToFind ?? false,
           substitutes: good.substitutes,
-          forShows: [...new Set(want.shows.map((s) => s.title))],
+          forShows: want.shows.map(({ showId, title }) => ({ showId, title })),
         },
       ];
     })

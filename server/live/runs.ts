@@ -89,6 +89,14 @@ export class Runs {
     return new Set(shows.all(today) as string[]);
   }
 
+  /** Those of these demos that somebody has tried, at a rehearsal too. */
+  tried(demoIds: readonly string[]): Set<string> {
+    const found = this.db.prepare(
+      "SELECT 1 FROM attempt WHERE demo_id = ? AND outcome <> 'not tried' LIMIT 1",
+    );
+    return new Set(demoIds.filter((id) => found.get(id) !== undefined));
+  }
+
   /** The run of a show that is not down yet, and the newest that was played. */
   ofShow(showId: string): { openRun: RunSummary | null; lastRun: RunSummary | null } {
     const one = (where: string) => {

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { EventAnswer, EventsAnswer, Overview, ShowLine } from '@hearty/core';
+import type { EventAnswer, EventsAnswer, Overview, PastShows, ShowLine } from '@hearty/core';
 import type { Express } from 'express';
 import request from 'supertest';
 import { createApp } from '../app';
@@ -55,6 +55,7 @@ export async function settled<T extends { fresh: boolean }>(app: Express, path: 
 
 /** Every line of the list of shows. */
 export async function showLines(app: Express): Promise<ShowLine[]> {
-  const { coming, past } = await settled<Overview>(app, '/overview');
+  const { coming } = await settled<Overview>(app, '/overview');
+  const { past } = (await request(app).get('/api/overview/past')).body as PastShows;
   return [...coming, ...past];
 }

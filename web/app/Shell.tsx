@@ -11,6 +11,7 @@ import { NavLink, Outlet } from 'react-router';
 import { OwedLine, RefusedCorner } from '../session/Kept';
 import { SinceLine } from '../session/SinceLine';
 import { useSettings } from '../session/settings';
+import { PaperStyles } from '../kit/paper';
 import { DISPLAY } from '../kit/theme';
 
 const PLACES: { to: string; label: string; icon: ReactNode }[] = [
@@ -25,6 +26,7 @@ const PLACES: { to: string; label: string; icon: ReactNode }[] = [
 export function Shell() {
   return (
     <Box sx={{ display: 'flex', minHeight: '100vh', flexDirection: { xs: 'column-reverse', sm: 'row' } }}>
+      <PaperStyles title="Hearty Stage" />
       <Rail />
       <Box component="main" sx={{ flex: 1, minWidth: 0, px: { xs: 3, sm: 6 }, py: 4, pb: { xs: 20, sm: 4 } }}>
         <SinceLine />

@@ -44,7 +44,7 @@ export const PageHead = ({
   window?: string;
   children?: ReactNode;
 }) => (
-  <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'center', mb: 4 }}>
+  <Box data-page-head sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'center', mb: 4 }}>
     <WindowTitle of={window} />
     <Typography variant="h1" sx={{ flex: 1, overflowWrap: 'anywhere', minWidth: 0 }}>
       {title}

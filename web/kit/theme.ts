@@ -96,7 +96,8 @@ export const themeOf = (mode: keyof typeof INKS): Theme => {
     components: {
       MuiCssBaseline: {
         styleOverrides: {
-          body: { fontVariantNumeric: 'tabular-nums' },
+          // The longest word gives way rather than the page.
+          body: { fontVariantNumeric: 'tabular-nums', overflowWrap: 'anywhere' },
           ':focus-visible': ring(c.worked),
           // What a key brings into sight is not brought under the bar that stays there.
           html: { scrollPadding: '84px 0 72px' },
@@ -109,14 +110,21 @@ export const themeOf = (mode: keyof typeof INKS): Theme => {
       MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
       MuiButtonBase: {
         defaultProps: { disableRipple: true },
-        styleOverrides: { root: { '&:focus-visible, &.Mui-focusVisible': ring(c.worked) } },
+        styleOverrides: {
+          root: {
+            fontFamily: 'inherit',
+            overflowWrap: 'break-word',
+            '&:focus-visible, &.Mui-focusVisible': ring(c.worked),
+          },
+        },
       },
       MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 36 } } },
       MuiTextField: { defaultProps: { size: 'small' } },
       MuiDialog: { styleOverrides: { paper: { border: `1px solid ${c.rule}` } } },
       MuiTableCell: {
         styleOverrides: {
-          root: { borderColor: c.rule, padding: '8px 12px' },
+          // Columns are as wide as their words; a table too wide scrolls by itself.
+          root: { borderColor: c.rule, padding: '8px 12px', overflowWrap: 'break-word' },
           head: { color: c.quiet, fontWeight: 600 },
         },
       },

@@ -14,7 +14,13 @@ export function CutOffer({ landing, state }: { landing: LiveLanding | undefined;
     <Button
       variant="outlined"
       color="inherit"
-      sx={{ alignSelf: 'flex-start', minHeight: 48, fontSize: 16, textAlign: 'left' }}
+      sx={{
+        alignSelf: 'flex-start',
+        minHeight: 48,
+        fontSize: 16,
+        textAlign: 'left',
+        overflowWrap: 'anywhere',
+      }}
       onClick={() => {
         for (const item of open) void record({ kind: 'skip', body: { itemId: item.itemId } });
       }}

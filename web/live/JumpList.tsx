@@ -12,6 +12,7 @@ export function JumpList({ state, onDone }: { state: RunState; onDone: () => voi
           key={item.itemId}
           sx={{
             display: 'flex',
+            flexWrap: { xs: 'wrap', sm: 'nowrap' },
             gap: 3,
             alignItems: 'center',
             minHeight: 72,
@@ -22,6 +23,7 @@ export function JumpList({ state, onDone }: { state: RunState; onDone: () => voi
           <Typography
             sx={{
               flex: 1,
+              minWidth: 0,
               fontSize: 22,
               opacity: item.status === 'done' || item.status === 'skipped' ? 0.65 : 1,
             }}

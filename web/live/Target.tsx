@@ -20,8 +20,10 @@ export function Target({
       disabled={props.disabled ?? false}
       sx={{
         flex: main ? '1.6 1 300px' : '1 1 240px',
+        minWidth: 0,
         minHeight: 108,
         px: 4,
+        overflowWrap: 'anywhere',
         borderRadius: 1,
         flexDirection: 'column',
         bgcolor: main ? 'text.primary' : (t) => t.ink.wash,

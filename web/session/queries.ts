@@ -1,4 +1,5 @@
 import {
+  keepPreviousData,
   useInfiniteQuery,
   useMutation,
   useQuery,
@@ -8,6 +9,7 @@ import {
 } from '@tanstack/react-query';
 import type { Crate, Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
 import { api, type ApiError } from './api';
+import { newId } from './ids';
 import { lastAnswers } from './answers';
 import type {
   Broken,
@@ -49,16 +51,29 @@ export const useOverview = () =>
     queryFn: ({ signal }) => lastAnswers.ask('/overview', signal),
     refetchInterval: untilFresh,
   });
-/** Shows of the past older than the oldest of the overview, page by page. */
-export const usePastShows = (oldest: ShowLine | undefined) =>
+/** Shows of the past, the newest first, page by page; with words, those in whose title or venue they stand. */
+export const usePastShows = (find: string) =>
   useInfiniteQuery<PastShows, ApiError, InfiniteData<PastShows>, string[], ShowLine | undefined>({
-    queryKey: ['overview', 'past', oldest?.id ?? ''],
-    enabled: false,
-    initialPageParam: oldest,
-    queryFn: ({ pageParam, signal }) =>
-      lastAnswers.ask(`/overview/past?before=${pageParam!.date}&id=${pageParam!.id}`, signal),
+    queryKey: ['overview', 'past', find],
+    initialPageParam: undefined,
+    placeholderData: keepPreviousData,
+    queryFn: ({ pageParam: oldest, signal }) => {
+      const asked = { ...(find && { find }), ...(oldest && { before: oldest.date, id: oldest.id }) };
+      const path = `/overview/past?${new URLSearchParams(asked)}`;
+      // What was looked for once is not kept for when the server is silent.
+      return find ? api(path, { signal }) : lastAnswers.ask(path, signal);
+    },
     getNextPageParam: (page) => (page.morePast ? page.past.at(-1) : undefined),
   });
+/** Closes an action asked for in a debrief, wherever it is shown. */
+export function useCloseAction() {
+  const client = useQueryClient();
+  return useMutation<unknown, ApiError, string>({
+    mutationFn: (id) => api(`/actions/${id}/close`, { method: 'POST', body: { id: newId() } }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
 export const useLogbook = () =>
   useQuery<Logbook, ApiError>({
     queryKey: ['logbook'],

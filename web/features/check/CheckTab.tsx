@@ -1,9 +1,11 @@
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { declare, gates, judge, type Check, type Gate, type RunState, type Verdict } from '@hearty/core';
 import { Box, Button, Chip, Paper, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { Drawn } from '../../kit/fields';
+import { OnPaper } from '../../kit/paper';
 import { Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { PlanChanged } from '../live/PlanChanged';
@@ -11,6 +13,7 @@ import { record } from '../../session/runLog';
 import { StartRun } from '../live/StartRun';
 import { useRun } from '../../session/useRun';
 import { useShow } from '../../session/show';
+import { CheckSheet } from './CheckSheet';
 
 /** The set-up before doors: station after station, and which items are go. */
 export function CheckTab() {
@@ -33,36 +36,46 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
   const answered = checks.filter((c) => state.checks.has(c.id)).length;
   const stations = [...new Set(checks.map((c) => c.station))];
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 6,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 320px' },
-        alignItems: 'start',
-      }}
+    <OnPaper
+      title={`${run.file.show.title}: checks`}
+      paper={() => <CheckSheet file={run.file} checks={checks} state={state} />}
     >
-      <Box>
-        <PlanChanged runId={runId} run={run} />
-        <Typography color="textSecondary" role="status" sx={{ mb: 2 }}>
-          {answered} of {checks.length} checked, in the order you walk the stage.
-        </Typography>
-        {stations.map((station) => (
-          <Box key={station} component="section" sx={{ mb: 6 }}>
-            <Typography variant="h2" sx={{ mb: 2, '&::first-letter': { textTransform: 'uppercase' } }}>
-              {station}
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 6,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 320px' },
+          alignItems: 'start',
+        }}
+      >
+        <Box>
+          <PlanChanged runId={runId} run={run} />
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, mb: 2 }}>
+            <Typography color="textSecondary" role="status" sx={{ flex: 1 }}>
+              {answered} of {checks.length} checked, in the order you walk the stage.
             </Typography>
-            <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-              {checks
-                .filter((c) => c.station === station)
-                .map((c) => (
-                  <CheckRow key={c.id} check={c} state={state} />
-                ))}
-            </Paper>
+            <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+              Print
+            </Button>
           </Box>
-        ))}
+          {stations.map((station) => (
+            <Box key={station} component="section" sx={{ mb: 6 }}>
+              <Typography variant="h2" sx={{ mb: 2, '&::first-letter': { textTransform: 'uppercase' } }}>
+                {station}
+              </Typography>
+              <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+                {checks
+                  .filter((c) => c.station === station)
+                  .map((c) => (
+                    <CheckRow key={c.id} check={c} state={state} />
+                  ))}
+              </Paper>
+            </Box>
+          ))}
+        </Box>
+        <Gates gates={verdicts} showId={showId} />
       </Box>
-      <Gates gates={verdicts} showId={showId} />
-    </Box>
+    </OnPaper>
   );
 }
 

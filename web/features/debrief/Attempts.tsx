@@ -1,29 +1,83 @@
-import { CauseFound, ChangeMade, formatDuration, type DebriefLine } from '@hearty/core';
+import {
+  CauseFound,
+  ChangeMade,
+  formatDuration,
+  type Debrief,
+  type DebriefLine,
+  type Outcome,
+} from '@hearty/core';
 import { Box, Chip, Paper, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { FieldOf } from '../../kit/fields';
 import { Section, say } from './common';
 
-/** Every attempt with its outcome; failures are asked for their cause and what was changed. */
-export function Attempts({ lines }: { lines: DebriefLine[] }) {
-  const failed = lines.filter((l) => l.attempt.outcome === 'failed').length;
+/** What failed and what was changed first, one by one; what worked is one line, and so is what was left out. */
+export function Attempts({ talk }: { talk: Debrief }) {
+  const { lines } = talk;
+  const by = (outcome: Outcome) => lines.filter((l) => l.attempt.outcome === outcome);
+  // What was changed after a failure is read with it, whatever came of it.
+  const looked = lines.filter((l) => isBad(l) || l.attempt.change);
+  const failed = by('failed').length;
   return (
     <Section
-      title={`${lines.length} attempts, ${failed} failed`}
-      hint="Change one thing at a time, or nobody knows what helped."
+      title={verdictOf(talk)}
+      hint={failed > 0 ? 'Change one thing at a time, or nobody knows what helped.' : undefined}
     >
-      <Paper variant="outlined" component="ul" sx={{ p: 0, m: 0, listStyle: 'none' }}>
-        {lines.map((line) => (
-          <AttemptRow key={line.attempt.id} line={line} />
-        ))}
-        {lines.length === 0 && <Typography sx={{ p: 4 }}>No demo was tried.</Typography>}
-      </Paper>
+      {looked.length > 0 && (
+        <Paper
+          variant="outlined"
+          component="ul"
+          aria-label="What failed"
+          sx={{ p: 0, m: 0, mb: 2, listStyle: 'none' }}
+        >
+          {looked.map((line) => (
+            <AttemptRow key={line.attempt.id} line={line} />
+          ))}
+        </Paper>
+      )}
+      <OneLine what="Worked" lines={by('worked')} />
+      <OneLine what="Not tried" lines={by('not tried')} />
+      {lines.length === 0 && <Typography>No demo was tried.</Typography>}
     </Section>
   );
 }
 
-function AttemptRow({ line: { title, attempt, takesS, likely } }: { line: DebriefLine }) {
-  const bad = attempt.outcome === 'failed' || attempt.outcome === 'partly';
+const isBad = ({ attempt: { outcome } }: DebriefLine) => outcome === 'failed' || outcome === 'partly';
+
+/** How it went, in a sentence. */
+function verdictOf({ lines, times }: Debrief): string {
+  const count = (outcome: Outcome) => lines.filter((l) => l.attempt.outcome === outcome).length;
+  const tried = lines.length - count('not tried');
+  const partly = count('partly');
+  const over = times.reduce((sum, t) => sum + (t.actualS === undefined ? 0 : t.actualS - t.plannedS), 0);
+  const played = times.filter((t) => t.actualS !== undefined).length;
+  return [
+    `${tried} ${tried === 1 ? 'attempt' : 'attempts'}, ${count('failed')} failed`,
+    partly > 0 && `${partly} partly`,
+    played > 0 &&
+      (Math.abs(over) < 30
+        ? 'the items as long as planned'
+        : `the items ${formatDuration(Math.abs(Math.round(over)))} ${over > 0 ? 'longer' : 'shorter'} than planned`),
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
+/** Demos by their titles, with how often where it was more than once. */
+function OneLine({ what, lines }: { what: string; lines: DebriefLine[] }) {
+  if (lines.length === 0) return null;
+  const times = new Map<string, number>();
+  for (const { title } of lines) times.set(title, (times.get(title) ?? 0) + 1);
+  return (
+    <Typography sx={{ overflowWrap: 'anywhere' }}>
+      <b>{what}:</b> {[...times].map(([title, n]) => (n === 1 ? title : `${title} (${n} times)`)).join(', ')}
+    </Typography>
+  );
+}
+
+function AttemptRow({ line }: { line: DebriefLine }) {
+  const { title, attempt, takesS, likely } = line;
+  const bad = isBad(line);
   const causes = [...new Set([...likely.map((c) => c.cause), ...(attempt.cause ? [attempt.cause] : [])])];
   return (
     <Box

@@ -55,7 +55,7 @@ function RunDebrief({ runId }: { runId: string }) {
   if (!run || !talk) return <Loading what="the log" />;
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
-      <Attempts lines={talk.lines} />
+      <Attempts talk={talk} />
       <Times talk={talk} />
       <Leftovers lines={talk.leftovers} />
       {!run.rehearsal && run.state.curtainAt !== undefined && (

@@ -11,7 +11,7 @@ export const Section = ({
   children,
 }: {
   title: string;
-  hint?: string;
+  hint?: string | undefined;
   children: React.ReactNode;
 }) => (
   <section>

@@ -91,7 +91,7 @@ export function DemosPage() {
           listStyle: 'none',
           display: 'grid',
           gap: 3,
-          gridTemplateColumns: 'repeat(auto-fill, minmax(310px, 1fr))',
+          gridTemplateColumns: 'repeat(auto-fill, minmax(min(310px, 100%), 1fr))',
         }}
       >
         {cards.map((demo) => (

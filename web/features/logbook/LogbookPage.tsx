@@ -1,26 +1,24 @@
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { useTheme, type Theme } from '@mui/material/styles';
-import { formatDuration } from '@hearty/core';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { ENOUGH_TRIES, formatDuration } from '@hearty/core';
 import { format } from 'date-fns';
 import type { CustomSeriesRenderItem } from 'echarts';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { api } from '../../session/api';
-import type { DemoLine, Logbook, RunLine } from '@hearty/core';
+import type { DemoLine, RunLine } from '@hearty/core';
 import { useLogbook, useOlderRuns } from '../../session/queries';
-import { newId } from '../../session/ids';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { useMore } from '../../kit/useMore';
 import { Chart } from '../../kit/Chart';
 import { Wide } from '../../kit/Wide';
+import { SumUpPart } from './SumUpPart';
 
-/** What the runs have taught: how often each demo works, planned against actual, what is still to do. */
+/** What the runs have taught: the verdict, what to do about it, and the figures behind it. */
 export function LogbookPage() {
   const logbook = useLogbook();
   if (logbook.error) return <Failed error={logbook.error} again={() => void logbook.refetch()} />;
   if (!logbook.data) return <Loading what="the logbook" />;
-  const { demos, runs, actions } = logbook.data;
+  const { demos, runs } = logbook.data;
   const tried = triedOf(demos);
   return (
     <Box sx={{ maxWidth: 1160 }}>
@@ -35,38 +33,39 @@ export function LogbookPage() {
         </Empty>
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8 }}>
+        <SumUpPart logbook={logbook.data} />
         {tried.length > 0 && <ReliabilityPart lines={tried} />}
         {runs.some((r) => r.actualS !== null) && <RunsPart runs={runs} more={logbook.data.moreRuns} />}
-        <Actions actions={actions} demos={demos} />
       </Box>
     </Box>
   );
 }
 
-const triedOf = (demos: DemoLine[]) => demos.filter((d) => d.tries > 0).sort((a, b) => a.mean - b.mean);
+/** Those of which it is surest that they fail first; what was tried once or twice says little and stands further down. */
+const triedOf = (demos: DemoLine[]) => demos.filter((d) => d.tries > 0).sort((a, b) => a.high - b.high);
 
 const pct = (x: number) => Math.round(x * 100);
 
 function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
   const theme = useTheme();
-  const drawn = useMemo(() => lines.slice(0, MOST_DRAWN), [lines]);
+  const drawn = useMemo(() => lines.filter((l) => l.tries >= ENOUGH_TRIES).slice(0, MOST_DRAWN), [lines]);
   const option = useMemo(() => reliabilityOption(drawn, theme), [drawn, theme]);
   const { shown, more } = useMore(lines);
-  const worst = lines[0]!;
   return (
     <section>
-      <Typography variant="h2">
-        {worst.title} fails most: it works {pct(worst.mean)} times in 100
-      </Typography>
+      <Typography variant="h2">How often each demo works</Typography>
       <Typography color="textSecondary">
         The mark is the middle estimate, the bar its 90 % interval. “Partly” counts half; rehearsals do not
-        count.{lines.length > MOST_DRAWN && ` Drawn are the ${MOST_DRAWN} that fail most.`}
+        count. Drawn is what was tried {ENOUGH_TRIES} times or more
+        {drawn.length === MOST_DRAWN && `, the ${MOST_DRAWN} that fail most`}.
       </Typography>
-      <Chart
-        option={option}
-        height={60 + drawn.length * 27}
-        label={`Odds of success of ${drawn.length} demos, in the table below`}
-      />
+      {drawn.length > 0 && (
+        <Chart
+          option={option}
+          height={60 + drawn.length * 27}
+          label={`Odds of success of ${drawn.length} demos, in the table below`}
+        />
+      )}
       <Wide of="Reliability">
         <Table size="small" aria-label="Reliability">
           <TableHead>
@@ -183,13 +182,9 @@ function RunsPart({ runs: newest, more }: { runs: RunLine[]; more: boolean }) {
   const older = useOlderRuns(newest.at(-1));
   const pages = older.data?.pages ?? [];
   const runs = [...newest, ...pages.flatMap((p) => p.runs)];
-  const over = runs.filter((r) => r.actualS !== null && r.plannedS !== null && r.actualS > r.plannedS).length;
-  const played = runs.filter((r) => r.actualS !== null).length;
   return (
     <section>
-      <Typography variant="h2">
-        {over} of {more ? `the last ${played}` : played} runs took longer than planned
-      </Typography>
+      <Typography variant="h2">Runs, planned and actual</Typography>
       <Wide of="Runs" mt={2}>
         <Table size="small" aria-label="Runs">
           <TableHead>
@@ -241,40 +236,6 @@ function RunsPart({ runs: newest, more }: { runs: RunLine[]; more: boolean }) {
         </Button>
       )}
       {older.error && <Failed error={older.error} again={() => void older.fetchNextPage()} />}
-    </section>
-  );
-}
-
-function Actions({ actions, demos }: { actions: Logbook['actions']; demos: DemoLine[] }) {
-  const client = useQueryClient();
-  const close = useMutation({
-    mutationFn: (id: string) => api(`/actions/${id}/close`, { method: 'POST', body: { id: newId() } }),
-    onSuccess: () => client.invalidateQueries(),
-  });
-  return (
-    <section>
-      <Typography variant="h2">
-        {actions.length === 0 ? 'Nothing left to do before the next time' : `${actions.length} still to do`}
-      </Typography>
-      <Box component="ul" sx={{ p: 0, listStyle: 'none' }}>
-        {actions.map((a) => (
-          <Box component="li" key={a.id} sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
-            <Typography>
-              {a.text}{' '}
-              <Box component="span" sx={{ color: 'text.secondary' }}>
-                (
-                {a.on === 'demo'
-                  ? (demos.find((d) => d.demoId === a.onId)?.title ?? 'a demo')
-                  : `the ${a.on}`}
-                )
-              </Box>
-            </Typography>
-            <Button size="small" onClick={() => close.mutate(a.id)}>
-              Done
-            </Button>
-          </Box>
-        ))}
-      </Box>
     </section>
   );
 }

@@ -6,6 +6,7 @@ import { memo } from 'react';
 import { alike } from './alike';
 import type { Held } from './drag';
 import { spread, WORK_PX, type Scale } from './scale';
+import { inSight, type Sight } from './sight';
 import { select } from './view';
 
 interface Block {
@@ -23,10 +24,11 @@ interface CrewLaneProps {
   timetable: Timetable;
   scale: Scale;
   up: number;
+  sight: Sight | undefined;
 }
 
 /** What one person does and when: on stage, preparing, resetting. Blocks are moved down the lane and across lanes. */
-export function CrewLane({ person, timetable, scale, up }: CrewLaneProps) {
+export function CrewLane({ person, timetable, scale, up, sight }: CrewLaneProps) {
   const clock = (s: number) => formatClock(up + s);
   const { stage, work } = blocksOf(person.id, timetable);
   const heights = work.map((b) => Math.max(WORK_PX, scale.y(b.endS) - scale.y(b.startS) - 1));
@@ -49,28 +51,36 @@ export function CrewLane({ person, timetable, scale, up }: CrewLaneProps) {
       {arrival?.leavesS !== undefined && (
         <Comes top={scale.y(arrival.leavesS)} words={`out ${formatClock(up + arrival.leavesS)}`} />
       )}
-      {stage.map((b) => (
-        <StageBlock
-          key={b.key}
-          held={b.held}
-          words={b.words}
-          about={`${b.words} in ${b.title}, ${clock(b.startS)}, ${formatDuration(b.endS - b.startS)}`}
-          top={scale.y(b.startS)}
-          height={scale.y(b.endS) - scale.y(b.startS) - 1}
-        />
-      ))}
-      {work.map((b, i) => (
-        <WorkBlock
-          key={b.key}
-          held={b.held}
-          words={b.words}
-          title={b.title}
-          about={aboutWork(b, clock)}
-          locked={b.task?.locked ?? false}
-          top={tops[i]!}
-          height={heights[i]!}
-        />
-      ))}
+      {stage.map((b) => {
+        const [top, bottom] = [scale.y(b.startS), scale.y(b.endS)];
+        if (!inSight(sight, top, bottom)) return null;
+        return (
+          <StageBlock
+            key={b.key}
+            held={b.held}
+            words={b.words}
+            about={`${b.words} in ${b.title}, ${clock(b.startS)}, ${formatDuration(b.endS - b.startS)}`}
+            top={top}
+            height={bottom - top - 1}
+          />
+        );
+      })}
+      {work.map((b, i) => {
+        const [top, height] = [tops[i]!, heights[i]!];
+        if (!inSight(sight, top, top + height)) return null;
+        return (
+          <WorkBlock
+            key={b.key}
+            held={b.held}
+            words={b.words}
+            title={b.title}
+            about={aboutWork(b, clock)}
+            locked={b.task?.locked ?? false}
+            top={top}
+            height={height}
+          />
+        );
+      })}
     </Box>
   );
 }

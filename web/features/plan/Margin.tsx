@@ -101,7 +101,7 @@ export function FindingNote({
             key={label}
             size="small"
             variant="outlined"
-            sx={{ mt: 1, mr: 1, textAlign: 'left', lineHeight: 1.25 }}
+            sx={{ mt: 1, mr: 1, textAlign: 'left', lineHeight: 1.25, overflowWrap: 'anywhere' }}
             onClick={() => make(change)}
             onMouseEnter={() => think(change)}
             onMouseLeave={() => think(undefined)}

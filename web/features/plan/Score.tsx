@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { formatClock, type Bands, type Script, type Timetable } from '@hearty/core';
-import { useMemo, type KeyboardEvent } from 'react';
+import { useMemo, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { useDraft } from '../../session/draft';
 import { CrewLane } from './CrewLane';
 import type { Held } from './drag';
@@ -10,6 +10,7 @@ import { Landing } from './Landing';
 import { Rulings } from './Rulings';
 import type { Scale } from './scale';
 import { EdgeLane, StationLane, stationsOf } from './SideLanes';
+import { inSight, useSight, type Sight } from './sight';
 import { detailsOf, StageItem } from './StageItem';
 import { StandingLane, standingColumns } from './StandingLane';
 import { usePlanView } from './view';
@@ -21,15 +22,20 @@ interface ScoreProps {
   bands: Bands | null;
   scale: Scale;
   stations?: boolean;
+  /** A stretch of it by itself, for a page; else what the window shows. */
+  leaf?: Sight;
 }
 
 /** Height of the heads of the lanes. */
 export const HEADS_PX = 48;
 
 /** Time runs down the page: the stage first, the crew beside it, then what stands by itself with its fresh window. */
-export function Score({ script, timetable, bands, scale, stations = false }: ScoreProps) {
+export function Score({ script, timetable, bands, scale, stations = false, leaf }: ScoreProps) {
   const { file, upS: up } = script;
   const { show } = file;
+  const top = useRef<HTMLElement>(null);
+  const window = useSight(top, timetable.items.length);
+  const sight = leaf ?? window;
   const columns = useMemo(() => standingColumns(timetable.tasks), [timetable.tasks]);
   const standingWidth = Math.max(1, columns.count) * 20 + 138;
   const people = show.crew
@@ -72,39 +78,49 @@ export function Score({ script, timetable, bands, scale, stations = false }: Sco
               </Typography>
             ))}
           </Box>
-          <Box sx={{ position: 'relative' }} style={{ height: scale.height }} data-score-top>
-            <Rulings scale={scale} timetable={timetable} up={up} />
-            {bands && timetable.items.length > 0 && (
-              <Landing bands={bands} scale={scale} up={up} slotEndS={timetable.slotEndS} />
-            )}
-            <Box
-              sx={{
-                display: 'grid',
-                gridTemplateColumns: lanes,
-                columnGap: '8px',
-                position: 'absolute',
-                inset: 0,
-              }}
-            >
-              <span />
-              <EdgeLane script={script} timetable={timetable} scale={scale} />
-              <StageLane script={script} timetable={timetable} scale={scale} />
-              {people.map((person) => (
-                <CrewLane key={person.id} person={person} timetable={timetable} scale={scale} up={up} />
-              ))}
-              {places.map((station) => (
-                <StationLane
-                  key={station}
-                  station={station}
-                  script={script}
-                  timetable={timetable}
-                  scale={scale}
-                  up={up}
-                />
-              ))}
-              <StandingLane columns={columns} timetable={timetable} scale={scale} up={up} />
+          <Leaf of={leaf}>
+            <Box ref={top} sx={{ position: 'relative' }} style={{ height: scale.height }} data-score-top>
+              <Rulings scale={scale} timetable={timetable} up={up} />
+              {bands && timetable.items.length > 0 && (
+                <Landing bands={bands} scale={scale} up={up} slotEndS={timetable.slotEndS} />
+              )}
+              <Box
+                sx={{
+                  display: 'grid',
+                  gridTemplateColumns: lanes,
+                  columnGap: '8px',
+                  position: 'absolute',
+                  inset: 0,
+                }}
+              >
+                <span />
+                <EdgeLane script={script} timetable={timetable} scale={scale} sight={sight} />
+                <StageLane script={script} timetable={timetable} scale={scale} sight={sight} />
+                {people.map((person) => (
+                  <CrewLane
+                    key={person.id}
+                    person={person}
+                    timetable={timetable}
+                    scale={scale}
+                    up={up}
+                    sight={sight}
+                  />
+                ))}
+                {places.map((station) => (
+                  <StationLane
+                    key={station}
+                    station={station}
+                    script={script}
+                    timetable={timetable}
+                    scale={scale}
+                    up={up}
+                    sight={sight}
+                  />
+                ))}
+                <StandingLane columns={columns} timetable={timetable} scale={scale} up={up} sight={sight} />
+              </Box>
             </Box>
-          </Box>
+          </Leaf>
           <Box id="plan-keys" hidden>
             {KEYS_WORDS}
           </Box>
@@ -114,7 +130,24 @@ export function Score({ script, timetable, bands, scale, stations = false }: Sco
   );
 }
 
-function StageLane({ script, timetable, scale }: Pick<ScoreProps, 'script' | 'timetable' | 'scale'>) {
+/** A stretch of the score cut out of it; without one, all of it. */
+const Leaf = ({ of, children }: { of: Sight | undefined; children: ReactNode }) =>
+  of ? (
+    <Box sx={{ overflow: 'hidden' }} style={{ height: of.toY - of.fromY }}>
+      <Box sx={{ position: 'relative' }} style={{ top: -of.fromY }}>
+        {children}
+      </Box>
+    </Box>
+  ) : (
+    children
+  );
+
+function StageLane({
+  script,
+  timetable,
+  scale,
+  sight,
+}: Pick<ScoreProps, 'script' | 'timetable' | 'scale'> & { sight: Sight | undefined }) {
   const selected = usePlanView((s) => s.selected);
   const movingId = usePlanView((s) => {
     if (!s.moving || !s.thought) return undefined;
@@ -134,6 +167,11 @@ function StageLane({ script, timetable, scale }: Pick<ScoreProps, 'script' | 'ti
       sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
     >
       {timetable.items.map((item) => {
+        const top = scale.y(item.startS);
+        const bottom = scale.y(item.endS);
+        // What is chosen or moved stays, wherever one looks: it has the keyboard.
+        const held = item.itemId === selected || item.itemId === movingId;
+        if (!held && !inSight(sight, top, bottom)) return null;
         const scripted = script.byItem.get(item.itemId);
         return (
           <StageItem
@@ -147,8 +185,8 @@ function StageLane({ script, timetable, scale }: Pick<ScoreProps, 'script' | 'ti
             lengthS={item.endS - item.startS}
             byHand={item.timingFrom === 'by hand'}
             details={detailsOf(item, scripted, begun.get(item.itemId) ?? [])}
-            top={scale.y(item.startS)}
-            height={scale.y(item.endS) - scale.y(item.startS)}
+            top={top}
+            height={bottom - top}
             selected={item.itemId === selected}
             moving={item.itemId === movingId}
           />

@@ -10,22 +10,26 @@ import {
 import { memo } from 'react';
 import { alike } from './alike';
 import type { Scale } from './scale';
+import { inSight, type Sight } from './sight';
 
 /** Along the edge: how strong each item is, and a tick for each time the audience takes part. */
 export function EdgeLane({
   script,
   timetable,
   scale,
+  sight,
 }: {
   script: Script;
   timetable: Timetable;
   scale: Scale;
+  sight: Sight | undefined;
 }) {
   return (
     <Box aria-hidden sx={{ position: 'relative' }}>
       {timetable.items.map((planned) => {
-        const scripted = script.byItem.get(planned.itemId);
         const top = scale.y(planned.startS);
+        if (!inSight(sight, top, scale.y(planned.endS))) return null;
+        const scripted = script.byItem.get(planned.itemId);
         return (
           <Strength
             key={planned.itemId}
@@ -103,14 +107,16 @@ export function StationLane({
   timetable,
   scale,
   up,
+  sight,
 }: {
   station: string;
   script: Script;
   timetable: Timetable;
   scale: Scale;
   up: number;
+  sight: Sight | undefined;
 }) {
-  const spans = script.items.flatMap(({ item, demo }, i) => {
+  const all = script.items.flatMap(({ item, demo }, i) => {
     const planned = timetable.items[i];
     if (!demo || !planned) return [];
     const reset = timetable.resets.find((r) => r.itemId === item.id);
@@ -124,6 +130,7 @@ export function StationLane({
       ...(reset ? [{ kind: 'is reset', title: reset.title, fromS: reset.startS, toS: reset.endS }] : []),
     ];
   });
+  const spans = all.filter(({ fromS, toS }) => inSight(sight, scale.y(fromS), scale.y(toS)));
   return (
     <Box
       component="ul"

@@ -155,6 +155,7 @@ function Length({
     return <LengthField itemId={itemId} title={title} lengthS={lengthS} onDone={() => setOpen(false)} />;
   return (
     <ButtonBase
+      data-on-paper
       aria-label={`Change the length of ${title}`}
       onClick={() => setOpen(true)}
       sx={{

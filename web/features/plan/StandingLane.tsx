@@ -3,6 +3,7 @@ import { formatClock, type PlannedTask, type Timetable } from '@hearty/core';
 import { memo } from 'react';
 import { alike } from './alike';
 import { spread, type Scale } from './scale';
+import { inSight, type Sight } from './sight';
 
 interface Column {
   task: PlannedTask;
@@ -37,11 +38,13 @@ export function StandingLane({
   timetable,
   scale,
   up,
+  sight,
 }: {
   columns: ReturnType<typeof standingColumns>;
   timetable: Timetable;
   scale: Scale;
   up: number;
+  sight: Sight | undefined;
 }) {
   const lines = [timetable.doorsS, 0, timetable.slotEndS].map(scale.y);
   const words = columns.list.map(({ task }) => [
@@ -67,6 +70,9 @@ export function StandingLane({
         const staleS = Math.min(end + 60, task.staleS ?? task.usedS);
         const bad = task.staleS !== undefined && task.staleS < task.usedS;
         const top = scale.y(task.handsOffS);
+        const usedY = scale.y(task.usedS);
+        const lowest = Math.max(usedY, labelTops[i]! + heights[i]!, scale.y(staleS));
+        if (!inSight(sight, top, lowest)) return null;
         return (
           <Standing
             key={task.id}
@@ -75,7 +81,7 @@ export function StandingLane({
             top={top}
             readyY={scale.y(task.readyS)}
             staleY={scale.y(staleS)}
-            usedY={scale.y(task.usedS)}
+            usedY={usedY}
             labelTop={labelTops[i]!}
             words={words[i]!}
             bad={bad}

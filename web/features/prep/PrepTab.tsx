@@ -1,32 +1,33 @@
 import EventOutlinedIcon from '@mui/icons-material/EventOutlined';
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
-import { Box, Button, Checkbox, Paper, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
+import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import {
   calendarOf,
   callState,
   clockToS,
+  dayOf,
   formatClock,
   formatDuration,
-  type CallLine,
-  type CallSheet,
-  type CallState,
-  type Tick,
+  type DayLine,
 } from '@hearty/core';
 import { addSeconds, format, parseISO } from 'date-fns';
-import { PaperStyles } from '../../kit/PaperStyles';
+import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import { useTick, useTicks } from '../../session/stores';
-import { Empty, Loading } from '../../kit/States';
-import { usePlan } from '../../workers/planner';
-import { useNow } from '../../session/useRun';
 import { download } from '../../kit/download';
+import { OnPaper } from '../../kit/paper';
+import { Empty, Loading } from '../../kit/States';
 import { useShow } from '../../session/show';
+import { useTicks } from '../../session/stores';
+import { useNow } from '../../session/useRun';
+import { usePlan } from '../../workers/planner';
 import { today } from '../stores/stock';
+import { CallSheets } from './CallSheets';
+import { Day } from './Day';
 
 /** What the day wants of a plan. */
 const SHEETS = { forecast: false, parts: { callSheets: true } };
 
-/** Who does what when, person by person; on the day with a live clock: due, late, can wait until. */
+/** The day as one list: who does what when; on the day with a line for now, and what is due, late, can wait until. */
 export function PrepTab() {
   const { file } = useShow();
   const { plan } = usePlan(file, SHEETS);
@@ -34,216 +35,86 @@ export function PrepTab() {
   const now = useNow();
   const [search, setSearch] = useSearchParams();
   const sheets = plan?.callSheets;
-  if (!sheets) return <Loading what="the call sheets" />;
+  const chosen = sheets?.find((s) => s.personId === search.get('who'));
+  const lines = useMemo(() => dayOf(chosen ? [chosen] : (sheets ?? [])), [sheets, chosen]);
+  const done = useMemo(
+    () => new Set(ticks.data?.flatMap((t) => (t.way === 'prep' ? [t.key] : []))),
+    [ticks.data],
+  );
+  if (!sheets) return <Loading what="the day" />;
   if (sheets.length === 0)
     return (
       <Empty title="Nobody is called">
-        Put people into the crew of this show; each gets a call sheet here.
+        Put people into the crew of this show; what each of them does when stands here.
       </Empty>
     );
-  const who = sheets.some((s) => s.personId === search.get('who')) ? search.get('who') : null;
-  const sinceUpS =
-    (now - addSeconds(parseISO(file.show.date), clockToS(file.show.curtainUp)).getTime()) / 1000;
+  const up = clockToS(file.show.curtainUp);
+  const sinceUpS = (now - addSeconds(parseISO(file.show.date), up).getTime()) / 1000;
   const lastS = Math.max(...sheets.flatMap((s) => s.lines.map((l) => l.endS)));
   // A late show goes on past midnight.
   const onTheDay = file.show.date === today() || (sinceUpS > 0 && sinceUpS < lastS);
   const nowS = onTheDay ? sinceUpS : undefined;
   return (
-    <>
-      <PaperStyles />
-      <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap', mb: 3 }}>
-        <Typography sx={{ flex: 1 }} role="status">
-          {nowS === undefined
-            ? `The day is ${format(parseISO(file.show.date), 'EEEE d MMMM')}; the clock runs then. Times are those of the venue.`
-            : `It is ${format(now, 'HH:mm')}. ${formatDuration(Math.abs(Math.round(nowS / 60) * 60))} ${nowS < 0 ? 'to' : 'since'} curtain-up.`}
-        </Typography>
+    <OnPaper
+      title={`${file.show.title}: call sheets`}
+      paper={() => <CallSheets file={file} sheets={chosen ? [chosen] : sheets} />}
+    >
+      <Typography role="status" sx={{ mb: 2 }}>
+        {nowS === undefined
+          ? `The day is ${format(parseISO(file.show.date), 'EEEE d MMMM')}; the clock runs then. Times are those of the venue.`
+          : `It is ${format(now, 'HH:mm')}. ${formatDuration(Math.abs(Math.round(nowS / 60) * 60))} ${nowS < 0 ? 'to' : 'since'} curtain-up. ${openWords(lines, nowS, done)}`}
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 3 }}>
         <ToggleButtonGroup
           exclusive
           size="small"
-          aria-label="Whose call sheet"
-          value={who ?? ''}
+          aria-label="Whose day"
+          value={chosen?.personId ?? ''}
           onChange={(_e, id: string | null) => setSearch(id ? { who: id } : {}, { replace: true })}
-          sx={{ '@media print': { display: 'none' } }}
+          sx={{ flexWrap: 'wrap', mr: 'auto' }}
         >
-          <ToggleButton value="" sx={{ minHeight: 44, px: 3 }}>
+          <ToggleButton value="" sx={whoSx}>
             Everybody
           </ToggleButton>
           {sheets.map((s) => (
-            <ToggleButton key={s.personId} value={s.personId} sx={{ minHeight: 44, px: 3 }}>
-              {s.name}
+            <ToggleButton key={s.personId} value={s.personId} sx={whoSx}>
+              {s.name}, called {formatClock(up + s.callS)}
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
+        {chosen && (
+          <Button
+            startIcon={<EventOutlinedIcon />}
+            onClick={() =>
+              download(
+                `${file.show.id}-${chosen.personId}.ics`,
+                calendarOf(file, chosen, Date.now()),
+                'text/calendar',
+              )
+            }
+          >
+            Calendar for {chosen.name}
+          </Button>
+        )}
         <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
           Print
         </Button>
       </Box>
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 4,
-          gridTemplateColumns: 'repeat(auto-fill, minmax(min(360px, 100%), 1fr))',
-          alignItems: 'start',
-          '@media print': { display: 'block' },
-        }}
-      >
-        {sheets
-          .filter((s) => who === null || s.personId === who)
-          .map((sheet) => (
-            <Sheet key={sheet.personId} sheet={sheet} nowS={nowS} ticks={ticks.data ?? []} />
-          ))}
-      </Box>
-    </>
+      <Day lines={lines} nowS={nowS} done={done} alone={chosen !== undefined} />
+    </OnPaper>
   );
 }
 
-function Sheet({ sheet, nowS, ticks }: { sheet: CallSheet; nowS: number | undefined; ticks: Tick[] }) {
-  const { file } = useShow();
-  const up = clockToS(file.show.curtainUp);
-  return (
-    <Paper
-      variant="outlined"
-      component="section"
-      aria-label={`Call sheet: ${sheet.name}`}
-      sx={{ p: 3, '@media print': { border: 0, p: 0, breakAfter: 'page', fontSize: 14 } }}
-    >
-      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
-        <Typography variant="h2" sx={{ flex: 1 }}>
-          {sheet.name}
-        </Typography>
-        <Typography>called {formatClock(up + sheet.callS)}</Typography>
-        <Button
-          size="small"
-          startIcon={<EventOutlinedIcon />}
-          onClick={() =>
-            download(
-              `${file.show.id}-${sheet.personId}.ics`,
-              calendarOf(file, sheet, Date.now()),
-              'text/calendar',
-            )
-          }
-          aria-label={`Calendar for ${sheet.name}`}
-        >
-          Calendar
-        </Button>
-      </Box>
-      <Typography sx={{ display: 'none', '@media print': { display: 'block' } }}>
-        {file.show.title} · {format(parseISO(file.show.date), 'EEEE d MMMM yyyy')} · {file.venue.name} ·
-        curtain-up {file.show.curtainUp}
-      </Typography>
-      <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 1 }}>
-        {sheet.lines.map((line) => (
-          <Line
-            key={line.key}
-            line={line}
-            up={up}
-            nowS={nowS}
-            done={ticks.some((t) => t.way === 'prep' && t.key === line.key)}
-          />
-        ))}
-      </Box>
-    </Paper>
-  );
-}
+const whoSx = { minHeight: 44, px: 3, textTransform: 'none', overflowWrap: 'anywhere' } as const;
 
-const KINDS: Record<CallLine['kind'], string> = {
-  arrive: '',
-  prepare: '',
-  'on stage': 'On stage: ',
-  help: 'Help: ',
-  reset: 'After it: ',
-  leave: '',
-};
-const INK: Partial<Record<CallState, string>> = {
-  late: 'error.main',
-  due: 'primary.main',
-  'may begin': 'secondary.main',
-};
-
-function Line({
-  line,
-  up,
-  nowS,
-  done,
-}: {
-  line: CallLine;
-  up: number;
-  nowS: number | undefined;
-  done: boolean;
-}) {
-  const { file } = useShow();
-  const tick = useTick(file.show.id);
-  const clock = (s: number) => formatClock(up + s);
-  const state = callState(line, nowS ?? -Infinity, done);
-  const quiet = state === 'done' || state === 'over';
-  return (
-    <Box
-      component="li"
-      data-state={state}
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '52px minmax(0, 1fr) 44px',
-        columnGap: 2,
-        py: 1,
-        borderTop: 1,
-        borderColor: 'divider',
-        opacity: quiet ? 0.6 : 1,
-        breakInside: 'avoid',
-      }}
-    >
-      <Typography sx={{ fontWeight: 700 }}>{clock(line.atS)}</Typography>
-      <Box>
-        <Typography sx={{ fontWeight: line.kind === 'prepare' ? 700 : 500, overflowWrap: 'anywhere' }}>
-          {KINDS[line.kind]}
-          {line.what}
-        </Typography>
-        <Typography color="textSecondary" sx={{ fontSize: 13 }}>
-          {[
-            line.endS > line.atS && formatDuration(line.endS - line.atS),
-            line.place,
-            line.forItem && `for ${line.forItem}`,
-            line.earliestS !== undefined &&
-              line.latestS !== undefined &&
-              line.latestS > line.earliestS &&
-              `not before ${clock(line.earliestS)}, can wait until ${clock(line.latestS)}`,
-            line.readyS !== undefined &&
-              (line.staleS === undefined
-                ? `ready ${clock(line.readyS)}`
-                : `fresh ${clock(line.readyS)}–${clock(line.staleS)}`),
-          ]
-            .filter(Boolean)
-            .join(' · ')}
-        </Typography>
-        {nowS !== undefined && INK[state] && (
-          <Typography sx={{ fontSize: 14, fontWeight: 700, color: INK[state] }}>
-            {stateWords(line, state, nowS)}
-          </Typography>
-        )}
-      </Box>
-      {line.kind === 'prepare' || line.kind === 'reset' ? (
-        <Checkbox
-          checked={done}
-          onChange={() => tick.mutate({ way: 'prep', key: line.key, done: !done })}
-          slotProps={{ input: { 'aria-label': `Done: ${line.what}` } }}
-          sx={{ width: 44, height: 44 }}
-        />
-      ) : (
-        <span />
-      )}
-    </Box>
-  );
-}
-
-function stateWords(line: CallLine, state: CallState, nowS: number): string {
-  const ago = (s: number) => formatDuration(Math.max(60, Math.round(s / 60) * 60));
-  switch (state) {
-    case 'late':
-      return `Late by ${ago(nowS - (line.latestS ?? line.atS))}`;
-    case 'due':
-      return line.kind === 'prepare' && (line.latestS ?? line.atS) - nowS > 60
-        ? `Due now; can wait another ${ago(line.latestS! - nowS)}`
-        : 'Due now';
-    default:
-      return 'May begin';
-  }
+/** What of the work is late, and what is due. */
+function openWords(lines: readonly DayLine[], nowS: number, done: ReadonlySet<string>): string {
+  const count = (state: string) =>
+    lines.filter(
+      (l) => (l.kind === 'prepare' || l.kind === 'reset') && callState(l, nowS, done.has(l.key)) === state,
+    ).length;
+  const [late, due] = [count('late'), count('due')];
+  return late + due === 0
+    ? 'Nothing is late or due.'
+    : `${[late && `${late} late`, due && `${due} due`].filter(Boolean).join(', ')}.`;
 }

@@ -20,6 +20,7 @@ import { Outlet, useLocation, useParams } from 'react-router';
 import type { RunSummary } from '@hearty/core';
 import { useDocument, useLibrary, useRuns, useTour } from '../../session/queries';
 import { Pages, type Page } from '../../kit/Pages';
+import { PaperStyles } from '../../kit/paper';
 import { Failed, Loading, WindowTitle } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { download } from '../../kit/download';
@@ -88,6 +89,7 @@ export function ShowFrame() {
   const lastRun = runs.data?.find((r) => r.phase === 'down' && r.curtainAt !== null);
   return (
     <>
+      <PaperStyles title={file.show.title} />
       <WindowTitle of={`${PLACES[pathname.split('/').slice(3).join('/')] ?? 'Plan'} · ${file.show.title}`} />
       <Box
         data-show-head
@@ -150,15 +152,23 @@ function Within({ value }: { value: ShowContext }) {
 function Head({ show, venue }: { show: Show; venue: string }) {
   return (
     <Box sx={{ flex: '1 1 220px', minWidth: 0, maxWidth: { lg: 400 } }}>
-      <Typography variant="h2" component="h1" sx={{ overflowWrap: 'anywhere', lineHeight: 1.2 }}>
+      <Typography variant="h2" component="h1" title={show.title} sx={{ ...linesSx, lineHeight: 1.2 }}>
         {show.title}
       </Typography>
-      <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
+      <Typography variant="body2" color="textSecondary" title={venue} sx={linesSx}>
         {format(parseISO(show.date), 'EEE d MMM')} · {venue} · {show.heads} people · {show.slotMin} min
       </Typography>
     </Box>
   );
 }
+
+/** Two lines at most: the rest of a very long name is read by pointing at it. */
+const linesSx = {
+  display: '-webkit-box',
+  WebkitBoxOrient: 'vertical',
+  WebkitLineClamp: 2,
+  overflow: 'hidden',
+} as const;
 
 function Actions({ file }: { file: ShowFile }) {
   const [editing, setEditing] = useState(false);

@@ -34,7 +34,13 @@ export function Crates() {
       {crates.data.length === 0 && (
         <Empty title="No crates yet">Write down a crate, and shows are packed into it.</Empty>
       )}
-      <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'repeat(auto-fill, minmax(260px, 1fr))' }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 3,
+          gridTemplateColumns: 'repeat(auto-fill, minmax(min(260px, 100%), 1fr))',
+        }}
+      >
         {crates.data.map((c) => (
           <Paper key={c.id} variant="outlined" sx={{ p: 3 }}>
             <Typography sx={{ fontWeight: 700 }}>{c.body.name}</Typography>

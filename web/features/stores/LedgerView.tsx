@@ -1,7 +1,6 @@
 import { Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { formatAmount, type StoreMove, type StoresAnswer } from '@hearty/core';
 import { useSnackbar } from 'notistack';
-import { useOverview } from '../../session/queries';
 import { useWrite } from '../../session/stores';
 import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
@@ -11,10 +10,6 @@ import { dayWords, moveOf } from './stock';
 /** The newest lines of the ledger. None is ever changed; one may be taken back by another. */
 export function LedgerView({ stores }: { stores: StoresAnswer }) {
   const write = useWrite();
-  const overview = useOverview().data;
-  const titles = new Map(
-    [...(overview?.coming ?? []), ...(overview?.past ?? [])].map((s) => [s.id, s.title]),
-  );
   const { enqueueSnackbar } = useSnackbar();
   const { shown, more } = useMore(stores.moves.filter((m) => m.kind !== 'undo'));
   if (stores.moves.length === 0)
@@ -43,7 +38,7 @@ export function LedgerView({ stores }: { stores: StoresAnswer }) {
           {shown.map((m) => {
             const good = goods.get(lots.get(m.lotId)?.goodId ?? '');
             const gone = undone.has(m.id);
-            const show = titles.get(m.showId ?? '');
+            const show = stores.titles[m.showId ?? ''];
             return (
               <TableRow
                 key={m.id}

@@ -23,7 +23,7 @@ export function Solutions() {
       sx={{
         display: 'grid',
         gap: 5,
-        gridTemplateColumns: 'repeat(auto-fit, minmax(320px, 1fr))',
+        gridTemplateColumns: 'repeat(auto-fit, minmax(min(320px, 100%), 1fr))',
         alignItems: 'start',
       }}
     >

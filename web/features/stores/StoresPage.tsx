@@ -8,7 +8,7 @@ import { useParams } from 'react-router';
 import { useStores } from '../../session/stores';
 import { newId } from '../../session/ids';
 import { Pages } from '../../kit/Pages';
-import { PaperStyles } from '../../kit/PaperStyles';
+import { PaperStyles } from '../../kit/paper';
 import { BrokenLines } from '../../session/BrokenLines';
 import { Failed, Loading, PageHead } from '../../kit/States';
 import { BringIn } from './BringIn';
@@ -45,7 +45,9 @@ export function StoresPage() {
   });
   return (
     <>
-      <PaperStyles />
+      <PaperStyles
+        title={`Stores: ${VIEWS.find(([name]) => name === view)?.[1].toLowerCase() ?? 'shelves'}`}
+      />
       <PageHead title="Stores" window={`${VIEWS.find(([name]) => name === view)?.[1] ?? 'Shelves'} · Stores`}>
         <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setBringing(true)}>
           Bring in CSV

@@ -17,8 +17,10 @@ import { Link } from 'react-router';
 import { useTour } from '../../session/queries';
 import { Empty, Failed, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
+import { OnPaper } from '../../kit/paper';
 import { Wide } from '../../kit/Wide';
-import { dayWords } from './stock';
+import { BuySheet } from './BuySheet';
+import { dayWords, forShows, supplierWords } from './stock';
 
 /** What the shows to come are short of: from whom, by when, how many packs, for how much; and what each show costs. */
 export function ToBuy() {
@@ -31,67 +33,69 @@ export function ToBuy() {
   const total = buying.reduce((sum, b) => sum + (b.cost ?? 0), 0);
   const suppliers = [...new Set(buying.map((b) => b.supplier))];
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 6,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', xl: '3fr 2fr' },
-        alignItems: 'start',
-      }}
-    >
-      <section>
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 3 }}>
-          <Typography variant="h2" sx={{ flex: 1 }}>
-            {buying.length === 0
-              ? 'Nothing is to buy'
-              : `${buying.length} to buy, about ${formatMoney(total)}`}
+    <OnPaper title="To buy" paper={() => <BuySheet tour={tour.data} />}>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 6,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', xl: '3fr 2fr' },
+          alignItems: 'start',
+        }}
+      >
+        <section>
+          <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 3 }}>
+            <Typography variant="h2" sx={{ flex: 1 }}>
+              {buying.length === 0
+                ? 'Nothing is to buy'
+                : `${buying.length} to buy, about ${formatMoney(total)}`}
+            </Typography>
+            <Button
+              startIcon={<FileDownloadOutlinedIcon />}
+              onClick={() => download('to-buy.csv', buyingCsv(tour.data.buying), 'text/csv')}
+            >
+              Save as CSV
+            </Button>
+            <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+              Print
+            </Button>
+          </Box>
+          <Typography color="textSecondary" sx={{ mb: 2 }}>
+            For all shows from {dayWords(tour.data.today)} on, in the order of their dates, against one shelf.
           </Typography>
-          <Button
-            startIcon={<FileDownloadOutlinedIcon />}
-            onClick={() => download('to-buy.csv', buyingCsv(tour.data.buying), 'text/csv')}
-          >
-            Save as CSV
-          </Button>
-          <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
-            Print
-          </Button>
-        </Box>
-        <Typography color="textSecondary" sx={{ mb: 2 }}>
-          For all shows from {dayWords(tour.data.today)} on, in the order of their dates, against one shelf.
-        </Typography>
-        <Wide of="Shows">
-          <Table size="small" aria-label="To buy">
-            <TableHead>
-              <TableRow>
-                <TableCell>What</TableCell>
-                <TableCell align="right">Short</TableCell>
-                <TableCell>Packs</TableCell>
-                <TableCell align="right">About</TableCell>
-                <TableCell>Order by</TableCell>
-                <TableCell>For</TableCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {suppliers.map((supplier) => (
-                <Fragment key={supplier ?? 'none'}>
-                  <TableRow>
-                    <TableCell colSpan={6} sx={{ fontWeight: 700, pt: 3 }}>
-                      {supplier ? supplier[0]!.toUpperCase() + supplier.slice(1) : 'From anywhere'}
-                    </TableCell>
-                  </TableRow>
-                  {buying
-                    .filter((b) => b.supplier === supplier)
-                    .map((b) => (
-                      <BuyRow key={b.goodId} line={b} />
-                    ))}
-                </Fragment>
-              ))}
-            </TableBody>
-          </Table>
-        </Wide>
-      </section>
-      <Costs tour={tour.data} />
-    </Box>
+          <Wide of="Shows">
+            <Table size="small" aria-label="To buy">
+              <TableHead>
+                <TableRow>
+                  <TableCell>What</TableCell>
+                  <TableCell align="right">Short</TableCell>
+                  <TableCell>Packs</TableCell>
+                  <TableCell align="right">About</TableCell>
+                  <TableCell>Order by</TableCell>
+                  <TableCell>For</TableCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
+                {suppliers.map((supplier) => (
+                  <Fragment key={supplier ?? 'none'}>
+                    <TableRow>
+                      <TableCell colSpan={6} sx={{ fontWeight: 700, pt: 3 }}>
+                        {supplierWords(supplier)}
+                      </TableCell>
+                    </TableRow>
+                    {buying
+                      .filter((b) => b.supplier === supplier)
+                      .map((b) => (
+                        <BuyRow key={b.goodId} line={b} />
+                      ))}
+                  </Fragment>
+                ))}
+              </TableBody>
+            </Table>
+          </Wide>
+        </section>
+        <Costs tour={tour.data} />
+      </Box>
+    </OnPaper>
   );
 }
 
@@ -115,7 +119,7 @@ const BuyRow = ({ line: b }: { line: BuyLine }) => (
     <TableCell sx={{ whiteSpace: 'nowrap', color: b.late ? 'error.main' : undefined }}>
       {b.late ? `Late: ${dayWords(b.orderBy)}` : dayWords(b.orderBy)}
     </TableCell>
-    <TableCell sx={{ fontSize: 13 }}>{b.forShows.join(', ')}</TableCell>
+    <TableCell sx={{ fontSize: 13 }}>{forShows(b)}</TableCell>
   </TableRow>
 );
 

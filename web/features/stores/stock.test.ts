@@ -23,6 +23,7 @@ const stores: StoresAnswer = {
   ],
   tick: 0,
   moves: [],
+  titles: {},
 };
 
 test('goods stand by name, lots in the order they are used up, and empty ones are gone unless out with a show', () => {

@@ -1,4 +1,11 @@
-import { formatAmount, type Good, type LotStock, type StoresAnswer, type WrittenMove } from '@hearty/core';
+import {
+  formatAmount,
+  type BuyLine,
+  type Good,
+  type LotStock,
+  type StoresAnswer,
+  type WrittenMove,
+} from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { newId } from '../../session/ids';
 
@@ -54,3 +61,9 @@ export function untilWords({ goodUntil, openedOn }: LotStock): string {
 }
 
 export const amountWords = (good: Good, amount: number) => formatAmount(amount, good.unit);
+
+/** The shows a line of the buying list is for. */
+export const forShows = (b: BuyLine) => [...new Set(b.forShows.map((s) => s.title))].join(', ');
+
+export const supplierWords = (supplier: BuyLine['supplier']) =>
+  supplier ? supplier[0]!.toUpperCase() + supplier.slice(1) : 'From anywhere';

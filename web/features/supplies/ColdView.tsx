@@ -23,7 +23,9 @@ export function ColdView() {
   const free = cryogens.filter((g) => !cold.some((c) => c.goodId === g.id));
   return (
     <>
-      <SuppliesViews />
+      <Box sx={{ mb: 4 }}>
+        <SuppliesViews />
+      </Box>
       {cold.map((c) => (
         <Budget
           key={c.goodId}

@@ -18,8 +18,10 @@ import { newId } from '../../session/ids';
 import { usePlan } from '../../workers/planner';
 import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
+import { OnPaper } from '../../kit/paper';
 import { useShow } from '../../session/show';
 import { today } from '../stores/stock';
+import { PackingSheet } from './PackingSheet';
 import { SuppliesViews } from './SuppliesViews';
 
 /** What goes into which crate, and in what order; ticked off going out and coming home, on every phone at once. */
@@ -64,9 +66,12 @@ export function PackingView() {
   const count = (way: Tick['way']) =>
     keys.filter((k) => done.some((t) => t.way === way && t.key === k)).length;
   return (
-    <>
+    <OnPaper
+      title={`${file.show.title}: packing`}
+      paper={() => <PackingSheet file={file} packing={packed} />}
+    >
       <SuppliesViews />
-      <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap', mb: 2 }}>
+      <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap', mt: 4, mb: 2 }}>
         <Typography role="status" sx={{ flex: 1 }}>
           {count('out')} of {keys.length} loaded, {count('home')} home again. Load from the top of this page
           down.
@@ -87,7 +92,7 @@ export function PackingView() {
           it.
         </Alert>
       )}
-      <Box sx={{ mb: 3, '@media print': { display: 'none' } }}>
+      <Box sx={{ mb: 3 }}>
         <Button variant="outlined" disabled={write.isPending || takes.length === 0} onClick={take}>
           Take the consumables off the shelf
         </Button>{' '}
@@ -136,7 +141,7 @@ export function PackingView() {
           </Group>
         )}
       </Box>
-    </>
+    </OnPaper>
   );
 }
 
@@ -173,7 +178,7 @@ function Crate({
 }
 
 const Group = ({ title, about, children }: { title: string; about: string; children: React.ReactNode }) => (
-  <Paper variant="outlined" component="section" aria-label={title} sx={{ p: 3, breakInside: 'avoid' }}>
+  <Paper variant="outlined" component="section" aria-label={title} sx={{ p: 3 }}>
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 52px 52px', alignItems: 'end' }}>
       <Box>
         <Typography variant="h3">{title}</Typography>

@@ -1,6 +1,8 @@
 import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import {
   Box,
+  Button,
   Chip,
   Collapse,
   IconButton,
@@ -29,7 +31,9 @@ import { useSettings } from '../../session/settings';
 import { Empty } from '../../kit/States';
 import { edit } from '../../session/draft';
 import { useShow } from '../../session/show';
+import { OnPaper } from '../../kit/paper';
 import { Wide } from '../../kit/Wide';
+import { SuppliesSheet } from './SuppliesSheet';
 import { SuppliesViews } from './SuppliesViews';
 import { ShelfField } from './ShelfField';
 
@@ -53,8 +57,16 @@ export function SuppliesTab() {
   const cost = bought.reduce((sum, c) => sum + (c.cost ?? 0), 0);
   const toBuy = bought.filter((c) => c.short > 0).length;
   return (
-    <>
-      <SuppliesViews />
+    <OnPaper
+      title={`${file.show.title}: supplies`}
+      paper={() => <SuppliesSheet file={file} needs={plan.needs} lineOf={lineOf} />}
+    >
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, justifyContent: 'space-between', mb: 4 }}>
+        <SuppliesViews />
+        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </Box>
       <Box
         sx={{
           display: 'grid',
@@ -141,7 +153,7 @@ export function SuppliesTab() {
           </Wide>
         </section>
       </Box>
-    </>
+    </OnPaper>
   );
 }
 

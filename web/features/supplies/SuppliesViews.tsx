@@ -1,6 +1,5 @@
 import { Button, ButtonGroup } from '@mui/material';
 import { Link, useLocation } from 'react-router';
-import { PaperStyles } from '../../kit/PaperStyles';
 import { useShow } from '../../session/show';
 
 const VIEWS = [
@@ -15,24 +14,21 @@ export function SuppliesViews() {
   const { pathname } = useLocation();
   const base = `/shows/${file.show.id}/supplies`;
   return (
-    <>
-      <PaperStyles />
-      <ButtonGroup aria-label="Supplies" sx={{ mb: 4 }}>
-        {VIEWS.map(([path, label]) => {
-          const here = pathname === base + path;
-          return (
-            <Button
-              key={label}
-              component={Link}
-              to={base + path}
-              variant={here ? 'contained' : 'outlined'}
-              aria-current={here ? 'page' : undefined}
-            >
-              {label}
-            </Button>
-          );
-        })}
-      </ButtonGroup>
-    </>
+    <ButtonGroup aria-label="Supplies">
+      {VIEWS.map(([path, label]) => {
+        const here = pathname === base + path;
+        return (
+          <Button
+            key={label}
+            component={Link}
+            to={base + path}
+            variant={here ? 'contained' : 'outlined'}
+            aria-current={here ? 'page' : undefined}
+          >
+            {label}
+          </Button>
+        );
+      })}
+    </ButtonGroup>
   );
 }

@@ -117,7 +117,7 @@ const Cards = ({ children }: { children: ReactNode }) => (
       listStyle: 'none',
       display: 'grid',
       gap: 3,
-      gridTemplateColumns: 'repeat(auto-fill, minmax(300px, 1fr))',
+      gridTemplateColumns: 'repeat(auto-fill, minmax(min(300px, 100%), 1fr))',
     }}
   >
     {children}

@@ -1,10 +1,10 @@
 import CalendarMonthIcon from '@mui/icons-material/CalendarMonth';
 import ScheduleIcon from '@mui/icons-material/Schedule';
-import { IconButton, InputAdornment, Popover } from '@mui/material';
+import { IconButton, InputAdornment } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 
-// Most fields are typed into; the calendar and the clock are fetched when one is opened.
-const Pickers = lazy(() => import('./Pickers'));
+// Most days and times are typed; the calendar and the clock are fetched when one is opened.
+const Picker = lazy(() => import('../Picker'));
 
 /** Opens the calendar or the clock beside a field, to pick in place of typing. */
 export function PickButton({
@@ -19,7 +19,6 @@ export function PickButton({
   onPick: (picked: string) => void;
 }) {
   const [anchor, setAnchor] = useState<HTMLElement>();
-  const close = () => setAnchor(undefined);
   return (
     <InputAdornment position="end">
       <IconButton
@@ -31,32 +30,16 @@ export function PickButton({
       >
         {field.as === 'day' ? <CalendarMonthIcon fontSize="small" /> : <ScheduleIcon fontSize="small" />}
       </IconButton>
-      <Popover
-        open={!!anchor}
-        anchorEl={anchor ?? null}
-        onClose={close}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        transformOrigin={{ vertical: 'top', horizontal: 'right' }}
-        slotProps={{
-          paper: {
-            role: 'dialog',
-            'aria-label': label,
-            elevation: 0,
-            sx: { border: 1, borderColor: 'divider' },
-          },
-        }}
-      >
+      {anchor && (
         <Suspense fallback={null}>
-          {anchor && (
-            <Pickers
-              as={field.as}
-              value={typeof value === 'string' ? value : ''}
-              onPick={onPick}
-              onDone={close}
-            />
-          )}
+          <Picker
+            {...{ anchor, label, onPick }}
+            as={field.as}
+            value={typeof value === 'string' ? value : ''}
+            onClose={() => setAnchor(undefined)}
+          />
         </Suspense>
-      </Popover>
+      )}
     </InputAdornment>
   );
 }

@@ -1,0 +1,54 @@
+import { judge, type Check, type RunState, type ShowFile } from '@hearty/core';
+import { format, parseISO } from 'date-fns';
+import { PaperTable, Sheet } from '../../kit/paper';
+
+/** The checks as a list to walk the stage with, pencil in hand; what is answered already stands there. */
+export function CheckSheet({
+  file: { show, venue },
+  checks,
+  state,
+}: {
+  file: ShowFile;
+  checks: readonly Check[];
+  state: RunState;
+}) {
+  const stations = [...new Set(checks.map((c) => c.station))];
+  return (
+    <Sheet
+      of="Check list"
+      title={`${show.title}: checks before doors`}
+      about={`${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · doors ${show.doors}. The venue’s rules, local codes and trained people come first.`}
+    >
+      {stations.map((station) => (
+        <PaperTable
+          key={station}
+          title={station[0]!.toUpperCase() + station.slice(1)}
+          head={['', 'What', 'How it has to be', 'Found']}
+          widths={[6, 38, 36, 20]}
+          rows={checks
+            .filter((c) => c.station === station)
+            .map((c) => ({
+              key: c.id,
+              cells: [
+                mark(c, state),
+                c.must ? <b>{c.title}</b> : c.title,
+                [c.detail, !c.must && 'may be missing'].filter(Boolean).join(' · '),
+                found(c, state),
+              ],
+            }))}
+        />
+      ))}
+    </Sheet>
+  );
+}
+
+const MARKS = { open: '☐', holds: '☑', fails: '☒' } as const;
+
+const mark = (check: Check, state: RunState) => MARKS[judge(check, state.checks.get(check.id)?.value)];
+
+function found({ id, kind, unit = '' }: Check, state: RunState): string {
+  const answer = state.checks.get(id);
+  if (answer === undefined) return kind === 'measured' ? `________ ${unit}` : '';
+  const at = format(answer.at, 'HH:mm');
+  return typeof answer.value === 'number' ? `${answer.value} ${unit}, ${at}` : at;
+}

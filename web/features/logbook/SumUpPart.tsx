@@ -1,0 +1,71 @@
+import { Box, Button, Paper, Typography } from '@mui/material';
+import { sumUp, type Logbook } from '@hearty/core';
+import { useMemo, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import { useCloseAction } from '../../session/queries';
+
+/** The verdict in a few sentences, and what to do about it. */
+export function SumUpPart({ logbook: { demos, runs, actions } }: { logbook: Logbook }) {
+  const { says, todo } = useMemo(() => sumUp(demos, runs), [demos, runs]);
+  const close = useCloseAction();
+  const on = (a: Logbook['actions'][number]) =>
+    a.on === 'demo' ? (demos.find((d) => d.demoId === a.onId)?.title ?? 'a demo') : `the ${a.on}`;
+  return (
+    <Paper variant="outlined" component="section" aria-label="The verdict" sx={{ p: 4 }}>
+      {says.map((sentence) => (
+        <Typography key={sentence} variant="h2" component="p">
+          {sentence}
+        </Typography>
+      ))}
+      <Typography variant="h3" component="h2" sx={{ mt: 4, mb: 1 }}>
+        {todo.length + actions.length === 0
+          ? 'Nothing left to do before the next time'
+          : 'Before the next time'}
+      </Typography>
+      <Box component="ul" sx={{ p: 0, m: 0, listStyle: 'none' }}>
+        {actions.map((a) => (
+          <Todo
+            key={a.id}
+            act={
+              <Button
+                aria-label={`Done: ${a.text}`}
+                disabled={close.isPending}
+                onClick={() => close.mutate(a.id)}
+              >
+                Done
+              </Button>
+            }
+          >
+            {a.text}{' '}
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              ({on(a)})
+            </Box>
+          </Todo>
+        ))}
+        {todo.map(({ demoId, says: what }) => (
+          <Todo
+            key={demoId}
+            act={
+              <Button component={Link} to={`/demos/${demoId}`} aria-label={`Open the demo: ${what}`}>
+                The demo
+              </Button>
+            }
+          >
+            {what}
+          </Todo>
+        ))}
+      </Box>
+      {close.error && <Typography color="error">{close.error.says}</Typography>}
+    </Paper>
+  );
+}
+
+const Todo = ({ act, children }: { act: ReactNode; children: ReactNode }) => (
+  <Box
+    component="li"
+    sx={{ display: 'flex', gap: 3, alignItems: 'center', py: 1, borderTop: 1, borderColor: 'divider' }}
+  >
+    <Typography sx={{ flex: 1, minWidth: 0, overflowWrap: 'anywhere' }}>{children}</Typography>
+    {act}
+  </Box>
+);

@@ -1,0 +1,171 @@
+import { Box, Checkbox, Paper, Typography } from '@mui/material';
+import { callState, clockToS, formatClock, formatDuration, type CallState, type DayLine } from '@hearty/core';
+import { Fragment, memo, useEffect, useRef } from 'react';
+import { useShow } from '../../session/show';
+import { useTick } from '../../session/stores';
+import { lineWords, whatWords } from './words';
+
+/** The lines of a day under one another, with one line for now across everybody. Seconds from curtain-up. */
+export function Day({
+  lines,
+  nowS,
+  done,
+  alone,
+}: {
+  lines: readonly DayLine[];
+  /** Undefined on another day. */
+  nowS: number | undefined;
+  done: ReadonlySet<string>;
+  /** Of one person: nobody needs to be named. */
+  alone: boolean;
+}) {
+  const { file } = useShow();
+  const up = clockToS(file.show.curtainUp);
+  const { mutate: onTick } = useTick(file.show.id);
+  const nextAt = nowS === undefined ? -1 : lines.findIndex((l) => l.atS > nowS);
+  const now = nowS !== undefined && <Now clock={formatClock(up + nowS)} />;
+  return (
+    <Paper
+      variant="outlined"
+      component="ol"
+      aria-label="The day"
+      sx={{ listStyle: 'none', p: 0, m: 0, maxWidth: 900 }}
+    >
+      {lines.map((line, i) => {
+        const state = callState(line, nowS ?? -Infinity, done.has(line.key));
+        return (
+          <Fragment key={line.personId + line.key}>
+            {i === nextAt && now}
+            <Line
+              line={line}
+              up={up}
+              same={lines[i - 1]?.atS === line.atS}
+              state={state}
+              says={nowS === undefined ? '' : stateWords(line, state, nowS)}
+              alone={alone}
+              onTick={onTick}
+            />
+          </Fragment>
+        );
+      })}
+      {nextAt === -1 && now}
+    </Paper>
+  );
+}
+
+/** Where the day is; it comes into sight when the page is opened. */
+function Now({ clock }: { clock: string }) {
+  const at = useRef<HTMLLIElement>(null);
+  useEffect(() => at.current?.scrollIntoView({ block: 'center' }), []);
+  return (
+    <Box
+      component="li"
+      ref={at}
+      aria-label={`Now, ${clock}`}
+      sx={{ bgcolor: 'secondary.main', color: 'background.paper', px: 3, py: 0.5, fontWeight: 700 }}
+    >
+      {clock} now
+    </Box>
+  );
+}
+
+const INK: Partial<Record<CallState, string>> = {
+  late: 'error.main',
+  due: 'primary.main',
+  'may begin': 'secondary.main',
+};
+
+const Line = memo(function Line({
+  line,
+  up,
+  same,
+  state,
+  says,
+  alone,
+  onTick,
+}: {
+  line: DayLine;
+  /** Curtain-up, in s of the day. */
+  up: number;
+  /** The line before it is of the same time. */
+  same: boolean;
+  state: CallState;
+  says: string;
+  alone: boolean;
+  onTick: ReturnType<typeof useTick>['mutate'];
+}) {
+  const quiet = state === 'done' || state === 'over';
+  return (
+    <Box
+      component="li"
+      data-state={state}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: {
+          xs: '56px minmax(0, 1fr) 44px',
+          sm: alone ? '64px minmax(0, 1fr) 44px' : '64px 130px minmax(0, 1fr) 44px',
+        },
+        columnGap: 2,
+        px: 3,
+        py: 1,
+        borderTop: same ? 0 : 1,
+        borderColor: 'divider',
+        opacity: quiet ? 0.6 : 1,
+        // Lines out of sight are not drawn.
+        contentVisibility: 'auto',
+        containIntrinsicSize: 'auto 58px',
+      }}
+    >
+      <Typography sx={{ fontWeight: 700 }}>{formatClock(up + line.atS)}</Typography>
+      {!alone && (
+        <Typography sx={{ display: { xs: 'none', sm: 'block' }, fontWeight: 600, overflowWrap: 'anywhere' }}>
+          {line.name}
+        </Typography>
+      )}
+      <Box>
+        <Typography sx={{ fontWeight: line.kind === 'prepare' ? 700 : 500, overflowWrap: 'anywhere' }}>
+          {!alone && (
+            <Box component="span" sx={{ display: { xs: 'inline', sm: 'none' } }}>
+              {line.name}:{' '}
+            </Box>
+          )}
+          {whatWords(line)}
+        </Typography>
+        <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
+          {lineWords(line, up)}
+        </Typography>
+        {says && INK[state] && (
+          <Typography variant="body2" sx={{ fontWeight: 700, color: INK[state] }}>
+            {says}
+          </Typography>
+        )}
+      </Box>
+      {line.kind === 'prepare' || line.kind === 'reset' ? (
+        <Checkbox
+          checked={state === 'done'}
+          onChange={() => onTick({ way: 'prep', key: line.key, done: state !== 'done' })}
+          slotProps={{ input: { 'aria-label': `Done: ${line.what}` } }}
+          sx={{ width: 44, height: 44 }}
+        />
+      ) : (
+        <span />
+      )}
+    </Box>
+  );
+});
+
+function stateWords(line: DayLine, state: CallState, nowS: number): string {
+  const ago = (s: number) => formatDuration(Math.max(60, Math.round(s / 60) * 60));
+  switch (state) {
+    case 'late':
+      return `Late by ${ago(nowS - (line.latestS ?? line.atS))}`;
+    case 'due':
+      return line.kind === 'prepare' && (line.latestS ?? line.atS) - nowS > 60
+        ? `Due now; can wait another ${ago(line.latestS! - nowS)}`
+        : 'Due now';
+    case 'may begin':
+      return 'May begin';
+    default:
+      return '';
+  }
+}

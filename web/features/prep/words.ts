@@ -1,0 +1,32 @@
+import { formatClock, formatDuration, type CallLine } from '@hearty/core';
+
+const KINDS: Record<CallLine['kind'], string> = {
+  arrive: '',
+  prepare: '',
+  'on stage': 'On stage: ',
+  help: 'Help: ',
+  reset: 'After it: ',
+  leave: '',
+};
+
+export const whatWords = ({ kind, what }: CallLine): string => KINDS[kind] + what;
+
+/** How long, where, what for, and the times that bind it. `up`: curtain-up in s of the day. */
+export const lineWords = (line: CallLine, up: number): string => {
+  const clock = (s: number) => formatClock(up + s);
+  return [
+    line.endS > line.atS && formatDuration(line.endS - line.atS),
+    line.place,
+    line.forItem && `for ${line.forItem}`,
+    line.earliestS !== undefined &&
+      line.latestS !== undefined &&
+      line.latestS > line.earliestS &&
+      `not before ${clock(line.earliestS)}, can wait until ${clock(line.latestS)}`,
+    line.readyS !== undefined &&
+      (line.staleS === undefined
+        ? `ready ${clock(line.readyS)}`
+        : `fresh ${clock(line.readyS)}–${clock(line.staleS)}`),
+  ]
+    .filter(Boolean)
+    .join(' · ');
+};

@@ -1,0 +1,35 @@
+import type { Timetable } from '@hearty/core';
+import type { Scale } from '../plan/scale';
+
+/** A stretch of the score that stands on one page, in its pixels. */
+interface Leaf {
+  fromY: number;
+  toY: number;
+}
+
+/** Labels hang over the edges of a score by so much. */
+export const EDGE_PX = 22;
+
+/**
+ * The score cut into pages of `room` pixels, each cut between two items so that none is cut through; an item taller
+ * than a page is cut after all. The last page is never a mere strip: what is left is shared with the page before.
+ */
+export function leavesOf({ items }: Timetable, scale: Scale, room: number): Leaf[] {
+  const cuts = items.map((i) => scale.y(i.startS) - 1).filter((y) => y > 0 && y < scale.height);
+  const leaves: Leaf[] = [];
+  let fromY = -EDGE_PX;
+  const endY = scale.height + EDGE_PX;
+  while (endY - fromY > room) {
+    const left = endY - fromY;
+    // Two pages are left: halves, rather than a full one and a strip.
+    const most = fromY + (left < 2 * room ? Math.max(left / 2, room * 0.6) : room);
+    const toY =
+      cuts.findLast((y) => y > fromY + room * 0.3 && y <= most) ??
+      cuts.findLast((y) => y > fromY && y <= fromY + room) ??
+      fromY + room;
+    leaves.push({ fromY, toY });
+    fromY = toY;
+  }
+  leaves.push({ fromY, toY: endY });
+  return leaves;
+}

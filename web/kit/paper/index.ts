@@ -1,0 +1,3 @@
+export { OnPaper } from './OnPaper';
+export { PaperStyles } from './PaperStyles';
+export { PaperTable, Sheet, type PaperRow } from './Sheet';
