@@ -33,6 +33,25 @@ export default ts.config(
   },
   { files: ['**/*.mjs', 'scripts/**'], languageOptions: { globals: globals.node } },
   { files: ['web/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: hooks.configs.recommended.rules },
+  // Every size of type is one of the theme's.
+  {
+    files: ['web/**/*.{ts,tsx}'],
+    ignores: ['web/kit/theme.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        NO_RANDOM,
+        {
+          selector: "Property[key.name='fontSize'] > Literal[raw=/^[0-9]/]",
+          message: 'Take a size of the theme: small, text, head, page, or one of the stage.',
+        },
+        {
+          selector: "Property[key.name='fontSize'] > ObjectExpression > Property > Literal[raw=/^[0-9]/]",
+          message: 'Take a size of the theme: small, text, head, page, or one of the stage.',
+        },
+      ],
+    },
+  },
   // A field is declared once and drawn by the kit; what a view draws by itself would be read by itself.
   {
     files: ['web/{features,app,live,session}/**/*.{ts,tsx}'],

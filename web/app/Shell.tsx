@@ -67,7 +67,7 @@ function Rail() {
         sx={{
           fontFamily: DISPLAY,
           fontWeight: 800,
-          fontSize: 22,
+          fontSize: 'head',
           textAlign: 'center',
           py: 3,
           display: { xs: 'none', sm: 'block' },
@@ -96,7 +96,7 @@ const railSx = {
   minHeight: 58,
   flex: { xs: 1, sm: 'none' },
   width: '100%',
-  fontSize: 13,
+  fontSize: 'small',
   color: '#F3E9F2',
   borderLeft: { sm: '4px solid transparent' },
   '&.active': { bgcolor: '#6B3A74', borderColor: '#FBF7F0', fontWeight: 700 },

@@ -29,7 +29,7 @@ export const Pages = ({ label, pages }: { label: string; pages: readonly Page[] 
         {page.state && (
           <Box
             component="span"
-            sx={{ fontSize: 12, color: page.level ? COLORS[page.level] : 'text.secondary' }}
+            sx={{ fontSize: 'small', color: page.level ? COLORS[page.level] : 'text.secondary' }}
           >
             {page.level && <LevelMark level={page.level} />} {page.state}
           </Box>
@@ -45,7 +45,7 @@ const pageSx = {
   flexDirection: 'column',
   minHeight: 44,
   px: 2.5,
-  fontSize: 15,
+  fontSize: 'text',
   fontWeight: 600,
   color: 'text.primary',
   borderBottom: '3px solid transparent',

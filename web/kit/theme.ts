@@ -50,7 +50,28 @@ const PRINT: typeof PAPER = {
   caution: '#000000',
 };
 
+/** Every size of type there is, in CSS pixels: four for planning and paper, five to be read from four metres. */
+const SIZES = {
+  small: 13,
+  text: 15,
+  head: 19,
+  page: 27,
+  stageSmall: 17,
+  stageText: 22,
+  stageLead: 28,
+  stageCall: 40,
+  stageNow: 62,
+};
+type Sizes = typeof SIZES;
+
+const SHRUNK = 0.87;
+
 declare module '@mui/material/styles' {
+  // Every size is one of the theme's typography, for `sx` to find by its name.
+  // eslint-disable-next-line @typescript-eslint/no-empty-object-type
+  interface TypographyVariants extends Sizes {}
+  // eslint-disable-next-line @typescript-eslint/no-empty-object-type
+  interface TypographyVariantsOptions extends Partial<Sizes> {}
   interface Theme {
     ink: typeof PAPER;
   }
@@ -86,12 +107,15 @@ export const themeOf = (mode: keyof typeof INKS): Theme => {
     shape: { borderRadius: 6 },
     spacing: 4,
     typography: {
+      ...SIZES,
       fontFamily: TEXT,
-      fontSize: 14,
-      h1: { fontFamily: DISPLAY, fontSize: 27, fontWeight: 700, letterSpacing: '-0.01em' },
-      h2: { fontFamily: DISPLAY, fontSize: 19, fontWeight: 650 },
-      h3: { fontFamily: TEXT, fontSize: 14, fontWeight: 700 },
-      button: { textTransform: 'none', fontWeight: 600 },
+      h1: { fontFamily: DISPLAY, fontSize: SIZES.page, fontWeight: 700, letterSpacing: '-0.01em' },
+      h2: { fontFamily: DISPLAY, fontSize: SIZES.head, fontWeight: 650 },
+      h3: { fontFamily: TEXT, fontSize: SIZES.text, fontWeight: 700 },
+      body1: { fontSize: SIZES.text },
+      body2: { fontSize: SIZES.small },
+      caption: { fontSize: SIZES.small },
+      button: { fontSize: SIZES.text, textTransform: 'none', fontWeight: 600 },
     },
     components: {
       MuiCssBaseline: {
@@ -120,15 +144,24 @@ export const themeOf = (mode: keyof typeof INKS): Theme => {
       },
       MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 36 } } },
       MuiTextField: { defaultProps: { size: 'small' } },
+      // A label above its field is as large as other small words, and its gap in the frame with it.
+      MuiInputLabel: { styleOverrides: { shrink: { transform: `translate(14px, -9px) scale(${SHRUNK})` } } },
+      MuiOutlinedInput: { styleOverrides: { notchedOutline: { '& legend': { fontSize: `${SHRUNK}em` } } } },
       MuiDialog: { styleOverrides: { paper: { border: `1px solid ${c.rule}` } } },
       MuiTableCell: {
         styleOverrides: {
           // Columns are as wide as their words; a table too wide scrolls by itself.
-          root: { borderColor: c.rule, padding: '8px 12px', overflowWrap: 'break-word' },
-          head: { color: c.quiet, fontWeight: 600 },
+          root: {
+            borderColor: c.rule,
+            padding: '8px 12px',
+            overflowWrap: 'break-word',
+            fontSize: SIZES.text,
+          },
+          head: { color: c.quiet, fontWeight: 600, fontSize: SIZES.small },
         },
       },
-      MuiTooltip: { styleOverrides: { tooltip: { fontSize: 13 } } },
+      MuiTooltip: { styleOverrides: { tooltip: { fontSize: SIZES.small } } },
+      MuiToggleButton: { styleOverrides: { root: { fontSize: SIZES.small, textTransform: 'none' } } },
     },
   });
 };

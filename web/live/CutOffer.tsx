@@ -17,7 +17,7 @@ export function CutOffer({ landing, state }: { landing: LiveLanding | undefined;
       sx={{
         alignSelf: 'flex-start',
         minHeight: 48,
-        fontSize: 16,
+        fontSize: 'stageSmall',
         textAlign: 'left',
         overflowWrap: 'anywhere',
       }}

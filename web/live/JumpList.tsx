@@ -24,13 +24,13 @@ export function JumpList({ state, onDone }: { state: RunState; onDone: () => voi
             sx={{
               flex: 1,
               minWidth: 0,
-              fontSize: 22,
+              fontSize: 'stageText',
               opacity: item.status === 'done' || item.status === 'skipped' ? 0.65 : 1,
             }}
           >
             {i + 1}. {item.title}
           </Typography>
-          <Typography sx={{ fontSize: 17 }}>{item.status}</Typography>
+          <Typography sx={{ fontSize: 'stageSmall' }}>{item.status}</Typography>
           <Button
             sx={jumpSx}
             disabled={item.status === 'now'}
@@ -57,7 +57,7 @@ export function JumpList({ state, onDone }: { state: RunState; onDone: () => voi
 const jumpSx = {
   minHeight: 60,
   minWidth: 96,
-  fontSize: 18,
+  fontSize: 'stageSmall',
   border: '1px solid',
   borderColor: 'divider',
   color: 'text.primary',

@@ -21,13 +21,13 @@ export function NowBlock({ script, state, now }: { script: Script; state: RunSta
   return (
     <>
       <Box>
-        <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 20 }}>{head}</Typography>
+        <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{head}</Typography>
         <Typography
           component="h1"
           sx={{
             fontFamily: DISPLAY,
             fontWeight: 750,
-            fontSize: { xs: 34, sm: line.length > 90 ? 46 : 62 },
+            fontSize: { xs: 'stageCall', sm: line.length > 90 ? 'stageCall' : 'stageNow' },
             lineHeight: 1.1,
             overflowWrap: 'anywhere',
           }}
@@ -36,7 +36,7 @@ export function NowBlock({ script, state, now }: { script: Script; state: RunSta
         </Typography>
       </Box>
       {c?.then && state.phase === 'running' && !item?.closed && (
-        <Typography sx={{ fontSize: 23 }}>
+        <Typography sx={{ fontSize: 'stageText' }}>
           <Box component="span" sx={{ color: 'text.secondary' }}>
             then{' '}
           </Box>
@@ -46,17 +46,17 @@ export function NowBlock({ script, state, now }: { script: Script; state: RunSta
       {c?.window && <Window window={c.window} now={now} />}
       {c?.shout && (
         <Box sx={{ border: 3, borderRadius: 1, p: 4 }}>
-          <Typography sx={{ fontSize: 17 }}>
+          <Typography sx={{ fontSize: 'stageSmall' }}>
             to the audience, {c.step === c.shout ? 'now' : 'next'}
           </Typography>
-          <Typography sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 40, lineHeight: 1.15 }}>
+          <Typography sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 'stageCall', lineHeight: 1.15 }}>
             {c.shout.text}
           </Typography>
         </Box>
       )}
       {item?.closed && <Cures script={script} state={state} />}
       {next && state.phase !== 'down' && (
-        <Typography sx={{ fontSize: 18 }}>
+        <Typography sx={{ fontSize: 'stageSmall' }}>
           <b>Next</b> {next.title}
           {behind.length > 0 && (
             <Box component="span" sx={{ color: 'warning.main', ml: 6 }}>
@@ -98,7 +98,11 @@ function Cures({ script, state }: { script: Script; state: RunState }) {
     script.byItem.get(item.itemId)?.demo?.faults.find((f) => f.symptom === last?.symptom)?.causes ?? [];
   if (causes.length === 0) return null;
   return (
-    <Box component="ol" aria-label="Likely causes" sx={{ m: 0, pl: 7, fontSize: 22, lineHeight: 1.45 }}>
+    <Box
+      component="ol"
+      aria-label="Likely causes"
+      sx={{ m: 0, pl: 7, fontSize: 'stageText', lineHeight: 1.45 }}
+    >
       {causes.slice(0, 3).map((c) => (
         <li key={c.cause}>
           <b>{c.cause}</b> — {c.cure}
@@ -122,7 +126,7 @@ function Window({ window, now }: { window: NonNullable<Cue['window']>; now: numb
         : `${formatDuration(since - window.toS)} late`;
   return (
     <Box role="timer" aria-label={`${window.label}: ${formatDuration(since)}`}>
-      <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 19 }}>
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 'stageSmall' }}>
         <span>{window.label}</span>
         <Box
           component="span"

@@ -28,8 +28,10 @@ export function OutcomePanel({
     chosen === 'failed' && symptoms.length > 0 ? setOutcome(chosen) : close(chosen);
   return (
     <Box role="group" aria-label="How did it go?">
-      <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 20 }}>{item.title}</Typography>
-      <Typography component="h1" sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 44, mb: 4 }}>
+      <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>
+        {item.title}
+      </Typography>
+      <Typography component="h1" sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 'stageCall', mb: 4 }}>
         {outcome ? 'What did you see?' : 'How did it go?'}
       </Typography>
       <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { sm: '1fr 1fr' } }}>

@@ -209,10 +209,10 @@ function TopLine({
         columnGap: 7,
         rowGap: 1,
         alignItems: 'baseline',
-        fontSize: 17,
+        fontSize: 'stageSmall',
       }}
     >
-      <Typography component="span" sx={{ fontSize: 28, fontWeight: 700 }}>
+      <Typography component="span" sx={{ fontSize: 'stageLead', fontWeight: 700 }}>
         {lightFormat(now, 'HH:mm:ss')}
       </Typography>
       {rehearsal && <b>Rehearsal</b>}
@@ -242,7 +242,7 @@ const smallSx = {
   color: 'text.primary',
   border: '1px solid',
   borderColor: 'divider',
-  fontSize: 16,
+  fontSize: 'stageSmall',
 } as const;
 
 const Small = (props: { children: React.ReactNode; onClick: () => void; disabled?: boolean }) => (

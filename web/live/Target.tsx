@@ -30,7 +30,7 @@ export function Target({
         color: main ? 'background.default' : 'text.primary',
         fontFamily: DISPLAY,
         fontWeight: 700,
-        fontSize: { xs: 24, sm: 29 },
+        fontSize: 'stageLead',
         lineHeight: 1.15,
         '&:focus-visible': { outline: '4px solid', outlineColor: 'secondary.main', outlineOffset: 3 },
         '&.Mui-disabled': { opacity: 0.35 },
@@ -42,7 +42,7 @@ export function Target({
           component="span"
           sx={{
             fontFamily: (t) => t.typography.fontFamily,
-            fontSize: 15,
+            fontSize: 'stageSmall',
             fontWeight: 500,
             mt: 1,
             maxHeight: 36,

@@ -68,12 +68,15 @@ export function Tide({ landing, state }: { landing: LiveLanding | undefined; sta
           here
         </text>
       </Box>
-      <Typography sx={{ color: 'secondary.main', fontWeight: 700, fontSize: 18 }} data-testid="lands">
+      <Typography
+        sx={{ color: 'secondary.main', fontWeight: 700, fontSize: 'stageSmall' }}
+        data-testid="lands"
+      >
         {down ? 'landed' : 'lands'} {clock(endS.p50)}
       </Typography>
-      <Typography sx={{ fontSize: 15 }}>slot ends {clock(slotEndS)}</Typography>
+      <Typography sx={{ fontSize: 'stageSmall' }}>slot ends {clock(slotEndS)}</Typography>
       {!down && (
-        <Typography sx={{ fontSize: 15 }} data-testid="over">
+        <Typography sx={{ fontSize: 'stageSmall' }} data-testid="over">
           {over} in 100 run over
         </Typography>
       )}

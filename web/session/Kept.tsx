@@ -49,7 +49,7 @@ export function RefusedCorner() {
       <Typography sx={{ fontWeight: 700 }}>
         The server would not take {refused.length === 1 ? 'one event' : `${refused.length} events`}
       </Typography>
-      <Typography sx={{ fontSize: 14, overflowWrap: 'anywhere', my: 1 }}>
+      <Typography sx={{ fontSize: 'text', overflowWrap: 'anywhere', my: 1 }}>
         “{first.event.kind}”: {first.says}
       </Typography>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>

@@ -102,7 +102,7 @@ function CheckRow({ check, state }: { check: Check; state: RunState }) {
     >
       <Box sx={{ flex: '1 1 220px' }}>
         <Typography sx={{ fontWeight: 600 }}>{check.title}</Typography>
-        <Typography color="textSecondary" sx={{ fontSize: 13.5 }}>
+        <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
           {[check.detail, !check.must && 'may be missing'].filter(Boolean).join(' · ')}
         </Typography>
       </Box>
@@ -172,7 +172,7 @@ function VerdictWord({ verdict, at }: { verdict: Verdict; at: number | undefined
   if (verdict === 'open') return null;
   return (
     <Typography
-      sx={{ color: verdict === 'holds' ? 'secondary.main' : 'error.main', fontWeight: 700, fontSize: 14 }}
+      sx={{ color: verdict === 'holds' ? 'secondary.main' : 'error.main', fontWeight: 700, fontSize: 'text' }}
     >
       {verdict === 'holds' ? '✓ holds' : '✕ does not hold'}
       {at && (
@@ -218,14 +218,14 @@ function Gates({ gates: list, showId }: { gates: Gate[]; showId: string }) {
               />
             </Box>
             {gate.reasons.map((reason) => (
-              <Typography key={reason} color="error" sx={{ fontSize: 13.5 }}>
+              <Typography key={reason} color="error" sx={{ fontSize: 'small' }}>
                 {reason}
               </Typography>
             ))}
           </Box>
         ))}
       </Box>
-      <Typography color="textSecondary" sx={{ fontSize: 13, my: 2 }}>
+      <Typography color="textSecondary" sx={{ fontSize: 'small', my: 2 }}>
         The venue’s rules, local codes and trained people come first; a go here is not a permission.
       </Typography>
       <Button variant="contained" fullWidth component={Link} to={`/shows/${showId}/live`}>

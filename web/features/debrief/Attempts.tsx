@@ -98,7 +98,7 @@ function AttemptRow({ line }: { line: DebriefLine }) {
           {title}
           {attempt.n > 1 && `, attempt ${attempt.n}`}
         </Typography>
-        <Typography color="textSecondary" sx={{ fontSize: 14 }}>
+        <Typography color="textSecondary" sx={{ fontSize: 'text' }}>
           {format(attempt.at, 'HH:mm')} · {formatDuration(takesS)}
           {attempt.symptom && ` · ${attempt.symptom}`}
         </Typography>

@@ -53,7 +53,7 @@ export function DemoPage() {
           Edit
         </Button>
       </PageHead>
-      <Typography sx={{ fontSize: 17, maxWidth: '70ch' }}>{demo.shows}</Typography>
+      <Typography sx={{ fontSize: 'head', maxWidth: '70ch' }}>{demo.shows}</Typography>
       <Typography color="textSecondary" sx={{ maxWidth: '70ch', mb: 3 }}>
         {demo.teaches}
       </Typography>
@@ -144,7 +144,7 @@ export function DemoPage() {
                   <li key={c}>{c}</li>
                 ))}
               </Box>
-              <Typography sx={{ mt: 2, fontSize: 13 }}>
+              <Typography sx={{ mt: 2, fontSize: 'small' }}>
                 Local codes, the venue’s rules, the supplier’s safety data sheet and trained people come
                 first; where they differ from this page, they are right.
               </Typography>

@@ -122,7 +122,7 @@ function DemoCard({ demo, line }: { demo: Demo; line: DemoLine | undefined }) {
       sx={{ p: 4, display: 'flex', flexDirection: 'column', gap: 1.5 }}
     >
       <Box sx={{ display: 'flex', gap: 2 }}>
-        <Typography variant="h2" sx={{ flex: 1, fontSize: 17, overflowWrap: 'anywhere' }}>
+        <Typography variant="h2" sx={{ flex: 1, fontSize: 'head', overflowWrap: 'anywhere' }}>
           <Box
             component={Link}
             to={`/demos/${demo.id}`}

@@ -31,7 +31,7 @@ export function SpanPreview() {
             key={i}
             sx={{ display: 'grid', gridTemplateColumns: '220px 1fr', columnGap: 2, alignItems: 'center' }}
           >
-            <Typography noWrap sx={{ fontSize: 13 }}>
+            <Typography noWrap sx={{ fontSize: 'small' }}>
               {row.title || 'untitled'}
               {row.kind === 'stands' && ' stands'}
             </Typography>

@@ -51,7 +51,7 @@ export function StartRun({
         </Button>
         <Drawn field={REHEARSAL} value={rehearsal} onValue={(on) => setRehearsal(on === true)} />
       </Box>
-      <Typography color="textSecondary" sx={{ mt: 2, fontSize: 13.5 }}>
+      <Typography color="textSecondary" sx={{ mt: 2, fontSize: 'small' }}>
         A rehearsal teaches the times and not the odds.
       </Typography>
       {start.isError && (

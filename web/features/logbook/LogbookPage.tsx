@@ -121,7 +121,7 @@ function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
 const MOST_DRAWN = 40;
 
 /** Intervals as bars with a mark at the mean, one demo a row. */
-function reliabilityOption(lines: DemoLine[], { ink }: Theme) {
+function reliabilityOption(lines: DemoLine[], { ink, typography }: Theme) {
   const interval: CustomSeriesRenderItem = (_params, api) => {
     const row = api.value(0);
     const [x1, y] = api.coord([api.value(1), row]) as [number, number];
@@ -132,7 +132,7 @@ function reliabilityOption(lines: DemoLine[], { ink }: Theme) {
       style: { fill: ink.tide },
     };
   };
-  const text = { color: ink.ink, fontFamily: 'inherit', fontSize: 13 };
+  const text = { color: ink.ink, fontFamily: 'inherit', fontSize: typography.small };
   return {
     grid: { left: 210, right: 30, top: 10, bottom: 46 },
     textStyle: text,

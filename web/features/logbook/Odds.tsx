@@ -7,7 +7,7 @@ export function Odds({ line }: { line: DemoLine }) {
   const basis = line.tries > 0 ? `${line.tries} tries` : 'a guess';
   return (
     <Box>
-      <Typography sx={{ fontSize: 14 }}>
+      <Typography sx={{ fontSize: 'text' }}>
         <Box component="span" sx={{ color: 'secondary.main', fontWeight: 700 }}>
           works {Math.round(line.mean * 100)} in 100
         </Box>{' '}

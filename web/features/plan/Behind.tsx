@@ -27,7 +27,7 @@ export function Behind({ item }: { item: Item }) {
     <Box sx={{ display: 'grid', gap: 2.5 }}>
       <Typography variant="h3">The work behind the scenes</Typography>
       {waits && (
-        <Typography color="error" sx={{ fontSize: 13 }}>
+        <Typography color="error" sx={{ fontSize: 'small' }}>
           It waits: {waits.says}.
         </Typography>
       )}
@@ -68,7 +68,7 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
   return (
     <Box sx={{ borderLeft: 3, borderColor: 'divider', pl: 2 }}>
       <Box sx={{ display: 'flex', alignItems: 'center' }}>
-        <Typography sx={{ flex: 1, fontSize: 14, fontWeight: 600, overflowWrap: 'anywhere' }}>
+        <Typography sx={{ flex: 1, fontSize: 'text', fontWeight: 600, overflowWrap: 'anywhere' }}>
           {task.title}
         </Typography>
         {task.hostItemId === undefined && (
@@ -82,7 +82,7 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
           </Tooltip>
         )}
       </Box>
-      <Typography color="secondary" sx={{ fontSize: 13, mb: 1.5 }}>
+      <Typography color="secondary" sx={{ fontSize: 'small', mb: 1.5 }}>
         {clock(task.startS)}, {formatDuration(task.handsOffS - task.startS)}; can wait until{' '}
         {clock(task.latestS)}
         {task.staleS !== undefined && `; fresh until ${clock(task.staleS)}`}

@@ -37,6 +37,12 @@ export function CrewLane({ person, timetable, scale, up, sight }: CrewLaneProps)
     heights,
     1,
   );
+  // Words of the stage give way downwards to a piece of work that is drawn over them.
+  const below = (top: number) =>
+    Math.max(
+      0,
+      ...tops.flatMap((t, i) => (t < top + WORDS_PX && t + heights[i]! > top ? [t + heights[i]! - top] : [])),
+    );
   const arrival = timetable.arrivals.find((a) => a.personId === person.id);
   return (
     <Box
@@ -62,6 +68,7 @@ export function CrewLane({ person, timetable, scale, up, sight }: CrewLaneProps)
             about={`${b.words} in ${b.title}, ${clock(b.startS)}, ${formatDuration(b.endS - b.startS)}`}
             top={top}
             height={bottom - top - 1}
+            wordsTop={below(top)}
           />
         );
       })}
@@ -92,7 +99,7 @@ const Comes = ({ top, words }: { top: number; words: string }) => (
       position: 'absolute',
       left: 0,
       right: 0,
-      fontSize: 12,
+      fontSize: 'small',
       lineHeight: '16px',
       color: 'text.secondary',
       borderBottom: '1px dotted',
@@ -123,9 +130,19 @@ interface PieceProps {
   height: number;
 }
 
+/** What a line of words needs. */
+const WORDS_PX = 16;
+
 const openItem = (held: Held) => select(held.kind === 'demo' ? undefined : held.itemId);
 
-const StageBlock = memo(function StageBlock({ held, words, about, top, height }: PieceProps) {
+const StageBlock = memo(function StageBlock({
+  held,
+  words,
+  about,
+  top,
+  height,
+  wordsTop,
+}: PieceProps & { wordsTop: number }) {
   const { listeners, setNodeRef, attributes } = useDraggable({ id: `stage:${idOf(held)}`, data: held });
   return (
     <Box component="li" sx={blockSx} style={{ top, height }}>
@@ -142,7 +159,7 @@ const StageBlock = memo(function StageBlock({ held, words, about, top, height }:
         onClick={() => openItem(held)}
         sx={{ ...pieceSx, bgcolor: (t) => t.ink.wash, color: 'text.secondary' }}
       >
-        {height >= 15 && words}
+        {height - wordsTop >= WORDS_PX && <div style={{ paddingTop: wordsTop }}>{words}</div>}
       </Box>
     </Box>
   );
@@ -176,7 +193,7 @@ const WorkBlock = memo(function WorkBlock({
         // One line, or as many as there is room for, and none cut through.
         style={{ whiteSpace: height < 36 ? 'nowrap' : 'normal', lineHeight: height < 36 ? '22px' : '16px' }}
       >
-        {locked && <LockIcon sx={{ fontSize: 12, mr: 0.5, verticalAlign: '-1px' }} />}
+        {locked && <LockIcon sx={{ fontSize: 'small', mr: 0.5, verticalAlign: '-1px' }} />}
         {title}
       </Box>
     </Box>
@@ -196,7 +213,7 @@ const blockSx = {
   left: 0,
   right: 0,
   contentVisibility: 'auto',
-  fontSize: 12,
+  fontSize: 'small',
   lineHeight: 1.35,
 } as const;
 

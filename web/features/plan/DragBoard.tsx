@@ -95,7 +95,7 @@ export function DragBoard({ file, timetable, scale, up, children }: DragBoardPro
               borderColor: 'primary.main',
               borderRadius: 1,
               boxShadow: 6,
-              fontSize: 13,
+              fontSize: 'small',
               fontWeight: 600,
               cursor: 'grabbing',
             }}

@@ -171,7 +171,7 @@ function TimingFields({ item, planned }: { item: Item; planned: PlannedItem }) {
             name={key}
             value={first[key]}
             onValue={(value) => setTime(key, value)}
-            sx={{ '& input': { px: 2, fontSize: 13 } }}
+            sx={{ '& input': { px: 2, fontSize: 'small' } }}
           />
         ))}
       </Box>

@@ -21,7 +21,7 @@ export function LibraryStrip() {
     <Box component="section" aria-label="Library" sx={{ mb: 3, '@media print': { display: 'none' } }}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mb: 1.5 }}>
         <Find label="Find a demo" value={text} onValue={setText} sx={{ width: 220 }} />
-        <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+        <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
           Drag one onto the score, or add it by name above.
         </Typography>
       </Box>
@@ -66,10 +66,10 @@ function Card({ demo }: { demo: Demo }) {
         opacity: isDragging ? 0.5 : 1,
       }}
     >
-      <Typography noWrap sx={{ fontWeight: 700, fontSize: 14 }}>
+      <Typography noWrap sx={{ fontWeight: 700, fontSize: 'text' }}>
         {demo.title}
       </Typography>
-      <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+      <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
         {demo.topic} · {formatDuration(stepsTiming(demo).likelyS)}
       </Typography>
     </Box>

@@ -39,7 +39,7 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
               <Typography sx={{ fontWeight: 700, pt: 0.5 }}>{clock(item.startS)}</Typography>
               <Box>
                 {item.waitS > 0 && (
-                  <Typography sx={{ fontSize: 13, color: 'error.main' }}>
+                  <Typography sx={{ fontSize: 'small', color: 'error.main' }}>
                     {formatDuration(item.waitS)} of dead air before it
                   </Typography>
                 )}
@@ -48,7 +48,7 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                   sx={{
                     textAlign: 'left',
                     fontFamily: 'inherit',
-                    fontSize: 15,
+                    fontSize: 'text',
                     fontWeight: 700,
                     minHeight: 32,
                     overflowWrap: 'anywhere',
@@ -56,17 +56,17 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                 >
                   {item.title}
                 </ButtonBase>
-                <Typography color="textSecondary" sx={{ fontSize: 14 }}>
+                <Typography color="textSecondary" sx={{ fontSize: 'text' }}>
                   {formatDuration(item.endS - item.startS)} · {name(item.presenterId)}
                   {item.helperIds.length > 0 && ` with ${item.helperIds.map(name).join(', ')}`}
                 </Typography>
                 {tasks.map((t) => (
-                  <Typography key={t.id} color="textSecondary" sx={{ fontSize: 13 }}>
+                  <Typography key={t.id} color="textSecondary" sx={{ fontSize: 'small' }}>
                     {clock(t.startS)} {t.title} ({name(t.personId)}), can wait until {clock(t.latestS)}
                   </Typography>
                 ))}
                 {levels.map((f) => (
-                  <Typography key={f.code + f.says} sx={{ fontSize: 13 }}>
+                  <Typography key={f.code + f.says} sx={{ fontSize: 'small' }}>
                     <LevelMark level={f.level} /> {f.says}
                   </Typography>
                 ))}

@@ -39,7 +39,7 @@ export function HeadMarks({ findings, up }: MarksProps) {
             aria-label={wordsOf(f, up)}
             title={wordsOf(f, up)}
             onClick={() => jump(f)}
-            sx={{ minWidth: 44, minHeight: 44, flexDirection: 'column', borderRadius: 1, fontSize: 12 }}
+            sx={{ minWidth: 44, minHeight: 44, flexDirection: 'column', borderRadius: 1, fontSize: 'small' }}
           >
             <LevelMark level={f.level} />
             {formatClock(up + f.at)}
@@ -47,7 +47,7 @@ export function HeadMarks({ findings, up }: MarksProps) {
         </li>
       ))}
       {all.length > MOST && (
-        <Box component="li" sx={{ alignSelf: 'center', fontSize: 12, px: 1, color: 'text.secondary' }}>
+        <Box component="li" sx={{ alignSelf: 'center', fontSize: 'small', px: 1, color: 'text.secondary' }}>
           and {all.length - MOST} more
         </Box>
       )}

@@ -63,7 +63,7 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
                 </ListItem>
               ))}
             </List>
-            <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+            <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
               Pinned items and fixed times stay. Other good orders may exist.
             </Typography>
           </>

@@ -98,7 +98,7 @@ export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Tim
               zIndex: 4,
               pointerEvents: 'none',
               bgcolor: (t) => (s > 0 ? 'transparent' : t.ink.prep),
-              fontSize: 12,
+              fontSize: 'small',
               lineHeight: `${LABEL_PX}px`,
               whiteSpace: 'nowrap',
               fontWeight: strong ? 700 : 500,
@@ -118,7 +118,7 @@ export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Tim
       ))}
       {beyond.length > 0 && (
         <Typography
-          sx={{ position: 'absolute', bottom: -18, right: 4, fontSize: 12, color: 'text.secondary' }}
+          sx={{ position: 'absolute', bottom: -18, right: 4, fontSize: 'small', color: 'text.secondary' }}
         >
           {beyond.map((f) => `${f.label} ${formatClock(up + f.s)}`).join(' · ')}
         </Typography>
@@ -147,7 +147,7 @@ const Bent = ({ top, height, items }: { top: number; height: number; items: numb
           top: 4,
           writingMode: 'vertical-rl',
           whiteSpace: 'nowrap',
-          fontSize: 12,
+          fontSize: 'small',
           color: 'secondary.main',
           bgcolor: 'background.default',
         }}
@@ -164,5 +164,5 @@ const clockSx = {
   left: 0,
   width: 50,
   bgcolor: 'background.default',
-  fontSize: 13,
+  fontSize: 'small',
 } as const;

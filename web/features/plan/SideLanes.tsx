@@ -156,7 +156,7 @@ export function StationLane({
             bgcolor: (t) => (span.kind === 'plays' ? t.ink.wash : 'transparent'),
             borderRadius: 1,
             overflow: 'hidden',
-            fontSize: 12,
+            fontSize: 'small',
             lineHeight: 1.3,
             px: 0.5,
             overflowWrap: 'anywhere',

@@ -77,6 +77,8 @@ export const StageItem = memo(function StageItem({
     id: `item:${itemId}`,
     data: { kind: 'item', itemId, title } satisfies Held,
   });
+  // A long title is broken into lines where there is room for two.
+  const twoLines = height > 46 && title.length > 20;
   return (
     <Box
       component="li"
@@ -99,18 +101,18 @@ export const StageItem = memo(function StageItem({
         sx={itemSx}
         style={{ paddingBlock: height > 40 ? 3 : 0 }}
       >
-        <Typography noWrap={height < 74} sx={{ fontWeight: demo ? 700 : 500, pr: 18, ...TITLE }}>
+        <Typography noWrap={!twoLines} sx={{ fontWeight: demo ? 700 : 500, pr: 18, ...TITLE }}>
           {pinned && (
             <PushPinIcon
               titleAccess="stays where it is"
-              sx={{ fontSize: 13, mr: 0.5, verticalAlign: '-2px' }}
+              sx={{ fontSize: 'small', mr: 0.5, verticalAlign: '-2px' }}
             />
           )}
           {at && <span>{at} · </span>}
           {title}
         </Typography>
-        {height > 42 && (
-          <Typography noWrap={height < 80} color="textSecondary" variant="body2">
+        {height > (twoLines ? 66 : 42) && (
+          <Typography noWrap={height < 88} color="textSecondary" variant="body2">
             {details}
           </Typography>
         )}
@@ -120,7 +122,7 @@ export const StageItem = memo(function StageItem({
   );
 }, alike);
 
-const TITLE = { fontSize: 14, lineHeight: '22px' } as const;
+const TITLE = { fontSize: 'text', lineHeight: '22px' } as const;
 
 const itemSx = {
   height: '100%',

@@ -149,7 +149,7 @@ const barSx = {
 const labelSx = {
   position: 'absolute',
   right: 0,
-  fontSize: 12,
+  fontSize: 'small',
   lineHeight: `${LABEL.line}px`,
   overflowWrap: 'anywhere',
 } as const;

@@ -61,7 +61,13 @@ export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
   );
 }
 
-const actSx = { width: 40, height: 44, borderRadius: 1, color: 'primary.main', '& svg': { fontSize: 20 } };
+const actSx = {
+  width: 40,
+  height: 44,
+  borderRadius: 1,
+  color: 'primary.main',
+  '& svg': { fontSize: 'head' },
+};
 
 const Act = ({
   label,

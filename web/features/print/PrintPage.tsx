@@ -65,7 +65,7 @@ export function PrintPage() {
                 '@media print': { pt: 0, contentVisibility: 'visible' },
               }}
             >
-              <Box component="h2" sx={{ fontSize: 16, lineHeight: '22px', m: 0, mb: 2 }}>
+              <Box component="h2" sx={{ fontSize: 'text', lineHeight: '22px', m: 0, mb: 2 }}>
                 {file.show.title}: the score
                 {leaves.length > 1 && `, ${i + 1} of ${leaves.length}`}
               </Box>

@@ -20,7 +20,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
       about={
         <>
           {format(parseISO(show.date), 'EEEE d MMMM yyyy')} · {venue.name} · {show.heads} people
-          <Box sx={{ mt: 2, fontSize: 16 }}>
+          <Box sx={{ mt: 2, fontSize: 'text' }}>
             Crew call {clock(timetable.crewCallS)} · get-in {clock(timetable.getInS)} · doors{' '}
             {clock(timetable.doorsS)} · <b>curtain-up {clock(0)}</b> · ends {clock(timetable.endS)} ·{' '}
             <b>slot until {clock(timetable.slotEndS)}</b>
@@ -97,7 +97,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
           };
         })}
       />
-      <Box sx={{ fontSize: 12, breakBefore: 'avoid' }}>
+      <Box sx={{ fontSize: 'small', breakBefore: 'avoid' }}>
         Follow the venue's rules, the suppliers' safety data sheets and the people trained for each hazard.
         This sheet does not replace a risk assessment.
       </Box>

@@ -106,7 +106,7 @@ export function BringIn({ onClose }: { onClose: () => void }) {
                         >
                           {STATUS[r.status]}
                         </TableCell>
-                        <TableCell sx={{ fontSize: 13 }}>
+                        <TableCell sx={{ fontSize: 'small' }}>
                           {[...r.problems.map((p) => `${p.column}: ${p.says}`), ...r.changes].map((words) => (
                             <div key={words}>{words}</div>
                           ))}

@@ -154,7 +154,7 @@ function CountLine({ line: { key, stock, lot }, value, cup }: { line: Line; valu
     >
       <Box>
         {good.name}
-        <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+        <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
           {lot ? `${amountWords(good, was)}, ${untilWords(lot)}` : 'none on the shelf'}
         </Typography>
       </Box>

@@ -49,7 +49,7 @@ export function LedgerView({ stores }: { stores: StoresAnswer }) {
                   {m.kind}
                   {show && `, ${show}`}
                   {m.note && (
-                    <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+                    <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
                       {m.note}
                     </Typography>
                   )}

@@ -104,7 +104,7 @@ function Row({ stock, spoken, onEdit, onMove }: RowProps) {
           {good.hardToFind && <Mark label="hard to find" />}
         </Box>
         {good.substitutes && (
-          <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+          <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
             Or: {good.substitutes}
           </Typography>
         )}
@@ -123,7 +123,7 @@ function Row({ stock, spoken, onEdit, onMove }: RowProps) {
           <LotLine key={l.lot.id} stock={stock} lot={l} />
         ))}
       </TableCell>
-      <TableCell sx={{ fontSize: 13 }}>{good.supplier}</TableCell>
+      <TableCell sx={{ fontSize: 'small' }}>{good.supplier}</TableCell>
       <TableCell padding="none">
         <IconButton
           aria-label={`What to do with ${good.name}`}
@@ -165,7 +165,7 @@ function LotLine({ stock: { good, lots }, lot }: { stock: Stock; lot: LotStock }
   const plain = lots.length === 1 && lot.goodUntil === undefined && !lot.openedOn;
   const out = Object.values(lot.out).reduce((sum, n) => sum + n, 0);
   return (
-    <Typography sx={{ fontSize: 13, color: past ? 'warning.main' : 'text.secondary' }}>
+    <Typography sx={{ fontSize: 'small', color: past ? 'warning.main' : 'text.secondary' }}>
       {!plain && `${amountWords(good, lot.shelf)} ${untilWords(lot)}`}
       {out > 0 && ` · ${amountWords(good, out)} out with a show`}
     </Typography>

@@ -104,7 +104,7 @@ const BuyRow = ({ line: b }: { line: BuyLine }) => (
     <TableCell>
       {b.name}
       {b.hardToFind && (
-        <Typography sx={{ fontSize: 13, color: 'warning.main' }}>
+        <Typography sx={{ fontSize: 'small', color: 'warning.main' }}>
           Hard to find{b.substitutes ? `. Or: ${b.substitutes}` : ''}
         </Typography>
       )}
@@ -119,7 +119,7 @@ const BuyRow = ({ line: b }: { line: BuyLine }) => (
     <TableCell sx={{ whiteSpace: 'nowrap', color: b.late ? 'error.main' : undefined }}>
       {b.late ? `Late: ${dayWords(b.orderBy)}` : dayWords(b.orderBy)}
     </TableCell>
-    <TableCell sx={{ fontSize: 13 }}>{forShows(b)}</TableCell>
+    <TableCell sx={{ fontSize: 'small' }}>{forShows(b)}</TableCell>
   </TableRow>
 );
 
@@ -154,7 +154,7 @@ function Costs({ tour }: { tour: TourAnswer }) {
                   <Box component={Link} to={`/shows/${s.showId}/supplies`} sx={{ color: 'inherit' }}>
                     {s.title}
                   </Box>
-                  <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+                  <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
                     {dayWords(s.date)}, {s.heads} people
                   </Typography>
                 </TableCell>

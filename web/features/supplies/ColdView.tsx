@@ -112,7 +112,7 @@ function Budget({
         <Typography variant="h2">{name}</Typography>
         <Typography
           data-testid="cold-order"
-          sx={{ color: 'secondary.main', fontWeight: 700, fontSize: 17, flex: 1 }}
+          sx={{ color: 'secondary.main', fontWeight: 700, fontSize: 'head', flex: 1 }}
         >
           {budget ? `Order ${budget.order} ${unit}` : 'Working it out …'}
           {budget?.cost !== undefined && `, about ${formatMoney(budget.cost)}`}

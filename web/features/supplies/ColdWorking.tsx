@@ -10,7 +10,7 @@ export function ColdWorking({ budget }: { budget: ColdBudget }) {
       {lines.map((l) => (
         <TableRow key={title + l.title}>
           <TableCell>{l.title}</TableCell>
-          <TableCell sx={{ fontSize: 13, color: 'text.secondary' }}>{l.working}</TableCell>
+          <TableCell sx={{ fontSize: 'small', color: 'text.secondary' }}>{l.working}</TableCell>
           <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
             {formatFigure(l.amount)} {unit}
           </TableCell>

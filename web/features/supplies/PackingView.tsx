@@ -182,14 +182,14 @@ const Group = ({ title, about, children }: { title: string; about: string; child
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 52px 52px', alignItems: 'end' }}>
       <Box>
         <Typography variant="h3">{title}</Typography>
-        <Typography color="textSecondary" sx={{ fontSize: 13 }}>
+        <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
           {about}
         </Typography>
       </Box>
-      <Typography color="textSecondary" sx={{ fontSize: 12, textAlign: 'center' }}>
+      <Typography color="textSecondary" sx={{ fontSize: 'small', textAlign: 'center' }}>
         out
       </Typography>
-      <Typography color="textSecondary" sx={{ fontSize: 12, textAlign: 'center' }}>
+      <Typography color="textSecondary" sx={{ fontSize: 'small', textAlign: 'center' }}>
         home
       </Typography>
     </Box>
@@ -239,7 +239,7 @@ function Line({
       <Box>
         {thing.words} {thing.name}
         {about && (
-          <Typography color="textSecondary" sx={{ fontSize: 12.5 }}>
+          <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
             {about}
           </Typography>
         )}

@@ -33,7 +33,11 @@ export function ShelfField({
     return (
       <>
         {formatAmount(value, unit)}
-        <Box component={Link} to="/stores/count" sx={{ display: 'block', fontSize: 12.5, color: 'inherit' }}>
+        <Box
+          component={Link}
+          to="/stores/count"
+          sx={{ display: 'block', fontSize: 'small', color: 'inherit' }}
+        >
           {out ? 'some of it out with a show' : `in ${lots.length} lots`}
         </Box>
       </>

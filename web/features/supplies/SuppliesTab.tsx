@@ -133,7 +133,7 @@ export function SuppliesTab() {
                     </TableCell>
                     <TableCell>
                       {formatClock(clockToS(file.show.curtainUp) + k.peakAtS)}
-                      <Box sx={{ color: 'text.secondary', fontSize: 12.5 }}>
+                      <Box sx={{ color: 'text.secondary', fontSize: 'small' }}>
                         {k.itemIds.map((id) => file.show.items.find((i) => i.id === id)?.title).join(' and ')}
                       </Box>
                       {k.short > 0 && (
@@ -204,7 +204,7 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
       <TableRow data-testid={`need-${need.goodId}`}>
         <TableCell>
           {need.name}
-          <Box sx={{ color: 'text.secondary', fontSize: 12.5 }}>
+          <Box sx={{ color: 'text.secondary', fontSize: 'small' }}>
             {formatKitchen(need.packed, need.unit, cup)}
           </Box>
         </TableCell>
@@ -226,7 +226,7 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
           {short > 0 ? <b>{amount(short)}</b> : '–'}
           {packs ? (
             <Box
-              sx={{ color: 'text.secondary', fontSize: 12.5 }}
+              sx={{ color: 'text.secondary', fontSize: 'small' }}
             >{`${packs} ${packs === 1 ? 'pack' : 'packs'}${cost ? `, ${formatMoney(cost)}` : ''}`}</Box>
           ) : null}
         </TableCell>

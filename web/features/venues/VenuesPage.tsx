@@ -136,7 +136,7 @@ const Card = ({
   onDelete: () => void;
 }) => (
   <Paper component="li" variant="outlined" sx={{ p: 4 }}>
-    <Typography variant="h2" component="h3" sx={{ fontSize: 17, overflowWrap: 'anywhere' }}>
+    <Typography variant="h2" component="h3" sx={{ fontSize: 'head', overflowWrap: 'anywhere' }}>
       {title}
     </Typography>
     {children}

@@ -17,9 +17,9 @@ export const Sheet = ({
   <Box
     component="section"
     aria-label={of}
-    sx={{ fontSize: 14, lineHeight: 1.4, color: '#000', overflowWrap: 'anywhere' }}
+    sx={{ fontSize: 'text', lineHeight: 1.4, color: '#000', overflowWrap: 'anywhere' }}
   >
-    <Box component="h1" sx={{ fontSize: 24, lineHeight: 1.2, m: 0 }}>
+    <Box component="h1" sx={{ fontSize: 'page', lineHeight: 1.2, m: 0 }}>
       {title}
     </Box>
     <Box sx={{ mb: 3 }}>{about}</Box>
@@ -72,7 +72,7 @@ export function PaperTable({
         {title !== undefined && (
           <tr>
             <th colSpan={head.length} scope="colgroup">
-              <Box sx={{ fontSize: 17 }}>{title}</Box>
+              <Box sx={{ fontSize: 'head' }}>{title}</Box>
             </th>
           </tr>
         )}
