@@ -45,7 +45,7 @@ test('a clearance taken away is a stop on the plan; the day moved is on the list
   await expect(page.getByText('15:00', { exact: true })).toBeVisible();
   await saved(page);
   await page.goto('/shows');
-  await expect(page.getByRole('listitem').filter({ hasText: 'Weather in a Kitchen' })).toContainText('15:00');
+  await expect(page.getByRole('region', { name: 'The next show' })).toContainText('15:00');
 });
 
 test('the stage fits a phone, and every target is large enough for a glove', async ({ page }) => {

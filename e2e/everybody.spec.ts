@@ -5,7 +5,7 @@ const ROUTES: [string, (page: Page) => Promise<unknown>][] = [
   ['/shows', (p) => p.getByText('Weather in a Kitchen').waitFor()],
   [`${HALL}/plan`, (p) => p.getByTestId('landing').waitFor()],
   [`${HALL}/supplies`, (p) => p.getByRole('button', { name: 'Working for Water' }).waitFor()],
-  [`${HALL}/prep`, (p) => p.getByRole('heading', { name: 'Sefa' }).waitFor()],
+  [`${HALL}/prep`, (p) => p.getByRole('list', { name: 'The day' }).waitFor()],
   [`${HALL}/debrief`, (p) => p.getByRole('heading', { name: /attempts/ }).waitFor()],
   ['/demos', (p) => p.getByText('26 of 26').waitFor()],
   ['/demos/vapour-bottle', (p) => p.getByText('Record').waitFor()],

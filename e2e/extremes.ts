@@ -23,7 +23,14 @@ function extremes(): ShowFile {
     title: longTitle(i),
     steps: Array.from({ length: 100 }, (_, s) => {
       const { timer: _none, ...step } = d.steps[s % d.steps.length]!;
-      return { ...step, id: `s${s}`, bestS: 1, likelyS: 1, worstS: 2, ...(s === 3 && { text: longTitle(s) }) };
+      return {
+        ...step,
+        id: `s${s}`,
+        bestS: 1,
+        likelyS: 1,
+        worstS: 2,
+        ...(s === 3 && { text: longTitle(s) }),
+      };
     }),
   }));
   const items = Array.from({ length: 300 }, (_, i) => {

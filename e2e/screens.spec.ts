@@ -10,7 +10,7 @@ const SCREENS: [string, string, (page: Page) => Promise<unknown>][] = [
   ['supplies', `${HALL}/supplies`, (p) => p.getByRole('button', { name: 'Working for Water' }).click()],
   ['packing', `${HALL}/supplies/packing`, (p) => p.getByText('By themselves').waitFor()],
   ['cold', '/shows/cold-snap/supplies/cold', (p) => p.getByTestId('cold-order').waitFor()],
-  ['prep', `${HALL}/prep`, (p) => p.getByRole('heading', { name: 'Sefa' }).waitFor()],
+  ['prep', `${HALL}/prep`, (p) => p.getByRole('list', { name: 'The day' }).waitFor()],
   ['shelves', '/stores', (p) => p.getByText('72 of 72').waitFor()],
   ['to buy', '/stores/buy', (p) => p.getByText('to buy, about').waitFor()],
   ['counting', '/stores/count', (p) => p.getByText('0 counted').waitFor()],

@@ -233,12 +233,25 @@ test('on the day the call sheet runs by the clock: due, late, done; and goes int
   });
   await page.goto(`${HALL}/prep`);
   await expect(page.getByText('It is 13:36.')).toBeVisible();
-  const sefa = page.getByRole('region', { name: 'Call sheet: Sefa' });
-  const fill = sefa.getByRole('listitem').filter({ hasText: 'Fill the hot bath' });
+  const day = page.getByRole('list', { name: 'The day' });
+  const fill = day.getByRole('listitem').filter({ hasText: 'Fill the hot bath' });
+  // One line for now, across everybody: what is before it has begun, what is after it has not.
+  const lines = await day.getByRole('listitem').allTextContents();
+  const now = lines.indexOf('13:36 now');
+  expect(lines[now - 1]).toMatch(/^13:34/);
+  expect(lines[now + 1]).toMatch(/^13:5/);
+  expect(lines.map((l) => /^\d\d:\d\d/.exec(l)![0])).toEqual(
+    lines.map((l) => /^\d\d:\d\d/.exec(l)![0]).sort(),
+  );
   await expect(fill).toContainText('Late by');
-  await sefa.getByLabel('Done: Fill the hot bath').check();
+  await expect(page.getByRole('status').filter({ hasText: 'to curtain-up' })).toContainText('2 late, 1 due');
+  await day.getByLabel('Done: Fill the hot bath').check();
+  await expect(page.getByRole('status').filter({ hasText: 'to curtain-up' })).toContainText('1 late, 1 due');
   await expect(fill).not.toContainText('Late by');
   await expect(fill).toHaveAttribute('data-state', 'done');
+  // One person's day has an address of its own, for their own phone.
+  await page.getByRole('button', { name: /^Sefa, called/ }).click();
+  await expect(day.getByText('Bram')).toHaveCount(0);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('button', { name: 'Calendar for Sefa' }).click(),
@@ -246,12 +259,11 @@ test('on the day the call sheet runs by the clock: due, late, done; and goes int
   expect(download.suggestedFilename()).toBe('weather-in-a-kitchen-sefa.ics');
   const text = readFileSync(await download.path(), 'utf8');
   expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/);
-  expect(text.match(/BEGIN:VEVENT/g)!.length).toBe(await sefa.getByRole('listitem').count());
-  // One person's sheet has an address of its own, for their own phone.
-  await page.getByRole('button', { name: 'Sefa', exact: true }).click();
-  await expect(page.getByRole('region', { name: /^Call sheet/ })).toHaveCount(1);
+  // The line for now is no appointment.
+  expect(text.match(/BEGIN:VEVENT/g)!.length).toBe((await day.getByRole('listitem').count()) - 1);
   await page.reload();
-  await expect(page.getByRole('region', { name: /^Call sheet/ })).toHaveCount(1);
+  await expect(page.getByRole('button', { name: 'Calendar for Sefa' })).toBeVisible();
+  await expect(day.getByText('Bram')).toHaveCount(0);
   await expect(page.getByLabel('Done: Fill the hot bath')).toBeChecked();
 });
 

@@ -137,7 +137,13 @@ test('the buying list names the day to order by, what is late, packs and substit
       hardToFind: true,
       substitutes: 'Any mint of the kind',
     },
-    { goodId: 'flask', amount: 2, late: false, orderBy: '2026-12-06', forShows: [{ showId: 'a' }, { showId: 'b' }] },
+    {
+      goodId: 'flask',
+      amount: 2,
+      late: false,
+      orderBy: '2026-12-06',
+      forShows: [{ showId: 'a' }, { showId: 'b' }],
+    },
   ]);
 });
 

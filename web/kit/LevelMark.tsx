@@ -14,7 +14,16 @@ export const LevelMark = ({ level }: { level: Finding['level'] }) => (
   <Box
     component="span"
     aria-hidden
-    sx={{ display: 'inline-block', width: 11, height: 11, bgcolor: COLORS[level], clipPath: SHAPES[level] }}
+    sx={{
+      display: 'inline-block',
+      width: 11,
+      height: 11,
+      bgcolor: COLORS[level],
+      clipPath: SHAPES[level],
+      // Its shape is all there is of it: it keeps a colour of its own where backgrounds are taken away.
+      forcedColorAdjust: 'none',
+      '@media (forced-colors: active)': { bgcolor: 'CanvasText' },
+    }}
   />
 );
 

@@ -139,6 +139,10 @@ export const themeOf = (mode: keyof typeof INKS): Theme => {
             fontFamily: 'inherit',
             overflowWrap: 'break-word',
             '&:focus-visible, &.Mui-focusVisible': ring(c.worked),
+            // What is chosen has a frame where backgrounds are taken away.
+            '@media (forced-colors: active)': {
+              '&.Mui-selected, &[aria-current=page]': { border: '3px solid Highlight' },
+            },
           },
         },
       },

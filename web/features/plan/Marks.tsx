@@ -24,6 +24,9 @@ interface MarksProps {
   up: number;
 }
 
+/** Marks along the edge stand so far apart at least, in per cent of its height: no less than they are high. */
+const APART = 4.5;
+
 /** So many marks beside the headline; what is beyond them is counted. */
 const MOST = 5;
 
@@ -58,6 +61,14 @@ export function HeadMarks({ findings, up }: MarksProps) {
 /** The same along the score's edge, in sight however far one has scrolled: as high as their moment is in the show. */
 export function EdgeMarks({ findings, up, scale }: MarksProps & { scale: Scale }) {
   const all = toMend(findings);
+  const placeOf = (f: Finding) => Math.min(97, Math.max(0, (100 * scale.y(f.at)) / scale.height));
+  // Marks that would lie on one another are one: the worst of them, with how many there are.
+  const groups: Finding[][] = [];
+  for (const f of all) {
+    const last = groups.at(-1);
+    if (last && placeOf(f) - placeOf(last[0]!) < APART) last.push(f);
+    else groups.push([f]);
+  }
   return (
     <Box
       component="ul"
@@ -76,23 +87,27 @@ export function EdgeMarks({ findings, up, scale }: MarksProps & { scale: Scale }
         '@media print': { display: 'none' },
       }}
     >
-      {all.map((f) => (
-        <Box
-          component="li"
-          key={findingId(f)}
-          sx={{ position: 'absolute', left: 0 }}
-          style={{ top: `${Math.min(97, Math.max(0, (100 * scale.y(f.at)) / scale.height))}%` }}
-        >
-          <ButtonBase
-            aria-label={`Along the show: ${wordsOf(f, up)}`}
-            title={wordsOf(f, up)}
-            onClick={() => jump(f)}
-            sx={{ width: 24, height: 24, borderRadius: 1 }}
+      {groups.map((group) => {
+        const worst = group.find((f) => f.level === 'stop') ?? group[0]!;
+        const says = wordsOf(worst, up) + (group.length > 1 ? ` And ${group.length - 1} more here.` : '');
+        return (
+          <Box
+            component="li"
+            key={findingId(group[0]!)}
+            sx={{ position: 'absolute', left: 0 }}
+            style={{ top: `${placeOf(group[0]!)}%` }}
           >
-            <LevelMark level={f.level} />
-          </ButtonBase>
-        </Box>
-      ))}
+            <ButtonBase
+              aria-label={`Along the show: ${says}`}
+              title={says}
+              onClick={() => jump(worst)}
+              sx={{ width: 24, height: 24, borderRadius: 1 }}
+            >
+              <LevelMark level={worst.level} />
+            </ButtonBase>
+          </Box>
+        );
+      })}
     </Box>
   );
 }

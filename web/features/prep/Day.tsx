@@ -56,7 +56,10 @@ export function Day({
 /** Where the day is; it comes into sight when the page is opened. */
 function Now({ clock }: { clock: string }) {
   const at = useRef<HTMLLIElement>(null);
-  useEffect(() => at.current?.scrollIntoView({ block: 'center' }), []);
+  useEffect(() => {
+    // Newer browsers answer with a promise, which an effect must not.
+    void at.current?.scrollIntoView({ block: 'center' });
+  }, []);
   return (
     <Box
       component="li"

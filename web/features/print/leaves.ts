@@ -17,15 +17,21 @@ export const EDGE_PX = 22;
 export function leavesOf({ items }: Timetable, scale: Scale, room: number): Leaf[] {
   const cuts = items.map((i) => scale.y(i.startS) - 1).filter((y) => y > 0 && y < scale.height);
   const leaves: Leaf[] = [];
+  const afterAll = items.length > 0 ? scale.y(items.at(-1)!.endS) : 0;
   let fromY = -EDGE_PX;
   const endY = scale.height + EDGE_PX;
   while (endY - fromY > room) {
     const left = endY - fromY;
     // Two pages are left: halves, rather than a full one and a strip.
     const most = fromY + (left < 2 * room ? Math.max(left / 2, room * 0.6) : room);
+    const last = (from: number, to: number) =>
+      // Below the last item a page may end anywhere.
+      to > afterAll && to < endY ? to : cuts.findLast((y) => y > from && y <= to);
     const toY =
-      cuts.findLast((y) => y > fromY + room * 0.3 && y <= most) ??
-      cuts.findLast((y) => y > fromY && y <= fromY + room) ??
+      last(fromY + room * 0.3, most) ??
+      last(most, fromY + room) ??
+      // Before an item as tall as a page, a page may be short.
+      last(fromY, most) ??
       fromY + room;
     leaves.push({ fromY, toY });
     fromY = toY;

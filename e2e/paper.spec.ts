@@ -1,0 +1,121 @@
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { Page } from '@playwright/test';
+import { expect, HALL, test } from './server';
+
+/** What is printed: where, when it is ready, what stands on every page, words it must have, and the most pages. */
+const SHEETS: {
+  name: string;
+  path: string;
+  ready: (page: Page) => Promise<unknown>;
+  title: string;
+  has: string[];
+  most: number;
+}[] = [
+  {
+    name: 'run sheet and score',
+    path: `${HALL}/print`,
+    ready: (p) => p.getByRole('region', { name: 'Run sheet' }).waitFor(),
+    title: 'Weather in a Kitchen',
+    has: ['curtain-up 14:00', 'Call: “', 'does not replace a risk assessment', 'Stands by itself'],
+    most: 3,
+  },
+  {
+    name: 'supplies',
+    path: `${HALL}/supplies`,
+    ready: (p) => p.getByRole('button', { name: 'Working for Water' }).waitFor(),
+    title: 'Weather in a Kitchen: supplies',
+    has: ['Consumables', 'Dry ice pellets', 'Kit', 'Splash goggles'],
+    most: 2,
+  },
+  {
+    name: 'packing list',
+    path: `${HALL}/supplies/packing`,
+    ready: (p) => p.getByText('By themselves').waitFor(),
+    title: 'Weather in a Kitchen: packing',
+    has: ['Crate A', 'By themselves', 'Home', 'local transport rules'],
+    most: 2,
+  },
+  {
+    name: 'call sheets',
+    path: `${HALL}/prep`,
+    ready: (p) => p.getByRole('list', { name: 'The day' }).waitFor(),
+    title: 'Weather in a Kitchen: call sheets',
+    has: ['Ottoline, called 12:45', 'Sefa, called 12:45', 'Fill the hot bath'],
+    most: 3,
+  },
+  {
+    name: 'check list',
+    path: `${HALL}/check`,
+    ready: (p) => p.getByRole('button', { name: 'Start checking' }).click(),
+    title: 'Weather in a Kitchen: checks',
+    has: ['Front bench', 'Temperature of the bath', '28 to 35 °C', 'local codes'],
+    most: 3,
+  },
+  {
+    name: 'buying list',
+    path: '/stores/buy',
+    ready: (p) => p.getByText('to buy, about').waitFor(),
+    title: 'To buy',
+    has: ['Order by', 'Dry ice pellets'],
+    most: 2,
+  },
+];
+
+/** The words of each page of what a printer would get, and how many lines of them. */
+async function printed(page: Page, format: string): Promise<{ words: string; lines: number }[]> {
+  const pdf = await page.pdf({ format });
+  const document = await getDocument({ data: new Uint8Array(pdf), verbosity: 0 }).promise;
+  return Promise.all(
+    Array.from({ length: document.numPages }, async (_, i) => {
+      const { items } = await (await document.getPage(i + 1)).getTextContent();
+      const texts = items.flatMap((t) => ('str' in t && t.str.trim() ? [t] : []));
+      return {
+        words: texts.map((t) => t.str).join(' '),
+        lines: new Set(texts.map((t) => Math.round((t.transform as number[])[5]!))).size,
+      };
+    }),
+  );
+}
+
+for (const { name, path, ready, title, has, most } of SHEETS)
+  test(`the ${name}: name and number on every page of A4 and Letter, no page of two lines, nothing to press or to type in`, async ({
+    page,
+  }) => {
+    await page.goto(path);
+    await ready(page);
+    if (path.endsWith('check')) await page.getByText('checked, in the order').waitFor();
+    for (const format of ['A4', 'Letter']) {
+      const pages = await printed(page, format);
+      expect(pages.length).toBeLessThanOrEqual(most);
+      pages.forEach(({ words, lines }, i) => {
+        expect(words).toContain(title);
+        expect(words).toContain(`Page ${i + 1} of ${pages.length}`);
+        // The name and the number are two of them.
+        expect(lines).toBeGreaterThan(6);
+      });
+      const all = pages
+        .map((p) => p.words)
+        .join(' ')
+        .replace(/\s+/g, ' ');
+      for (const words of has) expect(all).toContain(words);
+      for (const words of ['Print', 'All saved', 'Save as CSV', 'There Missing', 'Logbook'])
+        expect(all).not.toContain(` ${words} `);
+    }
+    // What is printed has no control of a form in it.
+    await page.emulateMedia({ media: 'print' });
+    const shown = page.locator('button:visible, input:visible, select:visible, textarea:visible');
+    expect(
+      await shown.evaluateAll((found) =>
+        found.filter((e) => !e.hasAttribute('data-on-paper')).map((e) => e.outerHTML.slice(0, 120)),
+      ),
+    ).toEqual([]);
+  });
+
+test('what was typed and not kept yet is still there after printing', async ({ page }) => {
+  await page.goto(`${HALL}/supplies`);
+  const field = page.getByLabel('May run out, in 100 shows');
+  await field.fill('no idea');
+  await page.pdf({ format: 'A4' });
+  await expect(field).toHaveValue('no idea');
+  await expect(page.getByRole('heading', { name: 'Consumables' })).toBeVisible();
+});

@@ -1,0 +1,183 @@
+import type { Page } from '@playwright/test';
+import { withExtremes } from './extremes';
+import { expect, HALL, test } from './server';
+
+/** 640 is what is left of a laptop's width at 200 %. */
+const WIDTHS = [1280, 1024, 640, 390, 320];
+
+const SCREENS = [
+  '/shows',
+  '/demos',
+  '/demos/demo-0',
+  '/demos/demo-0/edit',
+  '/stores/shelves',
+  '/stores/buy',
+  '/stores/count',
+  '/stores/ledger',
+  '/stores/crates',
+  '/stores/solutions',
+  '/venues',
+  '/logbook',
+  '/shows/cold-snap/supplies/cold',
+  `${HALL}/debrief`,
+];
+const LARGEST = ['plan', 'supplies', 'supplies/packing', 'prep', 'check', 'live', 'debrief', 'print'];
+
+/** Everything of the page is there: nothing turns round any more. */
+async function settled(page: Page): Promise<void> {
+  await page.locator('main h1, main h2').first().waitFor();
+  await expect(page.locator('main .MuiCircularProgress-root')).toHaveCount(0, { timeout: 60_000 });
+}
+
+/** How far the page can be scrolled sideways at each width, where it can. */
+async function sideways(page: Page): Promise<string[]> {
+  const found: string[] = [];
+  for (const width of WIDTHS) {
+    await page.setViewportSize({ width, height: 800 });
+    await page.waitForTimeout(150);
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+    if (over > 0) found.push(`${new URL(page.url()).pathname} at ${width}: ${over} px`);
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
+  return found;
+}
+
+test('nothing scrolls sideways with the longest words, the most people and the most items', async ({
+  page,
+}) => {
+  test.slow();
+  const show = await withExtremes(page);
+  const found: string[] = [];
+  for (const path of [...SCREENS, ...LARGEST.map((part) => `${show}/${part}`)]) {
+    await page.goto(path);
+    await settled(page);
+    found.push(...(await sideways(page)));
+  }
+  expect(found).toEqual([]);
+});
+
+test('nor does the stage, from before the curtain to what was seen', async ({ page }) => {
+  const show = await withExtremes(page);
+  await page.goto(`${show}/live`);
+  await page.getByRole('button', { name: 'Open the stage' }).click();
+  const found: string[] = [];
+  await page.getByRole('button', { name: 'Curtain up' }).click();
+  await page.getByRole('button', { name: 'Begin: Talk 0' }).click();
+  found.push(...(await sideways(page)));
+  await page.getByRole('button', { name: /^Begin: 1 / }).click();
+  await page.getByRole('button', { name: 'How did it go?' }).click();
+  found.push(...(await sideways(page)));
+  await page.getByRole('button', { name: 'Failed' }).click();
+  found.push(...(await sideways(page)));
+  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await page.getByRole('button', { name: 'Jump or skip' }).click();
+  found.push(...(await sideways(page)));
+  expect(found).toEqual([]);
+});
+
+test('with 300 items only what is in sight is drawn, and the rest as one comes to it', async ({ page }) => {
+  await page.goto(`${await withExtremes(page)}/plan`);
+  const order = page.getByRole('list', { name: 'Running order' });
+  await expect(order.getByRole('button', { name: /^Talk 0,/ })).toBeVisible();
+  const drawn = () => order.getByRole('listitem').count();
+  expect(await drawn()).toBeLessThan(120);
+  await expect(order.getByRole('button', { name: /^Talk 295,/ })).toHaveCount(0);
+  await page.evaluate(() => {
+    const { bottom } = document.querySelector('[data-score-top]')!.getBoundingClientRect();
+    scrollBy(0, bottom - innerHeight);
+  });
+  await expect(order.getByRole('button', { name: /^Talk 295,/ })).toBeVisible();
+  await expect(order.getByRole('button', { name: /^Talk 0,/ })).toHaveCount(0);
+  expect(await drawn()).toBeLessThan(120);
+  // By keyboard one comes to every item all the same.
+  await order.getByRole('button', { name: /^Talk 295,/ }).focus();
+  for (let i = 0; i < 8; i++) await page.keyboard.press('Shift+Tab');
+  await expect(order.locator(':focus')).toBeVisible();
+});
+
+/** WCAG 2.2, 1.4.12: the spacing a reader may ask for. */
+const SPACING = `* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important; }
+  p { margin-bottom: 2em !important; }`;
+
+/** Words that are cut off by their own box. A piece of the score says its words whole to whoever points at it. */
+const cutOff = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('main *')]
+      .filter((e) => {
+        if (e.closest('[data-item], [data-held], [data-hint], svg, [title], .MuiSelect-select')) return false;
+        if (![...e.childNodes].some((n) => n.nodeType === Node.TEXT_NODE && n.textContent!.trim()))
+          return false;
+        const style = getComputedStyle(e);
+        // What is only there to be read aloud is a pixel wide.
+        if (e.clientWidth < 3 || style.overflowX !== 'hidden') return false;
+        return e.scrollWidth > e.clientWidth + 1 || e.scrollHeight > e.clientHeight + 2;
+      })
+      .map((e) => `${location.pathname}: ${e.textContent!.slice(0, 60)}`),
+  );
+
+test('no words are cut off with the spacing a reader may ask for', async ({ page }) => {
+  test.slow();
+  const found: string[] = [];
+  for (const path of [
+    ...['/shows', '/demos', '/stores/shelves', '/stores/buy', '/stores/count', '/venues', '/logbook'],
+    ...['plan', 'supplies', 'supplies/packing', 'prep', 'debrief', 'live'].map((part) => `${HALL}/${part}`),
+  ]) {
+    await page.goto(path);
+    await settled(page);
+    await page.addStyleTag({ content: SPACING });
+    for (const width of [1280, 390]) {
+      await page.setViewportSize({ width, height: 800 });
+      await page.waitForTimeout(100);
+      found.push(...(await cutOff(page)).map((words) => `${width}: ${words}`));
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+      if (over > 0) found.push(`${width}: ${path} scrolls sideways by ${over} px`);
+    }
+  }
+  expect(found).toEqual([]);
+});
+
+/** Whether a picture of something has more than one colour in it. */
+const drawn = async (page: Page, mark: ReturnType<Page['locator']>) => {
+  const picture = (await mark.screenshot()).toString('base64');
+  return page.evaluate(async (data) => {
+    const image = new Image();
+    image.src = `data:image/png;base64,${data}`;
+    await image.decode();
+    const context = new OffscreenCanvas(image.width, image.height).getContext('2d')!;
+    context.drawImage(image, 0, 0);
+    const pixels = new Uint32Array(context.getImageData(0, 0, image.width, image.height).data.buffer);
+    return new Set(pixels).size > 1;
+  }, picture);
+};
+
+test('where colours are forced, marks of level are seen and what is chosen is told from what is not', async ({
+  page,
+}) => {
+  await page.emulateMedia({ forcedColors: 'active' });
+  await page.goto('/shows/nine-minutes-of-air/plan');
+  const mark = page.getByRole('list', { name: 'To mend', exact: true }).getByRole('button').first();
+  await expect(mark).toBeVisible();
+  expect(await drawn(page, mark.locator('span[aria-hidden]'))).toBe(true);
+  const frame = (of: ReturnType<Page['locator']>) =>
+    of.evaluate((e) => {
+      const { borderBottomColor, borderBottomWidth } = getComputedStyle(e);
+      return `${borderBottomColor} ${borderBottomWidth}`;
+    });
+  const tabs = page.getByRole('navigation', { name: 'The work on this show' });
+  const tab = (name: string) => tabs.getByRole('link', { name });
+  expect(await frame(tab('Plan'))).not.toBe(await frame(tab('Prep')));
+  const places = page.getByRole('navigation', { name: 'Places' });
+  expect(await frame(places.getByRole('link', { name: 'Shows' }))).not.toBe(
+    await frame(places.getByRole('link', { name: 'Demos' })),
+  );
+  await page.goto(`${HALL}/prep`);
+  const whose = page.getByRole('group', { name: 'Whose day' });
+  expect(await frame(whose.getByRole('button', { name: 'Everybody' }))).not.toBe(
+    await frame(whose.getByRole('button', { name: /^Sefa/ })),
+  );
+  await page.goto(`${HALL}/supplies`);
+  const views = page.getByRole('group', { name: 'Supplies' });
+  expect(await frame(views.getByRole('link', { name: 'Needs' }))).not.toBe(
+    await frame(views.getByRole('link', { name: 'Packing' })),
+  );
+});
