@@ -77,6 +77,24 @@ async function printed(page: Page, format: string): Promise<{ words: string; lin
   );
 }
 
+/** Colours that are no grey, in what is seen of the page. */
+const colours = (page: Page) =>
+  page.evaluate(() => {
+    const used = [...document.querySelectorAll('main *')]
+      .filter((e) => e.checkVisibility())
+      .flatMap((e) => {
+        const { color, backgroundColor, borderTopColor } = getComputedStyle(e);
+        return [color, backgroundColor, borderTopColor];
+      });
+    return [...new Set(used)].filter((colour) => {
+      const [r, g, b, a = 1] = (colour.match(/[\d.]+/g) ?? []).map(Number);
+      return a > 0 && !(r === g && g === b);
+    });
+  });
+
+/** Between the margins of an A4 page, in CSS pixels; Letter is a little wider. */
+const A4_PX = 703;
+
 for (const { name, path, ready, title, has, most } of SHEETS)
   test(`the ${name}: name and number on every page of A4 and Letter, no page of two lines, nothing to press or to type in`, async ({
     page,
@@ -101,8 +119,13 @@ for (const { name, path, ready, title, has, most } of SHEETS)
       for (const words of ['Print', 'All saved', 'Save as CSV', 'There Missing', 'Logbook'])
         expect(all).not.toContain(` ${words} `);
     }
-    // What is printed has no control of a form in it.
+    // What is printed has no control of a form in it, is no wider than the paper, and is black and white.
     await page.emulateMedia({ media: 'print' });
+    await page.setViewportSize({ width: A4_PX, height: 900 });
+    await page.evaluate(() => dispatchEvent(new Event('beforeprint')));
+    await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(A4_PX);
+    expect(await colours(page)).toEqual([]);
     const shown = page.locator('button:visible, input:visible, select:visible, textarea:visible');
     expect(
       await shown.evaluateAll((found) =>

@@ -210,38 +210,3 @@ test('the show as a list: on a phone by itself, moved by buttons, told to a scre
   await expect(page.getByTestId('told')).toHaveText('Cloud in a jar is at place 3 of 9.');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });
-
-test.describe('on paper', () => {
-  for (const [format, widthPt] of [
-    ['A4', 595],
-    ['Letter', 612],
-  ] as const)
-    test(`the run sheet and the score fit ${format}, in black and white`, async ({ page }) => {
-      await page.goto(`${HALL}/print`);
-      await expect(page.getByRole('region', { name: 'Run sheet' })).toContainText('curtain-up 14:00');
-      await expect(page.getByRole('region', { name: 'Run sheet' })).toContainText('Call: “');
-      await page.emulateMedia({ media: 'print' });
-      await expect(page.getByRole('navigation')).toBeHidden();
-      await expect(page.getByRole('button', { name: 'Print' })).toBeHidden();
-      const sections = page.getByRole('region');
-      for (const section of await sections.all()) {
-        const box = (await section.boundingBox())!;
-        // 12 mm of margin on either side; CSS pixels are 3/4 pt.
-        expect(box.width).toBeLessThanOrEqual(((widthPt - 68) * 4) / 3 + 1);
-      }
-      const ink = await page.getByTestId('score').evaluate((score) =>
-        [...score.querySelectorAll('*')].flatMap((e) => {
-          const { color, backgroundColor, borderTopColor } = getComputedStyle(e);
-          return [color, backgroundColor, borderTopColor];
-        }),
-      );
-      const grey = (colour: string) => {
-        const [r, g, b] = (colour.match(/[\d.]+/g) ?? []).map(Number);
-        return r === g && g === b;
-      };
-      expect([...new Set(ink)].filter((colour) => !grey(colour))).toEqual([]);
-      const pdf = (await page.pdf({ format })).toString('latin1');
-      // One leaf of run sheet, perhaps a second, and one of score.
-      expect(pdf.match(/\/Type\s*\/Page[^s]/g)!.length).toBeLessThanOrEqual(3);
-    });
-});

@@ -87,10 +87,8 @@ async function plans(page: Page, url: string): Promise<void> {
   for (const items of [9, 30, 100]) {
     await post(`${url}/api/import`, show(items));
     await page.goto(`${url}/shows/bench-${items}/plan`);
-    await page
-      .locator(ITEMS)
-      .nth(items - 1)
-      .waitFor();
+    // Of a long show only what is in sight is drawn.
+    await page.locator(ITEMS).nth(8).waitFor();
     await page.locator(`${ITEMS} [role=button]`).first().focus();
     await page.waitForTimeout(3000);
     const times: number[] = [];

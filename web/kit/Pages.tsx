@@ -44,7 +44,7 @@ const COLORS = { stop: 'error.main', caution: 'warning.main', note: 'text.second
 const pageSx = {
   flexDirection: 'column',
   minHeight: 44,
-  px: 2.5,
+  px: { xs: 1.25, sm: 2.5 },
   fontSize: 'text',
   fontWeight: 600,
   color: 'text.primary',

@@ -31,7 +31,7 @@ export function ShowLineOf({ show, past = false }: { show: ShowLine; past?: bool
           {format(day, past ? 'yyyy' : 'EEE')} · {show.curtainUp}
         </Typography>
       </Box>
-      <Box sx={{ flex: '1 1 260px', minWidth: 0 }}>
+      <Box sx={{ flex: '1 1 180px', minWidth: 0 }}>
         <Typography variant="h2" sx={{ overflowWrap: 'anywhere' }}>
           <Box
             component={Link}

@@ -60,7 +60,7 @@ export function StoresPage() {
         </Button>
       </PageHead>
       <BrokenLines kinds={['good', 'crate']} />
-      <Box sx={{ borderBottom: 1, borderColor: 'divider', mb: 4 }}>
+      <Box data-not-on-paper sx={{ borderBottom: 1, borderColor: 'divider', mb: 4 }}>
         <Pages
           label="The stores"
           pages={VIEWS.map(([value, label]) => ({ to: `/stores/${value}`, label }))}
