@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { formatClock, type Timetable } from '@hearty/core';
+import { memo } from 'react';
 import { spread, type Scale } from './scale';
 
 /** The points of the day that are fixed, in their order. */
@@ -64,57 +65,21 @@ export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Tim
       {scale.marks
         .filter((s) => !near(s))
         .map((s) => (
-          <Box
-            key={s}
-            sx={{ position: 'absolute', left: 0, right: 0, borderTop: 1, borderColor: 'divider' }}
-            style={{ top: scale.y(s) }}
-          >
-            <Typography component="span" sx={{ ...clockSx, color: 'text.secondary' }}>
-              {formatClock(up + s)}
-            </Typography>
-          </Box>
+          <Ruling key={s} top={scale.y(s)} clock={formatClock(up + s)} />
         ))}
       {scale.bent.map(({ fromS, toS, items }) => (
         <Bent key={fromS} top={scale.y(fromS)} height={scale.y(toS) - scale.y(fromS)} items={items} />
       ))}
       {fixed.map(({ s, label, strong }, i) => (
-        <Box key={label}>
-          <Box
-            sx={{
-              position: 'absolute',
-              left: 0,
-              right: 0,
-              borderTop: strong ? '2px solid' : '1px dashed',
-              borderColor: strong ? 'text.primary' : 'text.secondary',
-              zIndex: 1,
-              pointerEvents: 'none',
-            }}
-            style={{ top: scale.y(s) }}
-          />
-          <Box
-            sx={{
-              position: 'absolute',
-              ...(s > 0 ? { right: 4 } : { left: 0 }),
-              zIndex: 4,
-              pointerEvents: 'none',
-              bgcolor: (t) => (s > 0 ? 'transparent' : t.ink.prep),
-              fontSize: 'small',
-              lineHeight: `${LABEL_PX}px`,
-              whiteSpace: 'nowrap',
-              fontWeight: strong ? 700 : 500,
-              color: strong ? 'text.primary' : 'text.secondary',
-            }}
-            style={{ top: tops[i] }}
-          >
-            <Box
-              component="span"
-              sx={{ display: 'inline-block', width: s > 0 ? 'auto' : 64, mr: s > 0 ? 1 : 0 }}
-            >
-              {formatClock(up + s)}
-            </Box>
-            {label}
-          </Box>
-        </Box>
+        <Fixed
+          key={label}
+          top={scale.y(s)}
+          labelTop={tops[i]!}
+          below={s > 0}
+          strong={strong}
+          clock={formatClock(up + s)}
+          label={label}
+        />
       ))}
       {beyond.length > 0 && (
         <Typography
@@ -127,8 +92,77 @@ export function Rulings({ scale, timetable, up }: { scale: Scale; timetable: Tim
   );
 }
 
+// Each says nothing but what it is given: one that says the same is not drawn again.
+
+const Ruling = memo(function Ruling({ top, clock }: { top: number; clock: string }) {
+  return (
+    <Box
+      sx={{ position: 'absolute', left: 0, right: 0, borderTop: 1, borderColor: 'divider' }}
+      style={{ top }}
+    >
+      <Typography component="span" sx={{ ...clockSx, color: 'text.secondary' }}>
+        {clock}
+      </Typography>
+    </Box>
+  );
+});
+
+/** A point of the day that is fixed: its line, and its words below or above it. */
+const Fixed = memo(function Fixed({
+  top,
+  labelTop,
+  below,
+  strong,
+  clock,
+  label,
+}: {
+  top: number;
+  labelTop: number;
+  below: boolean;
+  strong: boolean;
+  clock: string;
+  label: string;
+}) {
+  return (
+    <Box>
+      <Box
+        sx={{
+          position: 'absolute',
+          left: 0,
+          right: 0,
+          borderTop: strong ? '2px solid' : '1px dashed',
+          borderColor: strong ? 'text.primary' : 'text.secondary',
+          zIndex: 1,
+          pointerEvents: 'none',
+        }}
+        style={{ top }}
+      />
+      <Box
+        sx={{
+          position: 'absolute',
+          ...(below ? { right: 4 } : { left: 0 }),
+          zIndex: 4,
+          pointerEvents: 'none',
+          bgcolor: (t) => (below ? 'transparent' : t.ink.prep),
+          fontSize: 'small',
+          lineHeight: `${LABEL_PX}px`,
+          whiteSpace: 'nowrap',
+          fontWeight: strong ? 700 : 500,
+          color: strong ? 'text.primary' : 'text.secondary',
+        }}
+        style={{ top: labelTop }}
+      >
+        <Box component="span" sx={{ display: 'inline-block', width: below ? 'auto' : 64, mr: below ? 1 : 0 }}>
+          {clock}
+        </Box>
+        {label}
+      </Box>
+    </Box>
+  );
+});
+
 /** Where time is drawn longer than elsewhere: a dotted edge, and what it means. */
-const Bent = ({ top, height, items }: { top: number; height: number; items: number }) => (
+const Bent = memo(({ top, height, items }: { top: number; height: number; items: number }) => (
   <Box
     sx={{ position: 'absolute', left: 50, width: 4, borderLeft: '3px dotted', borderColor: 'secondary.main' }}
     style={{ top, height }}
@@ -156,7 +190,8 @@ const Bent = ({ top, height, items }: { top: number; height: number; items: numb
       </Box>
     )}
   </Box>
-);
+));
+Bent.displayName = 'Bent';
 
 const clockSx = {
   position: 'absolute',

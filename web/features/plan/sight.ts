@@ -10,15 +10,15 @@ export const inSight = (sight: Sight | undefined, top: number, bottom: number): 
   !sight || (bottom >= sight.fromY && top <= sight.toY);
 
 /** Scores of fewer items than this are drawn whole. */
-const WHOLE = 40;
+const WHOLE = 20;
 /** So far beyond the edges of the window things are drawn too, and in such steps what is in sight moves on, in px. */
-const BEYOND_PX = 600;
-const STEP_PX = 300;
+const BEYOND_PX = 300;
+const STEP_PX = 150;
 
 /** What of a long score is to be drawn: what the window shows of it, and something more; it follows as one scrolls. */
 export function useSight(score: RefObject<HTMLElement | null>, items: number): Sight | undefined {
   const long = items > WHOLE;
-  const [sight, setSight] = useState<Sight>({ fromY: -BEYOND_PX, toY: 2 * BEYOND_PX });
+  const [sight, setSight] = useState<Sight>({ fromY: -BEYOND_PX, toY: 4 * BEYOND_PX });
   useLayoutEffect(() => {
     if (!long) return;
     const look = () => {
