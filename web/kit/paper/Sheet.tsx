@@ -27,7 +27,7 @@ export const Sheet = ({
   </Box>
 );
 
-export interface PaperRow {
+interface PaperRow {
   key: string;
   cells: ReactNode[];
 }

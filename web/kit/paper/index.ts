@@ -1,3 +1,3 @@
 export { OnPaper } from './OnPaper';
 export { PaperStyles } from './PaperStyles';
-export { PaperTable, Sheet, type PaperRow } from './Sheet';
+export { PaperTable, Sheet } from './Sheet';
