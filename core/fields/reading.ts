@@ -11,6 +11,7 @@ import {
   parseAmount,
   parseDuration,
   parseTemperature,
+  twoWays,
   type AmountOptions,
   type BaseUnit,
 } from '../quantities';
@@ -149,6 +150,8 @@ const number = (text: string): number =>
 
 function readNumber({ min, max, whole, unit }: FieldOf<'number'>, text: string): Read {
   const bare = unit && text.endsWith(unit) ? text.slice(0, -unit.length).trim() : text;
+  const asked = twoWays(bare.replace(/^[-−+]/, ''));
+  if (asked !== undefined) return no(asked);
   const value = number(bare);
   if (value >= min && value <= max && (!whole || Number.isInteger(value))) return yes(value);
   return no(`Write a ${whole ? 'whole ' : ''}number from ${min} to ${max}.`);

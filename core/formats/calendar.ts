@@ -1,4 +1,3 @@
-import { addSeconds, format, parseISO } from 'date-fns';
 import ICAL from 'ical.js';
 import type { CallLine, CallSheet } from '../plan';
 import { clockToS, formatClock, formatDuration } from '../quantities';
@@ -9,12 +8,15 @@ import type { ShowFile } from '../show';
  * wherever the calendar is read. `stampedAt` in ms since 1970 is when it was made.
  */
 export function calendarOf(file: ShowFile, sheet: CallSheet, stampedAt: number): string {
+  // The library does not count the blank that a folded line begins with: 75 octets with it (RFC 5545, 3.1).
+  ICAL.foldLength = 74;
   const calendar = new ICAL.Component('vcalendar');
   calendar.addPropertyWithValue('prodid', '-//Hearty Stage//call sheet//EN');
   calendar.addPropertyWithValue('version', '2.0');
-  const up = addSeconds(parseISO(file.show.date), clockToS(file.show.curtainUp));
+  // Reckoned as if no clock were ever changed: the times the call sheet says, also in the night when clocks are.
+  const upMs = Date.parse(`${file.show.date}T00:00:00Z`) + clockToS(file.show.curtainUp) * 1000;
   const time = (s: number) =>
-    ICAL.Time.fromDateTimeString(format(addSeconds(up, s), "yyyy-MM-dd'T'HH:mm:ss"));
+    ICAL.Time.fromDateTimeString(new Date(upMs + s * 1000).toISOString().slice(0, 19));
   const stamp = ICAL.Time.fromJSDate(new Date(stampedAt), true);
   for (const line of sheet.lines) {
     const event = new ICAL.Component('vevent');

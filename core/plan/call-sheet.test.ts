@@ -81,6 +81,22 @@ test('the calendar is read back by another library with the same times, titles a
   }
 });
 
+test('long titles in any alphabet fold into lines of 75 octets; in a night when clocks change, times are those of the sheet', () => {
+  const night = {
+    ...file,
+    show: { ...file.show, date: '2026-03-29', curtainUp: '00:30' },
+    venue: { ...file.venue, name: 'Ünü 🧪 '.repeat(20) },
+  };
+  const line = { ...sheets[0]!.lines[0]!, what: 'x'.repeat(160), kind: 'prepare' as const };
+  const lines = [0, 1, 2].map((h) => ({ ...line, key: `k${h}`, atS: h * 3600, endS: h * 3600 + 60 }));
+  const text = calendarOf(night, { ...sheets[0]!, lines }, 0);
+  for (const folded of text.trimEnd().split('\r\n'))
+    expect(Buffer.byteLength(folded)).toBeLessThanOrEqual(75);
+  expect(text.match(/DTSTART:\S+/g)).toEqual(
+    ['003000', '013000', '023000'].map((clock) => `DTSTART:20260329T${clock}`),
+  );
+});
+
 test('a show without items still calls its crew', () => {
   const empty = hallShow();
   expect(callSheets(script(empty), plan(empty, { plays: 0 }).timetable).map((s) => s.lines.length)).toEqual([

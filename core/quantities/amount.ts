@@ -1,5 +1,6 @@
 import Qty from 'js-quantities';
-import { formatFigure, MOST_TYPED, type BaseUnit, type Parsed } from './figures';
+import { MOST_TYPED, type BaseUnit, type Parsed } from './figures';
+import { numberHead, plainSigns } from './numbers';
 
 /** What a person may type for each base unit; also shown in the error when they typed something else. */
 const EXAMPLES: Record<BaseUnit, string> = {
@@ -9,44 +10,38 @@ const EXAMPLES: Record<BaseUnit, string> = {
   piece: '12',
 };
 
-/** Spellings people use, to the names js-quantities knows. Kitchen measures are US customary (NIST Handbook 44). */
-const SPELLINGS: Record<string, string> = {
-  cups: 'cu',
-  cup: 'cu',
-  tablespoons: 'tbsp',
-  tablespoon: 'tbsp',
-  tbs: 'tbsp',
-  tbsp: 'tbsp',
-  teaspoons: 'tsp',
-  teaspoon: 'tsp',
-  tsp: 'tsp',
-  'fl oz': 'floz',
-  floz: 'floz',
-  pints: 'pt',
-  pint: 'pt',
-  quarts: 'qt',
-  quart: 'qt',
-  gallons: 'gal',
-  gallon: 'gal',
-  ml: 'ml',
-  l: 'l',
-  litre: 'l',
-  litres: 'l',
-  liter: 'l',
-  liters: 'l',
-  dl: 'dl',
-  cl: 'cl',
-  g: 'g',
-  kg: 'kg',
-  mg: 'mg',
-  oz: 'oz',
-  lb: 'lb',
-  lbs: 'lb',
-  m: 'm',
-  cm: 'cm',
-  mm: 'mm',
-  in: 'in',
-  ft: 'ft',
+/** The names js-quantities knows, with the spellings people use. Kitchen measures are US customary (NIST Handbook 44). */
+const SPELT: Record<string, string> = {
+  cu: 'cup, cups, c',
+  tbsp: 'tbsp, tbsps, tbs, tbl, tbls, tblsp, tablespoon, tablespoons',
+  tsp: 'tsp, tsps, teaspoon, teaspoons',
+  floz: 'fl oz, floz, fluid ounce, fluid ounces',
+  pt: 'pt, pts, pint, pints',
+  qt: 'qt, qts, quart, quarts',
+  gal: 'gal, gallon, gallons',
+  ml: 'ml, cc, ccm, millilitre, millilitres, milliliter, milliliters',
+  cl: 'cl, centilitre, centilitres, centiliter, centiliters',
+  dl: 'dl, decilitre, decilitres, deciliter, deciliters',
+  l: 'l, litre, litres, liter, liters',
+  mg: 'mg, milligram, milligrams, milligramme, milligrammes',
+  g: 'g, gr, gram, grams, gramme, grammes',
+  kg: 'kg, kgs, kilo, kilos, kilogram, kilograms, kilogramme, kilogrammes',
+  oz: 'oz, ounce, ounces',
+  lb: 'lb, lbs, pound, pounds',
+  mm: 'mm, millimetre, millimetres, millimeter, millimeters',
+  cm: 'cm, centimetre, centimetres, centimeter, centimeters',
+  m: 'm, metre, metres, meter, meters',
+  in: 'in, inch, inches',
+  ft: 'ft, foot, feet',
+};
+const SPELLINGS = new Map(
+  Object.entries(SPELT).flatMap(([name, spelt]) => spelt.split(', ').map((s) => [s, name] as const)),
+);
+/** What is counted in more than ones. */
+const COUNTED: Record<string, number> = {
+  '': 1,
+  ...{ piece: 1, pieces: 1, pc: 1, pcs: 1 },
+  ...{ pair: 2, pairs: 2, dozen: 12, dozens: 12 },
 };
 
 /** What a cup is, and what the substance weighs, where that is needed to read an amount. */
@@ -58,33 +53,64 @@ export interface AmountOptions {
 
 /** US customary: 236.588 mL (NIST Handbook 44 App. C). Metric: 250 mL. */
 export type Cup = 'US' | 'metric';
-const METRIC_CUP_ML = 250;
+export const METRIC_CUP_ML = 250;
 
 /**
- * Reads an amount as a person types it, in kitchen or SI units, and gives it in the base unit.
- * A bare number is taken to be in the base unit already. Fractions ("1/2", "1 1/2") are understood.
- * Errors: `ok: false` with a sentence that carries examples; never an exception.
+ * Reads an amount as a person types it, in kitchen or SI units, and gives it in the base unit: "250 mL", "½ tsp",
+ * "1-1/2 cups", "a cup", "1 lb 4 oz", "2 x 500 mL", "a dozen". A bare number is taken to be in the base unit already.
+ * Errors: `ok: false` with a sentence that carries examples; a number that can be read in two ways ("1,000 mL") is asked
+ * about. Never an exception.
  * Conversions: js-quantities, checked in the tests against NIST Handbook 44 App. C and UCUM.
  */
-export function parseAmount(
-  text: string,
-  base: BaseUnit,
-  { cup = 'US', densityGPerML }: AmountOptions = {},
-): Parsed {
+export function parseAmount(text: string, base: BaseUnit, options: AmountOptions = {}): Parsed {
   const wrong: Parsed = { ok: false, says: `Write an amount such as ${EXAMPLES[base]}.` };
   if (text.length > MOST_TYPED) return wrong;
-  const match = /^(\d+(?:[.,]\d+)?(?![\d.,]*\/))?\s*(?:(\d+)\/(\d+))?\s*(.*)$/.exec(
-    text.trim().toLowerCase(),
-  );
-  if (!match || (match[1] === undefined && match[2] === undefined)) return wrong;
-  const whole = match[1] === undefined ? 0 : Number(match[1].replace(',', '.'));
-  const fraction = match[2] === undefined ? 0 : Number(match[2]) / Number(match[3]);
-  const count = whole + fraction;
-  if (!Number.isFinite(count)) return wrong;
-  const unit = (match[4] ?? '').replace(/\.$/, '').trim();
-  if (unit === '') return { ok: true, value: count };
-  if (base === 'piece') return /^(pieces?|pcs?)$/.test(unit) ? { ok: true, value: count } : wrong;
-  const known = Object.hasOwn(SPELLINGS, unit) ? SPELLINGS[unit] : undefined;
+  const plain = plainSigns(text);
+  const times = /^(\d+) ?x ?(?=[\d.,])/i.exec(plain);
+  let rest = times ? plain.slice(times[0].length) : plain;
+  let sum = 0;
+  for (let part = 0; part === 0 || rest !== ''; part++) {
+    const number = numberHead(rest);
+    if (!number.ok) return number.says === undefined ? wrong : { ok: false, says: number.says };
+    const [written] = /^[a-z. ]*/i.exec(number.rest)!;
+    const unit = unitOf(written);
+    // "a" is one of something; and of several parts each has its unit.
+    const bare = unit === '' && base !== 'piece';
+    if (unit === '' && number.spelt) return wrong;
+    if (bare && (part > 0 || number.rest !== written)) return wrong;
+    const read = bare
+      ? { ok: true as const, value: number.value }
+      : inBase(number.value, unit, base, options, wrong);
+    if (!read.ok) return read;
+    sum += read.value;
+    rest = number.rest.slice(written.length).replace(/^[,+&] ?/, '');
+  }
+  return { ok: true, value: sum * (times ? Number(times[1]) : 1) };
+}
+
+/** A unit as it is looked up; a capital T is a tablespoon, a small one a teaspoon, as cooks write. */
+function unitOf(written: string): string {
+  const unit = written
+    .replace(/(?:^| )(?:and|plus) *$/i, '')
+    .trim()
+    .replaceAll('.', '')
+    .replace(/ +/g, ' ');
+  return unit === 'T' ? 'tbsp' : unit === 't' ? 'tsp' : unit.toLowerCase();
+}
+
+/** So much of a unit, in the base unit. */
+function inBase(
+  count: number,
+  unit: string,
+  base: BaseUnit,
+  { cup = 'US', densityGPerML }: AmountOptions,
+  wrong: Parsed & { ok: false },
+): Parsed {
+  if (base === 'piece') {
+    const each = Object.hasOwn(COUNTED, unit) ? COUNTED[unit] : undefined;
+    return each === undefined ? wrong : { ok: true, value: count * each };
+  }
+  const known = SPELLINGS.get(unit);
   if (!known) return wrong;
   const quantity = cup === 'metric' && known === 'cu' ? Qty(count * METRIC_CUP_ML, 'ml') : Qty(count, known);
   if (quantity.isCompatible(Qty(1, base.toLowerCase())))
@@ -108,37 +134,23 @@ function acrossDensity(quantity: Qty, base: BaseUnit): ((gPerML: number) => numb
 }
 
 /**
- * Reads a temperature, "32", "32 °C" or "90 °F", and gives it in °C; a bare number is °C.
+ * Reads a temperature, "32", "32 °C", "20 degrees C" or "90 °F", and gives it in °C; a bare number is °C.
  * Exact: °C = (°F − 32) · 5/9 (NIST SP 811, B.8).
  */
 export function parseTemperature(text: string): Parsed {
-  const match =
-    text.length <= MOST_TYPED &&
-    /^([-−]?\d+(?:[.,]\d+)?)\s*(?:°|deg)?\s*([cfk]?)$/.exec(text.trim().toLowerCase());
-  if (!match) return { ok: false, says: 'Write a temperature such as 32 °C or 90 °F.' };
-  const value = Number(match[1]!.replace('−', '-').replace(',', '.'));
-  const celsius = match[2] === 'f' ? ((value - 32) * 5) / 9 : match[2] === 'k' ? value - 273.15 : value;
+  const wrong: Parsed = { ok: false, says: 'Write a temperature such as 32 °C or 90 °F.' };
+  if (text.length > MOST_TYPED) return wrong;
+  const plain = plainSigns(text.replace(/[℃℉]/g, (c) => c.normalize('NFKC')));
+  const sign = /^[-+] ?/.exec(plain)?.[0] ?? '';
+  const number = numberHead(plain.slice(sign.length));
+  if (!number.ok) return number.says === undefined ? wrong : { ok: false, says: number.says };
+  const scale = /^(?:°|º|deg(?:ree)?s?\.?)? ?(c|f|k|celsius|centigrade|fahrenheit|kelvin)?$/i.exec(
+    number.rest,
+  );
+  if (!scale || number.spelt) return wrong;
+  const value = sign.startsWith('-') ? -number.value : number.value;
+  const letter = (scale[1] ?? 'c')[0]!.toLowerCase();
+  const celsius = letter === 'f' ? ((value - 32) * 5) / 9 : letter === 'k' ? value - 273.15 : value;
   if (celsius < -273.15) return { ok: false, says: 'Nothing is colder than −273.15 °C.' };
   return { ok: true, value: celsius };
-}
-
-/** The same amount in kitchen units, for standing beside the SI figure; empty where there is none. */
-export function formatKitchen(value: number, base: BaseUnit, cup: Cup = 'US'): string {
-  if (value <= 0) return '';
-  if (base === 'g') {
-    const ounces = Qty(value, 'g').to('oz').scalar;
-    return ounces >= 16 ? `${formatFigure(ounces / 16)} lb` : `${formatFigure(ounces)} oz`;
-  }
-  if (base !== 'mL') return '';
-  for (const [unit, least] of [
-    ['cu', 0.25],
-    ['tbsp', 1],
-    ['tsp', 0],
-  ] as const) {
-    const count =
-      unit === 'cu' && cup === 'metric' ? value / METRIC_CUP_ML : Qty(value, 'ml').to(unit).scalar;
-    if (count >= least)
-      return `${formatFigure(count)} ${unit === 'cu' ? (count > 1 ? 'cups' : 'cup') : unit}`;
-  }
-  return '';
 }

@@ -9,7 +9,8 @@ export const formatTemperature = (celsius: number): string =>
 
 /** `value` of base unit to a short text in SI: 1500 mL → "1.5 L", 12 piece → "12". */
 export function formatAmount(value: number, base: BaseUnit): string {
-  if (base === 'piece') return formatFigure(value);
+  // Pieces are counted: none is rounded away.
+  if (base === 'piece') return String(Number(value.toFixed(3)));
   if (base === 'mL' && Math.abs(value) >= 1000) return `${formatFigure(value / 1000)} L`;
   if (base === 'g' && Math.abs(value) >= 1000) return `${formatFigure(value / 1000)} kg`;
   if (base === 'm' && Math.abs(value) < 1 && value !== 0) return `${formatFigure(value * 100)} cm`;

@@ -1,5 +1,7 @@
 export * from './figures';
-export * from './amount';
+export { parseAmount, parseTemperature, type AmountOptions, type Cup } from './amount';
+export * from './kitchen';
+export { twoWays } from './numbers';
 export * from './time';
 export * from './order';
 export * from './quantile';

@@ -1,20 +1,40 @@
 import { MOST_TYPED, type Parsed } from './figures';
+import { numberHead, plainSigns } from './numbers';
+
+/** A unit of time as it is written: its first letter says which. */
+const TIME_UNIT = /^(h(?:rs?|ours?)?|m(?:ins?|inutes?)?|s(?:ecs?|econds?)?)\.?(?![a-z])/i;
+const UNIT_S: Record<string, number> = { h: 3600, m: 60, s: 1 };
 
 /**
- * Reads a length of time as people write it ("6 min 20 s", "6:20", "1 h", "90 s", "90") and gives whole seconds.
- * A bare number is seconds. Errors: `ok: false` with a sentence.
+ * Reads a length of time as people write it ("6 min 20 s", "6:20", "1:05:00", "1.5 h", "2 minutes", "half an hour",
+ * "1 h 30", "90") and gives whole seconds. A bare number is seconds. Errors: `ok: false` with a sentence.
  */
 export function parseDuration(text: string): Parsed {
-  const says = 'Write a length of time such as 6 min 20 s, 6:20 or 90 s.';
-  if (text.length > MOST_TYPED) return { ok: false, says };
-  const t = text.trim().toLowerCase();
-  const colon = /^(\d+):([0-5]\d)$/.exec(t);
-  if (colon) return { ok: true, value: Number(colon[1]) * 60 + Number(colon[2]) };
-  if (/^\d+$/.test(t)) return { ok: true, value: Number(t) };
-  const parts = /^(?:(\d+)\s*h)?\s*(?:(\d+(?:[.,]\d+)?)\s*m(?:in)?)?\s*(?:(\d+)\s*s(?:ec)?)?$/.exec(t);
-  if (!parts || t === '') return { ok: false, says };
-  const [h, m, s] = [parts[1], parts[2], parts[3]].map((x) => Number(x?.replace(',', '.') ?? 0));
-  return { ok: true, value: Math.round(h! * 3600 + m! * 60 + s!) };
+  const wrong: Parsed = { ok: false, says: 'Write a length of time such as 6 min 20 s, 6:20 or 90 s.' };
+  if (text.length > MOST_TYPED) return wrong;
+  const plain = plainSigns(text);
+  const colon = /^(?:(\d+):)?(\d+):([0-5]\d)$/.exec(plain);
+  if (colon) {
+    const [hours = '0', minutes, seconds] = colon.slice(1);
+    if (colon[1] !== undefined && Number(minutes) > 59) return wrong;
+    return { ok: true, value: Number(hours) * 3600 + Number(minutes) * 60 + Number(seconds) };
+  }
+  if (/^\d+$/.test(plain)) return { ok: true, value: Number(plain) };
+  let sum = 0;
+  let least = Infinity;
+  let rest = plain;
+  do {
+    const number = numberHead(rest);
+    if (!number.ok) return number.says === undefined ? wrong : { ok: false, says: number.says };
+    const unit = TIME_UNIT.exec(number.rest);
+    // A bare number at the end is of the next smaller unit: "1 h 30".
+    const each = unit ? UNIT_S[unit[1]![0]!.toLowerCase()]! : number.rest === '' ? least / 60 : NaN;
+    if (!(each < least) || !Number.isInteger(each)) return wrong;
+    sum += number.value * each;
+    least = each;
+    rest = number.rest.slice(unit?.[0].length ?? 0).replace(/^ ?(?:,|and )? ?/i, '');
+  } while (rest !== '');
+  return { ok: true, value: Math.round(sum) };
 }
 
 /** Seconds to words: 380 → "6 min 20 s", 3600 → "1 h", -40 → "−40 s". */

@@ -29,7 +29,7 @@ export function Chart({
   useEffect(() => {
     if (!box.current) return;
     const chart = init(box.current, undefined, { renderer: 'svg' });
-    chart.setOption(option);
+    chart.setOption({ textStyle: { fontFamily: 'inherit' }, ...option });
     const resize = new ResizeObserver(() => chart.resize());
     resize.observe(box.current);
     return () => {

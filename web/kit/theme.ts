@@ -147,6 +147,7 @@ export const themeOf = (mode: keyof typeof INKS): Theme => {
         },
       },
       MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 36 } } },
+      MuiAlert: { styleOverrides: { root: { fontSize: SIZES.text } } },
       MuiTextField: { defaultProps: { size: 'small' } },
       // A label above its field is as large as other small words, and its gap in the frame with it.
       MuiInputLabel: { styleOverrides: { shrink: { transform: `translate(14px, -9px) scale(${SHRUNK})` } } },

@@ -1,6 +1,14 @@
 import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
-import { inOrderOfName, formatDuration, HAZARDS, stepsTiming, TOPICS, type Demo } from '@hearty/core';
+import {
+  plainText,
+  inOrderOfName,
+  formatDuration,
+  HAZARDS,
+  stepsTiming,
+  TOPICS,
+  type Demo,
+} from '@hearty/core';
 import { Link, useNavigate } from 'react-router';
 import type { DemoLine } from '@hearty/core';
 import { useLibrary, useLogbook } from '../../session/queries';
@@ -104,9 +112,9 @@ export function DemosPage() {
 }
 
 function fits(demo: Demo, line: DemoLine | undefined, f: Filters): boolean {
-  const text = [demo.title, demo.shows, demo.teaches, demo.topic].join(' ').toLowerCase();
+  const text = plainText([demo.title, demo.shows, demo.teaches, demo.topic].join(' '));
   return (
-    text.includes(f.q.toLowerCase()) &&
+    text.includes(plainText(f.q)) &&
     (!f.topic || demo.topic === f.topic) &&
     !demo.hazards.some((h) => h === f.without) &&
     (!f.minutes || stepsTiming(demo).likelyS <= Number(f.minutes) * 60) &&

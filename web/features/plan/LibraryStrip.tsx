@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
 import { Box, Typography } from '@mui/material';
-import { formatDuration, stepsTiming, type Demo } from '@hearty/core';
+import { plainText, formatDuration, stepsTiming, type Demo } from '@hearty/core';
 import { useState } from 'react';
 import { useLibrary } from '../../session/queries';
 import { Find } from '../../kit/Find';
@@ -12,9 +12,9 @@ import type { Held } from './drag';
 export function LibraryStrip() {
   const library = useLibrary();
   const [text, setText] = useState('');
-  const wanted = text.trim().toLowerCase();
+  const wanted = plainText(text.trim());
   const demos = (library.data?.demos ?? []).filter(
-    (d) => !wanted || `${d.title} ${d.topic}`.toLowerCase().includes(wanted),
+    (d) => !wanted || plainText(`${d.title} ${d.topic}`).includes(wanted),
   );
   const { shown, more } = useMore(demos, 30);
   return (

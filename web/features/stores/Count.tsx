@@ -1,5 +1,6 @@
 import { Alert, Box, Button, Paper, Typography } from '@mui/material';
 import {
+  plainText,
   fieldOf,
   formatAmount,
   WrittenMove,
@@ -53,7 +54,7 @@ export function Count({ stores }: { stores: StoresAnswer }) {
       ),
     [stores],
   );
-  const found = lines.filter((l) => l.stock.good.name.toLowerCase().includes(words.trim().toLowerCase()));
+  const found = lines.filter((l) => plainText(l.stock.good.name).includes(plainText(words.trim())));
   const { shown, more } = useMore(found);
   if (lines.length === 0) return <Empty title="Nothing to count">Write down a good first.</Empty>;
   const counted = lines.filter((l) => typeof values[l.key] === 'number');

@@ -1,3 +1,4 @@
+import { plainText } from '@hearty/core';
 import {
   Box,
   Chip,
@@ -32,7 +33,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
   for (const line of tour.data?.shows.flatMap((s) => s.lines) ?? [])
     spoken.set(line.goodId, (spoken.get(line.goodId) ?? 0) + line.share);
   const stock = useMemo(() => stockOf(stores), [stores]);
-  const rows = stock.filter((s) => s.good.name.toLowerCase().includes(words.trim().toLowerCase()));
+  const rows = stock.filter((s) => plainText(s.good.name).includes(plainText(words.trim())));
   const { shown, more } = useMore(rows);
   if (stores.goods.length === 0)
     return (

@@ -1,0 +1,67 @@
+/** A number at the head of a text, and what follows it; or why it cannot be read (nothing said where there is none). */
+export type Head =
+  { ok: true; value: number; rest: string; spelt: boolean } | { ok: false; says: string | undefined };
+
+/** ½ as " 1/2", every kind of blank as one, every kind of minus and times sign as the plain one. */
+export const plainSigns = (text: string): string =>
+  text
+    .replace(/[¼-¾⅐-⅞]/g, (c) => ` ${c.normalize('NFKC').replace('⁄', '/')}`)
+    .replace(/\s/g, ' ')
+    .replace(/[−–]/g, '-')
+    .replace(/[×*]/g, 'x')
+    .trim();
+
+/** A comma and three digits: a thousand to some, a decimal to others. */
+const TWO_WAYS = /^([1-9]\d{0,2})((?:,\d{3})+)(?![\d.,])/;
+
+/** What is said where a number can be read in two ways; undefined where it cannot. It is asked about, never guessed. */
+export function twoWays(text: string): string | undefined {
+  const found = TWO_WAYS.exec(text);
+  if (!found) return undefined;
+  const [written, first, groups] = [found[0], found[1]!, found[2]!];
+  const other = groups.length === 4 ? ` or ${first}.${groups.slice(1)}` : '';
+  return `“${written}” can be read in two ways. Write ${first}${groups.replaceAll(',', '')}${other}.`;
+}
+
+const WORDS: [RegExp, number][] = [
+  [/^half an? /i, 0.5],
+  [/^half /i, 0.5],
+  [/^a half /i, 0.5],
+  [/^(?:a )?quarter (?:of an? )?/i, 0.25],
+  [/^an? /i, 1],
+];
+
+/**
+ * Reads the number a text begins with: "1.5", "1,5", ".5", "1 000", "1,234.5", "1/2", "1 1/2", "1-1/2", "a", "half a".
+ * Expects plain signs.
+ */
+export function numberHead(text: string): Head {
+  const mixed = /^(\d+)(?: +| *- *)(\d+)\/(\d+)/.exec(text);
+  if (mixed) return head(text, mixed[0], Number(mixed[1]) + Number(mixed[2]) / Number(mixed[3]));
+  const fraction = /^(\d+)\/(\d+)/.exec(text);
+  if (fraction) return head(text, fraction[0], Number(fraction[1]) / Number(fraction[2]));
+  const says = twoWays(text);
+  if (says !== undefined) return { ok: false, says };
+  const grouped =
+    /^([1-9]\d{0,2}(?: \d{3})+)([.,]\d+)?(?![\d/])/.exec(text) ??
+    /^([1-9]\d{0,2}(?:,\d{3})+)(\.\d+)(?!\d)/.exec(text) ??
+    /^([1-9]\d{0,2}(?:\.\d{3})+)(,\d+)(?!\d)/.exec(text);
+  if (grouped)
+    return head(
+      text,
+      grouped[0],
+      Number(grouped[1]!.replace(/[ .,]/g, '') + (grouped[2] ?? '').replace(',', '.')),
+    );
+  const decimal = /^(?:\d+(?:[.,]\d+)?|[.,]\d+)(?![\d.,]*[\d/])/.exec(text);
+  if (decimal) return head(text, decimal[0], Number(decimal[0].replace(',', '.')));
+  for (const [word, value] of WORDS) {
+    const found = word.exec(text);
+    if (found) return head(text, found[0], value, true);
+  }
+  return { ok: false, says: undefined };
+}
+
+const head = (text: string, read: string, value: number, spelt = false): Head =>
+  Number.isFinite(value)
+    ? { ok: true, value, rest: text.slice(read.length).trimStart(), spelt }
+    : { ok: false, says: undefined };
