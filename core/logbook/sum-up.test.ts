@@ -24,7 +24,7 @@ test('what fails most by enough tries is named with its odds, and its commonest 
     { cause: 'Too wet', times: 1 },
   ];
   const { says, todo } = sumUp([so('Steady', 20, 1), so('Shaky', 5, 5, causes), so('Dark', 3, 3)], []);
-  expect(says[0]).toBe('“Shaky” fails most: it works about 5 times in 10, by 10 tries.');
+  expect(says[0]).toBe('“Shaky” fails most: it works about 50 times in 100, by 10 tries.');
   expect(todo).toEqual([
     { demoId: 'Shaky', says: '“Shaky”: look to “Too cold” first, the cause found 3 of 4 times.' },
     {
@@ -32,6 +32,12 @@ test('what fails most by enough tries is named with its odds, and its commonest 
       says: '“Dark”: no cause was noted for its 3 failures. Note the next one in the debrief.',
     },
   ]);
+});
+
+test('what fails most is what works least often, however many tries stand behind the others', () => {
+  const { says } = sumUp([so('Often tried', 33, 27), so('Seldom tried', 2, 4)], []);
+  expect(says[0]).toContain('“Seldom tried” fails most');
+  expect(sumUp([so('Once in a hundred', 99, 1)], []).says[0]).toContain('about 99 times in 100');
 });
 
 test('times: how many runs took longer, and by how much in the middle of those', () => {

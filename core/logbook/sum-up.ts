@@ -30,8 +30,7 @@ const MOST_NAMED = 3;
 
 /** What all runs together say, in sentences: what fails most as far as enough tries tell, and how times went. Pure. */
 export function sumUp(demos: readonly DemoSoFar[], runs: readonly RunSoFar[]): SumUp {
-  // The upper end of the interval: the demo of which it is surest that it fails.
-  const told = demos.filter((d) => d.tries >= ENOUGH_TRIES).sort((a, b) => a.high - b.high);
+  const told = demos.filter((d) => d.tries >= ENOUGH_TRIES).sort((a, b) => a.mean - b.mean);
   const poor = told.filter((d) => d.mean < POOR_ODDS && failures(d) > 0);
   return {
     says: [failing(demos, told), ...timing(runs)],
@@ -44,7 +43,7 @@ const failures = (d: Pick<DemoSoFar, 'failed' | 'partly'>) => d.failed + d.partl
 function failing(demos: readonly DemoSoFar[], told: readonly DemoSoFar[]): string {
   const worst = told.find((d) => failures(d) > 0);
   if (worst)
-    return `“${worst.title}” fails most: it works about ${Math.round(worst.mean * 10)} times in 10, by ${worst.tries} tries.`;
+    return `“${worst.title}” fails most: it works about ${Math.round(worst.mean * 100)} times in 100, by ${worst.tries} tries.`;
   if (told.length > 0)
     return `Nothing failed of what was tried ${ENOUGH_TRIES} times or more (${told.length} ${told.length === 1 ? 'demo' : 'demos'}).`;
   return demos.some((d) => d.tries > 0)
