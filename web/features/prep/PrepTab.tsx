@@ -1,5 +1,4 @@
 import EventOutlinedIcon from '@mui/icons-material/EventOutlined';
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import {
   calendarOf,
@@ -14,7 +13,7 @@ import { addSeconds, format, parseISO } from 'date-fns';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { download } from '../../kit/download';
-import { OnPaper } from '../../kit/paper';
+import { OnPaper, PrintButton } from '../../kit/paper';
 import { Empty, Loading } from '../../kit/States';
 import { useShow } from '../../session/show';
 import { useTicks } from '../../session/stores';
@@ -96,9 +95,7 @@ export function PrepTab() {
             Calendar for {chosen.name}
           </Button>
         )}
-        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
-          Print
-        </Button>
+        <PrintButton />
       </Box>
       <Day lines={lines} nowS={nowS} done={done} alone={chosen !== undefined} />
     </OnPaper>

@@ -1,5 +1,4 @@
 import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Alert, Box, Button, Checkbox, Paper, Typography } from '@mui/material';
 import {
   clockToS,
@@ -18,7 +17,7 @@ import { newId } from '../../session/ids';
 import { usePlan } from '../../workers/planner';
 import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
-import { OnPaper } from '../../kit/paper';
+import { OnPaper, PrintButton } from '../../kit/paper';
 import { useShow } from '../../session/show';
 import { today } from '../stores/stock';
 import { PackingSheet } from './PackingSheet';
@@ -82,9 +81,7 @@ export function PackingView() {
         >
           Save as CSV
         </Button>
-        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
-          Print
-        </Button>
+        <PrintButton />
       </Box>
       {crates.data.length === 0 && (
         <Alert severity="info" sx={{ mb: 3 }}>
