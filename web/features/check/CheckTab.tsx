@@ -1,10 +1,11 @@
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { declare, gates, judge, type Check, type Gate, type RunState, type Verdict } from '@hearty/core';
 import { Box, Button, Chip, Paper, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { Drawn } from '../../kit/fields';
-import { OnPaper, PrintButton } from '../../kit/paper';
+import { OnPaper } from '../../kit/paper';
 import { Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { PlanChanged } from '../live/PlanChanged';
@@ -53,7 +54,9 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
             <Typography color="textSecondary" role="status" sx={{ flex: 1 }}>
               {answered} of {checks.length} checked, in the order you walk the stage.
             </Typography>
-            <PrintButton />
+            <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+              Print
+            </Button>
           </Box>
           {stations.map((station) => (
             <Box key={station} component="section" sx={{ mb: 6 }}>

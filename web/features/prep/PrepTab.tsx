@@ -1,4 +1,5 @@
 import EventOutlinedIcon from '@mui/icons-material/EventOutlined';
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import {
   calendarOf,
@@ -13,7 +14,7 @@ import { addSeconds, format, parseISO } from 'date-fns';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { download } from '../../kit/download';
-import { OnPaper, PrintButton } from '../../kit/paper';
+import { OnPaper } from '../../kit/paper';
 import { Empty, Loading } from '../../kit/States';
 import { useShow } from '../../session/show';
 import { useTicks } from '../../session/stores';
@@ -95,7 +96,9 @@ export function PrepTab() {
             Calendar for {chosen.name}
           </Button>
         )}
-        <PrintButton />
+        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+          Print
+        </Button>
       </Box>
       <Day lines={lines} nowS={nowS} done={done} alone={chosen !== undefined} />
     </OnPaper>

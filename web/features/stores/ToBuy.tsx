@@ -1,4 +1,5 @@
 import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import {
   Alert,
   Box,
@@ -16,7 +17,7 @@ import { Link } from 'react-router';
 import { useTour } from '../../session/queries';
 import { Empty, Failed, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
-import { OnPaper, PrintButton } from '../../kit/paper';
+import { OnPaper } from '../../kit/paper';
 import { Wide } from '../../kit/Wide';
 import { BuySheet } from './BuySheet';
 import { dayWords, forShows, supplierWords } from './stock';
@@ -54,7 +55,9 @@ export function ToBuy() {
             >
               Save as CSV
             </Button>
-            <PrintButton />
+            <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+              Print
+            </Button>
           </Box>
           <Typography color="textSecondary" sx={{ mb: 2 }}>
             For all shows from {dayWords(tour.data.today)} on, in the order of their dates, against one shelf.

@@ -1,4 +1,5 @@
 import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Alert, Box, Button, Checkbox, Paper, Typography } from '@mui/material';
 import {
   clockToS,
@@ -17,7 +18,7 @@ import { newId } from '../../session/ids';
 import { usePlan } from '../../workers/planner';
 import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
-import { OnPaper, PrintButton } from '../../kit/paper';
+import { OnPaper } from '../../kit/paper';
 import { useShow } from '../../session/show';
 import { today } from '../stores/stock';
 import { PackingSheet } from './PackingSheet';
@@ -81,7 +82,9 @@ export function PackingView() {
         >
           Save as CSV
         </Button>
-        <PrintButton />
+        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+          Print
+        </Button>
       </Box>
       {crates.data.length === 0 && (
         <Alert severity="info" sx={{ mb: 3 }}>

@@ -1,6 +1,8 @@
 import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import {
   Box,
+  Button,
   Chip,
   Collapse,
   IconButton,
@@ -29,7 +31,7 @@ import { useSettings } from '../../session/settings';
 import { Empty } from '../../kit/States';
 import { edit } from '../../session/draft';
 import { useShow } from '../../session/show';
-import { OnPaper, PrintButton } from '../../kit/paper';
+import { OnPaper } from '../../kit/paper';
 import { Wide } from '../../kit/Wide';
 import { SuppliesSheet } from './SuppliesSheet';
 import { SuppliesViews } from './SuppliesViews';
@@ -61,7 +63,9 @@ export function SuppliesTab() {
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, justifyContent: 'space-between', mb: 4 }}>
         <SuppliesViews />
-        <PrintButton />
+        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+          Print
+        </Button>
       </Box>
       <Box
         sx={{

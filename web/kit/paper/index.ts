@@ -1,4 +1,3 @@
 export { OnPaper } from './OnPaper';
 export { PaperStyles } from './PaperStyles';
-export { PrintButton } from './PrintButton';
 export { PaperTable, Sheet } from './Sheet';
