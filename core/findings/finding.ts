@@ -6,6 +6,10 @@ export type Level = 'stop' | 'caution' | 'note';
 export interface WayOut {
   label: string;
   change?: Change;
+  /** Of those that share this word only the first that works is offered. */
+  oneOf?: string;
+  /** It does what it says whatever the plan; others are tried before they are offered. */
+  sure?: true;
 }
 
 /** What a computation has to say to a person: where, how much, why, and the ways out. */

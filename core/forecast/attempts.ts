@@ -1,3 +1,4 @@
+import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import type { Posterior } from '../script';
 
 /** One way an item may go: how many attempts worked and failed, whether it failed for good, and how probable that is. */
@@ -6,6 +7,31 @@ export interface AttemptsOutcome {
   failed: number;
   forGood: boolean;
   odds: number;
+  /** In how many orders of hits and misses it comes about, and how many of each are still to come. */
+  orders: number;
+  hits: number;
+  misses: number;
+}
+
+/** The odds of an outcome where the success rate is known. */
+export const oddsAt = ({ orders, hits, misses }: AttemptsOutcome, rate: number): number =>
+  orders * rate ** hits * (1 - rate) ** misses;
+
+/** Shares of equal odds that an unknown success rate is cut into; each counts by its middle. */
+const RATE_SHARES = 64;
+
+/** The unknown success rate of a demo, Beta(a, b), as equally likely values. */
+export class Rate {
+  readonly values: readonly number[];
+
+  constructor({ a, b }: Posterior) {
+    // Without a single miss, or hit, to be thought of, it is sure.
+    const at = (u: number) => (a > 0 && b > 0 ? betaQuantile(u, a, b) : a > 0 ? 1 : 0);
+    this.values = Array.from({ length: RATE_SHARES }, (_, k) => at((k + 0.5) / RATE_SHARES));
+  }
+
+  /** The rate of a play whose luck is `u` in [0, 1). */
+  at = (u: number): number => this.values[Math.floor(u * RATE_SHARES)]!;
 }
 
 /**
@@ -21,6 +47,12 @@ export function attemptsOutcomes(
   so: { worked: number; failed: number } = { worked: 0, failed: 0 },
 ): AttemptsOutcome[] {
   const outcomes: AttemptsOutcome[] = [];
+  const outcome = (worked: number, failed: number, forGood: boolean, odds: number): AttemptsOutcome => {
+    const [hits, misses] = [worked - so.worked, failed - so.failed];
+    // The last attempt is what ends it, so only those before it may stand in any order.
+    const orders = choose(hits + misses - 1, forGood ? hits : misses);
+    return { worked, failed, forGood, odds, orders, hits, misses };
+  };
   let open = new Map([[0, 1]]);
   // Row by row: `open` holds, for a fixed number of failures, the odds of each count of successes reached so far.
   for (let failed = so.failed; failed <= retries && open.size > 0; failed++) {
@@ -31,16 +63,21 @@ export function attemptsOutcomes(
       const odds = open.get(worked - so.worked) ?? 0;
       if (odds === 0) continue;
       const works = (a + worked) / (a + b + worked + failed);
-      if (worked + 1 === showings)
-        outcomes.push({ worked: showings, failed, forGood: false, odds: odds * works });
+      if (worked + 1 === showings) outcomes.push(outcome(showings, failed, false, odds * works));
       else add(open, worked + 1 - so.worked, odds * works);
-      if (failed === retries)
-        outcomes.push({ worked, failed: failed + 1, forGood: true, odds: odds * (1 - works) });
+      if (failed === retries) outcomes.push(outcome(worked, failed + 1, true, odds * (1 - works)));
       else add(next, worked - so.worked, odds * (1 - works));
     }
     open = next;
   }
   return outcomes;
+}
+
+/** n over k. */
+function choose(n: number, k: number): number {
+  let ways = 1;
+  for (let i = 1; i <= k; i++) ways = (ways * (n - k + i)) / i;
+  return ways;
 }
 
 /** Mean number of attempts. For one showing, sure odds p and r retries it is (1 − (1 − p)^(r+1))/p. */

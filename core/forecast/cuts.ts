@@ -22,7 +22,7 @@ const MANY = 16;
 /**
  * The cuttable items to leave out: of all sets that land in the slot with at least the wished odds, the one that loses
  * the least worth, then the fewest items, then has the best odds. `lengthsS` holds how long each item lasted in every
- * play, `endsS` how long the whole; a cut item takes its own length out of each play. Exact: a depth-first search over
+ * play, `endsS` how long the whole; a cut item takes its own length out of each play. Items before `firstCut` stay, and pinned ones. Exact: a depth-first search over
  * the knapsack that leaves out only what cannot win; beyond `MANY` cuttable items it says that it is not. Null where even
  * cutting everything cuttable would not do.
  */
@@ -32,18 +32,22 @@ export function leastCuts(
   endsS: Float64Array,
   limitS: number,
   wished: number,
+  firstCut = 1,
 ): Cuts | null {
   const plays = Math.min(PLAYS, endsS.length);
   const mean = (i: number) => lengthsS[i]!.reduce((sum, s) => sum + s, 0) / Math.max(1, lengthsS[i]!.length);
   const choices = items
     .flatMap((item, i) =>
-      item.worth === undefined ? [] : [{ i, id: item.id, worth: item.worth, savesS: mean(i) }],
+      // The opener stays, and what is pinned: a show cannot begin with its second item.
+      item.worth === undefined || item.pinned || i < firstCut
+        ? []
+        : [{ i, id: item.id, worth: item.worth, savesS: mean(i) }],
     )
     .filter((c) => c.savesS > 0)
     .sort((a, b) => b.savesS / b.worth - a.savesS / a.worth || a.i - b.i);
-  const sure = plays === 1;
-  if (choices.length > MANY || sure)
-    return byMeans(choices, lengthsS, endsS.subarray(0, plays), limitS, wished, sure);
+  if (plays === 1) return forSure(choices, endsS[0]! - limitS);
+  if (choices.length > MANY)
+    return byMeans(choices, lengthsS, endsS.subarray(0, plays), limitS, wished, false);
   // What would still come off if all from a choice on were cut: no branch there can do better.
   const rest = Array.from({ length: choices.length + 1 }, () => new Float64Array(plays));
   for (let c = choices.length - 1; c >= 0; c--)
@@ -93,8 +97,45 @@ interface Choice {
 }
 
 /**
+ * One play, so nothing to chance: of all sets that save `needS` seconds the least worth, and of those the fewest items
+ * (the covering knapsack, by dynamic programming over the seconds).
+ */
+function forSure(choices: readonly Choice[], needS: number): Cuts | null {
+  const need = Math.max(0, Math.ceil(needS - 1e-9));
+  if (choices.reduce((sum, c) => sum + Math.floor(c.savesS), 0) < need) return null;
+  /** A worth outweighs any number of items. */
+  const weigh = choices.length + 1;
+  const least = new Float64Array(need + 1).fill(Infinity);
+  least[0] = 0;
+  const taken = choices.map(({ worth, savesS }) => {
+    const takes = new Uint8Array(need + 1);
+    for (let s = need; s > 0; s--) {
+      const taking = least[Math.max(0, s - Math.floor(savesS))]! + worth * weigh + 1;
+      if (taking < least[s]!) {
+        least[s] = taking;
+        takes[s] = 1;
+      }
+    }
+    return takes;
+  });
+  const set: Choice[] = [];
+  for (let c = choices.length - 1, s = need; c >= 0; c--) {
+    if (!taken[c]![s]) continue;
+    set.push(choices[c]!);
+    s = Math.max(0, s - Math.floor(choices[c]!.savesS));
+  }
+  return {
+    itemIds: set.sort((a, b) => a.i - b.i).map((c) => c.id),
+    worth: set.reduce((sum, c) => sum + c.worth, 0),
+    withinSlot: 1,
+    savesS: set.reduce((sum, c) => sum + c.savesS, 0),
+    exact: true,
+  };
+}
+
+/**
  * For every worth one may lose, the set of choices that saves most on average (dynamic programming over the worth); the
- * first of them that lands. Exact where there is one play only.
+ * first of them that lands, of equal ones that with the fewest items.
  */
 function byMeans(
   choices: readonly Choice[],
@@ -111,7 +152,9 @@ function byMeans(
   for (const choice of choices) {
     for (let worth = all; worth >= choice.worth; worth--) {
       const more = saved[worth - choice.worth]! + choice.savesS;
-      if (more <= saved[worth]!) continue;
+      const kept = sets[worth]!.length;
+      const fewer = sets[worth - choice.worth]!.length + 1 < kept;
+      if (more < saved[worth]! || (more === saved[worth]! && !fewer)) continue;
       saved[worth] = more;
       sets[worth] = [...sets[worth - choice.worth]!, choice];
     }

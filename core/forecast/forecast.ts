@@ -1,11 +1,11 @@
 import { quantileOf } from '../quantities';
 import { posterior, type ScriptItem } from '../script';
 import type { Placement, Timetable } from '../timetable';
-import { attemptsOutcomes, expectedAttempts, oddsForGood, type AttemptsOutcome } from './attempts';
+import { attemptsOutcomes, expectedAttempts, oddsForGood, Rate, type AttemptsOutcome } from './attempts';
 import { leastCuts, WISHED_ODDS, type Cuts } from './cuts';
 import { PertTime } from './pert';
 import { playShow } from './play';
-import type { Part } from './simulate';
+import type { Part, Shared } from './simulate';
 
 export interface Band {
   p10: number;
@@ -69,7 +69,8 @@ export function* forecastSteps(
   options: { seed: number; plays: number },
 ): Generator<ForecastProgress, Bands> {
   const { timetable, script } = placement;
-  const parts = script.items.map((item) => plannedPart(item, timetable));
+  const shared = sharedRates(script.items);
+  const parts = script.items.map((item) => ({ ...plannedPart(item, timetable), ...shared(item) }));
   const items = script.items.map((i) => i.item);
   const steps = playShow(placement, parts, options.plays, options.seed);
   let next = steps.next();
@@ -130,6 +131,19 @@ function plannedPart(scripted: ScriptItem, timetable: Timetable): Part {
 /** How the attempts at an item may go; empty for an item that is not a demo. */
 export function outcomesOf({ item, demo, record }: ScriptItem): AttemptsOutcome[] {
   return demo ? attemptsOutcomes(posterior(record, demo.guessOdds), item.showings, item.retries) : [];
+}
+
+/** What items of one demo share, given to each of them; nothing to the only one of its demo. */
+export function sharedRates(items: readonly ScriptItem[]): (item: ScriptItem) => { shares?: Shared } {
+  const once = new Set<string>();
+  const shared = new Map<string, Shared>();
+  for (const { demo, record } of items) {
+    if (!demo || shared.has(demo.id)) continue;
+    if (once.has(demo.id))
+      shared.set(demo.id, { demo: shared.size, rate: new Rate(posterior(record, demo.guessOdds)) });
+    once.add(demo.id);
+  }
+  return ({ demo }) => (demo && shared.has(demo.id) ? { shares: shared.get(demo.id)! } : {});
 }
 
 /** 10, 50 and 90 % of sorted values. */

@@ -24,26 +24,30 @@ export class PertTime {
   /** Where to begin looking for a quantile: the guide table method (Chen & Asau, AIIE Transactions 6, 1974). */
   private readonly guide: Uint16Array | undefined;
 
-  constructor(private readonly timing: Timing) {
-    this.below = timing.worstS > timing.bestS ? cumulative(timing) : undefined;
+  private readonly bestS: number;
+  private readonly spanS: number;
+
+  constructor(timing: Timing) {
+    this.bestS = timing.bestS;
+    this.spanS = timing.worstS - timing.bestS;
+    this.below = this.spanS > 0 ? cumulative(timing) : undefined;
     this.guide = this.below && guideOf(this.below);
   }
 
   /** Seconds at quantile `u` in [0, 1). */
   at(u: number): number {
-    const { bestS, worstS } = this.timing;
-    if (!this.below) return bestS;
+    const { below } = this;
+    if (!below) return this.bestS;
     let low = this.guide![Math.floor(u * CELLS)]!;
-    while (low < CELLS - 1 && this.below[low + 1]! <= u) low++;
-    const inside = (u - this.below[low]!) / (this.below[low + 1]! - this.below[low]!);
-    return bestS + ((worstS - bestS) * (low + inside)) / CELLS;
+    while (low < CELLS - 1 && below[low + 1]! <= u) low++;
+    const inside = (u - below[low]!) / (below[low + 1]! - below[low]!);
+    return this.bestS + (this.spanS * (low + inside)) / CELLS;
   }
 
   /** The quantile that `seconds` stands at, in [0, 1]. */
   quantileOf(seconds: number): number {
-    const { bestS, worstS } = this.timing;
-    if (!this.below) return seconds >= bestS ? 1 : 0;
-    const x = ((seconds - bestS) / (worstS - bestS)) * CELLS;
+    if (!this.below) return seconds >= this.bestS ? 1 : 0;
+    const x = ((seconds - this.bestS) / this.spanS) * CELLS;
     if (x <= 0) return 0;
     if (x >= CELLS) return 1;
     const cell = Math.floor(x);

@@ -2,7 +2,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Placement } from '../timetable';
 import { PertTime } from './pert';
-import { attemptsS, type Part, type Plays } from './simulate';
+import { attemptsS, Rates, type Part, type Plays } from './simulate';
 
 /** Work behind the scenes takes a fifth less at best and three fifths more at worst. Common practice. */
 const HANDS = new PertTime({ bestS: 800, likelyS: 1000, worstS: 1600 });
@@ -40,14 +40,17 @@ export function* playShow(
   const random = xoroshiro128plus(seed);
   const nodes = nodesOf(placement);
   const order = inOrder(nodes);
+  const flat = flatten(nodes, order);
+  const rates = new Rates(parts);
   const windows = windowsOf(placement);
   const items = placement.work.itemPoints.length;
   const startsS = parts.map(() => new Float64Array(plays));
   const lengthsS = parts.map(() => new Float64Array(plays));
   const ends = new Float64Array(plays);
   const stale = new Int32Array(items);
-  const start = new Float64Array(nodes.length);
-  const end = new Float64Array(nodes.length);
+  /** Start and end of every point of a play, side by side. */
+  const points = nodes.length;
+  const times = new Float64Array(2 * points);
   const last = placement.work.itemPoints.at(-1);
   const soFar = (played: number): ShowPlays => ({
     played,
@@ -57,31 +60,37 @@ export function* playShow(
     unsortedEndsS: ends,
     stale,
   });
-  for (let play = 0; play < plays; play++) {
-    for (const point of order) {
-      const node = nodes[point]!;
-      let at = node.notBeforeS;
-      for (const { point: other, fromEnd, byS } of node.after) {
-        const time = (fromEnd ? end[other]! : start[other]!) + byS;
+  const { place, item: itemOf, lengthS: long, spreads, notBeforeS, first, source, byS } = flat;
+  // A function of its own: the engine is slow with the long loop of a generator.
+  const playOne = (play: number): void => {
+    rates.draw(random);
+    for (let n = 0; n < points; n++) {
+      let at = notBeforeS[n]!;
+      for (let k = first[n]!; k < first[n + 1]!; k++) {
+        const time = times[source[k]!]! + byS[k]!;
         if (time > at) at = time;
       }
-      let length = node.lengthS;
-      if (node.item >= 0) {
-        const part = parts[node.item]!;
+      let length = long[n]!;
+      const item = itemOf[n]!;
+      if (item >= 0) {
+        const part = parts[item]!;
         length = part.first.at(uniformFloat64(random)) + part.afterS;
-        if (part.outcomes.length) length += attemptsS(part, uniformFloat64(random));
-        startsS[node.item]![play] = at;
-        lengthsS[node.item]![play] = length;
-      } else if (node.spreads) {
-        length = (node.lengthS * HANDS.at(uniformFloat64(random))) / 1000;
-      }
-      start[point] = at;
-      end[point] = at + length;
+        if (part.outcomes.length) length += attemptsS(part, uniformFloat64(random), rates);
+        startsS[item]![play] = at;
+        lengthsS[item]![play] = length;
+      } else if (spreads[n]) length = (length * HANDS.at(uniformFloat64(random))) / 1000;
+      times[2 * n] = at;
+      times[2 * n + 1] = at + length;
     }
-    ends[play] = last === undefined ? 0 : end[last]!;
-    for (let i = 0; i < items; i++) {
-      if (windows[i]!.some((w) => start[w.taker]! > end[w.task]! + w.staleAfterS)) stale[i]!++;
-    }
+    ends[play] = last === undefined ? 0 : times[2 * place[last]! + 1]!;
+    for (const { item, perishables } of windows)
+      if (
+        perishables.some((w) => times[2 * place[w.taker]!]! > times[2 * place[w.task]! + 1]! + w.staleAfterS)
+      )
+        stale[item]!++;
+  };
+  for (let play = 0; play < plays; play++) {
+    playOne(play);
     if ((play + 1) % SLICE === 0 && play + 1 < plays) yield soFar(play + 1);
   }
   return soFar(plays);
@@ -113,6 +122,27 @@ function nodesOf({ work, links, settled: { times } }: Placement): Node[] {
   return nodes;
 }
 
+/** Points in an order, and what each waits for, in flat arrays: there are millions of looks a forecast. */
+function flatten(nodes: readonly Node[], order: readonly number[]) {
+  const inTurn = order.map((point) => nodes[point]!);
+  const place = new Int32Array(order.length);
+  order.forEach((point, n) => (place[point] = n));
+  const first = new Int32Array(order.length + 1);
+  inTurn.forEach(({ after }, n) => (first[n + 1] = first[n]! + after.length));
+  const all = inTurn.flatMap(({ after }) => after);
+  return {
+    /** Where in the order a point is. */
+    place,
+    item: Int32Array.from(inTurn, (n) => n.item),
+    lengthS: Float64Array.from(inTurn, (n) => n.lengthS),
+    spreads: Uint8Array.from(inTurn, (n) => (n.spreads ? 1 : 0)),
+    notBeforeS: Float64Array.from(inTurn, (n) => n.notBeforeS),
+    first,
+    source: Int32Array.from(all, (a) => 2 * place[a.point]! + (a.fromEnd ? 1 : 0)),
+    byS: Float64Array.from(all, (a) => a.byS),
+  };
+}
+
 /** Points so that each comes after all it waits for. */
 function inOrder(nodes: readonly Node[]): number[] {
   const order: number[] = [];
@@ -127,14 +157,20 @@ function inOrder(nodes: readonly Node[]): number[] {
   return order;
 }
 
-/** By item: its tasks that go stale, and what takes each up. */
-function windowsOf({ work, links }: Placement) {
+interface Perishable {
+  task: number;
+  taker: number;
+  staleAfterS: number;
+}
+
+/** By item: its tasks that go stale, and whatever needs each fresh. */
+function windowsOf({ work }: Placement): { item: number; perishables: Perishable[] }[] {
   const item = new Map(work.itemPoints.map((p, i) => [work.activities[p]!.itemId, i]));
-  const windows = work.itemPoints.map((): { task: number; taker: number; staleAfterS: number }[] => []);
-  for (const { from, to, why } of links) {
-    const { task, itemId } = work.activities[from]!;
-    if (why.kind !== 'ready' || task?.staleAfterS === undefined) continue;
-    windows[item.get(itemId)!]!.push({ task: from, taker: to, staleAfterS: task.staleAfterS });
+  const windows = work.itemPoints.map((): Perishable[] => []);
+  for (const { from: taker, to: of, why } of work.links) {
+    const { task, itemId } = work.activities[of]!;
+    if (why.kind === 'stale')
+      windows[item.get(itemId)!]!.push({ task: of, taker, staleAfterS: task!.staleAfterS! });
   }
-  return windows;
+  return windows.flatMap((perishables, i) => (perishables.length ? [{ item: i, perishables }] : []));
 }

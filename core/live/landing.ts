@@ -52,6 +52,8 @@ export function liveLanding(
   const parts = left.map((item) => livePart(script, state, item, nowMs));
   const { endsS, lengthsS, unsortedEndsS } = simulate(parts, nowS, parts.length ? plays : 1, seed);
   const withinSlot = shareUpTo(endsS, slotEndS);
+  // Once the opener has been on, what is left may all go.
+  const firstCut = left[0] && script.byItem.get(left[0].itemId)!.index === 0 ? 1 : 0;
   const docs = left.map(({ itemId, status }) => {
     const { item } = script.byItem.get(itemId)!;
     return status === 'to come' ? item : { ...item, worth: undefined };
@@ -66,7 +68,7 @@ export function liveLanding(
     landing: landing(endsS),
     ...(left.length > 0 &&
       withinSlot < WISHED_ODDS && {
-        cuts: leastCuts(docs, lengthsS, unsortedEndsS, slotEndS, WISHED_ODDS),
+        cuts: leastCuts(docs, lengthsS, unsortedEndsS, slotEndS, WISHED_ODDS, firstCut),
       }),
   };
 }

@@ -17,6 +17,7 @@ import { placeSteps, type PlaceOptions, type SearchProgress, type Timetable } fr
 import { callSheets, type CallSheet } from './call-sheet';
 import { checksOf, type Check } from './checks';
 import { findings, type PlanFinding } from './rules';
+import { tried, untried } from './tried';
 
 /** All that is worked out of one show. Views draw it; none computes. */
 export interface Plan {
@@ -47,11 +48,14 @@ export interface PlanOptions extends PlaceOptions {
   seed?: number;
   /** How many plays to simulate; 0 leaves the forecast out. */
   plays?: number;
+  /** Whether ways out that change the show are tried, and those that work offered; without, there are none. */
+  waysOut?: boolean;
   parts?: PlanParts;
 }
 
 /** How far a plan under way has come. */
-export type PlanProgress = { searching: SearchProgress } | { playing: ForecastProgress };
+export type PlanProgress =
+  { searching: SearchProgress } | { playing: ForecastProgress } | { trying: undefined };
 
 /**
  * The one call behind every tab of a show, the server's exports and the command line: when everything happens, what
@@ -69,7 +73,7 @@ export function plan(file: ShowFile, options: PlanOptions = {}): Plan {
 /** `plan` in slices: yields how far it has come, and may be dropped at any of them. */
 export function* planSteps(
   file: ShowFile,
-  { seed = 1, plays = 10_000, parts = {}, ...options }: PlanOptions = {},
+  { seed = 1, plays = 10_000, waysOut = true, parts = {}, ...options }: PlanOptions = {},
 ): Generator<PlanProgress, Plan> {
   const of = script(file);
   const placement = yield* told(placeSteps(of, options), (searching) => ({ searching }));
@@ -78,9 +82,10 @@ export function* planSteps(
   const cold = (file.show.cold ?? []).map((c) => coldBudget(of, timetable, c, needed.consumables));
   const bands =
     plays > 0 ? yield* told(forecastSteps(placement, { seed, plays }), (playing) => ({ playing })) : null;
+  const says = findings({ placement, needs: needed, bands, cold });
   return {
     timetable,
-    findings: findings({ placement, needs: needed, bands, cold }),
+    findings: waysOut ? yield* told(tried(file, says), (trying) => ({ trying })) : untried(says),
     needs: needed,
     buying: tour([{ script: of, timetable }], shelfOfFile(file))[0]!,
     bands,

@@ -11,6 +11,7 @@ export {
   unlock,
   workOf,
   type Told,
+  type WhyKind,
   type Work,
   type WorkLink,
 } from './work';
@@ -18,6 +19,7 @@ export {
   BUDGET_STEPS,
   conflictSays,
   place,
+  type BrokenLimit,
   placeSteps,
   reasonAt,
   type Conflict,

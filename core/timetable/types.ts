@@ -1,6 +1,6 @@
 import type { TimingFrom } from '../script';
 import type { Timing } from '../show';
-import type { WhyKind } from './work';
+import type { WhyKind, WorkLink } from './work';
 
 /** Seconds from curtain-up throughout; before curtain-up they are negative. */
 export interface PlannedItem {
@@ -28,6 +28,10 @@ export interface WaitReason {
   taskId?: string;
   what?: string;
   root?: WaitReason;
+  /** What asks for it, for the ways out. */
+  link: WorkLink;
+  /** The work at the end of the chain that it waits for. */
+  waitsOn?: { itemId: string; taskId: string };
 }
 
 export interface PlannedTask {
@@ -91,6 +95,9 @@ export interface Timetable {
   crewCallS: number;
   /** Whether no placing has less dead air; `steps` is what the search took. */
   provenBest: boolean;
+  /** Whether none that ends then calls the crew later, and none of those gives whoever has most to do before curtain-up less. */
+  provenCall: boolean;
+  provenLoad: boolean;
   steps: number;
   /** When the first hands are needed: the earliest task, or curtain-up. */
   firstHandsS: number;

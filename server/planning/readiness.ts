@@ -56,7 +56,7 @@ export function createReadiness() {
     if (says !== undefined) return { digest, summary: without(says), timetable: undefined, kit: [] };
     tell?.(showId, digest);
     try {
-      const { timetable, findings, needs } = plan(file, { plays: 0 });
+      const { timetable, findings, needs } = plan(file, { plays: 0, waysOut: false });
       const count = (level: string) => findings.filter((f) => f.level === level).length;
       return {
         digest,
@@ -105,7 +105,7 @@ const without = (trouble: string): ShowSummary => ({ endS: 0, stops: 0, cautions
 /** How long the plan of a file is, in s; undefined where it has none. */
 export function plannedS(file: ShowFile): number | undefined {
   try {
-    return plan(file, { plays: 0 }).timetable.endS;
+    return plan(file, { plays: 0, waysOut: false }).timetable.endS;
   } catch {
     return undefined;
   }

@@ -48,7 +48,12 @@ export function usePlan(
         // Progress comes by a channel of its own, at times after the answer.
         let answered = false;
         const tell = proxy((now: PlanProgress) => current && !answered && setProgress(now));
-        const plan = await planner().plan(lane, file, { plays, ...(parts && { parts }) }, tell);
+        const plan = await planner().plan(
+          lane,
+          file,
+          { plays, waysOut: plays > 0 || !forecast, ...(parts && { parts }) },
+          tell,
+        );
         answered = true;
         if (!current) return;
         setProgress(undefined);
@@ -83,7 +88,7 @@ export function useWhatIf(file: ShowFile | undefined): { plan: Plan; exact: bool
     if (!file) return;
     let current = true;
     void planner()
-      .plan('what if', file, { plays: WHAT_IF_PLAYS, budget: WHAT_IF_BUDGET })
+      .plan('what if', file, { plays: WHAT_IF_PLAYS, budget: WHAT_IF_BUDGET, waysOut: false })
       .then((plan) => {
         if (current && plan) setResult({ file, plan });
       });

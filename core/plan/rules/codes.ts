@@ -16,6 +16,7 @@ export type FindingCode =
   | 'not-there'
   | 'station-taken'
   | 'outside-hours'
+  | 'before-get-in'
   | 'not-allowed-now'
   | 'flame-not-allowed'
   | 'loud-no-call'

@@ -4,7 +4,7 @@ import { formatClock } from '../../quantities';
 import type { Script, ScriptItem } from '../../script';
 import type { Demo, Item } from '../../show';
 import type { ColdBudget, Needs } from '../../supplies';
-import { askIn, type Placement, type PlannedItem, type Timetable, type WorkLink } from '../../timetable';
+import { askIn, type Placement, type PlannedItem, type Timetable } from '../../timetable';
 import type { FindingCode } from './codes';
 
 /** What is known of a running order before anything is placed: what weighs an order looks at no more. */
@@ -30,7 +30,6 @@ export class Context implements Order {
   readonly bands: Bands | null;
   readonly cold: readonly ColdBudget[];
   private readonly plannedBy: Map<string, PlannedItem>;
-  private readonly explanations: Set<string>;
 
   constructor({ placement, needs, bands, cold }: Worked) {
     this.placement = placement;
@@ -41,7 +40,6 @@ export class Context implements Order {
     this.bands = bands;
     this.cold = cold;
     this.plannedBy = new Map(this.timetable.items.map((i) => [i.itemId, i]));
-    this.explanations = new Set(placement.conflicts.flatMap(({ gaveWay }) => this.keysOf(gaveWay)));
   }
 
   clock = (s: number) => formatClock(this.script.upS + s);
@@ -51,17 +49,6 @@ export class Context implements Order {
   demoOf = (itemId: string): Demo | undefined => this.script.byItem.get(itemId)?.demo;
   planned = (itemId: string) => this.plannedBy.get(itemId)!;
   arrival = (personId: string | undefined) => this.timetable.arrivals.find((a) => a.personId === personId);
-
-  /** Whether a limit on a task or item has given way to a contradiction that is explained elsewhere. */
-  explained = (kind: string, itemId: string, taskId = '') =>
-    this.explanations.has(`${kind} ${itemId} ${taskId}`);
-
-  private keysOf({ from, to, why }: WorkLink): string[] {
-    return [from, to].flatMap((p) => {
-      const { itemId, task } = this.placement.work.activities[p]!;
-      return [`${why.kind} ${itemId} `, ...(task ? [`${why.kind} ${itemId} ${task.id}`] : [])];
-    });
-  }
 }
 
 export type PlanRule = AnyRule<Context, FindingCode>;

@@ -58,48 +58,24 @@ interface Span {
   toS: number;
 }
 
-const spansOf = ({ timetable: { tasks, resets, items } }: Context): Span[] => [
-  ...tasks.map((t) => ({ itemId: t.itemId, title: t.title, fromS: t.startS, toS: t.handsOffS })),
-  ...resets.map((r) => ({ itemId: r.itemId, title: r.title, fromS: r.startS, toS: r.endS })),
-  ...items.map((i) => ({ itemId: i.itemId, title: i.title, fromS: i.startS, toS: i.endS })),
-];
-
-const beforeItOpens = rule<Context, Span & { opensS: number }, FindingCode>({
-  id: 'outside-hours',
-  level: 'caution',
-  source: 'arithmetic',
-  when: (c) => {
-    const { opensS } = c.timetable;
-    if (opensS === undefined) return [];
-    return spansOf(c)
-      .filter((a) => a.fromS < opensS)
-      .sort((a, b) => a.fromS - b.fromS)
-      .slice(0, 1)
-      .map((span) => ({ ...span, opensS }));
-  },
-  where: ({ fromS, itemId }) => ({ at: fromS, itemId }),
-  says: ({ title, fromS, opensS }, { clock }) =>
-    `The house opens at ${clock(opensS)}, and “${title}” would begin ${formatDuration(opensS - fromS)} before that.`,
-  numbers: ({ fromS, opensS }) => ({ byS: opensS - fromS }),
-});
-
+/** Preparation has limits of its own; this is of what is played, and of what is put away after it. */
 const afterItCloses = rule<Context, Span & { closesS: number }, FindingCode>({
   id: 'outside-hours',
   level: 'stop',
   source: 'arithmetic',
-  when: (c) => {
-    const { closesS } = c.timetable;
-    if (closesS === undefined) return [];
-    return spansOf(c)
-      .filter((a) => a.toS > closesS)
-      .sort((a, b) => b.toS - a.toS)
-      .slice(0, 1)
-      .map((span) => ({ ...span, closesS }));
-  },
+  when: ({ timetable: { closesS, resets, items } }) =>
+    closesS === undefined
+      ? []
+      : [...resets, ...items.slice(-1)]
+          .filter((a) => a.endS > closesS)
+          .map(({ itemId, title, startS, endS }) => ({ itemId, title, fromS: startS, toS: endS, closesS })),
   where: ({ fromS, itemId }) => ({ at: fromS, itemId }),
   says: ({ title, toS, closesS }, { clock }) =>
     `The house closes at ${clock(closesS)}, and “${title}” would end ${formatDuration(toS - closesS)} after that.`,
   numbers: ({ toS, closesS }) => ({ byS: toS - closesS }),
+  waysOut: ({ toS }, { clock }) => [
+    wayOut(`Have the house kept open until ${clock(Math.ceil(toS / 60) * 60)}`),
+  ],
 });
 
 const empty = rule<Context, true, FindingCode>({
@@ -128,7 +104,7 @@ const openAction = rule<Context, { text: string; at: number; itemId?: string }, 
   says: ({ text }) => `From the debrief: ${text}`,
 });
 
-export const DAY_RULES = { overrun, slotOdds, hardEnd, beforeItOpens, afterItCloses, empty, openAction };
+export const DAY_RULES = { overrun, slotOdds, hardEnd, afterItCloses, empty, openAction };
 
 /** The cheapest cuts if everything took its planned time. */
 function plannedCuts({ timetable, items }: Context): Cuts | undefined {

@@ -1,5 +1,6 @@
 import { apply, byMoment } from '../../findings';
 import type { FindingCode } from './codes';
+import { broken } from './broken';
 import { CONFLICT_RULES } from './conflicts';
 import { Context, type PlanFinding, type PlanRule, type Worked } from './context';
 import { DAY_RULES } from './day';
@@ -18,17 +19,18 @@ export const RULES: Record<FindingCode, Rows> = {
   'slot-odds': [DAY_RULES.slotOdds],
   'dead-air': [ITEM_RULES.deadAir],
   'reset-late': [ITEM_RULES.resetLate],
-  'kit-short': [ITEM_RULES.waitsForKit, SUPPLY_RULES.kitShort],
-  'not-ready': [TASK_RULES.afterDoors],
-  'gone-stale': [TASK_RULES.goneStale],
-  'fixed-missed': [ITEM_RULES.fixedMissed],
+  'kit-short': [ITEM_RULES.waitsForKit, SUPPLY_RULES.kitShort, broken('kit')],
+  'not-ready': [broken('doors'), broken('host-by')],
+  'gone-stale': [broken('stale')],
+  'fixed-missed': [broken('fixed-by')],
   'no-skill': [TASK_RULES.nobodyCleared, ITEM_RULES.notCleared],
   nobody: [TASK_RULES.nobody, TASK_RULES.nobodyResets, ITEM_RULES.nobodyPresents, ITEM_RULES.notInCrew],
-  'two-places': [CONFLICT_RULES.brokenLock, ITEM_RULES.comesLate, ITEM_RULES.leavesEarly],
-  'not-there': [CONFLICT_RULES.notThere],
-  'station-taken': [ITEM_RULES.stationTaken],
-  'outside-hours': [ITEM_RULES.waitsForHouse, DAY_RULES.beforeItOpens, DAY_RULES.afterItCloses],
-  'not-allowed-now': [ITEM_RULES.notNow],
+  'two-places': [broken('locked-by'), ITEM_RULES.comesLate, ITEM_RULES.leavesEarly, ITEM_RULES.atOnce],
+  'not-there': [broken('arrives'), broken('leaves')],
+  'station-taken': [ITEM_RULES.stationTaken, broken('station')],
+  'outside-hours': [ITEM_RULES.waitsForHouse, broken('opens'), broken('closes'), DAY_RULES.afterItCloses],
+  'before-get-in': [broken('get-in')],
+  'not-allowed-now': [ITEM_RULES.notNow, broken('in-show'), broken('banned-before'), broken('banned-after')],
   'flame-not-allowed': [ITEM_RULES.flame],
   'loud-no-call': [loudNoCall],
   'wet-by-voltage': [wetByVoltage],

@@ -1,5 +1,5 @@
 import { rule, wayOut, type WayOut } from '../../findings';
-import { formatDuration, quantile, toClock } from '../../quantities';
+import { formatDuration, quantile } from '../../quantities';
 import type { Skill } from '../../show';
 import {
   askIn,
@@ -7,6 +7,8 @@ import {
   bannedAt,
   bringKit,
   mayDo,
+  REASONS,
+  told,
   unlock,
   type PlannedItem,
   type WaitReason,
@@ -20,6 +22,7 @@ import { atStart, askSooner, shift, type Context } from './context';
 const LONG_WAIT_S = 60;
 
 const rootOf = ({ waitsFor }: PlannedItem): WaitReason => waitsFor!.root ?? waitsFor!;
+const rootKind = (reason: WaitReason) => (reason.root ?? reason).kind;
 
 /** Dead air, told by what lies behind it. */
 const wait = (id: FindingCode, behind: (kind: WaitReason['kind']) => boolean) =>
@@ -33,48 +36,67 @@ const wait = (id: FindingCode, behind: (kind: WaitReason['kind']) => boolean) =>
     says: ({ title, waitS, waitsFor }) =>
       `${formatDuration(waitS)} of dead air before “${title}”: ${waitsFor!.says}.`,
     numbers: ({ waitS }) => ({ waitS }),
-    waysOut: (item, c) => {
-      const first = firstWayOut(c, item, rootOf(item));
-      const sooner = first.length ? [] : shift(c, item.itemId, -1);
-      return [...first, ...shift(c, item.itemId, 1), ...sooner].slice(0, 2);
-    },
+    waysOut: (item, c) => [
+      ...onStageWays(c, item),
+      ...ownWays(c, item, rootOf(item)),
+      ...shift(c, item.itemId, 1).map((way) => ({ ...way, oneOf: 'shift' })),
+      ...shift(c, item.itemId, -1).map((way) => ({ ...way, oneOf: 'shift' })),
+    ],
   });
 
-function firstWayOut(c: Context, item: PlannedItem, root: WaitReason): WayOut[] {
-  if (root.kind === 'arrives') return askSooner(c, root.what, item.waitS);
-  if (root.kind === 'kit') return [bringKit(c.script, root.what!)];
-  // Where what holds an item up is a start set by hand, taking that back is the first way out.
-  const task = c.timetable.tasks.find(
-    (t) => t.itemId === root.itemId && t.taskId === root.taskId && t.locked,
-  );
-  const source = task && c.demoOf(task.itemId)?.prep.find((t) => t.id === task.taskId);
-  return task && source ? unlock({ title: task.title, itemId: task.itemId, task: source }) : [];
+/** So many items before are looked at for a moment in which work could be begun on stage. */
+const HOSTS = 6;
+
+/** Work that nobody's hands are free for may be begun on stage, by who presents an item before it; the nearest that works. */
+function onStageWays({ items, timetable, script, planned }: Context, { waitsFor }: PlannedItem): WayOut[] {
+  const { itemId, taskId } = waitsFor!.waitsOn ?? {};
+  const task = timetable.tasks.find((t) => t.itemId === itemId && t.taskId === taskId);
+  const of = script.byItem.get(itemId ?? '');
+  const source = of?.demo?.prep.find((t) => t.id === taskId);
+  if (
+    rootKind(waitsFor!) !== 'hands' ||
+    !of ||
+    !source ||
+    !task ||
+    task.hostItemId !== undefined ||
+    task.locked
+  )
+    return [];
+  return items
+    .slice(Math.max(0, of.index - HOSTS), of.index)
+    .reverse()
+    .filter(({ item }) => mayDo(script.people.get(planned(item.id).presenterId ?? ''), source.who))
+    .map(({ item }) => ({
+      ...wayOut(`Begin “${task.title}” on stage in “${item.title}”`, {
+        kind: 'set-task',
+        itemId: of.item.id,
+        taskId: source.id,
+        choice: { inItemId: item.id },
+      }),
+      oneOf: 'on stage',
+    }));
 }
 
-const fixedMissed = rule<Context, PlannedItem & { lateS: number; fixed: string }, FindingCode>({
-  id: 'fixed-missed',
-  level: 'stop',
-  source: 'arithmetic',
-  when: ({ timetable, item, script, explained }) =>
-    timetable.items.flatMap((planned) => {
-      const { at: fixed } = item(planned.itemId);
-      if (fixed === undefined || explained('fixed-by', planned.itemId)) return [];
-      const lateS = planned.startS - script.at(fixed);
-      return lateS === 0 ? [] : [{ ...planned, lateS, fixed }];
-    }),
-  where: atStart,
-  says: ({ title, lateS, fixed }) =>
-    `“${title}” is fixed for ${fixed} and begins ${formatDuration(lateS)} late.`,
-  numbers: ({ lateS }) => ({ lateS }),
-  waysOut: ({ itemId, startS }, c) => [
-    ...shift(c, itemId, -1),
-    wayOut(`Fix it for ${c.clock(startS + 59)} instead`, {
-      kind: 'set-item',
-      itemId,
-      fields: { at: toClock(c.script.upS + startS + 59) },
-    }),
-  ],
-});
+/** The change of the one number that lies behind a wait; where that is a person's, by as much as is asked of people. */
+function ownWays(c: Context, { waitS, waitsFor }: PlannedItem, root: WaitReason): WayOut[] {
+  if (root.kind === 'arrives')
+    return [...askSooner(c, root.what, waitS), ...readySooner(c, waitsFor!, waitS)];
+  if (root.kind === 'kit') return [bringKit(c.script, root.what!)];
+  const locked = c.timetable.tasks.find(
+    (t) => t.itemId === root.itemId && t.taskId === root.taskId && t.locked,
+  );
+  const { activities } = c.placement.work;
+  return [
+    // Where what holds an item up is a start set by hand, taking that back is the first way out.
+    ...(locked ? unlock(activities[root.link.from]!) : []),
+    ...REASONS[root.kind].waysOut(told(c.script, activities, root.link), waitS),
+    ...(root === waitsFor ? [] : readySooner(c, waitsFor!, waitS)),
+  ];
+}
+
+/** What stands too long, ready sooner. */
+const readySooner = (c: Context, { kind, link }: WaitReason, waitS: number): WayOut[] =>
+  kind === 'ready' ? REASONS.ready.waysOut(told(c.script, c.placement.work.activities, link), waitS) : [];
 
 const nobodyPresents = rule<Context, PlannedItem, FindingCode>({
   id: 'nobody',
@@ -140,6 +162,44 @@ const leavesEarly = rule<Context, OnStage & { lateS: number }, FindingCode>({
     return [askToStay(script, personId, untilS)];
   },
 });
+
+/** Two things at once for one pair of hands, where the hours left no other way. */
+const atOnce = rule<Context, { personId: string; first: Held; second: Held }, FindingCode>({
+  id: 'two-places',
+  level: 'stop',
+  source: 'arithmetic',
+  when: (c) =>
+    [...c.script.people.keys()].flatMap((personId) => {
+      const held = heldBy(c, personId);
+      return held
+        .slice(1)
+        .map((second, i) => ({ personId, first: held[i]!, second }))
+        .filter(({ first, second }) => first.endS > second.startS);
+    }),
+  where: ({ second }) => ({ at: second.startS, itemId: second.itemId }),
+  says: ({ personId, first, second }, { name }) =>
+    `${name(personId)} does “${first.title}” and “${second.title}” at once for ${formatDuration(first.endS - second.startS)}.`,
+  numbers: ({ first, second }) => ({ missS: first.endS - second.startS }),
+});
+
+interface Held {
+  itemId: string;
+  title: string;
+  startS: number;
+  endS: number;
+}
+
+/** What a person has in hand, in the order of time. */
+const heldBy = ({ timetable: { items, tasks, resets } }: Context, personId: string): Held[] =>
+  [
+    ...items.filter((i) => i.presenterId === personId || i.helperIds.includes(personId)),
+    ...tasks
+      .filter((t) => t.personId === personId && t.hostItemId === undefined)
+      .map((t) => ({ ...t, endS: t.handsOffS })),
+    ...resets.filter((r) => r.personId === personId),
+  ]
+    .filter((a) => a.endS > a.startS)
+    .sort((a, b) => a.startS - b.startS);
 
 const notCleared = rule<Context, PlannedItem & { skill: Skill }, FindingCode>({
   id: 'no-skill',
@@ -269,11 +329,11 @@ export const ITEM_RULES = {
   resetLate: wait('reset-late', (kind) => kind === 'station'),
   waitsForKit: wait('kit-short', (kind) => kind === 'kit'),
   waitsForHouse: wait('outside-hours', (kind) => kind === 'opens'),
-  fixedMissed,
   nobodyPresents,
   notInCrew,
   comesLate,
   leavesEarly,
+  atOnce,
   notCleared,
   flame,
   notNow,

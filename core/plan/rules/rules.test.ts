@@ -63,7 +63,7 @@ test('what belongs before doors and cannot be done by then is explained with its
   const finding = the(file, 'contradiction');
   expect(finding).toMatchObject({ level: 'stop', numbers: { excessS: 300 }, itemId: 'i-fog' });
   expect(finding.says).toBe(
-    'These cannot all hold: Ann arrives at 13:35; and “fill” has to be done before doors at 13:40. That is 5 min too little.',
+    'These cannot all hold: “fill” waits for Ann, who arrives at 13:35; and “fill” (10 min) has to be done before doors at 13:40. That is 5 min too little.',
   );
   expect(finding.waysOut[0]!.label).toMatch(/^Ask (Ann|Ben) in for 13:30$/);
   expect(the(mended(file, finding), 'contradiction')).toBeUndefined();
@@ -74,7 +74,7 @@ test('two tasks before doors and hands for one: the second is late, and says by 
   const file = showOf([demo('fog', { prep: [fill] }), demo('foam', { prep: [fill] })]);
   file.show.crew[1]!.arrives = '13:30';
   const finding = the(file, 'not-ready');
-  expect(finding).toMatchObject({ level: 'caution', numbers: { lateS: 200 } });
+  expect(finding).toMatchObject({ level: 'caution', numbers: { missS: 200 } });
   expect(the(mended(file, finding), 'not-ready')).toBeUndefined();
 });
 

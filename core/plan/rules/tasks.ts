@@ -2,9 +2,9 @@ import { rule } from '../../findings';
 import { formatDuration } from '../../quantities';
 import type { PlannedReset, PlannedTask } from '../../timetable';
 import type { FindingCode } from './codes';
-import { askSooner, shift, type Context } from './context';
+import type { Context } from './context';
 
-/** Prep tasks and resets: nobody for them, too late for doors, stale before their use, not done at the end. */
+/** Prep tasks and resets: nobody for them, not done at the end. */
 
 const source = ({ demoOf }: Context, task: PlannedTask) =>
   demoOf(task.itemId)!.prep.find((t) => t.id === task.taskId)!;
@@ -31,45 +31,6 @@ const nobodyMay = (id: 'nobody' | 'no-skill') =>
       return `${wanted} to do “${task.title}”.`;
     },
   });
-
-const afterDoors = rule<Context, PlannedTask & { lateS: number }, FindingCode>({
-  id: 'not-ready',
-  level: 'caution',
-  source: 'arithmetic',
-  when: (c) =>
-    c.timetable.tasks
-      .map((task) => ({ ...task, lateS: task.handsOffS - c.timetable.doorsS }))
-      .filter(
-        (task) =>
-          task.personId !== undefined &&
-          task.lateS > 0 &&
-          source(c, task).beforeDoors &&
-          !c.explained('doors', task.itemId, task.taskId),
-      ),
-  where: ({ startS, itemId }) => ({ at: startS, itemId }),
-  says: ({ title, lateS, personId }, { name }) =>
-    `“${title}” belongs before doors but ends ${formatDuration(lateS)} after them: ${name(personId)} has no free hands sooner.`,
-  numbers: ({ lateS }) => ({ lateS }),
-  waysOut: ({ personId, lateS }, c) => askSooner(c, personId, lateS),
-});
-
-const goneStale = rule<Context, PlannedTask & { lateS: number }, FindingCode>({
-  id: 'gone-stale',
-  level: 'caution',
-  source: 'arithmetic',
-  when: (c) =>
-    c.timetable.tasks
-      .map((task) => ({ ...task, lateS: task.usedS - (task.staleS ?? Infinity) }))
-      .filter(
-        (task) =>
-          task.personId !== undefined && task.lateS > 0 && !c.explained('stale', task.itemId, task.taskId),
-      ),
-  where: ({ staleS, itemId }) => ({ at: staleS!, itemId }),
-  says: ({ title, lateS, personId }, { name }) =>
-    `“${title}” goes stale ${formatDuration(lateS)} before it is used: ${name(personId)} has no free hands later.`,
-  numbers: ({ lateS }) => ({ lateS }),
-  waysOut: ({ itemId }, c) => shift(c, itemId, -1),
-});
 
 const nobodyResets = rule<Context, PlannedReset, FindingCode>({
   id: 'nobody',
@@ -98,7 +59,5 @@ export const TASK_RULES = {
   nobody: nobodyMay('nobody'),
   nobodyResets,
   nobodyCleared: nobodyMay('no-skill'),
-  afterDoors,
-  goneStale,
   afterTheEnd,
 };

@@ -1,4 +1,11 @@
 export type { SearchProgress } from './best';
 export { conflictSays, type Conflict } from './loosen';
 export { reasonAt } from './reasons';
-export { BUDGET_STEPS, place, placeSteps, type Placement, type PlaceOptions } from './place';
+export {
+  BUDGET_STEPS,
+  place,
+  placeSteps,
+  type BrokenLimit,
+  type Placement,
+  type PlaceOptions,
+} from './place';

@@ -1,14 +1,11 @@
 import { ConsistentNetwork, earliestTimes, latestTimes } from '../network';
-import { softness, type Activity, type Why, type Work, type WorkLink } from '../work';
+import { presence, softness, type Activity, type Why, type Work, type WorkLink } from '../work';
 import type { Found } from './search';
 
-/** A placing that exists because limits gave way: the work with those loosened, and which they were. */
+/** A placing that exists because limits gave way, and the work with those loosened by just what they miss. */
 export interface Insisted {
   found: Found;
   work: Work;
-  broken: WorkLink[];
-  /** Whether somebody had to be thought present who is not, which no search over the work may do. */
-  absent: boolean;
   steps: number;
 }
 
@@ -46,7 +43,10 @@ class Placing {
   private readonly links: WorkLink[];
   private readonly decided: WorkLink[] = [];
   private readonly network: ConsistentNetwork<Why>;
-  private readonly gaveWay = new Set<WorkLink>();
+  /** Kit that is short, and by how many seconds whoever does a thing was not there for it. */
+  private readonly short = new Set<string>();
+  private readonly earlierS = new Map<number, number>();
+  private readonly laterS = new Map<number, number>();
   private readonly person = new Map<number, number>();
   private readonly sequences: number[][];
   private readonly load: number[];
@@ -141,7 +141,7 @@ class Placing {
   ): WorkLink[] {
     const why = { kind: 'hands' as const, what: this.work.people[person]!.id };
     return [
-      ...this.presence(point, person),
+      ...this.there(point, person),
       ...(before === undefined ? [] : [{ from: before, to: point, lagS: this.at(before).lengthS, why }]),
       ...(after === undefined ? [] : [{ from: point, to: after, lagS: this.at(point).lengthS, why }]),
     ];
@@ -157,9 +157,10 @@ class Placing {
       this.load[person]! += this.at(point).lengthS;
       this.sequences[person]!.push(point);
     }
-    const presence = [...this.person].flatMap(([point, person]) => this.presence(point, person));
+    const there = [...this.person].flatMap(([point, person]) => this.there(point, person));
+    for (const link of there) this.chosen.add(link);
     // What only says "not before" can always be kept.
-    const hard = [...this.links, ...presence].filter((l) => softness(l) === Infinity || l.from === 0);
+    const hard = [...this.links, ...there].filter((l) => softness(l) === Infinity || l.from === 0);
     const hands = this.sequences.flatMap((sequence, p) => {
       const inTime = [...sequence].sort((a, b) => times[a]! - times[b]! || a - b);
       return inTime.slice(1).map((point, i): WorkLink => {
@@ -172,54 +173,73 @@ class Placing {
     const found = this.timesOf([...hard, ...hands]);
     const kept = found ? hands : [];
     const at = found ?? this.timesOf(hard) ?? times;
-    const limits = presence.filter((l) => at[l.from]! + l.lagS <= at[l.to]!);
     for (const link of this.links) {
       const miss = at[link.from]! + link.lagS - at[link.to]!;
       if (miss <= 0) continue;
-      link.lagS -= miss;
-      this.gaveWay.add(link);
+      this.loosen(link, miss);
+    }
+    for (const link of there) {
+      const miss = at[link.from]! + link.lagS - at[link.to]!;
+      if (miss > 0) this.loosen(link, miss);
     }
     this.decided.length = 0;
-    this.decided.push(...kept, ...limits);
-    const absent = presence.filter((l) => !limits.includes(l));
-    return this.answer(
-      [...this.written(), ...absent],
-      absent.length > 0,
-      Math.max(...this.work.itemPoints.map((p) => at[p]! + this.at(p).lengthS), 0),
-    );
+    this.decided.push(...kept, ...there);
+    return this.answer(at);
   }
 
   done(): Insisted {
     this.look();
-    const broken = this.written();
-    const last = this.work.itemPoints.at(-1);
-    const absent = broken.some((l) => l.why.kind === 'arrives' || l.why.kind === 'leaves');
-    return this.answer(broken, absent, last === undefined ? 0 : this.earliest[last]! + this.at(last).lengthS);
+    return this.answer(this.earliest);
   }
 
-  private answer(broken: WorkLink[], absent: boolean, endS: number): Insisted {
-    const short = new Set(broken.filter((l) => l.why.kind === 'kit').map((l) => l.why.what));
+  private answer(at: Float64Array): Insisted {
+    const { work, links, person } = this;
+    const before = work.people.map(() => 0);
+    let callS = 0;
+    for (const [point, who] of person) {
+      callS = Math.min(callS, at[point]!);
+      if (at[point]! < 0) before[who]! += this.at(point).lengthS;
+    }
     return {
-      found: { links: this.decided, person: this.person, endS },
-      work: { ...this.work, links: this.links, kit: this.work.kit.filter((k) => !short.has(k.goodId)) },
-      broken,
-      absent,
+      found: {
+        links: this.decided,
+        person,
+        endS: Math.max(0, ...work.itemPoints.map((p) => at[p]! + this.at(p).lengthS)),
+        callS,
+        mostS: Math.max(0, ...before),
+      },
+      work: {
+        ...work,
+        activities: work.activities.map((a, p) => ({
+          ...a,
+          earlierS: a.earlierS + (this.earlierS.get(p) ?? 0),
+          laterS: a.laterS + (this.laterS.get(p) ?? 0),
+        })),
+        links,
+        kit: work.kit.filter((k) => !this.short.has(k.goodId)),
+      },
       steps: this.spent,
     };
   }
 
-  /** The limits that gave way, as they were written. */
-  private written(): WorkLink[] {
-    const original = new Map(this.links.map((l, i) => [l, this.work.links[i]!]));
-    return [...this.gaveWay].map((l) => original.get(l) ?? this.asDecided.get(l)!);
+  /** A limit gives way, by just what it misses. */
+  private loosen(link: WorkLink, byS: number): void {
+    link.lagS -= byS;
+    if (link.why.kind === 'kit') this.short.add(link.why.what!);
+    // The work's own links say when the first comes and the last leaves; these, when somebody does who was chosen.
+    if (!this.chosen.has(link)) return;
+    const [point, eased] = link.why.kind === 'arrives' ? [link.to, this.earlierS] : [link.from, this.laterS];
+    eased.set(point, (eased.get(point) ?? 0) + byS);
   }
 
-  private readonly asDecided = new Map<WorkLink, WorkLink>();
+  private readonly chosen = new Set<WorkLink>();
 
   private at = (point: number): Activity => this.work.activities[point]!;
 
-  private presence(point: number, person: number): WorkLink[] {
-    const { id, arrivesS, leavesS } = this.work.people[person]!;
+  /** That somebody is there for what they do. */
+  private there(point: number, person: number): WorkLink[] {
+    const { id } = this.work.people[person]!;
+    const { arrivesS, leavesS } = presence(this.work, point, person);
     const { lengthS } = this.at(point);
     return [
       { from: 0, to: point, lagS: arrivesS, why: { kind: 'arrives', what: id } },
@@ -230,7 +250,7 @@ class Placing {
   }
 
   private decide(link: WorkLink): void {
-    this.asDecided.set(link, { ...link });
+    if (link.why.kind === 'arrives' || link.why.kind === 'leaves') this.chosen.add(link);
     if (this.put(link)) this.decided.push(link);
   }
 
@@ -241,8 +261,7 @@ class Placing {
       if (!conflict) return true;
       const softest = (conflict.cycle as WorkLink[]).reduce((a, b) => (softness(b) < softness(a) ? b : a));
       if (softness(softest) === Infinity) return false;
-      softest.lagS -= conflict.excessS;
-      this.gaveWay.add(softest);
+      this.loosen(softest, conflict.excessS);
     }
   }
 
@@ -274,7 +293,7 @@ class Placing {
     const { above, below } = this.relatives(point);
     const out: Spot[] = [];
     for (const person of may) {
-      const { arrivesS, leavesS } = this.work.people[person]!;
+      const { arrivesS, leavesS } = presence(this.work, point, person);
       const sequence = this.sequences[person]!;
       const least = sequence.findLastIndex((p) => above.has(p)) + 1;
       const first = sequence.findIndex((p) => below.has(p));

@@ -1,6 +1,6 @@
 import { formatDuration } from '../../quantities';
 import type { Script } from '../../script';
-import { ConsistentNetwork, type Contradiction } from '../network';
+import { ConsistentNetwork, earliestTimes, latestTimes, type Contradiction } from '../network';
 import { REASONS, softness, told, type Why, type Work, type WorkLink } from '../work';
 
 export interface Conflict extends Contradiction<Why> {
@@ -42,11 +42,45 @@ export function loosened(work: Work): { work: Work; conflicts: Conflict[]; steps
       continue;
     }
     const all = [...short.values(), ...conflicts];
-    if (!all.length) return { work, conflicts: [], steps };
     const kit = work.kit.filter((k) => !short.has(k.goodId));
-    return { work: { ...work, links: links.filter(Boolean), kit }, conflicts: all, steps };
+    const loose = { ...work, links: links.filter(Boolean), kit };
+    return { work: eased(inTime(loose), conflicts), conflicts: all, steps };
   }
 }
+
+/** Whoever does what gave way for their coming or leaving is there for it, by just that much. */
+function eased(work: Work, conflicts: readonly Conflict[]): Work {
+  const activities = [...work.activities];
+  for (const { gaveWay, excessS } of conflicts) {
+    const { kind } = gaveWay.why;
+    if (kind !== 'arrives' && kind !== 'leaves') continue;
+    const point = kind === 'arrives' ? gaveWay.to : gaveWay.from;
+    const a = activities[point]!;
+    activities[point] = {
+      ...a,
+      ...(kind === 'arrives' ? { earlierS: a.earlierS + excessS } : { laterS: a.laterS + excessS }),
+    };
+  }
+  return { ...work, activities };
+}
+
+/** What cannot wait for the get-in without putting an item off is done before it, and said to be. */
+function inTime(work: Work): Work {
+  if (!work.links.some((l) => l.why.kind === 'get-in')) return work;
+  const others = work.links.filter((l) => l.why.kind !== 'get-in');
+  const items = new Set(work.itemPoints);
+  const points = work.activities.length;
+  const floor = work.activities.map((_, to) => ({ from: 0, to, lagS: to ? -DAY_S : 0 }));
+  const earliest = earliestTimes(points, [...others, ...floor] as WorkLink[])!;
+  const latest = latestTimes(points, others, (p) => (items.has(p) ? earliest[p]! : Infinity));
+  const links = work.links.map((l) =>
+    l.why.kind === 'get-in' && latest[l.to]! < l.lagS ? { ...l, lagS: latest[l.to]! } : l,
+  );
+  return { ...work, links };
+}
+
+/** No show is prepared longer ahead: a floor that keeps every time finite. */
+const DAY_S = 86_400;
 
 /** The conflict as a sentence that names its tasks and by how much they miss one another. */
 export function conflictSays(script: Script, { activities }: Work, conflict: Contradiction<Why>): string {

@@ -153,7 +153,7 @@ describe('the model', () => {
       [item('a'), item('b'), item('c'), item('egg', { tasks: [{ taskId: 'drop', inItemId: 'i-a' }] })],
     );
     const finding = plan(file, { plays: 0 }).findings.find((f) => f.code === 'contradiction')!;
-    expect(finding.says).toContain('“drop” is begun before “a” ends');
+    expect(finding.says).toContain('has to be done before “a” ends, after 5 min');
     expect(finding.says).toContain('stale');
     // a ends at 300 and drop leaves the hands by then; egg cannot begin before 900: 600 − 120 too late.
     expect(finding.numbers.excessS).toBe(480);

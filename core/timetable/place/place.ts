@@ -2,7 +2,7 @@ import { clockToS } from '../../quantities';
 import type { Script } from '../../script';
 import type { PlannedItem, PlannedTask, Timetable } from '../types';
 import { workOf, type Work, type WorkLink } from '../work';
-import { bestPlacing, type SearchProgress } from './best';
+import { bestPlacing, type Proven, type SearchProgress } from './best';
 import { insist } from './insist';
 import { loosened, type Conflict } from './loosen';
 import { linksInto, linksOutOf, reasonFor } from './reasons';
@@ -23,8 +23,16 @@ export interface Placement {
   links: WorkLink[];
   settled: Settled;
   conflicts: Conflict[];
-  /** Limits that no placing of the hands was found to keep, as they were written. */
-  broken: WorkLink[];
+  /** Limits that the plan does not keep, but for what its conflicts explain. */
+  broken: BrokenLimit[];
+  /** Why it does not keep them: there is no placing that does, or none was found in the steps allowed. */
+  brokenFor: 'cannot' | 'out of steps';
+}
+
+/** A limit as it was written, and by how much the plan misses it. */
+export interface BrokenLimit {
+  link: WorkLink;
+  missS: number;
 }
 
 /**
@@ -52,27 +60,31 @@ export function* placeSteps(
   script: Script,
   { budget = BUDGET_STEPS }: PlaceOptions = {},
 ): Generator<SearchProgress, Placement> {
-  const { work, conflicts, steps } = loosened(workOf(script));
+  const written = workOf(script);
+  const { work, conflicts, steps } = loosened(written);
   const left = Math.max(0, budget - steps);
   const best = yield* bestPlacing(work, left * SEARCH_SHARE);
   if (best.found) {
-    const proven = best.proven && conflicts.length === 0;
-    return placed(script, work, best.found, { proven, steps: steps + best.steps }, conflicts, []);
+    const proven = conflicts.length ? { end: false, call: false, load: false } : best.proven;
+    return placed(script, written, work, best.found, conflicts, { proven, steps: steps + best.steps });
   }
   const forced = insist(work, Math.max(LEAST_STEPS, left - best.steps));
   const spent = best.steps + forced.steps;
-  const better = forced.absent ? undefined : yield* bestPlacing(forced.work, left - spent, forced.found);
-  const total = { proven: false, steps: steps + spent + (better?.steps ?? 0) };
-  return placed(script, forced.work, better?.found ?? forced.found, total, conflicts, forced.broken);
+  const better = yield* bestPlacing(forced.work, left - spent, forced.found);
+  return placed(script, written, forced.work, better.found ?? forced.found, conflicts, {
+    proven: { end: false, call: false, load: false },
+    steps: steps + spent + better.steps,
+    ...(best.none && { none: best.none }),
+  });
 }
 
 function placed(
   script: Script,
+  written: Work,
   work: Work,
   found: Found,
-  search: { proven: boolean; steps: number },
   conflicts: Conflict[],
-  broken: WorkLink[],
+  search: { proven: Proven; steps: number; none?: 'cannot' | 'out of steps' },
 ): Placement {
   const links = [...work.links, ...found.links];
   const settled = settle(work, links);
@@ -140,10 +152,43 @@ function placed(
     deadAirS: items.reduce((sum, item) => sum + item.waitS, 0),
     firstHandsS: Math.min(0, ...tasks.map((t) => t.startS)),
     crewCallS: Math.min(0, ...needed.filter(Number.isFinite)),
-    provenBest: search.proven,
+    provenBest: search.proven.end,
+    provenCall: search.proven.call,
+    provenLoad: search.proven.load,
     steps: search.steps,
   };
-  return { script, timetable, work, links, settled, conflicts, broken };
+  const broken = brokenOf(written, found, times, conflicts);
+  return { script, timetable, work, links, settled, conflicts, broken, brokenFor: search.none ?? 'cannot' };
+}
+
+/** Every limit that the times miss by more than a conflict explains, the presence of whoever does a thing too. */
+function brokenOf(
+  work: Work,
+  { person }: Found,
+  times: Float64Array,
+  conflicts: readonly Conflict[],
+): BrokenLimit[] {
+  const own = work.links.filter(
+    ({ why, from, to }) => !((why.kind === 'arrives' || why.kind === 'leaves') && person.has(from || to)),
+  );
+  const there = [...person].flatMap(([point, who]): WorkLink[] => {
+    const { id: what, arrivesS, leavesS } = work.people[who]!;
+    return [
+      { from: 0, to: point, lagS: arrivesS, why: { kind: 'arrives', what } },
+      { from: point, to: 0, lagS: work.activities[point]!.lengthS - leavesS, why: { kind: 'leaves', what } },
+    ];
+  });
+  const explained = (link: WorkLink) =>
+    Math.max(
+      0,
+      ...conflicts
+        .filter(({ gaveWay: g }) => g.why.kind === link.why.kind && g.from === link.from && g.to === link.to)
+        .map((c) => c.excessS),
+    );
+  return [...own, ...there]
+    .map((link) => ({ link, missS: times[link.from]! + link.lagS - times[link.to]! }))
+    .filter(({ missS }) => missS > 0)
+    .filter(({ link, missS }) => missS > explained(link));
 }
 
 function plannedTask(

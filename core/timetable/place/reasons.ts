@@ -30,7 +30,12 @@ export function reasonFor(
   point: number,
 ): WaitReason {
   const tight = tightInto(into[point]!, times, point);
-  if (!tight) return { kind: 'order', says: 'it is held there by hand' };
+  if (!tight)
+    return {
+      kind: 'order',
+      says: 'it follows what is before it',
+      link: { from: 0, to: point, lagS: 0, why: { kind: 'order' } },
+    };
   const { from, why } = tight;
   const cause = work.activities[from]!;
   const behind = why.kind === 'ready' ? reasonFor(script, work, into, times, from) : undefined;
@@ -38,10 +43,13 @@ export function reasonFor(
   const until = formatClock(script.upS + times[point]!);
   return {
     kind: why.kind,
+    link: tight,
     ...(cause.itemId && { itemId: cause.itemId }),
     ...(cause.task && { taskId: cause.task.id }),
     ...(why.what !== undefined && { what: why.what }),
     ...(behind && { root: behind.root ?? behind }),
+    ...(why.kind === 'ready' &&
+      cause.task && { waitsOn: behind?.waitsOn ?? { itemId: cause.itemId, taskId: cause.task.id } }),
     says: REASONS[why.kind].asWait(told(script, work.activities, tight), until, because),
   };
 }

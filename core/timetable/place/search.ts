@@ -1,5 +1,5 @@
 import { earliestTimes, latestTimes } from '../network';
-import type { ScarceKit, WhyKind, Work, WorkLink } from '../work';
+import { presence, type ScarceKit, type WhyKind, type Work, type WorkLink } from '../work';
 
 /** What the search decided: links that put hands and kit in an order, and who does what. */
 interface Decisions {
@@ -11,6 +11,19 @@ interface Decisions {
 export interface Found extends Decisions {
   /** End of the last item, seconds from curtain-up. */
   endS: number;
+  /** The latest moment at which the first hands can begin, for this end; at most curtain-up. */
+  callS: number;
+  /** The most that one person has in hand before curtain-up, in seconds. */
+  mostS: number;
+}
+
+/** What a placing has to keep beside the work's own limits. */
+export interface Goal {
+  endS: number;
+  /** No hands before this. */
+  callS?: number;
+  /** Nobody with more than this in hand before curtain-up. */
+  mostS?: number;
 }
 
 type Verdict = 'found' | 'impossible' | 'out of steps';
@@ -40,6 +53,8 @@ const RIPPLE = 40_000;
 const KIT_STEPS = 6;
 /** Where kit is in the way, the end is put off by this much at a time. */
 const KIT_LATER_S = 120;
+/** A try that gets nowhere is begun anew after so many steps, with what made it fail first; then after twice as many. */
+const FIRST_TRY_STEPS = 200_000;
 /** Of kit with more pieces than this, a use takes the soonest free ones and no other choice is tried. */
 const MANY = 6;
 
@@ -66,7 +81,10 @@ export class Search {
   /** Why each link that the search decided holds; the links themselves are the last of the network's. */
   private readonly decided: { kind: WhyKind; what: string }[] = [];
   private readonly sequences: number[][];
-  private readonly load: number[];
+  /** Seconds of work by person: what may begin before curtain-up, and what cannot, with the stage. */
+  private readonly load: { before: number[]; during: number[] };
+  /** How often something had no place left: the sooner it is placed. */
+  private readonly failed: Float64Array;
   private readonly person = new Map<number, number>();
   private readonly waiting: Set<number>;
   /** Undo log: the point, doubled and plus one where it is a latest time, and the old value. */
@@ -81,7 +99,7 @@ export class Search {
   /** Points whose change has yet to be followed; one list for all, for there are millions of changes. */
   private readonly queue: number[] = [];
   private limit = Infinity;
-  private deadline = 0;
+  private mostS = Infinity;
 
   constructor(private readonly work: Work) {
     this.points = work.activities.length;
@@ -92,7 +110,11 @@ export class Search {
     this.sequences = work.people.map((_, p) =>
       work.itemPoints.filter((i) => work.activities[i]!.onStage.includes(p)),
     );
-    this.load = this.sequences.map((list) => list.reduce((sum, i) => sum + work.activities[i]!.lengthS, 0));
+    this.load = {
+      before: work.people.map(() => 0),
+      during: this.sequences.map((list) => list.reduce((sum, i) => sum + work.activities[i]!.lengthS, 0)),
+    };
+    this.failed = new Float64Array(this.points);
     this.waiting = new Set(
       work.activities.flatMap((a, i) => (a.needsHands && a.may.length > 0 && a.lengthS > 0 ? [i] : [])),
     );
@@ -123,21 +145,60 @@ export class Search {
     return this.earliest[this.last]! + this.work.activities[this.last]!.lengthS;
   }
 
-  /** Looks for a placing that ends by `endS`. Leaves the search as it was, and what it found in `found`. */
-  endingBy(endS: number, limit: number): { verdict: Verdict; found?: Found } {
-    const mark = this.mark();
-    this.limit = this.steps + limit;
-    this.deadline = endS;
-    const open = this.lower(this.last, endS - this.work.activities[this.last]!.lengthS);
-    const verdict = open ? this.branch() : this.giveUp();
-    if (verdict !== 'found') {
-      this.undo(mark);
-      return { verdict };
+  /**
+   * Looks for a placing that keeps a goal. A try that gets nowhere is begun anew, with what it failed at first (weighted
+   * degree: Boussemart et al., Boosting systematic search by weighting constraints, ECAI 2004); one that runs to its end
+   * proves that there is none. Leaves the search as it was.
+   */
+  keeping(goal: Goal, limit: number): { verdict: Verdict; found?: Found } {
+    const end = this.steps + limit;
+    for (let steps = FIRST_TRY_STEPS; ; steps *= 2) {
+      this.limit = Math.min(end, this.steps + steps);
+      const tried = this.once(goal);
+      if (tried.verdict !== 'out of steps' || this.steps >= end) return tried;
     }
-    const found = this.snapshot();
+  }
+
+  /**
+   * What no placing that ends by then can do better: a later crew call, or less in the hands of whoever has most before
+   * curtain-up (the longest piece, and all of it shared out). `sharp` where no work could fall on either side of it.
+   */
+  bounds(endS: number): { callS: number; mostS: number; sharp: boolean } {
+    const mark = this.mark();
+    this.limit = Infinity;
+    const open = this.aim({ endS });
+    const waiting = open ? [...this.waiting] : [];
+    const before = waiting.filter((point) => this.latest[point]! < 0);
+    const sharp = waiting.every((point) => this.latest[point]! < 0 || this.earliest[point]! >= 0);
+    const lengths = before.map((point) => this.work.activities[point]!.lengthS);
+    const able = new Set(before.flatMap((point) => this.work.activities[point]!.may)).size;
+    const all = lengths.reduce((sum, s) => sum + s, 0);
+    const callS = open ? this.callS() : 0;
+    this.undo(mark);
+    return { callS, mostS: Math.max(0, ...lengths, able ? Math.ceil(all / able) : 0), sharp };
+  }
+
+  private once(goal: Goal): { verdict: Verdict; found?: Found } {
+    const mark = this.mark();
+    const verdict = this.aim(goal) ? this.branch() : this.giveUp();
+    const found = verdict === 'found' ? this.snapshot() : undefined;
     this.undo(mark);
     this.unwind();
-    return { verdict, found };
+    return { verdict, ...(found && { found }) };
+  }
+
+  /** Bounds the times by a goal; false where that leaves something none. */
+  private aim({ endS, callS, mostS = Infinity }: Goal): boolean {
+    this.mostS = mostS;
+    if (!this.lower(this.last, endS - this.work.activities[this.last]!.lengthS)) return false;
+    return callS === undefined || [...this.waiting].every((point) => this.raise(point, callS));
+  }
+
+  private callS(): number {
+    let callS = 0;
+    for (const point of this.hands.length ? this.hands.map((h) => h.point) : this.waiting)
+      callS = Math.min(callS, this.latest[point]!);
+    return callS;
   }
 
   /**
@@ -149,8 +210,7 @@ export class Search {
     this.limit = this.steps + limit;
     for (let round = 0; round < 60 && this.steps < this.limit; round++) {
       const mark = this.mark();
-      this.deadline = endS;
-      this.lower(this.last, endS - this.work.activities[this.last]!.lengthS);
+      this.aim({ endS });
       const blocked = this.straight();
       const found = blocked === undefined ? this.snapshot() : undefined;
       this.undo(mark);
@@ -187,11 +247,13 @@ export class Search {
     }
     if (!this.waiting.size) return 'found';
     const point = this.tightest();
-    return this.each(
+    const verdict = this.each(
       this.candidates(point),
       (candidate) => this.tryHands(point, candidate),
       () => this.untryHands(),
     );
+    if (verdict === 'impossible') this.failed[point]!++;
+    return verdict;
   }
 
   private each<T>(choices: T[], attempt: (choice: T) => boolean, takeBack: () => void): Verdict {
@@ -215,8 +277,9 @@ export class Search {
     let least = Infinity;
     this.steps += this.waiting.size >> 3;
     for (const point of this.waiting) {
-      const slack =
+      const roomS =
         this.latest[point]! - this.earliest[point]! + 30 * (this.work.activities[point]!.may.length - 1);
+      const slack = roomS / (1 + this.failed[point]!);
       if (slack < least) [least, best] = [slack, point];
     }
     return best;
@@ -226,8 +289,10 @@ export class Search {
   private candidates(point: number): Candidate[] {
     const { lengthS, may, late } = this.work.activities[point]!;
     const out: Candidate[] = [];
+    const load = this.earliest[point]! < 0 ? this.load.before : this.load.during;
     for (const person of may) {
-      const { arrivesS, leavesS } = this.work.people[person]!;
+      if (load === this.load.before && load[person]! + lengthS > this.mostS) continue;
+      const { arrivesS, leavesS } = presence(this.work, point, person);
       const sequence = this.sequences[person]!;
       const notBefore = Math.max(this.earliest[point]!, arrivesS);
       const notAfter = Math.min(this.latest[point]!, leavesS - lengthS);
@@ -241,8 +306,7 @@ export class Search {
         if (earliestS <= latestS) out.push({ person, place, earliestS, latestS });
       }
     }
-    const cost = (c: Candidate) =>
-      late ? this.load[c.person]! / 8 - c.latestS : this.load[c.person]! + c.earliestS;
+    const cost = (c: Candidate) => (late ? load[c.person]! / 8 - c.latestS : load[c.person]! + c.earliestS);
     return out.sort((a, b) => cost(a) - cost(b) || a.person - b.person || a.place - b.place);
   }
 
@@ -263,7 +327,7 @@ export class Search {
     const { lengthS, may } = this.work.activities[point]!;
     let least = Infinity;
     for (const person of may) {
-      const { arrivesS, leavesS } = this.work.people[person]!;
+      const { arrivesS, leavesS } = presence(this.work, point, person);
       const sequence = this.sequences[person]!;
       for (let place = 0; place <= sequence.length; place++) {
         const before = place ? this.endOf(sequence[place - 1]!) : -Infinity;
@@ -276,19 +340,26 @@ export class Search {
     return least;
   }
 
-  private readonly hands: { point: number; person: number; place: number; mark: number; links: number }[] =
-    [];
+  private readonly hands: {
+    point: number;
+    person: number;
+    place: number;
+    mark: number;
+    links: number;
+    load: number[];
+  }[] = [];
 
   private tryHands(point: number, { person, place }: Candidate): boolean {
     const { lengthS } = this.work.activities[point]!;
-    const { arrivesS, leavesS } = this.work.people[person]!;
+    const { arrivesS, leavesS } = presence(this.work, point, person);
     const sequence = this.sequences[person]!;
     const mark = this.mark();
     const links = this.decided.length;
+    const load = this.earliest[point]! < 0 ? this.load.before : this.load.during;
     this.waiting.delete(point);
     this.person.set(point, person);
-    this.load[person]! += lengthS;
-    this.hands.push({ point, person, place, mark, links });
+    load[person]! += lengthS;
+    this.hands.push({ point, person, place, mark, links, load });
     const before = sequence[place - 1];
     const after = sequence[place];
     sequence.splice(place, 0, point);
@@ -303,9 +374,9 @@ export class Search {
   }
 
   private untryHands(): void {
-    const { point, person, place, mark, links } = this.hands.pop()!;
+    const { point, person, place, mark, links, load } = this.hands.pop()!;
     this.sequences[person]!.splice(place, 1);
-    this.load[person]! -= this.work.activities[point]!.lengthS;
+    load[person]! -= this.work.activities[point]!.lengthS;
     this.person.delete(point);
     this.waiting.add(point);
     this.disconnect(links);
@@ -493,6 +564,8 @@ export class Search {
       }),
       person: new Map(this.person),
       endS: this.endOf(this.last),
+      callS: this.callS(),
+      mostS: Math.max(0, ...this.load.before),
     };
   }
 

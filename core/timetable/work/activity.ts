@@ -13,6 +13,7 @@ export type WhyKind =
   | 'in-show'
   | 'arrives'
   | 'leaves'
+  | 'get-in'
   | 'opens'
   | 'closes'
   | 'banned-before'
@@ -44,6 +45,9 @@ export interface Activity {
   onStage: number[];
   /** Who could do it: places in `people`. Empty where nobody can, or no hands of their own are needed. */
   may: number[];
+  /** By how much whoever does it comes sooner, or stays longer, than they said: what gave way, by just its miss. */
+  earlierS: number;
+  laterS: number;
   /** Whether someone has to be found to do it. */
   needsHands: boolean;
   /** Better late than early: it goes stale, or keeps a vessel or a place while it stands. */
@@ -77,6 +81,12 @@ export interface Work {
   getInS: number;
 }
 
+/** When a person is there for an activity, seconds from curtain-up; `leavesS` may be infinite. */
+export const presence = ({ activities, people }: Work, point: number, person: number) => ({
+  arrivesS: people[person]!.arrivesS - activities[point]!.earlierS,
+  leavesS: people[person]!.leavesS + activities[point]!.laterS,
+});
+
 export const origin = (): Activity => ({
   kind: 'origin',
   itemId: '',
@@ -84,6 +94,8 @@ export const origin = (): Activity => ({
   lengthS: 0,
   onStage: [],
   may: [],
+  earlierS: 0,
+  laterS: 0,
   needsHands: false,
   late: false,
 });

@@ -1,3 +1,4 @@
+export { presence } from './activity';
 export type { Activity, ScarceKit, Why, WhyKind, Work, WorkLink } from './activity';
 export { askIn, askToStay, bringKit, REASONS, softness, told, unlock, type Told } from './why';
 export { bannedAt, mayDo } from './who';

@@ -36,5 +36,5 @@ test('no two reasons that give way are equally soft: which one does never hangs 
     .map((kind) => softness({ from: 0, to: 0, lagS: 0, why: { kind } }))
     .filter(Number.isFinite);
   expect(new Set(soft).size).toBe(soft.length);
-  expect(soft.length).toBe(14);
+  expect(soft.length).toBe(15);
 });

@@ -27,6 +27,8 @@ interface Reason {
 const one = (activity: Activity) => `“${activity.title}”`;
 const clock = ({ script }: Told, s: number) => formatClock(script.upS + s);
 const length = ({ lagS }: Told) => formatDuration(Math.abs(lagS));
+/** A piece of work with how long it takes: what has to fit before a limit. */
+const lasting = (activity: Activity) => `${one(activity)} (${formatDuration(activity.lengthS)})`;
 /** The latest end that a link back to the origin allows. */
 const endBy = (told: Told) => told.from.lengthS - told.lagS;
 const person = ({ script, what }: Told) => script.people.get(what)?.name ?? 'nobody';
@@ -80,7 +82,7 @@ export const REASONS: Record<WhyKind, Reason> = {
   },
   doors: {
     givesWay: 6,
-    inCircle: (t) => `${one(t.from)} has to be done before doors at ${clock(t, endBy(t))}`,
+    inCircle: (t) => `${lasting(t.from)} has to be done before doors at ${clock(t, endBy(t))}`,
     asWait: (t) => `${one(t.from)} has to be done before doors`,
     waysOut: (t, excessS) => [
       wayOut(`Do ${one(t.from)} ${formatDuration(excessS)} after doors, out of sight`),
@@ -90,43 +92,53 @@ export const REASONS: Record<WhyKind, Reason> = {
     givesWay: 11,
     inCircle: (t) => `${one(t.to)} can only be done in the show`,
     asWait: () => 'it can only be done in the show',
-    waysOut: none,
+    waysOut: (t, excessS) => [wayOut(`Begin ${one(t.to)} ${formatDuration(excessS)} before curtain-up`)],
   },
   arrives: {
-    givesWay: 14,
-    inCircle: (t) => `${person(t)} arrives at ${clock(t, t.lagS)}`,
+    givesWay: 15,
+    inCircle: (t) => `${one(t.to)} waits for ${person(t)}, who arrives at ${clock(t, t.lagS)}`,
     asWait: (t, until) => `${person(t)} arrives at ${until}`,
     waysOut: (t, excessS) => [askIn(t.script, t.what, t.lagS - excessS)],
   },
   leaves: {
     givesWay: 9,
-    inCircle: (t) => `${person(t)} leaves at ${clock(t, endBy(t))}`,
+    inCircle: (t) => `${lasting(t.from)} has to be done before ${person(t)} leaves at ${clock(t, endBy(t))}`,
     asWait: (t) => `${person(t)} leaves at ${clock(t, endBy(t))}`,
     waysOut: (t, excessS) => [askToStay(t.script, t.what, endBy(t) + minutes(excessS))],
   },
+  'get-in': {
+    givesWay: 14,
+    inCircle: (t) => `${one(t.to)} waits for the get-in at ${t.what}`,
+    asWait: (_t, until) => `the get-in is at ${until}`,
+    waysOut: (t, excessS) => [wayOut(`Get in at ${clock(t, t.lagS - minutes(excessS))}`)],
+  },
   opens: {
     givesWay: 13,
-    inCircle: (t) => (t.what ? `the house opens at ${t.what}` : ''),
+    inCircle: (t) => `${one(t.to)} waits for the house to open at ${t.what}`,
     asWait: (_t, until) => `the house opens at ${until}`,
-    waysOut: none,
+    waysOut: (t, excessS) => [wayOut(`Have the house opened at ${clock(t, t.lagS - minutes(excessS))}`)],
   },
   closes: {
     givesWay: 8,
-    inCircle: (t) => `the house closes at ${t.what}`,
+    inCircle: (t) => `${lasting(t.from)} has to be done before the house closes at ${t.what}`,
     asWait: (t) => `the house closes at ${t.what}`,
-    waysOut: none,
+    waysOut: (t, excessS) => [
+      wayOut(`Have the house kept open until ${clock(t, endBy(t) + minutes(excessS))}`),
+    ],
   },
   'banned-before': {
     givesWay: 12,
     inCircle: (t) => `${one(t.to)} may not begin before ${clock(t, t.lagS)} (${t.what})`,
     asWait: (t, until) => `${t.what} is not allowed before ${until}`,
-    waysOut: none,
+    waysOut: (t, excessS) => [wayOut(`Have ${t.what} allowed from ${clock(t, t.lagS - minutes(excessS))}`)],
   },
   'banned-after': {
     givesWay: 7,
-    inCircle: (t) => `${one(t.from)} has to be over by ${clock(t, endBy(t))} (${t.what})`,
+    inCircle: (t) => `${lasting(t.from)} has to be over by ${clock(t, endBy(t))} (${t.what})`,
     asWait: (t) => `${t.what} is not allowed after ${clock(t, endBy(t))}`,
-    waysOut: none,
+    waysOut: (t, excessS) => [
+      wayOut(`Have ${t.what} allowed until ${clock(t, endBy(t) + minutes(excessS))}`),
+    ],
   },
   'locked-from': {
     givesWay: 'never',
@@ -148,15 +160,17 @@ export const REASONS: Record<WhyKind, Reason> = {
   },
   'host-by': {
     givesWay: 4,
-    inCircle: (t) => `${one(t.from)} is begun before ${one(t.to)} ends`,
-    asWait: (t) => `it is begun before ${one(t.to)} ends`,
+    inCircle: (t) =>
+      `${one(t.from)} takes ${formatDuration(t.from.lengthS)} and has to be done before ${one(t.to)} ends, after ${formatDuration(t.to.lengthS)}`,
+    asWait: (t) => `it has to be done before ${one(t.to)} ends`,
     waysOut: (t) => behindTheScenes(t.from),
   },
   reset: {
     givesWay: 'never',
     inCircle: (t) => `${one(t.to)} comes after ${one(t.from)}`,
     asWait: (t) => `it follows ${one(t.from)}`,
-    waysOut: none,
+    waysOut: (t, excessS) =>
+      t.to.lengthS >= excessS ? [wayOut(`Do ${one(t.to)} ${formatDuration(excessS)} quicker`)] : [],
   },
   station: {
     givesWay: 10,
@@ -166,7 +180,7 @@ export const REASONS: Record<WhyKind, Reason> = {
       t.from.kind === 'reset'
         ? `the ${t.what} is still being reset (${one(t.from)}) until ${until}`
         : `the ${t.what} is taken by ${one(t.from)} until ${until}`,
-    waysOut: none,
+    waysOut: (t) => [wayOut(`Do ${one(t.to)} on another mark`)],
   },
   kit: {
     givesWay: 3,

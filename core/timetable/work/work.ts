@@ -87,7 +87,10 @@ class Builder {
   private addWork(item: Item, demo: Demo): void {
     const point = this.points.get(item.id)!;
     const begins = this.points.get(item.setUpIn ?? '') ?? point;
-    const tasks = new Map(demo.prep.map((task) => [task.id, this.addTask(item, demo, task, point)]));
+    const tasks = new Map(demo.prep.map((task) => [task.id, this.addTask(item, demo, task)]));
+    // The marks of its preparation are its own until it is played; what else is prepared there for it takes turns.
+    for (const { station } of demo.prep)
+      if (station && station !== demo.station) this.released.set(station, [{ point, afterS: 0 }]);
     for (const task of demo.prep) {
       const takers = demo.prep.filter((t) => t.afterTaskId === task.id).map((t) => tasks.get(t.id)!);
       this.takenUp(tasks.get(task.id)!, takers.length ? takers : [begins], takers.length ? takers : [point]);
@@ -111,7 +114,7 @@ class Builder {
     }
   }
 
-  private addTask(item: Item, demo: Demo, task: PrepTask, point: number): number {
+  private addTask(item: Item, demo: Demo, task: PrepTask): number {
     const choice = item.tasks?.find((c) => c.taskId === task.id);
     const host = this.points.get(choice?.inItemId ?? '');
     const index = this.activities.length;
@@ -141,7 +144,6 @@ class Builder {
     if (task.station) {
       for (const free of this.released.get(task.station) ?? [])
         this.link(free.point, index, free.afterS, 'station', task.station);
-      if (task.station !== demo.station) this.released.set(task.station, [{ point, afterS: 0 }]);
     }
     return index;
   }
@@ -157,16 +159,10 @@ class Builder {
   private taskLimits(index: number, task: PrepTask, may: number[], host: number | undefined): void {
     const length = task.handsOnS;
     const { opens, closes } = this.file.venue;
-    this.link(0, index, this.people.length ? -86_400 : this.before(this.file.show.getIn), 'opens');
+    this.link(0, index, this.before(this.file.show.getIn), 'get-in', this.file.show.getIn);
     if (opens !== undefined) this.link(0, index, this.before(opens), 'opens', opens);
     if (closes !== undefined) this.link(index, 0, length - this.script.at(closes), 'closes', closes);
-    if (may.length) {
-      const first = may.reduce((a, b) => (this.people[b]!.arrivesS < this.people[a]!.arrivesS ? b : a));
-      this.link(0, index, this.people[first]!.arrivesS, 'arrives', this.people[first]!.id);
-      const last = may.reduce((a, b) => (this.people[b]!.leavesS > this.people[a]!.leavesS ? b : a));
-      if (Number.isFinite(this.people[last]!.leavesS))
-        this.link(index, 0, length - this.people[last]!.leavesS, 'leaves', this.people[last]!.id);
-    }
+    this.presenceLimits(index, may);
     if (task.beforeDoors) this.link(index, 0, length - this.before(this.file.show.doors), 'doors');
     if (task.inShow) this.link(0, index, 0, 'in-show');
     for (const ban of this.file.show.bans ?? []) {
@@ -180,6 +176,17 @@ class Builder {
       this.link(host, index, 0, 'host-from');
       this.link(index, host, length - this.activities[host]!.lengthS, 'host-by');
     }
+  }
+
+  /** Nobody does it before the first of those who may do it comes, or after the last of them has left. */
+  private presenceLimits(index: number, may: number[]): void {
+    if (!may.length) return;
+    const first = may.reduce((a, b) => (this.people[b]!.arrivesS < this.people[a]!.arrivesS ? b : a));
+    this.link(0, index, this.people[first]!.arrivesS, 'arrives', this.people[first]!.id);
+    const last =
+      this.people[may.reduce((a, b) => (this.people[b]!.leavesS > this.people[a]!.leavesS ? b : a))]!;
+    if (Number.isFinite(last.leavesS))
+      this.link(index, 0, this.activities[index]!.lengthS - last.leavesS, 'leaves', last.id);
   }
 
   /** Adds the reset, if the item has one behind, and tells when its place and kit are free. */
@@ -199,6 +206,7 @@ class Builder {
       ),
     });
     this.link(point, index, this.activities[point]!.lengthS, 'reset');
+    this.presenceLimits(index, this.activities[index]!.may);
     return { point: index, afterS: reset.handsOnS };
   }
 

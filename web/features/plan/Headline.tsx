@@ -108,7 +108,7 @@ function thoughtWords({ timetable, bands }: Plan, clock: (s: number) => string):
 function progressWords(progress: PlanProgress): string {
   if ('playing' in progress)
     return `${progress.playing.plays} plays so far: ${Math.round(progress.playing.withinSlot * 100)} in 100 within the slot …`;
-  return 'Looking for less dead air …';
+  return 'trying' in progress ? 'Trying the ways out …' : 'Looking for less dead air …';
 }
 
 function Figure({ value, words, testid }: { value: string; words: string; testid?: string }) {

@@ -15,6 +15,8 @@ const timetable = (changes: Partial<Timetable>): Timetable => ({
   firstHandsS: -4000,
   crewCallS: -4000,
   provenBest: true,
+  provenCall: true,
+  provenLoad: true,
   steps: 0,
   ...changes,
 });

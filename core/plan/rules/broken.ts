@@ -1,0 +1,176 @@
+import { rule, type Level, type WayOut } from '../../findings';
+import { formatDuration } from '../../quantities';
+import { mayDo, REASONS, told, type BrokenLimit, type Told, type WhyKind } from '../../timetable';
+import type { FindingCode } from './codes';
+import { askSooner, shift, type Context, type PlanRule } from './context';
+
+/** A limit that the plan does not keep, with what is needed to speak of it. */
+interface Miss extends Told {
+  kind: WhyKind;
+  missS: number;
+  /** The point whose limit it is. */
+  point: number;
+  /** Who does it. */
+  personId: string | undefined;
+}
+
+interface Row {
+  id: FindingCode;
+  level: Level;
+  says: (miss: Miss, by: string, c: Context) => string;
+  /** Ways out beside the change of the limit's own number. */
+  also?: (miss: Miss, c: Context) => WayOut[];
+}
+
+/** Anybody who may do it, in sooner. */
+const moreHands = ({ from, missS }: Miss, c: Context): WayOut[] =>
+  c.timetable.arrivals
+    .filter(({ personId }) => from.task && mayDo(c.script.people.get(personId), from.task.who))
+    .sort((a, b) => b.arrivesS - a.arrivesS)
+    .flatMap(({ personId }) => askSooner(c, personId, missS));
+
+const one = ({ title }: { title: string }) => `“${title}”`;
+/** Why hands could not keep it: because there are none, or because none were found. */
+const hands =
+  (when: string) =>
+  ({ placement, name }: Context, { personId }: Miss) =>
+    placement.brokenFor === 'out of steps'
+      ? 'no better was found in the steps allowed, though one may exist'
+      : personId === undefined
+        ? 'nobody may do it'
+        : `${name(personId)} has no free hands ${when}`;
+const sooner = hands('sooner');
+const later = hands('later');
+const then = hands('then');
+
+/** What is said of each limit. The kinds that are left out never give way. */
+const ROWS = {
+  'fixed-by': {
+    id: 'fixed-missed',
+    level: 'stop',
+    says: (m, by) => `${one(m.from)} is fixed for ${m.what} and begins ${by} late.`,
+    also: (m, c) => shift(c, m.from.itemId, -1),
+  },
+  stale: {
+    id: 'gone-stale',
+    level: 'caution',
+    says: (m, by, c) => `${one(m.to)} goes stale ${by} before ${one(m.from)} needs it: ${later(c, m)}.`,
+    also: (m, c) => shift(c, m.from.itemId, -1),
+  },
+  doors: {
+    id: 'not-ready',
+    level: 'caution',
+    says: (m, by, c) => `${one(m.from)} belongs before doors but ends ${by} after them: ${sooner(c, m)}.`,
+    also: moreHands,
+  },
+  'in-show': {
+    id: 'not-allowed-now',
+    level: 'stop',
+    says: (m, by, c) =>
+      `${one(m.to)} can only be done in the show but begins ${by} before it: ${later(c, m)}.`,
+  },
+  'banned-before': {
+    id: 'not-allowed-now',
+    level: 'stop',
+    says: (m, by, c) => `${one(m.to)} begins ${by} before ${m.what} is allowed: ${later(c, m)}.`,
+  },
+  'banned-after': {
+    id: 'not-allowed-now',
+    level: 'stop',
+    says: (m, by, c) => `${one(m.from)} ends ${by} after ${m.what} is allowed: ${sooner(c, m)}.`,
+  },
+  arrives: {
+    id: 'not-there',
+    level: 'stop',
+    says: (m, by, { name }) => `${name(m.what)} comes ${by} after ${one(m.to)} has to begin.`,
+  },
+  leaves: {
+    id: 'not-there',
+    level: 'stop',
+    says: (m, by, { name }) => `${name(m.what)} leaves ${by} before ${one(m.from)} is done.`,
+  },
+  'get-in': {
+    id: 'before-get-in',
+    level: 'caution',
+    says: (m, by) =>
+      `${one(m.to)} begins ${by} before the get-in at ${m.what}, or what it is for would have to wait.`,
+  },
+  opens: {
+    id: 'outside-hours',
+    level: 'stop',
+    says: (m, by) => `The house opens at ${m.what}, and ${one(m.to)} begins ${by} before that.`,
+  },
+  closes: {
+    id: 'outside-hours',
+    level: 'stop',
+    says: (m, by) => `The house closes at ${m.what}, and ${one(m.from)} ends ${by} after that.`,
+  },
+  'locked-by': {
+    id: 'two-places',
+    level: 'caution',
+    says: (m, by, c) =>
+      `${one(m.from)} is locked at ${c.clock(-m.lagS)} and planned ${by} later: ${then(c, m)}.`,
+  },
+  'host-by': {
+    id: 'not-ready',
+    level: 'caution',
+    says: (m, by) => `${one(m.from)} is begun in ${one(m.to)} and done ${by} after that ends.`,
+  },
+  station: {
+    id: 'station-taken',
+    level: 'caution',
+    says: (m, by) => `${one(m.to)} needs the ${m.what} ${by} before ${one(m.from)} has left it.`,
+  },
+  kit: {
+    id: 'kit-short',
+    level: 'stop',
+    says: (m, by, { script }) =>
+      `${one(m.to)} needs “${script.goods.get(m.what)?.name ?? m.what}” ${by} before ${one(m.from)} has done with it.`,
+  },
+} satisfies Partial<Record<WhyKind, Row>>;
+
+/** The kinds of limit that can be broken. */
+export const BREAKABLE = Object.keys(ROWS) as (keyof typeof ROWS)[];
+
+const missOf = ({ placement, script, timetable }: Context, { link, missS }: BrokenLimit): Miss => {
+  const { activities } = placement.work;
+  const point = link.from === 0 || link.why.kind === 'stale' ? link.to : link.from;
+  const { itemId, task } = activities[point]!;
+  const planned = task
+    ? timetable.tasks.find((t) => t.itemId === itemId && t.taskId === task.id)
+    : timetable.resets.find((r) => r.itemId === itemId);
+  return {
+    ...told(script, activities, link),
+    kind: link.why.kind,
+    missS,
+    point,
+    personId: planned?.personId,
+  };
+};
+
+/** Kit of which too few are there is said once, with how many. */
+const saidElsewhere = ({ needs, placement }: Context, { why }: BrokenLimit['link']) =>
+  why.kind === 'kit' &&
+  (needs.kit.some((k) => k.goodId === why.what && k.short > 0) ||
+    placement.conflicts.some((c) => c.gaveWay.why.kind === 'kit' && c.gaveWay.why.what === why.what));
+
+/** A limit of one kind that the plan does not keep: a finding that names its task. */
+export function broken(kind: keyof typeof ROWS): PlanRule {
+  const { id, level, says, also = () => [] }: Row = ROWS[kind];
+  return rule<Context, Miss, FindingCode>({
+    id,
+    level,
+    source: 'arithmetic',
+    when: (c) =>
+      c.placement.broken
+        .filter(({ link }) => link.why.kind === kind && !saidElsewhere(c, link))
+        .map((found) => missOf(c, found)),
+    where: ({ point }, { placement: { settled, work } }) => ({
+      at: settled.times[point]!,
+      itemId: work.activities[point]!.itemId,
+    }),
+    says: (miss, c) => says(miss, formatDuration(miss.missS), c),
+    numbers: ({ missS }) => ({ missS }),
+    waysOut: (miss, c) => [...also(miss, c), ...REASONS[kind].waysOut(miss, miss.missS)],
+  });
+}

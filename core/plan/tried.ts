@@ -1,0 +1,74 @@
+import { script } from '../script';
+import { applyChange, type ShowFile } from '../show';
+import { coldBudget, needs } from '../supplies';
+import { place } from '../timetable';
+import { findings, type PlanFinding } from './rules';
+import type { WayOut } from '../findings';
+
+/** What all ways out together may take, in steps of search; one that is not reached is not offered. */
+const ALL_STEPS = 1_000_000;
+/** Steps of search for each: enough to place a show, not to prove it. */
+const EACH_STEPS = 40_000;
+/** More ways out than this are a list, not a choice. */
+const MOST_WAYS_OUT = 4;
+
+/**
+ * The findings with only those ways out that work: each change is made of the show, which is planned anew, and stays
+ * only where what it is offered for is less than before. Ways out without a change are for people and stay.
+ */
+export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<undefined, PlanFinding[]> {
+  let left = ALL_STEPS;
+  const known = new Map<string, readonly PlanFinding[]>();
+  const out: PlanFinding[] = [];
+  for (const finding of all) {
+    const before = weight(finding, all);
+    const kept: WayOut[] = [];
+    const had = new Set<string>();
+    for (const way of finding.waysOut) {
+      if (kept.length >= MOST_WAYS_OUT) break;
+      if (way.oneOf !== undefined && had.has(way.oneOf)) continue;
+      if (way.change && !way.sure) {
+        const key = JSON.stringify(way.change);
+        let after = known.get(key);
+        if (!after) {
+          if (left <= 0) continue;
+          const next = { ...file, show: applyChange(file.show, way.change) };
+          const placement = place(script(next), { budget: EACH_STEPS });
+          left -= Math.max(placement.timetable.steps, EACH_STEPS / 10);
+          known.set(key, (after = said(next, placement)));
+          yield;
+        }
+        if (weight(finding, after) >= before) continue;
+      }
+      if (way.oneOf !== undefined) had.add(way.oneOf);
+      kept.push(way);
+    }
+    out.push({ ...finding, waysOut: kept });
+  }
+  return out;
+}
+
+/** Only what people do off the screen: what nothing was tried for. */
+export const untried = (all: readonly PlanFinding[]): PlanFinding[] =>
+  all.map((finding) => ({ ...finding, waysOut: finding.waysOut.filter((way) => !way.change || way.sure) }));
+
+function said(file: ShowFile, placement: ReturnType<typeof place>): PlanFinding[] {
+  const needed = needs(placement.script, placement.timetable);
+  const cold = (file.show.cold ?? []).map((c) =>
+    coldBudget(placement.script, placement.timetable, c, needed.consumables),
+  );
+  return findings({ placement, needs: needed, bands: null, cold });
+}
+
+/** What is told in the same number is one trouble, whatever its code: dead air, limits missed. */
+const trouble = ({ code, numbers }: PlanFinding): string =>
+  'waitS' in numbers ? 'dead air' : 'excessS' in numbers || 'missS' in numbers ? 'limits' : code;
+
+/** How much of what a finding is about a plan has to say: seconds where it counts in them, else how often. */
+function weight(finding: PlanFinding, all: readonly PlanFinding[]): number {
+  const same = all.filter((f) => trouble(f) === trouble(finding));
+  return same.reduce(
+    (sum, { numbers: n }) => sum + (n.waitS ?? n.excessS ?? n.missS ?? n.overS ?? n.lateS ?? 1),
+    0,
+  );
+}
