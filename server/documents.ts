@@ -7,6 +7,7 @@ import {
   Person,
   Show,
   showProblems,
+  venueProblems,
   Venue,
   missing,
   namesOf,
@@ -42,7 +43,13 @@ const classOf = (kind: Kind) => CLASS_OF.get(kind)!;
 
 /** What the class of a kind cannot see. */
 const further = (kind: Kind, body: object): Problem[] =>
-  kind === 'demo' ? demoProblems(body as Demo) : kind === 'show' ? showProblems(body as Show) : [];
+  kind === 'demo'
+    ? demoProblems(body as Demo)
+    : kind === 'show'
+      ? showProblems(body as Show)
+      : kind === 'venue'
+        ? venueProblems(body as Venue)
+        : [];
 
 /** A document to be written: read at `version`, 0 where it is new. */
 export interface Draft {
@@ -144,6 +151,16 @@ export class Documents {
             )
             .all(of.find ? of : { before: of.before, id: of.id, limit: of.limit });
     return (rows as Row[]).filter((row) => this.wrongIn(row).length === 0).map(stored<Show>);
+  }
+
+  /** Shows that share their date with another: those that may want the same people and kit. */
+  sameDay(): Stored<Show>[] {
+    const date = "json_extract(body, '$.date')";
+    const shows = "FROM document WHERE kind = 'show' AND deleted_at IS NULL";
+    const rows = this.db
+      .prepare(`SELECT ${ROW} ${shows} AND ${date} IN (SELECT ${date} ${shows} GROUP BY 1 HAVING count(*) > 1)`)
+      .all() as Row[];
+    return rows.filter((row) => this.wrongIn(row).length === 0).map(stored<Show>);
   }
 
   /** What documents are called, by id; those put away too, so that what names them can still be read. */

@@ -24,6 +24,7 @@ export const library = (documents: Documents, runs: Runs, stores: Stores): Libra
   record: runs.record(),
   actions: runs.openActions(),
   lots: stores.lots(),
+  sameDay: documents.sameDay().map((d) => d.body),
 });
 
 /** The same as text, written out of what is kept without reading it. */
@@ -37,6 +38,7 @@ export const libraryText = (documents: Documents, runs: Runs, stores: Stores): s
     part('record', listOf(runs.recordTexts())),
     part('actions', JSON.stringify(runs.openActions())),
     part('lots', JSON.stringify(stores.lots())),
+    part('sameDay', JSON.stringify(documents.sameDay().map((d) => d.body))),
   ];
   return `{${parts.join(',')}}`;
 };

@@ -24,14 +24,14 @@ const RATE_SHARES = 64;
 export class Rate {
   readonly values: readonly number[];
 
-  constructor({ a, b }: Posterior) {
+  constructor({ a, b }: Posterior, shares = RATE_SHARES) {
     // Without a single miss, or hit, to be thought of, it is sure.
     const at = (u: number) => (a > 0 && b > 0 ? betaQuantile(u, a, b) : a > 0 ? 1 : 0);
-    this.values = Array.from({ length: RATE_SHARES }, (_, k) => at((k + 0.5) / RATE_SHARES));
+    this.values = Array.from({ length: shares }, (_, k) => at((k + 0.5) / shares));
   }
 
   /** The rate of a play whose luck is `u` in [0, 1). */
-  at = (u: number): number => this.values[Math.floor(u * RATE_SHARES)]!;
+  at = (u: number): number => this.values[Math.floor(u * this.values.length)]!;
 }
 
 /**

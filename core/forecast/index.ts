@@ -1,12 +1,20 @@
-export { attemptsOutcomes, expectedAttempts, oddsForGood, type AttemptsOutcome } from './attempts';
+export {
+  attemptsOutcomes,
+  expectedAttempts,
+  oddsAt,
+  oddsForGood,
+  Rate,
+  type AttemptsOutcome,
+} from './attempts';
 export { pertMoments, PertTime } from './pert';
-export { simulate, type Part } from './simulate';
+export { outcomeS, simulate, type Part } from './simulate';
 export {
   band,
   forecast,
   forecastSteps,
   landing,
   outcomesOf,
+  sharedRates,
   partOf,
   shareUpTo,
   type Band,

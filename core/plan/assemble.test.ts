@@ -1,6 +1,8 @@
 import { readAttemptsFile } from '../formats';
 import { demo, good, hallShow, item, person, record } from '../testing/hall-show';
+import type { Show, ShowFile } from '../show';
 import { assemble, type Library } from './assemble';
+import { plan } from './plan';
 
 const base = hallShow();
 const library: Library = {
@@ -23,6 +25,7 @@ const library: Library = {
     { lot: { id: 'b', goodId: 'soda' }, shelf: 5, out: {}, goodUntil: '2026-12-11' },
     { lot: { id: 'c', goodId: 'soda' }, shelf: 1, out: {}, goodUntil: '2026-12-12' },
   ],
+  sameDay: [],
 };
 const show = { ...base.show, items: [item('used', { helperIds: ['cat'] })] };
 
@@ -62,5 +65,43 @@ test('a file of attempts is read, and its mistakes are named', () => {
   });
   expect(readAttemptsFile(text({ volunteer: 'x' }))).toMatchObject({
     problems: [{ path: 'attempts[0].volunteer' }],
+  });
+});
+
+test('a cryogen on the shelf is not there for any show', () => {
+  const goods = library.goods.map((g) => (g.id === 'soda' ? { ...g, storage: 'cryogen' as const } : g));
+  expect(assemble(show, { ...library, goods })!.stock[0]!.onShelf).toBe(2);
+});
+
+describe('two shows at one time', () => {
+  const both = (changes: Partial<Show>): [ShowFile, ShowFile] => {
+    const one = { ...base.show, id: 'one', title: 'One', items: [item('unused')] };
+    const two = { ...one, id: 'two', title: 'Two', ...changes };
+    const of = { ...library, sameDay: [one, two] };
+    return [assemble(one, of)!, assemble(two, of)!];
+  };
+  const says = (file: ShowFile) =>
+    plan(file, { plays: 0 }).findings.filter((f) => f.code === 'two-shows').map((f) => f.says);
+
+  test('with the same people and the one flask are a finding in both', () => {
+    const [one, two] = both({ getIn: '13:30', doors: '14:40', curtainUp: '15:00' });
+    expect(says(one)).toEqual([
+      'Ann is in “Two” from 13:30 to 15:45 that day as well.',
+      'Ben is in “Two” from 13:30 to 15:45 that day as well.',
+      'flask is wanted in “Two” from 13:30 to 15:45 that day as well: 2 short for both.',
+    ]);
+    expect(says(two)).toHaveLength(3);
+  });
+  test('are none where one is over before the other, and kit is enough for both', () => {
+    const [one] = both({ getIn: '15:00', doors: '15:40', curtainUp: '16:00' });
+    expect(one.elsewhere).toBeUndefined();
+    const [two] = both({ crew: [] });
+    two.stock.forEach((g) => (g.onShelf = 2));
+    expect(says(two)).toEqual([]);
+  });
+  test('somebody who leaves the one before the other needs them may do both', () => {
+    const one = { ...base.show, items: [], crew: [{ personId: 'ann', arrives: '12:30', leaves: '14:20' }] };
+    const other = { ...base.show, id: 'two', title: 'Two', items: [], crew: [{ personId: 'ann', arrives: '14:30' }] };
+    expect(assemble(one, { ...library, sameDay: [one, other] })!.elsewhere).toBeUndefined();
   });
 });

@@ -1,3 +1,4 @@
+import { clockToS, sinceCurtain, toClock } from '../quantities';
 import {
   needed,
   type Demo,
@@ -9,7 +10,7 @@ import {
   type ShowFile,
   type Venue,
 } from '../show';
-import { outWith, rounded, type LotStock } from '../supplies';
+import { isCryogen, outWith, rounded, type LotStock } from '../supplies';
 
 /** Everything the troupe has, from which the file of any show can be put together. */
 export interface Library {
@@ -21,6 +22,8 @@ export interface Library {
   actions: OpenAction[];
   /** The shelves, lot by lot. */
   lots: LotStock[];
+  /** Shows that have a date in common with another. */
+  sameDay: Show[];
 }
 
 /**
@@ -36,12 +39,13 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
     show: (id) => id === show.id,
     venue: (id) => id === venue.id,
   };
-  // What is past its day by the show is not there for it; what is out with this very show is.
+  const cryogens = new Set(library.goods.filter(isCryogen).map((g) => g.id));
+  // What is past its day by the show is not there for it, and cryogens never keep; what is out with this very show is.
   const shelf = new Map<string, number>();
   for (const of of library.lots) {
     const { lot, shelf: left, goodUntil } = of;
     if (!wants.good.has(lot.goodId)) continue;
-    const here = goodUntil === undefined || goodUntil >= show.date ? left : 0;
+    const here = !cryogens.has(lot.goodId) && (goodUntil === undefined || goodUntil >= show.date) ? left : 0;
     shelf.set(lot.goodId, rounded((shelf.get(lot.goodId) ?? 0) + here + outWith(of, show.id)));
   }
   return {
@@ -56,5 +60,49 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
       .map((g) => ({ ...g, onShelf: shelf.get(g.id) ?? 0 })),
     record: library.record.filter((r) => wants.demo.has(r.demoId)),
     actions: library.actions.filter((a) => hangsHere[a.on](a.onId)),
+    ...elsewhere(show, library, wants.good),
   };
+}
+
+/** Whoever is needed in two shows at a time, and the kit that both want; nothing where no show runs beside this one. */
+function elsewhere(show: Show, { demos, sameDay }: Library, goods: ReadonlySet<string>): Pick<ShowFile, 'elsewhere'> {
+  const mine = hoursOf(show);
+  const list = sameDay.flatMap((other) => {
+    if (other.id === show.id || other.date !== show.date) return [];
+    const its = hoursOf(other);
+    if (its.fromS >= mine.toS || mine.fromS >= its.toS) return [];
+    const personIds = show.crew
+      .filter((place) =>
+        other.crew.some((p) => {
+          const [here, there] = [presenceOf(show, place), presenceOf(other, p)];
+          return p.personId === place.personId && here.fromS < there.toS && there.fromS < here.toS;
+        }),
+      )
+      .map((place) => place.personId);
+    const played = new Set(other.items.map((i) => i.demoId));
+    const counts = new Map<string, number>();
+    for (const { kit } of demos.filter((d) => played.has(d.id)))
+      for (const { goodId, count } of kit)
+        if (goods.has(goodId)) counts.set(goodId, Math.max(count, counts.get(goodId) ?? 0));
+    const kit = [...counts].map(([goodId, count]) => ({ goodId, count }));
+    if (!personIds.length && !kit.length) return [];
+    return [
+      { showId: other.id, title: other.title, from: toClock(its.fromS), to: toClock(its.toS), personIds, kit },
+    ];
+  });
+  return list.length ? { elsewhere: list } : {};
+}
+
+/** From the get-in until everyone is out, as far as that was said, in seconds after midnight. */
+function hoursOf(show: Show): { fromS: number; toS: number } {
+  const upS = clockToS(show.curtainUp);
+  const fromS = clockToS(show.getIn);
+  const outS = show.hardEnd === undefined ? 0 : upS + sinceCurtain(show.hardEnd, upS, fromS);
+  return { fromS, toS: Math.max(upS + show.slotMin * 60, outS) };
+}
+
+function presenceOf(show: Show, { arrives, leaves }: Show['crew'][number]): { fromS: number; toS: number } {
+  const upS = clockToS(show.curtainUp);
+  const at = (clock: string) => upS + sinceCurtain(clock, upS, clockToS(show.getIn));
+  return { fromS: at(arrives), toS: leaves === undefined ? hoursOf(show).toS : at(leaves) };
 }

@@ -62,10 +62,11 @@ export function dueFor(asked: DueAsked): Due[] {
     .map((id) => asked.demos.get(id) ?? id);
   return [
     ...orders(asked).map(({ by, says }) => line('order', `${by} ${says}`, by, says)),
-    ...(show.cold ?? []).map((cold) => ({
-      ...line('fill', cold.goodId, cold.filledOn, `Fill the vessel: ${nameOf(asked, cold.goodId)}`),
-      at: cold.filledAt,
-    })),
+    ...(asked.tour?.lines ?? []).flatMap(({ goodId, filled }) =>
+      filled
+        ? [{ ...line('fill', goodId, filled.on, `Fill the vessel: ${nameOf(asked, goodId)}`), at: filled.at }]
+        : [],
+    ),
     ...(uncounted.length > 0
       ? [
           line(

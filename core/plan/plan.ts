@@ -2,7 +2,7 @@ import { forecastSteps, type Bands, type ForecastProgress } from '../forecast';
 import { script } from '../script';
 import type { Crate, ShowFile } from '../show';
 import {
-  coldBudget,
+  coldBudgets,
   needs,
   packing,
   shelfOfFile,
@@ -11,6 +11,7 @@ import {
   type ColdBudget,
   type Needs,
   type Packing,
+  withOrders,
   type TourShow,
 } from '../supplies';
 import { placeSteps, type PlaceOptions, type SearchProgress, type Timetable } from '../timetable';
@@ -78,8 +79,9 @@ export function* planSteps(
   const of = script(file);
   const placement = yield* told(placeSteps(of, options), (searching) => ({ searching }));
   const { timetable } = placement;
-  const needed = needs(of, timetable);
-  const cold = (file.show.cold ?? []).map((c) => coldBudget(of, timetable, c, needed.consumables));
+  const used = needs(of, timetable);
+  const cold = coldBudgets(of, timetable, used.consumables);
+  const needed = withOrders(used, of, cold);
   const bands =
     plays > 0 ? yield* told(forecastSteps(placement, { seed, plays }), (playing) => ({ playing })) : null;
   const says = findings({ placement, needs: needed, bands, cold });

@@ -1,7 +1,7 @@
 import { script } from '../script';
 import { applyChange, type ShowFile } from '../show';
-import { coldBudget, needs } from '../supplies';
-import { place } from '../timetable';
+import { coldBudgets, needs } from '../supplies';
+import { place, type Placement } from '../timetable';
 import { findings, type PlanFinding } from './rules';
 import type { WayOut } from '../findings';
 
@@ -35,7 +35,7 @@ export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<u
           const next = { ...file, show: applyChange(file.show, way.change) };
           const placement = place(script(next), { budget: EACH_STEPS });
           left -= Math.max(placement.timetable.steps, EACH_STEPS / 10);
-          known.set(key, (after = said(next, placement)));
+          known.set(key, (after = said(placement)));
           yield;
         }
         if (weight(finding, after) >= before) continue;
@@ -52,11 +52,9 @@ export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<u
 export const untried = (all: readonly PlanFinding[]): PlanFinding[] =>
   all.map((finding) => ({ ...finding, waysOut: finding.waysOut.filter((way) => !way.change || way.sure) }));
 
-function said(file: ShowFile, placement: ReturnType<typeof place>): PlanFinding[] {
+function said(placement: Placement): PlanFinding[] {
   const needed = needs(placement.script, placement.timetable);
-  const cold = (file.show.cold ?? []).map((c) =>
-    coldBudget(placement.script, placement.timetable, c, needed.consumables),
-  );
+  const cold = coldBudgets(placement.script, placement.timetable, needed.consumables);
   return findings({ placement, needs: needed, bands: null, cold });
 }
 

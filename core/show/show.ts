@@ -102,6 +102,10 @@ export class Good {
   @IsOptional()
   @Figure(0.001, 25, { label: 'Bulk density', unit: 'g/mL', help: 'To turn cups into grams.' })
   densityGPerML?: number;
+  /** Days it lasts from the day it is bought, opened or not: fresh leaf, 1. */
+  @IsOptional()
+  @Whole(0, 3650, { label: 'Days it lasts from buying', empty: 'it keeps' })
+  keepsDays?: number;
   /** Days it lasts once opened. */
   @IsOptional() @Whole(1, 3650, 'Days it lasts once opened') openLastsDays?: number;
   @IsOptional() @YesNo('Hard to find') hardToFind?: boolean;
@@ -112,6 +116,10 @@ export class Good {
   /** Of one piece, for packing: grams, and litres with its wrapping. */
   @IsOptional() @Figure(0, 1e6, { label: 'One weighs', unit: 'g' }) pieceG?: number;
   @IsOptional() @Figure(0, 1e4, { label: 'One takes up', unit: 'L' }) pieceL?: number;
+  /** Lies on top, and nothing on it. */
+  @IsOptional() @YesNo('Fragile') fragile?: boolean;
+  /** Carried beside the crates. */
+  @IsOptional() @YesNo('Too long for a crate') long?: boolean;
 }
 
 /** A crate of the troupe: inside volume in litres, and how heavy it may be, in kg. */
@@ -264,6 +272,16 @@ export class OpenAction {
   @Id() onId!: string;
 }
 
+/** Another show of the same time that wants the same people or kit: who and what of it is in this file too. */
+export class Elsewhere {
+  @Id() showId!: string;
+  @Title('Show') title!: string;
+  @Clock('From') from!: string;
+  @Clock('To') to!: string;
+  @Refs(100, 'Crew') personIds!: string[];
+  @Many(() => ExtraKit, 2000) kit!: ExtraKit[];
+}
+
 export const SHOW_FORMAT = 'hearty-stage/show';
 export const SHOW_VERSION = 1;
 
@@ -279,4 +297,5 @@ export class ShowFile {
   @Many(() => Good, 2000) stock!: Good[];
   @Many(() => DemoRecord) record!: DemoRecord[];
   @IsOptional() @Many(() => OpenAction) actions?: OpenAction[];
+  @IsOptional() @Many(() => Elsewhere) elsewhere?: Elsewhere[];
 }

@@ -5,7 +5,7 @@ import { clockToS, sinceCurtain } from '../quantities';
 import type { Demo, Timing } from './demo';
 import type { Checked, Problem } from './problem';
 import { fileRefProblems } from './refs';
-import type { Show, ShowFile } from './show';
+import type { Show, ShowFile, Venue } from './show';
 
 /**
  * Reads an untrusted value as a document of class `type`: every field checked, unknown fields refused.
@@ -180,10 +180,23 @@ export function showProblems(show: Show, path = ''): Problem[] {
   return [...problems, ...repeated(show.items, at('items'))];
 }
 
+/** A house that closes after midnight does so in the small hours. Common practice. */
+const SMALL_HOURS_S = 6 * 3600;
+
+/** What class decorators cannot see in a venue by itself. */
+export function venueProblems({ opens, closes }: Venue, path = ''): Problem[] {
+  if (opens === undefined || closes === undefined) return [];
+  const closesS = clockToS(closes);
+  return closesS <= clockToS(opens) && closesS > SMALL_HOURS_S
+    ? [{ path: path ? `${path}.closes` : 'closes', says: 'The house closes before it opens.' }]
+    : [];
+}
+
 /** The whole show file: each part, and every reference from one part to another. */
 export function showFileProblems(file: ShowFile): Problem[] {
   return [
     ...showProblems(file.show, 'show'),
+    ...venueProblems(file.venue, 'venue'),
     ...file.demos.flatMap((demo, i) => demoProblems(demo, `demos[${i}]`)),
     ...fileRefProblems(file),
     ...repeated(file.demos, 'demos'),

@@ -1,7 +1,7 @@
 import type { BaseUnit } from '../quantities';
 import { firstExpiredFirst, outWith, type LotStock } from './ledger';
 import { type WrittenMove } from './moves';
-import type { ConsumableTotal } from './needs';
+import type { ConsumableTotal } from './wants';
 import { rounded } from './spread';
 
 /** What is left of one consumable after a run, in the good's base unit. */

@@ -1,9 +1,10 @@
 import { addSeconds, differenceInMinutes, parseISO } from 'date-fns';
-import { formatFigure } from '../quantities';
+import { formatFigure, type BaseUnit } from '../quantities';
 import type { Script } from '../script';
-import type { ColdPlan } from '../show';
+import type { ColdPlan, Good, Show } from '../show';
 import type { Timetable } from '../timetable';
-import type { ConsumableTotal } from './needs';
+import type { ConsumableTotal } from './wants';
+import { rounded } from './spread';
 
 /**
  * A cryogen as the budget counts it: `unit` L or kg, its density in kg per unit, what a kilogram takes up in becoming
@@ -37,7 +38,7 @@ export interface ColdBudget {
   lossTotal: number;
   reserve: number;
   total: number;
-  /** Whole units to order: the vessel is filled to this. */
+  /** Whole units to order, or what the vessel holds where that is enough: it is filled to this. */
   order: number;
   cost: number | undefined;
   /** What is left in the vessel, from filling to the end; `h` are hours from curtain-up. */
@@ -48,6 +49,8 @@ export interface ColdBudget {
   daysKept: number;
   /** When the vessel is filled and when it runs dry, if it does, in hours from curtain-up. */
   filledH: number;
+  /** When the first of it is poured, in hours from curtain-up. */
+  firstUseH: number;
   dryAtH: number | undefined;
 }
 
@@ -64,6 +67,52 @@ export function chilled(
   return heatKJ / latentKJPerKg / kgPerUnit;
 }
 
+/**
+ * The usual figures of a cryogen's budget, before anybody has said others: a 10 L flask that loses 0.2 L a day, or a
+ * box of 15 kg that loses 2; 15 % lost in pouring; filled at nine, or at the get-in where that is sooner. Common practice.
+ */
+export const usualCold = (good: Pick<Good, 'id' | 'unit'>, show: Pick<Show, 'date' | 'getIn'>): ColdPlan => {
+  const dry = good.unit === 'g';
+  return {
+    goodId: good.id,
+    cryogen: dry ? 'dry ice' : 'liquid nitrogen',
+    vessel: dry ? 15 : 10,
+    staticPerDay: dry ? 2 : 0.2,
+    filledOn: show.date,
+    filledAt: show.getIn < '09:00' ? show.getIn : '09:00',
+    chillDown: dry ? 0 : 1,
+    pourLossPct: 15,
+    openPerHour: dry ? 0.3 : 0.5,
+    openHours: 1,
+    reservePct: 10,
+    objects: [],
+  };
+};
+
+/** Whether a good is one that boils or sublimes away and never keeps. */
+export const isCryogen = ({ sort, storage }: Good): boolean => sort === 'consumable' && storage === 'cryogen';
+
+/** The budgets of a show: as somebody set them, and with the usual figures for every other cryogen its demos name. Pure. */
+export function coldPlans({ file, items, goods }: Script): ColdPlan[] {
+  const set = file.show.cold ?? [];
+  const named = new Set(items.flatMap(({ demo }) => (demo?.consumables ?? []).map((need) => need.goodId)));
+  const others = [...goods.values()].filter(
+    (good) => isCryogen(good) && named.has(good.id) && !set.some((c) => c.goodId === good.id),
+  );
+  return [...set, ...others.map((good) => usualCold(good, file.show))];
+}
+
+/** The budgets of a show, worked out. Pure. */
+export const coldBudgets = (
+  script: Script,
+  timetable: Timetable,
+  consumables: readonly ConsumableTotal[],
+): ColdBudget[] => coldPlans(script).map((plan) => coldBudget(script, timetable, plan, consumables));
+
+/** What is ordered, in the unit the good is kept in. */
+export const carried = ({ cryogen, order }: ColdBudget, unit: BaseUnit): number =>
+  rounded((unit === 'g' ? CRYOGENS[cryogen].kgPerUnit : 1) * order * 1000);
+
 /** The cryogen a show needs: what its demos pour and chill, and what is lost to the air. Pure. */
 export function coldBudget(
   script: Script,
@@ -76,12 +125,14 @@ export function coldBudget(
   const perBase = good?.unit === 'g' ? 1 / 1000 / kgPerUnit : 1 / 1000;
   const need = consumables.find((c) => c.goodId === plan.goodId);
   const pours = (need?.lines ?? []).map((line) => {
-    const amount = line.each * line.plannedTimes * perBase;
+    // What is lost in pouring is counted below, once; the demo's own waste is the same loss.
+    const each = (line.each / (1 + line.wastePct / 100)) * perBase;
+    const amount = each * line.plannedTimes;
     return {
       itemId: line.itemId,
       title: line.title,
       amount,
-      working: `${line.plannedTimes} × ${formatFigure(line.each * perBase)} ${unit}`,
+      working: `${line.plannedTimes} × ${formatFigure(each)} ${unit}`,
     };
   });
   const objects = plan.objects.map((o) => ({
@@ -92,13 +143,15 @@ export function coldBudget(
     }) / (${CRYOGENS[plan.cryogen].latentKJPerKg} kJ/kg × ${kgPerUnit} kg/${unit})`,
   }));
   // Retries that the packed amount allows for.
-  const retries = need ? Math.max(0, (need.packed - need.planned) * perBase) : 0;
+  const planned = pours.reduce((sum, p) => sum + p.amount, 0);
+  const retries =
+    need && need.planned > 0 ? Math.max(0, ((need.packed - need.planned) / need.planned) * planned) : 0;
   const uses: ColdLine[] = [
     ...pours.map(({ title, amount, working }) => ({ title, amount, working })),
     ...objects,
     ...(retries > 0 ? [{ title: 'Retries', amount: retries, working: 'packed less planned' }] : []),
   ];
-  const poured = pours.reduce((sum, p) => sum + p.amount, 0) + retries;
+  const poured = planned + retries;
   const daysKept = Math.max(0, hoursBefore(script, plan) / 24 + timetable.endS / 86_400);
   const losses: ColdLine[] = [
     { title: 'Cooling the vessel down', amount: plan.chillDown, working: 'once' },
@@ -123,7 +176,9 @@ export function coldBudget(
   const lossTotal = sum(losses);
   const reserve = ((useTotal + lossTotal) * plan.reservePct) / 100;
   const total = useTotal + lossTotal + reserve;
-  const order = Math.ceil(total - 1e-9);
+  const whole = Math.ceil(total - 1e-9);
+  // A vessel that holds the total, though not the next whole unit, is filled up.
+  const order = total <= plan.vessel + 1e-9 ? Math.min(whole, plan.vessel) : whole;
   const left = courseOf(script, timetable, plan, pours, objects, Math.min(order, plan.vessel), losses);
   return {
     goodId: plan.goodId,
@@ -142,8 +197,15 @@ export function coldBudget(
     staticPerDay: plan.staticPerDay,
     daysKept,
     filledH: -hoursBefore(script, plan),
+    firstUseH: Math.min(0, ...pours.map((p) => firstHandsOf(timetable, p.itemId) / 3600)),
     dryAtH: left.find((p) => p.amount <= 0)?.h,
   };
+}
+
+/** When an item, or what is prepared for it, is begun: seconds from curtain-up. */
+function firstHandsOf(timetable: Timetable, itemId: string): number {
+  const tasks = timetable.tasks.filter((t) => t.itemId === itemId).map((t) => t.startS);
+  return Math.min(timetable.items.find((i) => i.itemId === itemId)?.startS ?? 0, ...tasks);
 }
 
 /** Hours from filling to curtain-up. */
@@ -162,11 +224,7 @@ function courseOf(
   filled: number,
   losses: readonly ColdLine[],
 ): ColdBudget['left'] {
-  const startOf = (itemId: string) => {
-    const tasks = timetable.tasks.filter((t) => t.itemId === itemId).map((t) => t.startS);
-    const item = timetable.items.find((i) => i.itemId === itemId)?.startS ?? 0;
-    return Math.min(item, ...tasks) / 3600;
-  };
+  const startOf = (itemId: string) => firstHandsOf(timetable, itemId) / 3600;
   const from = -hoursBefore(script, plan);
   const end = Math.max(timetable.endS / 3600, from);
   const open = losses.find((l) => l.title === 'Open flasks and trays')?.amount ?? 0;

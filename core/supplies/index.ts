@@ -1,6 +1,7 @@
 export { afterRun, moveIdOf, takeOut, type AfterRun, type LeftoverLine } from './after-run';
 export { rounded } from './spread';
-export { needs, RUN_OUT_PCT, type ConsumableTotal, type NeedLine, type Needs } from './needs';
+export { needs, RUN_OUT_PCT, withOrders, type Needs } from './needs';
+export type { ConsumableTotal, NeedLine } from './wants';
 export { kitTotals, type KitNeedTotal } from './kit';
 export {
   balance,
@@ -25,7 +26,17 @@ export {
   type TourShow,
   type TourStop,
 } from './tour';
-export { chilled, coldBudget, CRYOGENS, type ColdBudget, type ColdLine } from './cold';
+export {
+  chilled,
+  coldBudget,
+  coldBudgets,
+  coldPlans,
+  CRYOGENS,
+  isCryogen,
+  usualCold,
+  type ColdBudget,
+  type ColdLine,
+} from './cold';
 export {
   diluted,
   dilutedMolar,
@@ -38,5 +49,6 @@ export {
   type PeroxideStrength,
   type PeroxideUnit,
 } from './solutions';
-export { LIFT_KG, packing, thingsOf, type PackedCrate, type Packing, type Thing } from './packing';
+export { LIFT_KG, packing, thingsOf, type PackedCrate, type Packing } from './packing';
+export type { Thing } from './fill';
 export { SEPARATIONS, separation, type Separation } from './separations';

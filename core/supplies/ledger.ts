@@ -9,8 +9,9 @@ export interface LotStock {
   shelf: number;
   /** Out with shows, by show. */
   out: Record<string, number>;
+  boughtOn?: string;
   openedOn?: string;
-  /** The last day it is good: its expiry, or sooner where it was opened. */
+  /** The last day it is good: its expiry, or sooner by what its good says of things bought or opened. */
   goodUntil?: string;
 }
 
@@ -80,7 +81,7 @@ function moved(of: LotStock, { kind, amount, showId, day }: WrittenMove): LotSto
   };
   switch (kind) {
     case 'bought':
-      return { ...of, shelf: rounded(of.shelf + amount) };
+      return { ...of, shelf: rounded(of.shelf + amount), boughtOn: of.boughtOn ?? day };
     case 'counted':
       return { ...of, shelf: amount };
     case 'packed':
@@ -99,14 +100,16 @@ function moved(of: LotStock, { kind, amount, showId, day }: WrittenMove): LotSto
   }
 }
 
-function goodUntil({ lot, openedOn }: LotStock, good: Good | undefined): string | undefined {
-  const opened =
-    openedOn !== undefined && good?.openLastsDays !== undefined
-      ? lightFormat(addDays(parseISO(openedOn), good.openLastsDays), 'yyyy-MM-dd')
-      : undefined;
-  const days = [lot.expires, opened].filter((d) => d !== undefined).sort();
-  return days[0];
+function goodUntil({ lot, boughtOn, openedOn }: LotStock, good: Good | undefined): string | undefined {
+  const days = [lot.expires, lasts(boughtOn, good?.keepsDays), lasts(openedOn, good?.openLastsDays)];
+  return days.filter((d) => d !== undefined).sort()[0];
 }
+
+/** The last day of what lasts so many days from one; undefined where either is not known. */
+export const lasts = (from: string | undefined, days: number | undefined): string | undefined =>
+  from === undefined || days === undefined
+    ? undefined
+    : lightFormat(addDays(parseISO(from), days), 'yyyy-MM-dd');
 
 /**
  * Stock as it will be when moves not yet added up are: what a device shows of what it still owes the server. One that

@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { STORAGE_CLASSES, type Crate, type StorageClass } from '../show';
-import { packing, type Thing } from './packing';
+import type { Thing } from './fill';
+import { packing } from './packing';
+import { plan } from '../plan';
+import { demo, good, showOf } from '../testing/hall-show';
 import { separation } from './separations';
 
 const crate = (id: string, insideL = 40, limitKg = 16): Crate => ({ id, name: id, insideL, limitKg });
@@ -25,6 +28,9 @@ test.each<[StorageClass, StorageClass]>([
   ['acid', 'strong alkali'],
   ['strong alkali', 'aluminium'],
   ['oxidiser', 'fuel'],
+  ['oxidiser', 'strong alkali'],
+  ['acid', 'aluminium'],
+  ['sparks', 'oxidiser'],
 ])('%s and %s are kept apart, either way round', (a, b) => {
   expect(separation(a, b)!.why).toBeTruthy();
   expect(separation(b, a)).toBe(separation(a, b));
@@ -112,4 +118,80 @@ test('nothing is lost or doubled, no crate is too heavy or too full, and every b
     }),
     { seed: 23, numRuns: 300 },
   );
+});
+
+test('heavy things lie low and fragile ones on top, and among those what is needed first', () => {
+  const { crates } = packing(
+    [
+      thing('glass', { fragile: true, firstS: 900 }),
+      thing('motor', { kg: 4, firstS: -3600 }),
+      thing('cloth', { firstS: 600 }),
+      thing('tongs', { firstS: -600 }),
+      thing('weights', { kg: 6, amount: 4, firstS: 0 }),
+    ],
+    [crate('one')],
+  );
+  expect(crates[0]!.things.map((t) => t.goodId)).toEqual(['motor', 'cloth', 'weights', 'tongs', 'glass']);
+});
+
+test('what is too long goes beside the crates', () => {
+  expect(packing([thing('rod', { long: true })], [crate('one')])).toMatchObject({
+    crates: [],
+    alone: [{ how: expect.stringContaining('too long') as string }],
+  });
+});
+
+/** Every way to put every thing somewhere, one by one. */
+function bruteForce(things: readonly Thing[], crates: readonly Crate[]): number {
+  let fewest = Infinity;
+  for (let way = 0; way < crates.length ** things.length; way++) {
+    const where = things.map((_, i) => Math.floor(way / crates.length ** i) % crates.length);
+    const inside = crates.map((_, c) => things.filter((_, i) => where[i] === c));
+    const sum = (list: readonly Thing[], of: 'kg' | 'litres') => list.reduce((s, t) => s + t[of]!, 0);
+    const fits = crates.every(
+      (c, i) =>
+        sum(inside[i]!, 'kg') <= c.limitKg + 1e-9 &&
+        sum(inside[i]!, 'litres') <= c.insideL + 1e-9 &&
+        inside[i]!.every((a) => inside[i]!.every((b) => !separation(a.storage, b.storage))),
+    );
+    if (fits) fewest = Math.min(fewest, inside.filter((list) => list.length).length);
+  }
+  return fewest;
+}
+
+test('no packing of a small show with fewer crates exists where it is said to be proven, and small ones are', () => {
+  let proven = 0;
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          kg: fc.integer({ min: 1, max: 10 }),
+          litres: fc.integer({ min: 1, max: 25 }),
+          storage: fc.constantFrom(...STORAGE_CLASSES.slice(0, 11)),
+        }),
+        { minLength: 1, maxLength: 6 },
+      ),
+      fc.array(fc.constantFrom(20, 30, 40), { minLength: 1, maxLength: 4 }),
+      (rows, sizes) => {
+        const things = rows.map((r, i) => thing(`t${i}`, r));
+        const crates = sizes.map((insideL, i) => crate(`c${i}`, insideL));
+        const fewest = bruteForce(things, crates);
+        const found = packing(things, crates);
+        const clean = !found.broken.length && !found.loose.length;
+        expect(clean).toBe(fewest < Infinity);
+        if (clean) expect(found.crates).toHaveLength(fewest);
+        if (clean && found.proven) proven++;
+      },
+    ),
+    { seed: 31, numRuns: 250 },
+  );
+  expect(proven).toBeGreaterThan(150);
+});
+
+test('bottles and bags are weighed whole, not by the dose', () => {
+  const file = showOf([demo('a', { consumables: [{ goodId: 'acid', amount: 30, per: 'show', wastePct: 0 }] })], undefined, {
+    stock: [{ ...good('acid', 'consumable', 500), unit: 'mL', packAmount: 500, densityGPerML: 1 }],
+  });
+  const { crates } = plan(file, { plays: 0, parts: { packing: [crate('one')] } }).packing!;
+  expect(crates[0]!.things[0]).toMatchObject({ kg: 0.5, words: '30 mL of 500 mL' });
 });

@@ -1,28 +1,17 @@
 import { formatAmount, inOrderOfName } from '../quantities';
 import type { Script } from '../script';
-import type { Crate, Good, StorageClass } from '../show';
+import type { Crate, Good } from '../show';
 import type { Timetable } from '../timetable';
 import type { Needs } from './needs';
+import { fewestCrates } from './fewest-crates';
+import { foesIn, isPieces, part, put, roomFor, type Fill, type Thing } from './fill';
 import { ALONE, separation } from './separations';
+import { rounded } from './spread';
 
 /** What one person may lift, kg. Common practice; each crate carries its own limit. */
 export const LIFT_KG = 16;
 /** Bottles and boxes take this much more room than what is in them. Common practice. */
 const WRAPPING = 1.3;
-
-/** Something to carry. Mass in kg and volume in litres of all of it; undefined where the stores do not know. */
-export interface Thing {
-  goodId: string;
-  name: string;
-  amount: number;
-  words: string;
-  sort: Good['sort'];
-  storage: StorageClass;
-  kg: number | undefined;
-  litres: number | undefined;
-  /** When the first of it is wanted, seconds from curtain-up. */
-  firstS: number;
-}
 
 export interface PackedCrate {
   crateId: string;
@@ -31,7 +20,7 @@ export interface PackedCrate {
   litres: number;
   limitKg: number;
   insideL: number;
-  /** From the bottom up: what is needed first lies on top. */
+  /** From the bottom up: heavy things low, fragile ones on top, and among those what is needed first above. */
   things: Thing[];
   firstS: number;
 }
@@ -43,6 +32,8 @@ export interface Packing {
   alone: { thing: Thing; how: string }[];
   /** Whose size is not known, and what no crate has room for. */
   loose: { thing: Thing; why: string }[];
+  /** Whether it is sure that no fewer crates would do. */
+  proven: boolean;
   /** Rules that could not be kept. */
   broken: { crate: string; a: string; b: string; why: string }[];
 }
@@ -66,10 +57,12 @@ export function thingsOf({ items, goods }: Script, timetable: Timetable, needs: 
         goodId,
         name: good.name,
         amount,
-        words: good.unit === 'piece' ? `${amount} ×` : formatAmount(amount, good.unit),
+        words: good.unit === 'piece' ? `${amount} ×` : formatAmount(amount, good.unit) + inPacks(good, amount),
         sort: good.sort,
         storage: good.storage ?? 'ordinary',
-        ...sizeOf(good, amount),
+        ...(good.fragile && { fragile: true }),
+        ...(good.long && { long: true }),
+        ...sizeOf(good, carriedOf(good, amount)),
         firstS: firstOf(goodId),
       },
     ];
@@ -79,6 +72,17 @@ export function thingsOf({ items, goods }: Script, timetable: Timetable, needs: 
     ...needs.consumables.flatMap((c) => thing(c.goodId, c.packed)),
   ];
 }
+
+/** Bottles and bags are carried whole, whatever is used of them; what has no pack, and cryogen, by what is taken. */
+const carriedOf = ({ unit, packAmount, storage }: Good, amount: number): number =>
+  unit === 'piece' || packAmount === undefined || storage === 'cryogen'
+    ? amount
+    : Math.ceil(rounded(amount / packAmount)) * packAmount;
+
+const inPacks = (good: Good, amount: number): string => {
+  const carried = carriedOf(good, amount);
+  return carried > amount ? ` of ${formatAmount(carried, good.unit)}` : '';
+};
 
 function sizeOf(good: Good, amount: number): Pick<Thing, 'kg' | 'litres'> {
   const { unit, densityGPerML, pieceG, pieceL } = good;
@@ -99,9 +103,9 @@ function sizeOf(good: Good, amount: number): Pick<Thing, 'kg' | 'litres'> {
 }
 
 /**
- * Puts things into crates: within volume and weight, kept apart by storage class, and what is needed first where it
- * comes out first. Three orders of filling are tried, and the one that breaks fewest rules, leaves least behind and
- * fills fewest crates is taken; it does not claim that no better one exists. Pure.
+ * Puts things into crates: within volume and weight, kept apart by storage class, heavy low and fragile on top. Three
+ * orders of filling are tried; where a search through all ways finds one with fewer crates, or one that breaks no rule
+ * where those did, it is taken. `proven` says whether that search went through them all. Pure.
  */
 export function packing(things: readonly Thing[], crates: readonly Crate[]): Packing {
   const byNeed = [...things].sort(
@@ -115,20 +119,27 @@ export function packing(things: readonly Thing[], crates: readonly Crate[]): Pac
   ];
   const tried = orders.map((order) => filled(order, crates));
   const cost = (p: Packing) => p.broken.length * 1e4 + p.loose.length * 100 + p.crates.length;
-  return tried.reduce((best, p) => (cost(p) < cost(best) ? p : best));
+  const best = tried.reduce((best, p) => (cost(p) < cost(best) ? p : best));
+  const inCrates = things.filter((t) => inCrate(t));
+  const clean = best.broken.length === 0 && best.loose.every(({ thing }) => !inCrate(thing));
+  const { fill, proven } = fewestCrates(inCrates, crates, clean ? best.crates.length : crates.length + 1);
+  return { ...(fill ? { ...best, loose: best.loose.filter((l) => !inCrate(l.thing)), ...laid(fill) } : best), proven: proven && (clean || !!fill) };
 }
 
+/** Whether something goes into a crate, as far as is known. */
+const inCrate = (t: Thing) =>
+  howAlone(t) === undefined && t.kg !== undefined && t.litres !== undefined;
+
+/** What travels outside the crates, and how. */
+const howAlone = ({ storage, long }: Thing): string | undefined =>
+  ALONE[storage] ?? (long ? 'beside the crates: it is too long for one' : undefined);
+
 function filled(things: readonly Thing[], crates: readonly Crate[]): Packing {
-  const open = crates.map((crate) => ({ crate, things: [] as Thing[], kg: 0, litres: 0 }));
+  const open = crates.map((crate): Fill => ({ crate, things: [], kg: 0, litres: 0 }));
   const alone: Packing['alone'] = [];
   const loose: Packing['loose'] = [];
-  const put = (to: (typeof open)[number], thing: Thing) => {
-    to.things.push(thing);
-    to.kg += thing.kg!;
-    to.litres += thing.litres!;
-  };
   for (const thing of things) {
-    const how = ALONE[thing.storage];
+    const how = howAlone(thing);
     if (how) {
       alone.push({ thing, how });
       continue;
@@ -159,6 +170,15 @@ function filled(things: readonly Thing[], crates: readonly Crate[]): Packing {
     }
     if (rest) loose.push({ thing: rest, why: 'no crate has room for it' });
   }
+  return { ...laid(open), alone, loose, proven: false };
+}
+
+/** One piece heavier than this lies low, in kg. Common practice. */
+const HEAVY_KG = 2;
+const layer = (t: Thing) => (t.fragile ? 2 : t.kg! / Math.max(1, isPieces(t) ? t.amount : 1) >= HEAVY_KG ? 0 : 1);
+
+/** Filled crates as they are loaded, and the rules they break. */
+function laid(open: readonly Fill[]): Pick<Packing, 'crates' | 'broken'> {
   const used = open
     .filter((o) => o.things.length > 0)
     .map((o): PackedCrate => ({
@@ -168,7 +188,7 @@ function filled(things: readonly Thing[], crates: readonly Crate[]): Packing {
       litres: o.litres,
       limitKg: o.crate.limitKg,
       insideL: o.crate.insideL,
-      things: [...o.things].sort((a, b) => b.firstS - a.firstS || b.kg! - a.kg!),
+      things: [...o.things].sort((a, b) => layer(a) - layer(b) || b.firstS - a.firstS || b.kg! - a.kg!),
       firstS: Math.min(...o.things.map((t) => t.firstS)),
     }))
     .sort((a, b) => b.firstS - a.firstS || inOrderOfName(a.name, b.name));
@@ -180,29 +200,5 @@ function filled(things: readonly Thing[], crates: readonly Crate[]): Packing {
       }),
     ),
   );
-  return { crates: used, alone, loose, broken };
+  return { crates: used, broken };
 }
-
-const foesIn = (things: readonly Thing[], thing: Thing) =>
-  things.filter((t) => separation(t.storage, thing.storage)).length;
-
-const isPieces = (thing: Thing) => thing.words.endsWith('×');
-
-/** How much of the thing the crate still takes, in the thing's amount. */
-function roomFor({ crate, kg, litres }: { crate: Crate; kg: number; litres: number }, thing: Thing): number {
-  const eachKg = thing.kg! / thing.amount;
-  const eachL = thing.litres! / thing.amount;
-  const slack = 1e-9;
-  return Math.min(
-    eachKg > 0 ? (crate.limitKg - kg + slack) / eachKg : Infinity,
-    eachL > 0 ? (crate.insideL - litres + slack) / eachL : Infinity,
-  );
-}
-
-const part = (thing: Thing, amount: number): Thing => ({
-  ...thing,
-  amount,
-  words: `${amount} ×`,
-  kg: (thing.kg! * amount) / thing.amount,
-  litres: (thing.litres! * amount) / thing.amount,
-});

@@ -1,45 +1,79 @@
 /** How likely it is that how much is used: amount → odds. */
-export type Spread = Map<number, number>;
+export type Spread = ReadonlyMap<number, number>;
 
-/** Sums of many spreads are kept to about this many amounts, each rounded up to the next: never too little. */
-const MOST_AMOUNTS = 2000;
+/** Sums of more pairs than this are made on a grid of equal steps. */
+const MANY_PAIRS = 4096;
+/** Steps of a grid; what falls between two is shared out so that the mean stays. */
+const STEPS = 1000;
 
 export const sure = (amount: number): Spread => new Map([[rounded(amount), 1]]);
 
 /** The sum of two independent amounts. */
 export function convolve(a: Spread, b: Spread): Spread {
-  const sum: Spread = new Map();
+  if (a.size * b.size > MANY_PAIRS) return onGrid(a, b);
+  const sum = new Map<number, number>();
   for (const [x, px] of a) {
     for (const [y, py] of b) {
       const amount = rounded(x + y);
       sum.set(amount, (sum.get(amount) ?? 0) + px * py);
     }
   }
-  return sum.size > MOST_AMOUNTS ? coarser(sum) : sum;
+  return sum;
 }
 
-function coarser(spread: Spread): Spread {
-  const most = Math.max(...spread.keys());
-  const step = most / (MOST_AMOUNTS / 4);
-  const out: Spread = new Map();
+function onGrid(a: Spread, b: Spread): Spread {
+  const most = Math.max(...a.keys()) + Math.max(...b.keys());
+  // Pieces stay whole.
+  const whole = most <= 4 * STEPS && [...a.keys(), ...b.keys()].every(Number.isInteger);
+  const step = whole ? 1 : most / STEPS;
+  const [x, y] = [grid(a, step), grid(b, step)];
+  const sum = new Float64Array(x.length + y.length);
+  for (let i = 0; i < x.length; i++) {
+    const px = x[i]!;
+    if (px > 0) for (let j = 0; j < y.length; j++) sum[i + j]! += px * y[j]!;
+  }
+  const out = new Map<number, number>();
+  sum.forEach((odds, i) => odds > 0 && out.set(rounded(i * step), odds));
+  return out;
+}
+
+function grid(spread: Spread, step: number): Float64Array {
+  const out = new Float64Array(Math.ceil(Math.max(...spread.keys()) / step) + 2);
   for (const [amount, odds] of spread) {
-    const up = rounded(Math.min(most, Math.ceil(amount / step - 1e-9) * step));
-    out.set(up, (out.get(up) ?? 0) + odds);
+    const at = rounded(amount / step);
+    const low = Math.floor(at);
+    out[low]! += odds * (1 - (at - low));
+    out[low + 1]! += odds * (at - low);
   }
   return out;
 }
 
-/** The least amount that is exceeded with at most `odds`, and the odds that remain above it. */
-export function enough(spread: Spread, odds: number): { amount: number; above: number } {
+/** One of several spreads, each as likely as the others. */
+export function oneOf(spreads: readonly Spread[]): Spread {
+  const out = new Map<number, number>();
+  for (const spread of spreads)
+    for (const [amount, odds] of spread) out.set(amount, (out.get(amount) ?? 0) + odds / spreads.length);
+  return out;
+}
+
+/** The least amount that is exceeded with at most `odds`. */
+export function enough(spread: Spread, odds: number): number {
   let above = 1;
   let amount = 0;
   for (const [value, p] of [...spread].sort(([a], [b]) => a - b)) {
     amount = value;
-    above = Math.max(0, above - p);
+    above -= p;
     // The slack keeps a sum of odds that should be exactly the limit from falling on the wrong side.
     if (above <= odds + 1e-12) break;
   }
-  return { amount, above };
+  return amount;
+}
+
+/** The odds that more than an amount is used. */
+export function oddsAbove(spread: Spread, amount: number): number {
+  let above = 0;
+  for (const [value, p] of spread) if (value > amount + 1e-9) above += p;
+  return Math.min(1, above);
 }
 
 /** Amounts to a millionth, so that equal sums meet in one key. */

@@ -1,12 +1,13 @@
-import { addDays, format, parseISO } from 'date-fns';
+import { addDays, format, parseISO, subBusinessDays } from 'date-fns';
 import { type BaseUnit, inOrderOfName, inOrderOfText } from '../quantities';
 import type { Script } from '../script';
 import { SUPPLIERS, type ColdPlan, type Good, type ShowFile, type Supplier } from '../show';
 import type { Timetable } from '../timetable';
-import { coldBudget, CRYOGENS } from './cold';
-import { outWith, sooner, type LotStock } from './ledger';
-import { needs, packedOf, RUN_OUT_PCT, wants, whole, type Want } from './needs';
-import { convolve, enough, rounded, type Spread } from './spread';
+import { carried, coldBudget, coldPlans, type ColdBudget } from './cold';
+import { lasts, outWith, sooner, type LotStock } from './ledger';
+import { needs, RUN_OUT_PCT } from './needs';
+import { enough, rounded } from './spread';
+import { packedOf, together, wants, whole, type Want } from './wants';
 
 /** What one show of a tour has to do with one good. Amounts in the good's unit. */
 export interface TourLine {
@@ -14,7 +15,7 @@ export interface TourLine {
   goodId: string;
   planned: number;
   packed: number;
-  /** What the shows before it may use up of this good, all together at this show's odds. */
+  /** What the shows before it have set aside of this good, as far as it is still good on its day. */
   before: number;
   /** Of what may be used by this show and those before it, this show's part. */
   share: number;
@@ -25,6 +26,8 @@ export interface TourLine {
   short: number;
   packs: number | undefined;
   cost: number | undefined;
+  /** Of a cryogen: when the vessel is filled. */
+  filled?: { on: string; at: string };
 }
 
 export interface TourShow {
@@ -47,7 +50,8 @@ export interface TourStop {
 /**
  * Shows in the order of their dates against one shelf. What all shows so far may use is added up as odds, so that a
  * tour needs less reserve than its shows one by one; each show takes its share from the lots that are good on its
- * day, first expired first, and what is short is bought in whole packs, whose rest the next show finds. Pure.
+ * day, first expired first, and what is short is bought in whole packs the day before, whose rest the next show finds
+ * while it is good. Cryogens are ordered for each filling. Pure.
  */
 export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): TourShow[] {
   const inOrder = [...stops].sort(
@@ -59,21 +63,30 @@ export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): Tou
   const shelf = new Map<string, Remaining>();
   return inOrder.map(({ script, timetable }) => {
     const { file } = script;
-    const all = wants(script, timetable);
-    const lines = all.map((want) => {
-      const cold = file.show.cold?.find((c) => c.goodId === want.good.id);
-      if (cold) return coldLine(script, timetable, want, cold, want.good);
+    const all = wants(script);
+    const plans = coldPlans(script);
+    const used = plans.length ? needs(script, timetable).consumables : [];
+    const budgeted = new Set(plans.map((c) => c.goodId));
+    const lines = all.flatMap((want) => {
+      if (budgeted.has(want.good.id)) return [];
       const of = shelf.get(want.good.id) ?? remaining(want.good, lots);
       shelf.set(want.good.id, of);
-      return lineOf(file, want, of);
+      return [lineOf(file, want, of)];
     });
-    for (const cold of file.show.cold ?? []) {
+    for (const cold of plans) {
       const good = script.goods.get(cold.goodId);
-      // Nothing is poured of it, but something is chilled.
-      if (good && !all.some((w) => w.good === good))
-        lines.push(coldLine(script, timetable, undefined, cold, good));
+      if (!good) continue;
+      const budget = coldBudget(script, timetable, cold, used);
+      lines.push(
+        coldLine(
+          script,
+          all.find((w) => w.good === good),
+          budget,
+          cold,
+          good,
+        ),
+      );
     }
-    const budgeted = new Set(file.show.cold?.map((c) => c.goodId));
     const priced = lines.map((line) => {
       const good = script.goods.get(line.goodId)!;
       return { good, cost: budgeted.has(good.id) ? line.cost : costOf(good, line.planned) };
@@ -99,82 +112,99 @@ export const shelfOfFile = ({ stock }: ShowFile): LotStock[] =>
 const costOf = (good: Good, amount: number): number | undefined =>
   good.packPrice !== undefined && good.packAmount ? (amount / good.packAmount) * good.packPrice : undefined;
 
-/** A cryogen with a budget is ordered for the one show, losses and all: what is left of it does not keep. */
+/** A cryogen is ordered for the one show, losses and all, for the day of its filling: what is left of it does not keep. */
 function coldLine(
-  script: Script,
-  timetable: Timetable,
+  { file: { show } }: Script,
   want: Want | undefined,
-  cold: ColdPlan,
+  budget: ColdBudget,
+  { filledOn, filledAt }: ColdPlan,
   good: Good,
 ): TourLine {
-  const { order, cost } = coldBudget(script, timetable, cold, needs(script, timetable).consumables);
-  const { show } = script.file;
-  const short = rounded((good.unit === 'g' ? CRYOGENS[cold.cryogen].kgPerUnit : 1) * order * 1000);
+  const short = carried(budget, good.unit);
   return {
     showId: show.id,
     goodId: good.id,
     planned: want?.planned ?? 0,
-    packed: want ? packedOf(want, show.runOutPct ?? RUN_OUT_PCT).packed : 0,
+    packed: short,
     before: 0,
     share: short,
     usable: 0,
     past: 0,
     short,
     packs: undefined,
-    cost,
+    cost: budget.cost,
+    filled: { on: filledOn, at: filledAt },
   };
+}
+
+/** So much of a good, good until a day. */
+interface Heap {
+  amount: number;
+  goodUntil?: string;
 }
 
 /** A good as the tour eats it. */
 interface Remaining {
-  lots: { amount: number; goodUntil?: string }[];
-  /** Bought for earlier shows and not yet used. */
-  fresh: number;
+  /** On the shelf, and what was bought for earlier shows and not set aside: first to die, first out. */
+  heaps: Heap[];
   /** How much is out with a show. */
   out: (showId: string) => number;
-  spread: Spread | undefined;
-  /** What the shows so far may use together. */
-  together: number;
+  /** The shows before, whose reserve is still good: what they set aside, and until when. */
+  pool: { want: Want; share: number; goodUntil: string | undefined }[];
 }
 
 const remaining = (good: Good, lots: readonly LotStock[]): Remaining => ({
-  lots: lots
+  heaps: lots
     .filter((l) => l.lot.goodId === good.id && l.shelf > 0)
     .sort(sooner)
-    .map(({ shelf, goodUntil }) => ({ amount: shelf, ...(goodUntil !== undefined && { goodUntil }) })),
-  fresh: 0,
+    .map(({ shelf, goodUntil }) => heap(shelf, goodUntil)),
   out: (showId) => lots.reduce((sum, l) => sum + (l.lot.goodId === good.id ? outWith(l, showId) : 0), 0),
-  spread: undefined,
-  together: 0,
+  pool: [],
 });
 
-function lineOf(file: ShowFile, want: Want, of: Remaining): TourLine {
+const heap = (amount: number, goodUntil: string | undefined): Heap => ({
+  amount: rounded(amount),
+  ...(goodUntil !== undefined && { goodUntil }),
+});
+const alive = ({ goodUntil }: { goodUntil?: string | undefined }, day: string) =>
+  goodUntil === undefined || goodUntil >= day;
+const total = (list: readonly { amount: number }[]) => rounded(list.reduce((sum, l) => sum + l.amount, 0));
+/** The sooner of two last days; undefined is for ever. */
+const earlier = (a: string | undefined, b: string | undefined) =>
+  a === undefined ? b : b === undefined || a < b ? a : b;
+
+function lineOf({ show }: ShowFile, want: Want, of: Remaining): TourLine {
   const { good } = want;
-  const pct = file.show.runOutPct ?? RUN_OUT_PCT;
+  const { date } = show;
+  const pct = show.runOutPct ?? RUN_OUT_PCT;
   const { packed } = packedOf(want, pct);
-  const before = of.together;
-  of.spread = of.spread ? convolve(of.spread, want.spread) : want.spread;
-  of.together = Math.max(of.together + want.planned, whole(good, enough(of.spread, pct / 100).amount));
-  const share = rounded(of.together - before);
-  const gone = of.lots.filter((l) => l.goodUntil !== undefined && l.goodUntil < file.show.date);
-  const past = rounded(gone.reduce((sum, l) => sum + l.amount, 0));
-  of.lots = of.lots.filter((l) => !gone.includes(l));
-  const out = of.out(file.show.id);
-  const usable = rounded(of.lots.reduce((sum, l) => sum + l.amount, 0) + of.fresh + out);
+  // What earlier shows set aside serves this one, unless it has died by then.
+  of.pool = of.pool.filter((p) => alive(p, date));
+  const before = rounded(of.pool.reduce((sum, p) => sum + p.share, 0));
+  const both = together([...of.pool.map((p) => p.want), want]);
+  const share = rounded(Math.max(want.planned, whole(good, enough(both, pct / 100)) - before));
+  const past = total(of.heaps.filter((h) => !alive(h, date)));
+  of.heaps = of.heaps.filter((h) => alive(h, date));
+  const out = of.out(show.id);
+  const usable = rounded(total(of.heaps) + out);
   // What is out with the show already is its own.
-  let left = Math.max(0, rounded(share - out));
-  for (const lot of of.lots) {
-    const take = Math.min(lot.amount, left);
-    lot.amount = rounded(lot.amount - take);
+  const taken: Heap[] = [heap(Math.min(out, share), undefined)];
+  let left = rounded(share - taken[0]!.amount);
+  for (const from of of.heaps) {
+    const take = Math.min(from.amount, left);
+    taken.push({ ...from, amount: take });
     left = rounded(left - take);
+    from.amount = rounded(from.amount - take);
   }
-  const fromFresh = Math.min(of.fresh, left);
-  of.fresh = rounded(of.fresh - fromFresh);
-  const short = rounded(left - fromFresh);
+  const short = left;
   const packs = good.packAmount ? Math.ceil(rounded(short / good.packAmount)) : undefined;
-  if (packs !== undefined) of.fresh = rounded(of.fresh + packs * good.packAmount! - short);
+  const boughtUntil = lasts(dayBefore(date), good.keepsDays);
+  if (short > 0) taken.push(heap(short, boughtUntil));
+  if (packs !== undefined) of.heaps.push(heap(packs * good.packAmount! - short, boughtUntil));
+  of.heaps = opened(of.heaps, good, date);
+  of.pool.push({ want, share, goodUntil: reserveUntil(taken, want.planned, good, date) });
   return {
-    showId: file.show.id,
+    showId: show.id,
     goodId: good.id,
     planned: want.planned,
     packed,
@@ -186,6 +216,31 @@ function lineOf(file: ShowFile, want: Want, of: Remaining): TourLine {
     packs,
     cost: packs !== undefined && good.packPrice !== undefined ? packs * good.packPrice : undefined,
   };
+}
+
+/** What is begun on a day and left over lasts only as an opened pack does; packs that are still whole are not opened. */
+function opened(heaps: readonly Heap[], good: Good, date: string): Heap[] {
+  const until = lasts(date, good.openLastsDays);
+  return heaps
+    .filter((h) => h.amount > 0)
+    .flatMap((h) => {
+      const begun =
+        until === undefined ? 0 : good.packAmount ? rounded(h.amount % good.packAmount) : h.amount;
+      return [heap(begun, earlier(h.goodUntil, until)), heap(h.amount - begun, h.goodUntil)];
+    })
+    .filter((h) => h.amount > 0)
+    .sort((a, b) => inOrderOfText(a.goodUntil ?? '9999', b.goodUntil ?? '9999'));
+}
+
+/** Until when what a show sets aside beyond its plan is good: the plan eats what dies first. */
+function reserveUntil(taken: readonly Heap[], planned: number, good: Good, date: string): string | undefined {
+  let eaten = planned;
+  let until = lasts(date, good.openLastsDays);
+  for (const { amount, goodUntil } of taken) {
+    if (rounded(amount - eaten) > 0) until = earlier(until, goodUntil);
+    eaten = Math.max(0, rounded(eaten - amount));
+  }
+  return until;
 }
 
 /** Something to buy, from whom, and by when. */
@@ -204,10 +259,25 @@ export interface BuyLine {
   hardToFind: boolean;
   substitutes: string | undefined;
   forShows: Pick<TourShow, 'showId' | 'title'>[];
+  /** Of a cryogen: the day its vessel is filled. */
+  filledOn?: string;
 }
 
 /** Things are here the day before they are needed. Common practice. */
 const DAYS_BEFORE = 1;
+const dayBefore = (date: string) => format(addDays(parseISO(date), -DAYS_BEFORE), 'yyyy-MM-dd');
+
+/** What goes out together: of one good, for shows that it keeps until. */
+interface Order {
+  goodId: string;
+  amount: number;
+  packs: number | undefined;
+  cost: number | undefined;
+  shows: TourShow[];
+  /** The day it has to be here. */
+  here: string;
+  filled?: string;
+}
 
 /** Everything the tour is short of, kit too, by supplier and then by the day to order. `today` marks what is late. Pure. */
 export function buyingList(
@@ -216,60 +286,70 @@ export function buyingList(
   kit: readonly { showId: string; goodId: string; short: number }[],
   today: string,
 ): BuyLine[] {
-  const wanted = new Map<
-    string,
-    { amount: number; packs: number | undefined; cost: number | undefined; shows: TourShow[] }
-  >();
+  const byId = new Map(goods.map((good) => [good.id, good]));
+  const orders = new Map<string, Order[]>();
+  const open = (goodId: string) => orders.get(goodId) ?? orders.set(goodId, []).get(goodId)!;
   for (const show of shows) {
-    const short = show.lines.filter((l) => l.short > 0);
-    for (const line of short) {
-      const have = wanted.get(line.goodId);
-      wanted.set(line.goodId, {
-        amount: rounded((have?.amount ?? 0) + line.short),
-        packs: line.packs === undefined ? undefined : (have?.packs ?? 0) + line.packs,
-        cost: line.cost === undefined ? undefined : rounded((have?.cost ?? 0) + line.cost),
-        shows: [...(have?.shows ?? []), show],
-      });
+    for (const line of show.lines.filter((l) => l.short > 0)) {
+      const list = open(line.goodId);
+      const last = list.at(-1);
+      const { keepsDays } = byId.get(line.goodId) ?? {};
+      const keeps = last && !line.filled && alive({ goodUntil: lasts(last.here, keepsDays) }, show.date);
+      const order: Order = keeps
+        ? last
+        : {
+            goodId: line.goodId,
+            amount: 0,
+            packs: line.packs === undefined ? undefined : 0,
+            cost: line.cost === undefined ? undefined : 0,
+            shows: [],
+            here: dayBefore(show.date),
+            ...(line.filled && { filled: line.filled.on }),
+          };
+      if (!keeps) list.push(order);
+      order.amount = rounded(order.amount + line.short);
+      order.packs = line.packs === undefined ? undefined : (order.packs ?? 0) + line.packs;
+      order.cost = line.cost === undefined ? undefined : rounded((order.cost ?? 0) + line.cost);
+      order.shows.push(show);
     }
     // Kit comes home again: the tour is short of the most that any one show is short of.
     for (const { goodId, short: count } of kit.filter((k) => k.showId === show.showId && k.short > 0)) {
-      const have = wanted.get(goodId);
-      const good = goods.find((g) => g.id === goodId);
+      const [have] = open(goodId);
       const amount = Math.max(have?.amount ?? 0, count);
-      wanted.set(goodId, {
-        amount,
-        packs: good?.packAmount ? Math.ceil(amount / good.packAmount) : undefined,
-        cost:
-          good?.packAmount && good.packPrice !== undefined
-            ? Math.ceil(amount / good.packAmount) * good.packPrice
-            : undefined,
-        shows: [...(have?.shows ?? []), show],
-      });
+      const { packAmount, packPrice } = byId.get(goodId) ?? {};
+      const packs = packAmount ? Math.ceil(amount / packAmount) : undefined;
+      const cost = packs !== undefined && packPrice !== undefined ? packs * packPrice : undefined;
+      const here = have?.here ?? dayBefore(show.date);
+      orders.set(goodId, [{ goodId, amount, packs, cost, shows: [...(have?.shows ?? []), show], here }]);
     }
   }
-  return [...wanted]
-    .flatMap(([goodId, want]): BuyLine[] => {
-      const good = goods.find((g) => g.id === goodId);
+  return [...orders.values()]
+    .flat()
+    .flatMap((order): BuyLine[] => {
+      const good = byId.get(order.goodId);
       if (!good) return [];
-      const orderBy = format(
-        addDays(parseISO(want.shows[0]!.date), -(good.leadDays ?? 0) - DAYS_BEFORE),
-        'yyyy-MM-dd',
-      );
+      const leadDays = good.leadDays ?? 0;
+      // A filling is dated back by working days: nobody delivers cold on a Sunday.
+      const by = order.filled
+        ? subBusinessDays(parseISO(order.filled), leadDays)
+        : addDays(parseISO(order.here), -leadDays);
+      const orderBy = format(by, 'yyyy-MM-dd');
       return [
         {
-          goodId,
+          goodId: good.id,
           name: good.name,
           unit: good.unit,
-          amount: want.amount,
-          packs: want.packs,
+          amount: order.amount,
+          packs: order.packs,
           packAmount: good.packAmount,
-          cost: want.cost,
+          cost: order.cost,
           supplier: good.supplier,
           orderBy,
           late: orderBy < today,
           hardToFind: good.hardToFind ?? false,
           substitutes: good.substitutes,
-          forShows: want.shows.map(({ showId, title }) => ({ showId, title })),
+          forShows: order.shows.map(({ showId, title }) => ({ showId, title })),
+          ...(order.filled && { filledOn: order.filled }),
         },
       ];
     })

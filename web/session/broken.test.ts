@@ -14,6 +14,7 @@ const library: Library = {
   record: [],
   actions: [],
   lots: [],
+  sameDay: [],
 };
 const without = (part: Partial<Library>) => goneFrom(file.show, { ...library, ...part });
 

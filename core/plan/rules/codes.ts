@@ -14,6 +14,7 @@ export type FindingCode =
   | 'nobody'
   | 'two-places'
   | 'not-there'
+  | 'two-shows'
   | 'station-taken'
   | 'outside-hours'
   | 'before-get-in'

@@ -78,6 +78,30 @@ const afterItCloses = rule<Context, Span & { closesS: number }, FindingCode>({
   ],
 });
 
+/** Somebody, or a piece of kit, that another show has at the same time. */
+const twoShows = rule<Context, { at: number; says: string; goodId?: string }, FindingCode>({
+  id: 'two-shows',
+  level: 'stop',
+  source: 'the other show',
+  when: ({ script, needs, timetable, name }) =>
+    (script.file.elsewhere ?? []).flatMap(({ title, from, to, personIds, kit }) => {
+      const when = `“${title}” from ${from} to ${to} that day`;
+      const at = timetable.firstHandsS;
+      return [
+        ...personIds.map((id) => ({ at, says: `${name(id)} is in ${when} as well.` })),
+        ...kit.flatMap(({ goodId, count }) => {
+          const here = needs.kit.find((k) => k.goodId === goodId);
+          const short = (here?.peak ?? 0) + count - (here?.onShelf ?? 0);
+          return here && here.peak > 0 && short > 0
+            ? [{ at, goodId, says: `${here.name} is wanted in ${when} as well: ${short} short for both.` }]
+            : [];
+        }),
+      ];
+    }),
+  where: ({ at, goodId }) => ({ at, ...(goodId !== undefined && { goodId }) }),
+  says: ({ says }) => says,
+});
+
 const empty = rule<Context, true, FindingCode>({
   id: 'empty',
   level: 'note',
@@ -104,7 +128,7 @@ const openAction = rule<Context, { text: string; at: number; itemId?: string }, 
   says: ({ text }) => `From the debrief: ${text}`,
 });
 
-export const DAY_RULES = { overrun, slotOdds, hardEnd, afterItCloses, empty, openAction };
+export const DAY_RULES = { overrun, slotOdds, hardEnd, afterItCloses, twoShows, empty, openAction };
 
 /** The cheapest cuts if everything took its planned time. */
 function plannedCuts({ timetable, items }: Context): Cuts | undefined {

@@ -27,6 +27,7 @@ export const RULES: Record<FindingCode, Rows> = {
   nobody: [TASK_RULES.nobody, TASK_RULES.nobodyResets, ITEM_RULES.nobodyPresents, ITEM_RULES.notInCrew],
   'two-places': [broken('locked-by'), ITEM_RULES.comesLate, ITEM_RULES.leavesEarly, ITEM_RULES.atOnce],
   'not-there': [broken('arrives'), broken('leaves')],
+  'two-shows': [DAY_RULES.twoShows],
   'station-taken': [ITEM_RULES.stationTaken, broken('station')],
   'outside-hours': [ITEM_RULES.waitsForHouse, broken('opens'), broken('closes'), DAY_RULES.afterItCloses],
   'before-get-in': [broken('get-in')],

@@ -47,22 +47,24 @@ const cold = (
 const EARLY_DAYS = 3;
 
 const coldLate = cold('cold-late', 'stop', {
-  when: ({ filledH }) => filledH > 0,
-  atS: () => 0,
-  says: ({ cryogen }) => `The vessel of ${cryogen} is filled after curtain-up. Set an earlier day or time.`,
-  numbers: ({ filledH }) => ({ lateS: filledH * 3600 }),
+  when: ({ filledH, firstUseH }) => filledH > firstUseH,
+  atS: ({ firstUseH }) => Math.round(firstUseH * 3600),
+  says: ({ cryogen, filledH, firstUseH }) =>
+    `The vessel of ${cryogen} is filled ${hours(filledH)}, and the first of it is wanted ${hours(firstUseH)}. Set an earlier day or time.`,
+  numbers: ({ filledH, firstUseH }) => ({ lateS: Math.round((filledH - firstUseH) * 3600) }),
 });
 
 const coldVessel = cold('cold-vessel', 'stop', {
-  when: ({ total, vessel }) => total > vessel,
+  when: ({ total, vessel }) => total > vessel + 1e-9,
   atS: () => 0,
   says: ({ cryogen, total, vessel, unit }) =>
-    `The vessel holds ${formatFigure(vessel)} ${unit} of ${cryogen} and ${formatFigure(total)} ${unit} are needed: ${formatFigure(total - vessel)} ${unit} short. Take a second vessel, or fill it later.`,
+    `The vessel holds ${formatFigure(vessel)} ${unit} of ${cryogen} and ${formatFigure(total)} ${unit} ${formatFigure(total) === formatFigure(vessel) ? 'and a little more ' : ''}are needed: ${formatFigure(total - vessel)} ${unit} short. Take a second vessel, or fill it later.`,
   numbers: ({ total, vessel }) => ({ total, vessel, short: total - vessel }),
 });
 
 const coldDry = cold('cold-dry', 'stop', {
-  when: ({ dryAtH, total, vessel }) => dryAtH !== undefined && total <= vessel,
+  when: ({ dryAtH, total, vessel, filledH, firstUseH }) =>
+    dryAtH !== undefined && total <= vessel + 1e-9 && filledH <= firstUseH,
   atS: ({ dryAtH }) => Math.round(dryAtH! * 3600),
   says: ({ cryogen, dryAtH }) => `The vessel of ${cryogen} runs dry ${hours(dryAtH!)}.`,
   numbers: ({ dryAtH }) => ({ atH: dryAtH! }),
@@ -77,6 +79,10 @@ const coldEarly = cold('cold-early', 'caution', {
 });
 
 const hours = (h: number) =>
-  h < 0 ? `${formatFigure(-h)} h before curtain-up` : `${formatFigure(h)} h after curtain-up`;
+  h === 0
+    ? 'at curtain-up'
+    : h < 0
+      ? `${formatFigure(-h)} h before curtain-up`
+      : `${formatFigure(h)} h after curtain-up`;
 
 export const SUPPLY_RULES = { kitShort, coldLate, coldVessel, coldDry, coldEarly };

@@ -35,6 +35,7 @@ export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose:
         measure={{ unit, cup, ...(typeof densityGPerML === 'number' && { densityGPerML }) }}
       />
       <FieldIn name="packPrice" />
+      {sort !== 'kit' && <FieldIn name="keepsDays" />}
       {sort !== 'kit' && <FieldIn name="openLastsDays" />}
       {(unit === 'mL' || unit === 'g') && <FieldIn name="densityGPerML" />}
       <FieldIn name="storage" />

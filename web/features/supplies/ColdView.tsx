@@ -1,6 +1,17 @@
 import AddIcon from '@mui/icons-material/Add';
 import { Alert, Box, Button, Typography } from '@mui/material';
-import { ColdPlan, CRYOGENS, fieldOf, formatMoney, type ColdBudget, type PlanFinding } from '@hearty/core';
+import {
+  ColdPlan,
+  coldPlans,
+  CRYOGENS,
+  fieldOf,
+  formatFigure,
+  formatMoney,
+  isCryogen,
+  usualCold,
+  type ColdBudget,
+  type PlanFinding,
+} from '@hearty/core';
 import { LevelMark } from '../../kit/LevelMark';
 import { FieldOf } from '../../kit/fields';
 import { useDocuments } from '../../session/queries';
@@ -14,12 +25,14 @@ import { VesselChart } from './VesselChart';
 
 /** How much liquid nitrogen or dry ice to order: what the demos use, and what the air takes. */
 export function ColdView() {
-  const { file, plan } = useShow();
+  const { file, plan, script } = useShow();
   const goods = useDocuments('goods');
-  const cold = file.show.cold ?? [];
-  const cryogens = (goods.data ?? []).filter(
-    (g) => g.body.storage === 'cryogen' && g.body.sort === 'consumable',
+  const set = file.show.cold ?? [];
+  const cold = coldPlans(script);
+  const named = new Set(
+    script.items.flatMap(({ demo }) => (demo?.consumables ?? []).map((need) => need.goodId)),
   );
+  const cryogens = (goods.data ?? []).filter((g) => isCryogen(g.body));
   const free = cryogens.filter((g) => !cold.some((c) => c.goodId === g.id));
   return (
     <>
@@ -30,6 +43,7 @@ export function ColdView() {
         <Budget
           key={c.goodId}
           cold={c}
+          own={set.some((s) => s.goodId === c.goodId) && (named.has(c.goodId) ? 'figures' : 'budget')}
           name={goods.data?.find((g) => g.id === c.goodId)?.body.name ?? c.cryogen}
           budget={plan.cold.find((b) => b.goodId === c.goodId)}
           findings={plan.findings.filter((f) => f.goodId === c.goodId && f.code.startsWith('cold-'))}
@@ -38,7 +52,7 @@ export function ColdView() {
       {cold.length === 0 && (
         <Empty title="No cold budget yet">
           {cryogens.length
-            ? 'Say which cryogen the show uses; what its demos pour is counted from the plan.'
+            ? 'No demo of this show names a cryogen. One that is only chilled with can be added here.'
             : 'Mark a consumable in the stores as kept apart as “cryogen” first.'}
         </Empty>
       )}
@@ -49,7 +63,7 @@ export function ColdView() {
             startIcon={<AddIcon />}
             onClick={() =>
               edit((draft) => {
-                draft.cold = [...(draft.cold ?? []), newCold(g.id, g.body.unit === 'g', draft.date)];
+                draft.cold = [...(draft.cold ?? []), usualCold(g.body, draft)];
               })
             }
           >
@@ -59,22 +73,6 @@ export function ColdView() {
     </>
   );
 }
-
-/** Usual figures to begin with: a 10 L flask with 0.2 L a day, 15 % lost in pouring. Common practice. */
-const newCold = (goodId: string, dry: boolean, date: string): ColdPlan => ({
-  goodId,
-  cryogen: dry ? 'dry ice' : 'liquid nitrogen',
-  vessel: dry ? 15 : 10,
-  staticPerDay: dry ? 2 : 0.2,
-  filledOn: date,
-  filledAt: '09:00',
-  chillDown: dry ? 0 : 1,
-  pourLossPct: 15,
-  openPerHour: dry ? 0.3 : 0.5,
-  openHours: 1,
-  reservePct: 10,
-  objects: [],
-});
 
 /** The figures of a budget in the order one knows them, and what stands behind those that are in the cryogen's unit. */
 const figures = (unit: string) =>
@@ -91,11 +89,14 @@ const figures = (unit: string) =>
 
 function Budget({
   cold,
+  own,
   name,
   budget,
   findings,
 }: {
   cold: ColdPlan;
+  /** What somebody set of it: figures other than the usual ones, or that there is one at all. */
+  own: false | 'figures' | 'budget';
   name: string;
   /** Absent for the moment in which a new one is worked out. */
   budget: ColdBudget | undefined;
@@ -103,9 +104,11 @@ function Budget({
 }) {
   const { unit } = CRYOGENS[cold.cryogen];
   const change = (part: Partial<ColdPlan>) =>
-    edit((draft) =>
-      draft.cold?.filter((c) => c.goodId === cold.goodId).forEach((c) => Object.assign(c, part)),
-    );
+    edit((draft) => {
+      const mine = draft.cold?.find((c) => c.goodId === cold.goodId);
+      if (mine) Object.assign(mine, part);
+      else draft.cold = [...(draft.cold ?? []), { ...cold, ...part }];
+    });
   return (
     <Box component="section" aria-label={`Cold budget: ${name}`} sx={{ mb: 8 }}>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline', flexWrap: 'wrap' }}>
@@ -114,17 +117,24 @@ function Budget({
           data-testid="cold-order"
           sx={{ color: 'secondary.main', fontWeight: 700, fontSize: 'head', flex: 1 }}
         >
-          {budget ? `Order ${budget.order} ${unit}` : 'Working it out …'}
+          {budget ? `Order ${formatFigure(budget.order)} ${unit}` : 'Working it out …'}
           {budget?.cost !== undefined && `, about ${formatMoney(budget.cost)}`}
         </Typography>
-        <Button
-          onClick={() =>
-            edit((draft) => void (draft.cold = (draft.cold ?? []).filter((c) => c.goodId !== cold.goodId)))
-          }
-        >
-          Leave it out
-        </Button>
+        {own && (
+          <Button
+            onClick={() =>
+              edit((draft) => void (draft.cold = (draft.cold ?? []).filter((c) => c.goodId !== cold.goodId)))
+            }
+          >
+            {own === 'figures' ? 'Back to the usual figures' : 'Leave it out'}
+          </Button>
+        )}
       </Box>
+      {!own && (
+        <Typography color="textSecondary" sx={{ my: 1 }}>
+          Worked out with the usual figures of such a vessel. Change what is otherwise with yours.
+        </Typography>
+      )}
       {findings.map((f) => (
         <Typography key={f.says} sx={{ my: 1 }}>
           <LevelMark level={f.level} /> {f.says}

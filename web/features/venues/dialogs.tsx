@@ -1,12 +1,16 @@
 import type { Stored } from '@hearty/core';
-import { Person, Venue } from '@hearty/core';
+import { Person, Venue, venueProblems } from '@hearty/core';
 import { FieldIn } from '../../kit/fields';
 import { FormDialog } from '../../kit/FormDialog';
 import { useDocumentForm } from '../../session/useDocumentForm';
 
 /** A venue, new or known. */
 export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClose: () => void }) {
-  const { save, ...rest } = useDocumentForm('venues', Venue, stored, { of: 'venue', onSaved: onClose });
+  const { save, ...rest } = useDocumentForm('venues', Venue, stored, {
+    of: 'venue',
+    whole: venueProblems,
+    onSaved: onClose,
+  });
   return (
     <FormDialog
       title={stored.version ? 'Venue' : 'New venue'}
