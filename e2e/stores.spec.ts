@@ -294,11 +294,17 @@ test('what a run used goes into the stores with one press, once', async ({ page 
 test('how to make six per cent from thirty, what goes into which, and what to wear', async ({ page }) => {
   await page.goto('/stores/solutions');
   await expect(page.getByText('6 % w/w = 1.8 mol/L = 20.2 volumes')).toBeVisible();
-  const bench = page.getByRole('region', { name: 'Making it weaker, by mass' });
+  const bench = page.getByRole('region', { name: 'Making it weaker', exact: true });
   await expect(bench).toContainText('100 g of stock (89.9 mL) into 400 g of water');
   await expect(bench).toContainText('Water first');
-  await bench.getByLabel('From stock of, % w/w').fill('3');
+  await bench.getByLabel('From stock of, %').fill('3');
   await expect(bench).toContainText('The stock must be the stronger.');
+  await bench.getByLabel('From stock of, %').fill('70');
+  await expect(bench).toContainText('nothing stronger is sold');
+  await bench.getByLabel('From stock of, %').fill('30');
+  await bench.getByLabel('Strengths are').click();
+  await page.getByRole('option', { name: /w\/v/ }).click();
+  await expect(bench).toContainText('100 mL of stock, and water up to 500 mL');
 });
 
 test('counting, packing and the call sheet fit a phone', async ({ page }) => {

@@ -158,7 +158,9 @@ export class Documents {
     const date = "json_extract(body, '$.date')";
     const shows = "FROM document WHERE kind = 'show' AND deleted_at IS NULL";
     const rows = this.db
-      .prepare(`SELECT ${ROW} ${shows} AND ${date} IN (SELECT ${date} ${shows} GROUP BY 1 HAVING count(*) > 1)`)
+      .prepare(
+        `SELECT ${ROW} ${shows} AND ${date} IN (SELECT ${date} ${shows} GROUP BY 1 HAVING count(*) > 1)`,
+      )
       .all() as Row[];
     return rows.filter((row) => this.wrongIn(row).length === 0).map(stored<Show>);
   }

@@ -5,7 +5,7 @@ import { createApp } from './app';
 import { openDatabase } from './db';
 import { fillDemoData } from './demo-data';
 import { program } from './testing/program';
-import { demoApp, logged, MIGRATIONS, sendTo, temporaryFolder } from './testing/server';
+import { anotherShow, demoApp, logged, MIGRATIONS, sendTo, temporaryFolder } from './testing/server';
 
 describe('a disk that refuses', () => {
   const { app, db } = demoApp();
@@ -171,6 +171,8 @@ describe('requests that are ill', () => {
       }),
     );
     expect(undo).toMatchObject({ is: 'refused', says: 'There is no such move of this lot to take back.' });
+    await anotherShow(app, '__proto__');
+    await anotherShow(app, 'constructor');
     const [packed] = await sendTo(
       app,
       logged('stores:ledger', 'p', 'written', {

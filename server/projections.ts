@@ -12,7 +12,7 @@ const PROJECTIONS: {
   rebuild: (of: { runs: Runs; stores: Stores }) => void;
 }[] = [
   { name: 'runs', version: 1, rebuild: ({ runs }) => runs.rebuild() },
-  { name: 'stock', version: 1, rebuild: ({ stores }) => stores.rebuild() },
+  { name: 'stock', version: 2, rebuild: ({ stores }) => stores.rebuild() },
 ];
 
 /** Fills anew what an older program filled. Each in a transaction of its own: killed halfway, it begins again. */

@@ -8,7 +8,7 @@ import { Documents } from './documents';
 import { Stores } from './stores';
 import { bringUpToDate } from './projections';
 import { Runs } from './live/runs';
-import { demoApp, logged, MIGRATIONS, sendTo, temporaryFolder } from './testing/server';
+import { anotherShow, demoApp, logged, MIGRATIONS, sendTo, temporaryFolder } from './testing/server';
 
 const { app } = demoApp();
 const get = async (path: string) => (await request(app).get(`/api${path}`)).body;
@@ -94,7 +94,75 @@ test('the same act sent twice is written once; its id with other content is refu
   expect(await lotsNow()).toEqual(before);
 });
 
+test('a count from a file leaves lots of one day as they are: what is gone is gone from the opened one', async () => {
+  const lot = (id: string) => ({ id, goodId: 'rosin', expires: '2028-01-01' });
+  await writeNew(
+    [lot('old'), lot('new')],
+    move('old', 'bought', 30),
+    move('old', 'opened', 0),
+    move('new', 'bought', 100),
+  );
+  const bring = (amount: number) =>
+    post('/stores/csv', {
+      csv: `name,on shelf,expires\nRosin powder,${amount},2028-01-01`,
+      leaveWrong: false,
+    });
+  const now = async () =>
+    (await lotsNow())
+      .filter((l) => ['old', 'new'].includes(l.lot.id))
+      .map((l) => [l.lot.id, l.shelf, l.openedOn]);
+  await bring(110);
+  expect(await now()).toEqual([
+    ['new', 100, undefined],
+    ['old', 10, '2026-11-24'],
+  ]);
+  await bring(160);
+  expect(await now()).toEqual([
+    ['new', 150, undefined],
+    ['old', 10, '2026-11-24'],
+  ]);
+});
+
+test('what is packed or comes home names a show that there is; a move of the future is not taken', async () => {
+  const says = async (kind: 'packed' | 'returned', more: object = {}) =>
+    (await write(move('new-mints', kind, 1, more))) as { is: string; says?: string };
+  expect(await says('packed')).toMatchObject({ is: 'refused', says: 'Say for which show it is packed.' });
+  expect(await says('returned')).toMatchObject({ is: 'refused', says: 'Say from which show it came home.' });
+  expect(await says('packed', { showId: 'gone' })).toMatchObject({
+    is: 'refused',
+    says: 'There is no such show.',
+  });
+  const late = {
+    ...logged('stores:ledger', 'late', 'written', { lots: [], moves: [move('new-mints', 'bought', 1)] }),
+    at: Date.now() + 3_600_000,
+  };
+  expect((await sendTo(app, late))[0]).toMatchObject({
+    is: 'refused',
+    says: 'It is dated in the future. Set this device’s clock right, and write it again.',
+  });
+});
+
+test('a taking back that is itself taken back counts no more, and an id with other content is refused', async () => {
+  const shelfNow = async () => (await lotsNow()).find((l) => l.lot.id === 'new-mints')!.shelf;
+  const before = await shelfNow();
+  const bought = move('new-mints', 'bought', 6);
+  const undo = move('new-mints', 'undo', 0, { ofId: bought.id });
+  await write(bought);
+  await write(undo);
+  expect(await shelfNow()).toBe(before);
+  expect(await write(move('new-mints', 'undo', 0, { ofId: undo.id }))).toMatchObject({ is: 'kept' });
+  expect(await shelfNow()).toBe(before + 6);
+  expect(await write(bought)).toMatchObject({ is: 'kept' });
+  expect(await shelfNow()).toBe(before + 6);
+  expect(await write({ ...bought, amount: 60 })).toMatchObject({
+    is: 'refused',
+    says: 'Another move with this id is here already, and says something else.',
+  });
+  expect(await shelfNow()).toBe(before + 6);
+});
+
 test.each(['constructor', '__proto__', 'toString'])('a show called “%s” has its own out', async (showId) => {
+  await anotherShow(app, showId);
   await write(move('new-mints', 'packed', 2, { showId }));
   const { out } = (await lotsNow()).find((l) => l.lot.id === 'new-mints')!;
   expect(Object.entries(out)).toEqual([[showId, 2]]);

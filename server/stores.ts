@@ -4,6 +4,8 @@ import {
   insideTick,
   Lot,
   readStores,
+  rounded,
+  sooner,
   STORES_LOG,
   withGoodUntil,
   writeStores,
@@ -22,6 +24,17 @@ import type { Db } from './db';
 import type { Documents } from './documents';
 import { badInput } from './errors';
 import { EventLog } from './live/event-log';
+
+/** Whether two moves with one id say the same; when they were written down may differ. */
+const alike = (a: WrittenMove, b: WrittenMove): boolean =>
+  a.kind === b.kind &&
+  a.lotId === b.lotId &&
+  a.amount === b.amount &&
+  a.showId === b.showId &&
+  a.ofId === b.ofId;
+
+/** So far may a device's clock be ahead: more is a wrong one. */
+const AHEAD_MS = 5 * 60_000;
 
 /** Where and when a change of the stores is written down. */
 export interface Moment {
@@ -96,11 +109,17 @@ export class Stores {
   }
 
   /** Takes in one event of the ledger: all of it, or with its reason nothing. */
-  take(value: Envelope, text: string): EventAnswer {
+  take(value: Envelope, text: string, now = Date.now()): EventAnswer {
     const { id } = value;
     const read = insideStores(value);
     if (!read.ok)
       return { id, is: 'refused', says: read.problems.map((p) => `${p.path}: ${p.says}`).join(' ') };
+    if (value.at > now + AHEAD_MS)
+      return {
+        id,
+        is: 'refused',
+        says: 'It is dated in the future. Set this device’s clock right, and write it again.',
+      };
     try {
       return this.db.transaction((): EventAnswer => {
         const is = this.log.keep(value, text);
@@ -165,12 +184,20 @@ export class Stores {
     }
     const lotHere = this.db.prepare('SELECT 1 FROM lot WHERE id = ?').pluck();
     const moveHere = this.db.prepare('SELECT lot_id FROM store_move WHERE id = ?').pluck();
+    const sameHere = this.db.prepare(`SELECT ${MOVE} FROM store_move WHERE id = ?`);
     const putMove = this.db.prepare(
       `INSERT INTO store_move (id, lot_id, kind, amount, at, tick, day, show_id, of_id, note)
        VALUES (@id, @lotId, @kind, @amount, @at, @tick, @day, @showId, @ofId, @note) ON CONFLICT (id) DO NOTHING`,
     );
     for (const [i, move] of moves.entries()) {
       if (!lotHere.get(move.lotId)) throw new WrongWrite(`moves[${i}].lotId`, 'There is no such lot.');
+      this.checkShow(move, `moves[${i}].showId`);
+      const known = sameHere.get(move.id) as WrittenMove | undefined;
+      if (known && !alike(moveOf(known), move))
+        throw new WrongWrite(
+          `moves[${i}].id`,
+          'Another move with this id is here already, and says something else.',
+        );
       const undoes = move.kind === 'undo' ? moveHere.get(move.ofId ?? '') : undefined;
       if (move.kind === 'undo' && undoes !== move.lotId)
         throw new WrongWrite(`moves[${i}].ofId`, 'There is no such move of this lot to take back.');
@@ -179,6 +206,14 @@ export class Stores {
     }
     for (const lotId of touched) this.addUp(lotId, moves);
     this.revision++;
+  }
+
+  /** What goes out with a show, or comes home from one, says which. */
+  private checkShow({ kind, showId }: WrittenMove, path: string): void {
+    if (showId === undefined) {
+      if (kind === 'packed') throw new WrongWrite(path, 'Say for which show it is packed.');
+      if (kind === 'returned') throw new WrongWrite(path, 'Say from which show it came home.');
+    } else if (!this.documents.taken('show', showId)) throw new WrongWrite(path, 'There is no such show.');
   }
 
   /** Adds up the moves of one lot, and keeps the sum. */
@@ -249,23 +284,24 @@ export class Stores {
         );
       for (const good of preview.goods)
         this.documents.save('good', good.id, this.documents.get('good', good.id)?.version ?? 0, good);
-      const filled = new Map<string, string[]>();
+      const filled = new Map<string, LotStock[]>();
       const place = (goodId: string, expires: string | undefined) => `${goodId} ${expires ?? ''}`;
-      for (const { lot, shelf } of this.lots())
-        if (shelf > 0) {
-          const at = place(lot.goodId, lot.expires);
-          filled.set(at, [...(filled.get(at) ?? []), lot.id]);
+      for (const of of this.lots())
+        if (of.shelf > 0) {
+          const at = place(of.lot.goodId, of.lot.expires);
+          filled.set(at, [...(filled.get(at) ?? []), of]);
         }
       const lots: Lot[] = [];
       const moves: WrittenMove[] = [];
       const count = (lotId: string, amount: number) =>
         moves.push({ id: randomUUID(), lotId, kind: 'counted', amount, day, note: 'From a file' });
       for (const { goodId, expires, amount } of preview.counts) {
-        const [first, ...others] = filled.get(place(goodId, expires)) ?? [];
-        if (first === undefined)
+        const here = filled.get(place(goodId, expires)) ?? [];
+        if (!here.length) {
           lots.push({ id: randomUUID(), goodId, ...(expires !== undefined && { expires }) });
-        count(first ?? lots.at(-1)!.id, amount);
-        for (const other of others) count(other, 0);
+          count(lots.at(-1)!.id, amount);
+        }
+        for (const { lotId, shelf } of counted(here, amount)) count(lotId, shelf);
       }
       for (let from = 0; from < Math.max(lots.length, moves.length); from += MOST_AT_ONCE)
         this.write(lots.slice(from, from + MOST_AT_ONCE), moves.slice(from, from + MOST_AT_ONCE), at);
@@ -307,6 +343,21 @@ export class Stores {
   private goods(): Map<string, Good> {
     return new Map(this.documents.all('good').map((d) => [d.id, d.body]));
   }
+}
+
+/**
+ * What of several lots of one day is on the shelf when there is `amount` in all: each keeps what it has, what is gone is
+ * gone from what is used up first, and what is more is more of the last. Only the lots that change.
+ */
+function counted(lots: readonly LotStock[], amount: number): { lotId: string; shelf: number }[] {
+  const order = [...lots].sort(sooner);
+  let more = rounded(amount - order.reduce((sum, l) => sum + l.shelf, 0));
+  return order.flatMap(({ lot, shelf }, i) => {
+    const next =
+      i === order.length - 1 ? rounded(shelf + more) : Math.max(0, rounded(shelf + Math.min(0, more)));
+    more = rounded(more - (next - shelf));
+    return next === shelf ? [] : [{ lotId: lot.id, shelf: next }];
+  });
 }
 
 /** So many lots and moves are written as one act; a file of more is several acts of one transaction. */

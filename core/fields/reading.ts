@@ -81,8 +81,8 @@ export function readField(field: Field, typed: string, measure: Measure = {}): R
       return strange === undefined ? yes(some) : no(`“${strange}” is none of: ${field.of.join(', ')}.`);
     }
     case 'yes-no':
-      if (/^(yes|true|1|x|on)$/i.test(text)) return yes(true);
-      return /^(no|false|0|off)?$/i.test(text) ? yes(false) : no('Write yes or no.');
+      if (/^(y|yes|true|1|x|on)$/i.test(text)) return yes(true);
+      return /^(n|no|false|0|off)?$/i.test(text) ? yes(false) : no('Write yes or no.');
     case 'document':
     case 'documents':
       return no('Choose one.');

@@ -1,6 +1,9 @@
 import Papa from 'papaparse';
 import { formatAmount } from '../quantities';
 import type { BuyLine, Packing, Thing, TourShow } from '../supplies';
+import { plainRow } from './cells';
+
+const table = (rows: readonly object[]) => Papa.unparse(rows.map(plainRow));
 
 /** The packing list as CSV (RFC 4180): a row for each thing, crates in the order of loading, each from the bottom up. */
 export function packingCsv({ crates, alone, loose }: Packing): string {
@@ -13,7 +16,7 @@ export function packingCsv({ crates, alone, loose }: Packing): string {
     'keep apart as': t.storage,
     how,
   });
-  return Papa.unparse([
+  return table([
     ...crates.flatMap((c) => c.things.map((t) => row(c.name, t, ''))),
     ...alone.map((a) => row('by itself', a.thing, a.how)),
     ...loose.map((l) => row('loose', l.thing, l.why)),
@@ -22,7 +25,7 @@ export function packingCsv({ crates, alone, loose }: Packing): string {
 
 /** The shopping list as CSV, in the order of the screen: by supplier, then by the day to order. */
 export const buyingCsv = (buying: readonly BuyLine[]): string =>
-  Papa.unparse(
+  table(
     buying.map((b) => ({
       supplier: b.supplier ?? '',
       what: b.name,
@@ -38,7 +41,7 @@ export const buyingCsv = (buying: readonly BuyLine[]): string =>
 
 /** The cost sheet as CSV: what each show to come uses up. */
 export const costsCsv = (shows: readonly TourShow[]): string =>
-  Papa.unparse(
+  table(
     shows.map((s) => ({
       show: s.title,
       date: s.date,

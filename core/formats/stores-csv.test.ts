@@ -1,6 +1,7 @@
+import fc from 'fast-check';
 import Papa from 'papaparse';
 import type { Good } from '../show';
-import { balance, type WrittenMove } from '../supplies';
+import { balance, type LotStock, type WrittenMove } from '../supplies';
 import { good } from '../testing/hall-show';
 import { readStores, STORES_COLUMNS, writeStores } from './stores-csv';
 
@@ -117,4 +118,76 @@ test('a name that looks like a formula is no formula in the file, and comes back
   const csv = writeStores(tricky, []);
   expect(csv).toContain("'=1+1");
   expect(readStores(csv, tricky, [], (n) => n).rows[0]).toMatchObject({ status: 'same' });
+});
+
+describe('what comes back', () => {
+  const lots: LotStock[] = [
+    { lot: { id: 'a', goodId: 'soda', expires: '2027-01-01' }, shelf: 5, out: {} },
+    { lot: { id: 'b', goodId: 'flask' }, shelf: 1, out: {} },
+  ];
+  const goods = [good('soda', 'consumable', 0), good('flask', 'kit', 0)];
+  const read = (csv: string, of = lots) => readStores(csv, goods, of, (name) => name);
+
+  test('a file without “expires” counts what is there, and asks where there are several days', () => {
+    expect(read('name,on shelf\nsoda,5\nflask,1')).toMatchObject({
+      counts: [],
+      rows: [{ status: 'same' }, {}],
+    });
+    expect(read('name,on shelf\nsoda,7').counts).toEqual([
+      { goodId: 'soda', expires: '2027-01-01', amount: 7 },
+    ]);
+    const two = [...lots, { lot: { id: 'c', goodId: 'soda' }, shelf: 2, out: {} }];
+    expect(read('name,on shelf\nsoda,7', two)).toMatchObject({
+      counts: [],
+      rows: [
+        { status: 'wrong', problems: [{ column: 'on shelf', says: expect.stringContaining('“expires”') }] },
+      ],
+    });
+  });
+
+  test('“y” is yes', () => {
+    expect(read('name,hard to find,fragile\nsoda,y,Y').goods[0]).toMatchObject({
+      hardToFind: true,
+      fragile: true,
+    });
+  });
+
+  test('any name and any words, formulas too, come back as they were, and no cell is one', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.oneof(
+            fc.string({ minLength: 1, maxLength: 40, unit: 'grapheme' }),
+            fc.constantFrom(
+              '=1+1',
+              '+cmd|x',
+              '@SUM(A1)',
+              '-5+3',
+              "'=x",
+              "''=x",
+              '-5 °C bath',
+              '"a","b"',
+              'a\nb',
+              "'x",
+            ),
+          ),
+          { minLength: 1, maxLength: 8 },
+        ),
+        (names) => {
+          const unique = [...new Set(names.map((n) => n.trim()).filter(Boolean))];
+          const all = unique.map((name, i) => ({
+            ...good(`g${i}`, 'consumable', 0),
+            name,
+            substitutes: name,
+          }));
+          const csv = writeStores(all, []);
+          const cells = Papa.parse<string[]>(csv).data.flat();
+          expect(cells.filter((c) => /^[=+@\t\r-]/.test(c) && !/^-?[\d.,]+$/.test(c))).toEqual([]);
+          const back = readStores(csv, all, [], (name) => name);
+          expect(back.rows.filter((r) => r.status !== 'same')).toEqual([]);
+        },
+      ),
+      { seed: 41, numRuns: 200 },
+    );
+  });
 });

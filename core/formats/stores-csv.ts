@@ -3,6 +3,7 @@ import { fieldOf, readField, sayField, type Field } from '../fields';
 import { inOrderOfName, type BaseUnit } from '../quantities';
 import { check, Good } from '../show';
 import { Lot, WrittenMove, type LotStock } from '../supplies';
+import { plainCell, readCell } from './cells';
 
 /** The columns of a stores file (RFC 4180), in order. One row for each good and expiry. */
 export const STORES_COLUMNS = [
@@ -17,12 +18,15 @@ export const STORES_COLUMNS = [
   'price',
   'lead days',
   'density g/mL',
+  'lasts days',
   'lasts open days',
   'storage',
   'hard to find',
   'substitutes',
   'piece g',
   'piece L',
+  'fragile',
+  'too long',
 ] as const;
 type Column = (typeof STORES_COLUMNS)[number];
 type Row = Partial<Record<Column, string>>;
@@ -59,12 +63,9 @@ export function writeStores(goods: readonly Good[], lots: readonly LotStock[]): 
     });
   return Papa.unparse({
     fields: [...STORES_COLUMNS],
-    data: rows.map((r) => STORES_COLUMNS.map((c) => safe(r[c] ?? ''))),
+    data: rows.map((r) => STORES_COLUMNS.map((c) => plainCell(r[c] ?? ''))),
   });
 }
-
-/** A spreadsheet must not take a cell that begins like a formula for one. */
-const safe = (text: string) => (/^[=+@\t]/.test(text) || /^-\D/.test(text) ? `'${text}` : text);
 
 /** By good, what is on the shelf by day of expiry ('' for none), empty lots left out. */
 function shelves(lots: readonly LotStock[]): Map<string, Map<string, number>> {
@@ -109,12 +110,15 @@ const FIELD_OF = {
   price: 'packPrice',
   'lead days': 'leadDays',
   'density g/mL': 'densityGPerML',
+  'lasts days': 'keepsDays',
   'lasts open days': 'openLastsDays',
   storage: 'storage',
   'hard to find': 'hardToFind',
   substitutes: 'substitutes',
   'piece g': 'pieceG',
   'piece L': 'pieceL',
+  fragile: 'fragile',
+  'too long': 'long',
 } as const satisfies Partial<Record<Column, keyof Good>>;
 const OF_GOOD = Object.entries(FIELD_OF) as [keyof typeof FIELD_OF, keyof Good][];
 
@@ -174,17 +178,26 @@ export function readStores(
   parsed.data.forEach((raw, i) => {
     const line = i + 2;
     const row = Object.fromEntries(
-      Object.entries(raw).map(([k, v]) => [
-        k,
-        typeof v === 'string' ? v.trim().replace(/^'(?=[=+@-])/, '') : v,
-      ]),
+      Object.entries(raw).map(([k, v]) => [k, typeof v === 'string' ? readCell(v.trim()) : v]),
     ) as Row;
     const tear = torn.get(i);
     const read = tear ? { problems: [{ column: 'line', says: tear }] } : readRow(row, columns, known, newId);
     const problems = [...read.problems];
     const good = 'good' in read ? read.good : undefined;
     const amount = 'amount' in read ? read.amount : undefined;
-    const expires = 'expires' in read ? read.expires : undefined;
+    const shelf = good && shelved.get(good.id);
+    // Without the column, what is meant is the one day there is.
+    const days = [...(shelf?.keys() ?? [])];
+    const expires = columns.includes('expires')
+      ? 'expires' in read
+        ? read.expires
+        : undefined
+      : days[0] || undefined;
+    if (good && amount !== undefined && !columns.includes('expires') && days.length > 1)
+      problems.push({
+        column: 'on shelf',
+        says: `It is on the shelf with ${days.length} different days of expiry. Add the column “expires” to say which is meant.`,
+      });
     if (good) {
       const key = `${good.id} ${expires ?? ''}`;
       const before = seen.get(key);
@@ -198,7 +211,7 @@ export function readStores(
     }
     const was = known.get(good.id);
     const changes = was ? differences(was, good) : [];
-    const have = shelved.get(good.id)?.get(expires ?? '') ?? 0;
+    const have = shelf?.get(expires ?? '') ?? 0;
     if (amount !== undefined && Math.abs(amount - have) > 1e-6) {
       changes.push(`on shelf${expires ? ` (until ${expires})` : ''}: ${have} → ${amount}`);
       preview.counts.push({ goodId: good.id, expires, amount });
@@ -218,6 +231,9 @@ export function readStores(
   preview.goods = [...changed.values()];
   return preview;
 }
+
+/** What is either so or not said. */
+const YES_ONLY = new Set(['hardToFind', 'fragile', 'long']);
 
 type ReadRow =
   | { problems: StoresRow['problems'] }
@@ -258,7 +274,7 @@ function readRow(
   const expires = cell('expires', fieldOf(Lot, 'expires')) as string | undefined;
   const merged = { ...(was ?? { id: row.id || newId(name), onShelf: 0 }), ...read, name, sort, unit };
   const plain = Object.fromEntries(
-    Object.entries(merged).filter(([key, v]) => v !== undefined && !(key === 'hardToFind' && !v)),
+    Object.entries(merged).filter(([key, v]) => v !== undefined && !(YES_ONLY.has(key) && !v)),
   );
   const checked = check(Good, plain);
   if (!checked.ok) for (const p of checked.problems) wrong(p.path, p.says);

@@ -81,7 +81,9 @@ describe('two shows at one time', () => {
     return [assemble(one, of)!, assemble(two, of)!];
   };
   const says = (file: ShowFile) =>
-    plan(file, { plays: 0 }).findings.filter((f) => f.code === 'two-shows').map((f) => f.says);
+    plan(file, { plays: 0 })
+      .findings.filter((f) => f.code === 'two-shows')
+      .map((f) => f.says);
 
   test('with the same people and the one flask are a finding in both', () => {
     const [one, two] = both({ getIn: '13:30', doors: '14:40', curtainUp: '15:00' });
@@ -101,7 +103,13 @@ describe('two shows at one time', () => {
   });
   test('somebody who leaves the one before the other needs them may do both', () => {
     const one = { ...base.show, items: [], crew: [{ personId: 'ann', arrives: '12:30', leaves: '14:20' }] };
-    const other = { ...base.show, id: 'two', title: 'Two', items: [], crew: [{ personId: 'ann', arrives: '14:30' }] };
+    const other = {
+      ...base.show,
+      id: 'two',
+      title: 'Two',
+      items: [],
+      crew: [{ personId: 'ann', arrives: '14:30' }],
+    };
     expect(assemble(one, { ...library, sameDay: [one, other] })!.elsewhere).toBeUndefined();
   });
 });

@@ -65,7 +65,11 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
 }
 
 /** Whoever is needed in two shows at a time, and the kit that both want; nothing where no show runs beside this one. */
-function elsewhere(show: Show, { demos, sameDay }: Library, goods: ReadonlySet<string>): Pick<ShowFile, 'elsewhere'> {
+function elsewhere(
+  show: Show,
+  { demos, sameDay }: Library,
+  goods: ReadonlySet<string>,
+): Pick<ShowFile, 'elsewhere'> {
   const mine = hoursOf(show);
   const list = sameDay.flatMap((other) => {
     if (other.id === show.id || other.date !== show.date) return [];
@@ -87,7 +91,14 @@ function elsewhere(show: Show, { demos, sameDay }: Library, goods: ReadonlySet<s
     const kit = [...counts].map(([goodId, count]) => ({ goodId, count }));
     if (!personIds.length && !kit.length) return [];
     return [
-      { showId: other.id, title: other.title, from: toClock(its.fromS), to: toClock(its.toS), personIds, kit },
+      {
+        showId: other.id,
+        title: other.title,
+        from: toClock(its.fromS),
+        to: toClock(its.toS),
+        personIds,
+        kit,
+      },
     ];
   });
   return list.length ? { elsewhere: list } : {};

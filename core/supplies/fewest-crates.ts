@@ -32,7 +32,8 @@ export function fewestCrates(
     for (let c = from; c < open.length; c++) {
       const to = open[c]!;
       // Of empty crates that are alike the first will do.
-      if (!to.things.length && open.slice(0, c).some((o) => !o.things.length && alike(o.crate, to.crate))) continue;
+      if (!to.things.length && open.slice(0, c).some((o) => !o.things.length && alike(o.crate, to.crate)))
+        continue;
       if (++looks > LOOKS) return (whole = false);
       if (foesIn(to.things, thing) > 0) continue;
       const room = roomFor(to, thing);

@@ -39,11 +39,12 @@ export {
 } from './cold';
 export {
   diluted,
-  dilutedMolar,
+  dilutedByVolume,
   MIXING,
   peroxide,
   peroxideDensity,
   peroxideOf,
+  STRONGEST_MOL_PER_L,
   STRONGEST_PCT,
   type Dilution,
   type PeroxideStrength,

@@ -36,9 +36,9 @@ export function balance(
   goods: ReadonlyMap<string, Good>,
 ): Balance {
   const stock = new Map<string, LotStock>(lots.map((lot) => [lot.id, { lot, shelf: 0, out: {} }]));
-  const undone = new Set(moves.filter((m) => m.kind === 'undo').map((m) => m.ofId));
   const wrong: WrongMove[] = [];
   const inOrder = [...moves].sort((a, b) => a.tick - b.tick);
+  const undone = takenBack(inOrder);
   for (const move of inOrder) {
     if (move.kind === 'undo' || undone.has(move.id)) continue;
     const of = stock.get(move.lotId);
@@ -61,6 +61,14 @@ export function balance(
     stock.set(move.lotId, next);
   }
   return { lots: [...stock.values()].map((of) => withGoodUntil(of, goods.get(of.lot.goodId))), wrong };
+}
+
+/** The moves that count as never written: an undo may itself be taken back, and then what it took back counts again. */
+function takenBack(inOrder: readonly WrittenMove[]): Set<string> {
+  const undone = new Set<string>();
+  for (const { id, kind, ofId } of [...inOrder].reverse())
+    if (kind === 'undo' && ofId !== undefined && !undone.has(id)) undone.add(ofId);
+  return undone;
 }
 
 /** A lot with the last day it is good, which its good has a say in. */
@@ -123,7 +131,7 @@ export function withMoves(
 ): LotStock[] {
   const by = new Map(stock.map((of) => [of.lot.id, of]));
   for (const lot of lots) by.set(lot.id, { ...(by.get(lot.id) ?? { shelf: 0, out: {} }), lot });
-  const undone = new Set(moves.map((m) => m.ofId));
+  const undone = takenBack(moves);
   for (const move of moves) {
     const of = by.get(move.lotId);
     if (!of || undone.has(move.id)) continue;

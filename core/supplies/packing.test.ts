@@ -189,9 +189,13 @@ test('no packing of a small show with fewer crates exists where it is said to be
 });
 
 test('bottles and bags are weighed whole, not by the dose', () => {
-  const file = showOf([demo('a', { consumables: [{ goodId: 'acid', amount: 30, per: 'show', wastePct: 0 }] })], undefined, {
-    stock: [{ ...good('acid', 'consumable', 500), unit: 'mL', packAmount: 500, densityGPerML: 1 }],
-  });
+  const file = showOf(
+    [demo('a', { consumables: [{ goodId: 'acid', amount: 30, per: 'show', wastePct: 0 }] })],
+    undefined,
+    {
+      stock: [{ ...good('acid', 'consumable', 500), unit: 'mL', packAmount: 500, densityGPerML: 1 }],
+    },
+  );
   const { crates } = plan(file, { plays: 0, parts: { packing: [crate('one')] } }).packing!;
   expect(crates[0]!.things[0]).toMatchObject({ kg: 0.5, words: '30 mL of 500 mL' });
 });

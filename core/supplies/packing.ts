@@ -57,7 +57,8 @@ export function thingsOf({ items, goods }: Script, timetable: Timetable, needs: 
         goodId,
         name: good.name,
         amount,
-        words: good.unit === 'piece' ? `${amount} ×` : formatAmount(amount, good.unit) + inPacks(good, amount),
+        words:
+          good.unit === 'piece' ? `${amount} ×` : formatAmount(amount, good.unit) + inPacks(good, amount),
         sort: good.sort,
         storage: good.storage ?? 'ordinary',
         ...(good.fragile && { fragile: true }),
@@ -123,12 +124,14 @@ export function packing(things: readonly Thing[], crates: readonly Crate[]): Pac
   const inCrates = things.filter((t) => inCrate(t));
   const clean = best.broken.length === 0 && best.loose.every(({ thing }) => !inCrate(thing));
   const { fill, proven } = fewestCrates(inCrates, crates, clean ? best.crates.length : crates.length + 1);
-  return { ...(fill ? { ...best, loose: best.loose.filter((l) => !inCrate(l.thing)), ...laid(fill) } : best), proven: proven && (clean || !!fill) };
+  return {
+    ...(fill ? { ...best, loose: best.loose.filter((l) => !inCrate(l.thing)), ...laid(fill) } : best),
+    proven: proven && (clean || !!fill),
+  };
 }
 
 /** Whether something goes into a crate, as far as is known. */
-const inCrate = (t: Thing) =>
-  howAlone(t) === undefined && t.kg !== undefined && t.litres !== undefined;
+const inCrate = (t: Thing) => howAlone(t) === undefined && t.kg !== undefined && t.litres !== undefined;
 
 /** What travels outside the crates, and how. */
 const howAlone = ({ storage, long }: Thing): string | undefined =>
@@ -175,7 +178,8 @@ function filled(things: readonly Thing[], crates: readonly Crate[]): Packing {
 
 /** One piece heavier than this lies low, in kg. Common practice. */
 const HEAVY_KG = 2;
-const layer = (t: Thing) => (t.fragile ? 2 : t.kg! / Math.max(1, isPieces(t) ? t.amount : 1) >= HEAVY_KG ? 0 : 1);
+const layer = (t: Thing) =>
+  t.fragile ? 2 : t.kg! / Math.max(1, isPieces(t) ? t.amount : 1) >= HEAVY_KG ? 0 : 1;
 
 /** Filled crates as they are loaded, and the rules they break. */
 function laid(open: readonly Fill[]): Pick<Packing, 'crates' | 'broken'> {

@@ -16,7 +16,11 @@ export const SEPARATIONS: readonly Separation[] = [
   { a: 'oxidiser', b: 'fuel', why: 'an oxidiser sets fuel on fire' },
   { a: 'oxidiser', b: 'spirit', why: 'an oxidiser sets spirit on fire' },
   { a: 'oxidiser', b: 'acid', why: 'an oxidiser and an acid give off toxic or bursting gas' },
-  { a: 'oxidiser', b: 'strong alkali', why: 'strong alkali makes the oxidiser fall apart and burst its bottle' },
+  {
+    a: 'oxidiser',
+    b: 'strong alkali',
+    why: 'strong alkali makes the oxidiser fall apart and burst its bottle',
+  },
   { a: 'oxidiser', b: 'sparks', why: 'a flame or spark sets fire to whatever the oxidiser has wetted' },
   { a: 'oxidiser', b: 'iodide or yeast', why: 'it makes the oxidiser fall apart and foam' },
   { a: 'strong alkali', b: 'aluminium', why: 'they give off hydrogen and heat' },

@@ -1,4 +1,4 @@
-import { diluted, dilutedMolar, peroxide, peroxideDensity, peroxideOf } from './solutions';
+import { diluted, dilutedByVolume, peroxide, peroxideDensity, peroxideOf } from './solutions';
 
 // Common practice on bottles: 3 % is "10 volume", 6 % "20 volume", 30 % "100 volume"; computed at 20 °C densities.
 test.each([
@@ -33,6 +33,10 @@ test('dilution by mass keeps the peroxide: 500 g of 6 % from 30 % is 100 g and 4
 });
 
 test('C₁V₁ = C₂V₂ for molar strengths: 1 L of 0.5 mol/L from 2 mol/L takes 250 mL', () => {
-  expect(dilutedMolar(1000, 0.5, 2)).toBe(250);
-  expect(dilutedMolar(1000, 2, 0.5)).toBeUndefined();
+  expect(dilutedByVolume(1000, 0.5, 2)).toBe(250);
+  expect(dilutedByVolume(1000, 2, 0.5)).toBeUndefined();
 });
+
+// By hand: 500 mL of 4 % w/v hold 20 g; a stock of 40 % w/v has 20 g in 50 mL.
+test('% w/v goes by volume: 500 mL of 4 % from 40 % takes 50 mL', () =>
+  expect(dilutedByVolume(500, 4, 40)).toBe(50));

@@ -91,20 +91,22 @@ export function diluted(
 /** Water at 20 °C, g/mL. CRC Handbook, from memory. */
 const WATER_G_PER_ML = 0.998;
 
-/** C₁V₁ = C₂V₂, which holds for molar strengths only: mL of stock for `madeML` of a weaker solution. */
-export const dilutedMolar = (
-  madeML: number,
-  weakMolPerL: number,
-  strongMolPerL: number,
-): number | undefined =>
-  madeML > 0 && weakMolPerL > 0 && strongMolPerL >= weakMolPerL
-    ? (madeML * weakMolPerL) / strongMolPerL
-    : undefined;
+/**
+ * C₁V₁ = C₂V₂, which holds for strengths by volume only (mol/L, or % w/v: grams in 100 mL): mL of stock for `madeML` of
+ * a weaker solution, water being added up to that. Undefined where the stock is not the stronger.
+ */
+export const dilutedByVolume = (madeML: number, weak: number, strong: number): number | undefined =>
+  madeML > 0 && weak > 0 && strong >= weak ? (madeML * weak) / strong : undefined;
+
+/** Nothing on a shelf is stronger: sulfuric acid of 98 % has 18.4 mol/L, sodium hydroxide of 52 % nearly 20. From memory. */
+export const STRONGEST_MOL_PER_L = 20;
 
 /** What goes into which and what to wear. Common practice; the supplier's safety data sheet comes first. */
 export const MIXING = {
   peroxide: {
     title: 'Hydrogen peroxide',
+    // What is sold outside industry, % w/w and % w/v. From memory.
+    strongest: { ww: STRONGEST_PCT, wv: 59 },
     order:
       'Water first, then the peroxide into the water. Clean glass or its own plastic; vent the lid, never seal it tight.',
     ppe: (strongPct: number) =>
@@ -114,11 +116,15 @@ export const MIXING = {
   },
   acid: {
     title: 'Acid',
+    // Sulfuric acid of 98 %, 1.84 g/mL. From memory.
+    strongest: { ww: 98, wv: 180 },
     order: 'Water first, then the acid into the water, slowly and stirring. Never water into acid: it spits.',
     ppe: () => 'Splash goggles, gloves that the acid’s sheet names, lab coat; good air.',
   },
   alkali: {
     title: 'Strong alkali',
+    // What water holds of sodium hydroxide at 20 °C, 1.55 g/mL. From memory.
+    strongest: { ww: 52, wv: 80 },
     order: 'Cold water first, then the alkali into it a little at a time; it heats up. Never in aluminium.',
     ppe: () =>
       'Splash goggles, face shield, gloves, long sleeves. Alkali in an eye is an emergency: rinse and call for help.',

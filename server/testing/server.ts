@@ -59,3 +59,12 @@ export async function showLines(app: Express): Promise<ShowLine[]> {
   const { past } = (await request(app).get('/api/overview/past')).body as PastShows;
   return [...coming, ...past];
 }
+
+/** Another show of the demo troupe's, under an id of one's choice. */
+export async function anotherShow(app: Express, id: string): Promise<void> {
+  const { body } = (await request(app).get('/api/shows/cold-snap')).body as { body: object };
+  const saved = await request(app)
+    .put(`/api/shows/${id}`)
+    .send({ version: 0, body: { ...body, id } });
+  if (saved.status !== 200) throw new Error(`${saved.status}: ${saved.text}`);
+}

@@ -43,6 +43,8 @@ export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose:
         <>
           <FieldIn name="pieceG" />
           <FieldIn name="pieceL" />
+          <FieldIn name="fragile" />
+          <FieldIn name="long" />
         </>
       )}
       <FieldIn name="hardToFind" />

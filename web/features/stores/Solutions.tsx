@@ -2,11 +2,12 @@ import { Box, Paper, Typography } from '@mui/material';
 import {
   declare,
   diluted,
-  dilutedMolar,
+  dilutedByVolume,
   formatFigure,
   MIXING,
   peroxide,
   peroxideOf,
+  STRONGEST_MOL_PER_L,
   STRONGEST_PCT,
   type PeroxideUnit,
   type Problem,
@@ -162,50 +163,78 @@ type Stock = keyof typeof MIXING;
 
 interface Mix {
   what: Stock;
+  as: 'ww' | 'wv';
   made: number;
+  measured: 'g' | 'mL';
   weak: number;
   strong: number;
   density: number;
+  madeDensity: number;
 }
 
-const densityOf = ({ what, strong, density }: Mix) =>
-  what === 'peroxide' ? peroxide(strong).gPerML : density;
-
 const TITLES = Object.fromEntries(Object.entries(MIXING).map(([key, { title }]) => [key, title]));
+const STRENGTHS = { ww: '% w/w (g in 100 g)', wv: '% w/v (g in 100 mL)' };
+
+/** Grams of what is made, g/mL of it being known for peroxide and asked for else. */
+const madeG = ({ what, made, measured, weak, madeDensity }: Mix) =>
+  measured === 'g' ? made : made * (what === 'peroxide' ? peroxide(weak).gPerML : madeDensity);
+
+function mixed(mix: Mix): string | undefined {
+  if (mix.as === 'wv') {
+    const stockML = dilutedByVolume(mix.made, mix.weak, mix.strong);
+    if (stockML === undefined) return undefined;
+    return `${formatFigure(stockML)} mL of stock, and water up to ${formatFigure(mix.made)} mL`;
+  }
+  const density = mix.what === 'peroxide' ? peroxide(mix.strong).gPerML : mix.density;
+  const found = diluted(madeG(mix), mix.weak, mix.strong, density);
+  return (
+    found &&
+    `${formatFigure(found.stockG)} g of stock (${formatFigure(found.stockML)} mL) into ${formatFigure(found.waterG)} g of water (${formatFigure(found.waterML)} mL)`
+  );
+}
 
 const Dilution = () => (
   <Sum<Mix>
-    title="Making it weaker, by mass"
+    title="Making it weaker"
     fields={{
       what: declare.choice(Object.keys(MIXING), { label: 'What', words: TITLES }),
-      made: declare.figure(OVER_ZERO, MOST_MADE, { label: 'To make', unit: 'g' }),
-      weak: declare.figure(OVER_ZERO, 100, { label: 'Of strength', unit: '% w/w' }),
-      strong: declare.figure(OVER_ZERO, 100, { label: 'From stock of', unit: '% w/w' }),
+      as: declare.choice(Object.keys(STRENGTHS), { label: 'Strengths are', words: STRENGTHS }),
+      made: declare.figure(OVER_ZERO, MOST_MADE, 'To make'),
+      measured: declare.choice(['g', 'mL'], 'In'),
+      weak: declare.figure(OVER_ZERO, 200, { label: 'Of strength', unit: '%' }),
+      strong: declare.figure(OVER_ZERO, 200, { label: 'From stock of', unit: '%' }),
       density: declare.figure(0.1, 25, { label: 'Density of stock', unit: 'g/mL' }),
+      madeDensity: declare.figure(0.1, 25, { label: 'Density of what is made', unit: 'g/mL' }),
     }}
-    start={{ what: 'peroxide', made: 500, weak: 6, strong: 30, density: 1.2 }}
-    names={({ what }) => ['what', 'made', 'weak', 'strong', ...(what === 'peroxide' ? [] : ['density'])]}
-    whole={(mix) =>
-      mix.strong < mix.weak
-        ? [{ path: 'strong', says: 'The stock must be the stronger.' }]
-        : Number.isFinite(densityOf(mix))
-          ? []
-          : [{ path: 'strong', says: `At most ${STRONGEST_PCT}.` }]
+    start={{
+      ...{ what: 'peroxide', as: 'ww', made: 500, measured: 'g', weak: 6, strong: 30 },
+      ...{ density: 1.2, madeDensity: 1.05 },
+    }}
+    names={({ what, as, measured }) => [
+      ...['what', 'as', 'made'],
+      ...(as === 'ww' ? ['measured'] : []),
+      ...['weak', 'strong'],
+      ...(as === 'ww' && what !== 'peroxide' ? ['density'] : []),
+      ...(as === 'ww' && what !== 'peroxide' && measured === 'mL' ? ['madeDensity'] : []),
+    ]}
+    whole={({ what, as, weak, strong }) =>
+      strong > MIXING[what].strongest[as]
+        ? [{ path: 'strong', says: `At most ${MIXING[what].strongest[as]}: nothing stronger is sold.` }]
+        : strong < weak
+          ? [{ path: 'strong', says: 'The stock must be the stronger.' }]
+          : []
     }
-    verdict={(values) => {
-      const mix = diluted(values.made, values.weak, values.strong, densityOf(values));
-      return (
-        mix &&
-        `${formatFigure(mix.stockG)} g of stock (${formatFigure(mix.stockML)} mL) into ${formatFigure(mix.waterG)} g of water (${formatFigure(mix.waterML)} mL)`
-      );
-    }}
-    working={({ what, strong }) => (
+    verdict={mixed}
+    working={({ what, as, strong }) => (
       <>
         <b>{MIXING[what].order}</b>
         <br />
         Wear: {MIXING[what].ppe(strong)}
         <br />
-        Stock = made · weak / strong; % w/w. The supplier’s data sheet and local rules come first.
+        {as === 'ww'
+          ? 'By mass: stock = made · weak / strong; mL by density.'
+          : 'By volume: stock = made · weak / strong, in mL; volumes do not add up, so fill up to the mark.'}{' '}
+        The supplier’s data sheet and local rules come first.
       </>
     )}
   />
@@ -222,15 +251,15 @@ const Molar = () => (
     title="Making it weaker, in mol/L"
     fields={{
       made: declare.figure(OVER_ZERO, MOST_MADE, { label: 'To make', unit: 'mL' }),
-      weak: declare.figure(OVER_ZERO, 100, { label: 'Of strength', unit: 'mol/L' }),
-      strong: declare.figure(OVER_ZERO, 100, { label: 'From stock of', unit: 'mol/L' }),
+      weak: declare.figure(OVER_ZERO, STRONGEST_MOL_PER_L, { label: 'Of strength', unit: 'mol/L' }),
+      strong: declare.figure(OVER_ZERO, STRONGEST_MOL_PER_L, { label: 'From stock of', unit: 'mol/L' }),
     }}
     start={{ made: 1000, weak: 0.5, strong: 2 }}
     whole={({ weak, strong }) =>
       strong < weak ? [{ path: 'strong', says: 'The stock must be the stronger.' }] : []
     }
     verdict={({ made, weak, strong }) => {
-      const stock = dilutedMolar(made, weak, strong);
+      const stock = dilutedByVolume(made, weak, strong);
       return (
         (stock !== undefined &&
           `${formatFigure(stock)} mL of stock, filled up with water to ${formatFigure(made)} mL`) ||

@@ -24,6 +24,8 @@ import { today } from '../stores/stock';
 import { PackingSheet } from './PackingSheet';
 import { SuppliesViews } from './SuppliesViews';
 
+const MAY_BE_FEWER = 'Fewer crates might do: not every way was tried.';
+
 /** What goes into which crate, and in what order; ticked off going out and coming home, on every phone at once. */
 export function PackingView() {
   const { file } = useShow();
@@ -74,7 +76,7 @@ export function PackingView() {
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap', mt: 4, mb: 2 }}>
         <Typography role="status" sx={{ flex: 1 }}>
           {count('out')} of {keys.length} loaded, {count('home')} home again. Load from the top of this page
-          down.
+          down. {packed.crates.length > 0 && (packed.proven ? 'No fewer crates would do.' : MAY_BE_FEWER)}
         </Typography>
         <Button
           startIcon={<FileDownloadOutlinedIcon />}
