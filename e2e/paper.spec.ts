@@ -40,7 +40,7 @@ const SHEETS: {
     path: `${HALL}/prep`,
     ready: (p) => p.getByRole('list', { name: 'The day' }).waitFor(),
     title: 'Weather in a Kitchen: call sheets',
-    has: ['Ottoline, called 12:45', 'Sefa, called 12:45', 'Fill the hot bath'],
+    has: ['Ottoline, here from 12:45', 'Sefa, here from 12:45', 'crew call', 'Fill the hot bath'],
     most: 3,
   },
   {

@@ -250,7 +250,7 @@ test('on the day the call sheet runs by the clock: due, late, done; and goes int
   await expect(fill).not.toContainText('Late by');
   await expect(fill).toHaveAttribute('data-state', 'done');
   // One person's day has an address of its own, for their own phone.
-  await page.getByRole('button', { name: /^Sefa, called/ }).click();
+  await page.getByRole('button', { name: /^Sefa, here from/ }).click();
   await expect(day.getByText('Bram')).toHaveCount(0);
   const [download] = await Promise.all([
     page.waitForEvent('download'),

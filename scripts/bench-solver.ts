@@ -1,6 +1,11 @@
 import loadHighs from 'highs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { script } from '../core/script';
 import { instance } from '../core/testing/instances';
+import { minizincOf, type Goal } from '../core/testing/minizinc';
 import { endOfMip, mipOf } from '../core/testing/mip';
 import { BUDGET_STEPS, place, workOf } from '../core/timetable';
 import { timed } from './bench-time';
@@ -55,5 +60,51 @@ export async function againstSolver(seconds: number): Promise<void> {
   }
   console.log(
     `equal to the solver's optimum in ${equal} of the ${settled} it proved within ${seconds} s each`,
+  );
+}
+
+/** The end and the crew call against Debian's MiniZinc with Gecode, a constraint solver, where it is installed. */
+export function againstMiniZinc(seconds: number): void {
+  if (spawnSync('minizinc', ['--version']).status !== 0)
+    return console.log('\nMiniZinc is not installed (apt-get install minizinc): left out.');
+  console.log('\nend and crew call against MiniZinc with Gecode, shows of 3 to 12 items and 4 to 33 tasks');
+  const folder = mkdtempSync(join(tmpdir(), 'hearty-minizinc-'));
+  const judge = (work: ReturnType<typeof workOf>, goal: Goal) => {
+    const model = join(folder, 'model.mzn');
+    writeFileSync(model, minizincOf(work, goal));
+    const { stdout } = spawnSync('minizinc', ['--time-limit', `${seconds * 1000}`, model], {
+      encoding: 'utf8',
+    });
+    const found = [...stdout.matchAll(/end=(-?\d+)\s+call=(-?\d+)/g)].at(-1);
+    return { end: Number(found?.[1]), call: Number(found?.[2]), proven: stdout.includes('==========') };
+  };
+  const sums = { proven: 0, equal: 0, earlier: 0, callProven: 0, callEqual: 0, later: 0, wrong: 0, none: 0 };
+  for (let n = 1; n <= 40; n++) {
+    const size = {
+      items: 3 + (n % 10),
+      tasks: 4 + ((n * 7) % 30),
+      people: 1 + (n % 4),
+      vessels: n % 3,
+      inShowPct: [0, 15, 30, 60][n % 4]!,
+    };
+    const of = script(instance(n * 31, size));
+    const work = workOf(of);
+    const { timetable } = place(of);
+    const end = judge(work, { kind: 'end' });
+    const call = judge(work, { kind: 'call', endS: timetable.endS });
+    if (Number.isNaN(end.end) && Number.isNaN(call.call)) sums.none++;
+    if (end.proven) sums.proven++;
+    if (end.proven && end.end === timetable.endS) sums.equal++;
+    if (end.end < timetable.endS) sums.earlier++;
+    if (call.proven) sums.callProven++;
+    if (call.proven && call.call === timetable.crewCallS) sums.callEqual++;
+    if (call.call > timetable.crewCallS) sums.later++;
+    const beaten =
+      (timetable.provenBest && end.end < timetable.endS) ||
+      (timetable.provenCall && call.call > timetable.crewCallS);
+    if (beaten) sums.wrong++;
+  }
+  console.log(
+    `of 40: it proved ${sums.proven} ends, ${sums.equal} equal to ours; found ${sums.earlier} sooner; proved ${sums.callProven} crew calls, ${sums.callEqual} equal; found ${sums.later} later; better than one we call proven: ${sums.wrong}; nothing found: ${sums.none} (${seconds} s each)`,
   );
 }

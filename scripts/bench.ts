@@ -9,7 +9,7 @@ import { instance } from '../core/testing/instances';
 import { troupe } from './bench-troupe';
 import { tenYears } from './bench-server';
 import { inBrowser } from './bench-browser';
-import { againstSolver } from './bench-solver';
+import { againstMiniZinc, againstSolver } from './bench-solver';
 import { line, timed } from './bench-time';
 
 /** The show of the speed figures: thirty items, sixty background tasks, five people. */
@@ -129,7 +129,10 @@ async function main(): Promise<void> {
   }
   if (wanted('server')) await tenYears();
   if (wanted('browser')) await inBrowser(others);
-  if (Number(seconds) > 0) await againstSolver(Number(seconds));
+  if (Number(seconds) > 0) {
+    await againstSolver(Number(seconds));
+    againstMiniZinc(Math.min(10, Number(seconds)));
+  }
 }
 
 void main();

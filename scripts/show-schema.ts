@@ -32,6 +32,7 @@ const PARTS = [
   'Item',
   'Show',
   'DemoRecord',
+  'Elsewhere',
   'OpenAction',
 ];
 

@@ -25,8 +25,10 @@ export interface CallLine {
 export interface CallSheet {
   personId: string;
   name: string;
-  /** When they come; and when they are first needed. */
-  callS: number;
+  /** When they come, when their hands are first needed at the latest, and when the first of the crew's are. */
+  comesS: number;
+  neededS: number | undefined;
+  crewCallS: number;
   lines: CallLine[];
 }
 
@@ -51,7 +53,8 @@ export function callSheets(script: Script, timetable: Timetable): CallSheet[] {
         ? []
         : [line('leave', `leave:${personId}`, 'Leave', arrival.leavesS, arrival.leavesS)]),
     ].sort((a, b) => a.atS - b.atS || a.endS - b.endS);
-    return [{ personId, name: person.name, callS: arrival.arrivesS, lines }];
+    const { arrivesS: comesS, neededS } = arrival;
+    return [{ personId, name: person.name, comesS, neededS, crewCallS: timetable.crewCallS, lines }];
   });
 }
 

@@ -6,8 +6,6 @@ const MANY_PAIRS = 4096;
 /** Steps of a grid; what falls between two is shared out so that the mean stays. */
 const STEPS = 1000;
 
-export const sure = (amount: number): Spread => new Map([[rounded(amount), 1]]);
-
 /** The sum of two independent amounts. */
 export function convolve(a: Spread, b: Spread): Spread {
   if (a.size * b.size > MANY_PAIRS) return onGrid(a, b);

@@ -124,6 +124,8 @@ export const hangingHammer = demo({
   retries: 3,
   retryS: 30,
   kit: [kit('hammer')],
+  // A loop at each table, for those who want to try it with a spoon.
+  consumables: [use('cord-loop', 1, 'station')],
   hazards: [],
   cautions: ['Keep toes from under the hammer.'],
   faults: [fault('falls', ['String too long', 'Handle off the ruler?', 'Shorten by a finger'])],

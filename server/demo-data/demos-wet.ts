@@ -1,7 +1,7 @@
 import { demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
 
 const FLAMMABLE =
-  'Flammable liquid: at most 50 mL open on stage, the stock capped and off stage. Nothing else burns nearby.';
+  'Flammable liquid: ethanol or propan-2-ol only, never methanol. At most 50 mL open on stage, the stock capped and off stage. Nothing else burns nearby.';
 
 export const cloudJar = demo({
   id: 'cloud-jar',
@@ -23,11 +23,14 @@ export const cloudJar = demo({
   coverS: 20,
   coverLine: 'Clouds do not come when called. We shall see another one later.',
   retries: 2,
-  kit: [kit('jar'), kit('glove-lid'), kit('basin')],
+  kit: [kit('jar'), kit('glove-lid'), kit('basin'), kit('kettle'), kit('goggles'), kit('fire-blanket')],
   consumables: [use('water', 60), use('matches', 2)],
   skills: ['flame'],
   hazards: ['flame', 'broken glass'],
-  cautions: ['One match at a time, put out in water.', 'Check the jar for cracks before each show.'],
+  cautions: [
+    'One match at a time, put out in water; blanket within reach, hair tied back.',
+    'Check the jar for cracks before each show.',
+  ],
   ppe: ['Goggles for the presenter'],
   conditions: [yesNo('jar-whole', 'The jar has no crack or chip')],
   prep: [prep('warm-water', 'Warm the water, fill the jug', 180, { readyAfterS: 60, staleAfterS: 2400 })],
@@ -65,7 +68,14 @@ export const bowingCan = demo({
   coverLine: 'The steam got away. The air is still pushing, believe it or not.',
   showings: 2,
   retries: 2,
-  kit: [kit('burner', 1, 120), kit('tongs'), kit('basin'), kit('goggles', 2)],
+  kit: [
+    kit('burner', 1, 120),
+    kit('taper'),
+    kit('tongs'),
+    kit('basin'),
+    kit('goggles', 2),
+    kit('fire-blanket'),
+  ],
   consumables: [use('drink-can', 1), use('water', 15)],
   skills: ['flame'],
   hazards: ['flame', 'hot'],
@@ -73,6 +83,7 @@ export const bowingCan = demo({
     'Tongs only: the can and the steam scald.',
     'Never let the can boil dry.',
     'Never close a can that holds steam.',
+    'Hair and sleeves tied back; blanket within reach; the front row at least 2 m away.',
   ],
   ppe: ['Goggles for the presenter and helper'],
   conditions: [yesNo('tongs-try', 'The tongs were tried on this can')],
@@ -117,7 +128,14 @@ export const foamColumn = demo({
   retryS: 150,
   coverS: 30,
   coverLine: 'The yeast is still asleep. So was I at that age of the morning.',
-  kit: [kit('cylinder', 1, 240), kit('tray'), kit('goggles', 3), kit('gloves', 2)],
+  kit: [
+    kit('cylinder', 1, 240),
+    kit('beaker'),
+    kit('tray'),
+    kit('goggles', 3),
+    kit('gloves', 2),
+    kit('eye-wash'),
+  ],
   consumables: [
     use('peroxide-6', 120, 'attempt', 5),
     use('peroxide-30', 0),
@@ -131,7 +149,7 @@ export const foamColumn = demo({
   cautions: [
     'Peroxide irritates skin and eyes: gloves and goggles, rinse spills with much water.',
     'Keep peroxide away from yeast, iodide and fuels until the moment.',
-    'Never close the vessel.',
+    'Never close the vessel, and keep faces from above its mouth; the front row at least 2 m away.',
   ],
   ppe: ['Goggles and gloves for the presenter', 'Goggles for volunteers'],
   prep: [prep('wake-yeast', 'Stir the yeast into warm water', 120, { readyAfterS: 480, staleAfterS: 1700 })],
@@ -189,12 +207,20 @@ export const warmFountain = demo({
   coverS: 25,
   coverLine: 'It has gone shy. Somebody will drink it instead.',
   volunteers: 1,
-  kit: [kit('tarpaulin'), kit('hot-bath'), kit('thermometer'), kit('goggles', 2), kit('mop')],
-  consumables: [use('soda-2l', 1), use('mints', 7, 'attempt', 10)],
+  kit: [
+    kit('tarpaulin'),
+    kit('hot-bath'),
+    kit('kettle'),
+    kit('thermometer'),
+    kit('mint-tube'),
+    kit('goggles', 2),
+    kit('mop'),
+  ],
+  consumables: [use('soda-2l', 1), use('mints', 7, 'attempt', 10), use('wipe', 2, 'volunteer')],
   hazards: ['slippery floor', 'projectile', 'allergen'],
   cautions: [
     'Never warm a closed bottle above 35 °C: it may burst. Never use boiling water.',
-    'Nobody leans over the bottle.',
+    'Nobody leans over the bottle; nothing hangs above it. The audience stands 3 m back.',
     'Wet floor: mop before anyone crosses.',
   ],
   ppe: ['Goggles for the presenter and the volunteer'],
@@ -249,8 +275,10 @@ export const vapourBottle = demo({
     kit('taper'),
     kit('fire-blanket'),
     kit('extinguisher'),
-    kit('goggles'),
+    kit('goggles', 2),
     kit('face-shield'),
+    kit('beaker'),
+    kit('spirit-can'),
   ],
   consumables: [use('spirit', 40)],
   helpers: 1,
@@ -259,10 +287,11 @@ export const vapourBottle = demo({
   cautions: [
     FLAMMABLE,
     'Liquid is poured out before lighting; never add fuel to a warm bottle.',
-    'Mouth of the bottle away from people; extinguisher and blanket within reach.',
+    'Nobody and nothing above the mouth of the bottle, and it points away from people; the front row at least 3 m away.',
+    'What is poured out goes into the metal can, lid on, before anything is lit. Extinguisher and blanket within reach.',
     'Only a bottle without cracks or stress marks; never glass.',
   ],
-  ppe: ['Goggles and face shield for the presenter'],
+  ppe: ['Goggles and face shield for the presenter', 'Goggles for the helper'],
   prep: [
     prep('air-bottle', 'Air and dry the bottle, look for cracks', 150, { beforeDoors: true }),
     prep('swirl', 'Measure 40 mL of spirit, cap the stock', 60, {
@@ -299,7 +328,7 @@ export const fogFinale = demo({
   steps: steps(
     ['say', 'What is left of the dry ice goes into warm water.', 60],
     ['shout', 'Feet on the floor, hands still: it is cold!', 10],
-    ['do', 'Tip the pellets in with the gloves on.', 40],
+    ['do', 'Tip the pellets in with the gloves on, 2 kg at most; what is more stays in its box.', 40],
     ['wait for', 'Fog on the floor.', 30, 0.4],
     ['say', 'You may touch the fog. Nobody touches the ice.', 110],
     ['say', 'Goodnight, and mind the step.', 70],
@@ -309,13 +338,14 @@ export const fogFinale = demo({
   coverS: 15,
   coverLine: 'It is fog. It does as it pleases.',
   retries: 0,
-  kit: [kit('basin'), kit('cryo-gloves'), kit('goggles')],
+  kit: [kit('basin'), kit('tray'), kit('kettle'), kit('cryo-gloves'), kit('goggles')],
   consumables: [use('dry-ice', 1500, 'whatever is left', 20), use('water', 3000, 'show')],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas', 'slippery floor'],
   cautions: [
     'Dry ice burns skin: loose insulated gloves.',
     'Never in a closed vessel: it bursts.',
+    'Whatever is left, never more than 2 kg at a time: the rest goes home in its open box. The basin stands in a tray.',
     'It makes carbon dioxide: keep the doors open and the fog off small children’s faces.',
   ],
   ppe: ['Loose insulated gloves and goggles for the presenter'],
@@ -342,7 +372,7 @@ export const tinPop = demo({
   steps: steps(
     ['say', 'A sour liquid, a white powder, a loose lid.', 50],
     ['ask', 'Ask: which of the two runs out first?', 40],
-    ['do', 'Powder in, lid on, turn it over on the pad and walk back.', 20],
+    ['do', 'Powder in a twist of paper, lid pressed on from the side, lid up on the pad; walk back.', 20],
     ['shout', 'Behind the line! Ears!', 6],
     ['wait for', 'Pop.', 25, 0.6],
     ['say', 'The gas is the one you breathe out.', 60],
@@ -353,14 +383,15 @@ export const tinPop = demo({
   coverLine: 'It leaks more than it pops. We leave it alone now.',
   retries: 2,
   volunteers: 1,
-  kit: [kit('tin', 1, 60), kit('goggles', 2)],
+  kit: [kit('tin', 1, 60), kit('goggles', 2), kit('ears', 2)],
   consumables: [use('vinegar', 60), use('baking-soda', 4)],
   hazards: ['pressure', 'projectile', 'noise'],
   cautions: [
     'Only a push lid that lets go by hand: never a screw cap.',
-    'Lid points up and away; nobody leans over. Wait two minutes before approaching one that did not go.',
+    'The lid points up, and nobody stands over it or reaches across: it is pressed on from the side, at arm’s length.',
+    'Everybody behind the line at 4 m. Wait two minutes before approaching one that did not go.',
   ],
-  ppe: ['Goggles for the presenter and the volunteer'],
+  ppe: ['Goggles and ear defenders for the presenter and the volunteer'],
   conditions: [yesNo('line', 'The line for the audience is laid out at 4 m')],
   faults: [
     fault(
@@ -393,7 +424,7 @@ export const coldBalloon = demo({
   coverS: 20,
   coverLine: 'That one has retired.',
   kit: [kit('dewar', 1, 120), kit('cryo-gloves'), kit('face-shield'), kit('tongs')],
-  consumables: [use('nitrogen', 1500, 'showing', 15), use('balloon', 5, 'showing')],
+  consumables: [use('nitrogen', 1500, 'attempt', 15), use('balloon', 5)],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas'],
   cautions: [

@@ -105,6 +105,7 @@ export function shows(today: Date): Show[] {
       curtainUp: '10:30',
       slotMin: 30,
       heads: 30,
+      audienceStations: 6,
       crew: [people[0]!, people[2]!].map((p) => ({ personId: p.id, arrives: '09:15' })),
       items: [
         talk('i-hello', 'What is a force?', 150),

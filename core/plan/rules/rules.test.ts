@@ -5,6 +5,8 @@ import { applyChange, type ShowFile } from '../../show';
 import { demo, good, item, record, showOf, task } from '../../testing/hall-show';
 import { plan } from '../plan';
 import type { FindingCode } from './codes';
+import { REASONS } from '../../timetable';
+import { BREAKABLE } from './broken';
 import { loudNoCall, RULES, wetByVoltage } from '.';
 
 const found = (file: ShowFile, plays = 0) => plan(file, { plays }).findings;
@@ -206,4 +208,9 @@ describe('rules are rows', () => {
     ]);
     expect(findings.filter((f) => f.code === 'loud-no-call')).toHaveLength(1);
   });
+});
+
+test('every limit that gives way has words for when a plan does not keep it', () => {
+  const soft = Object.entries(REASONS).filter(([, reason]) => reason.givesWay !== 'never');
+  expect(soft.map(([kind]) => kind).sort()).toEqual([...BREAKABLE].sort());
 });

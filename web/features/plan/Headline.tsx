@@ -38,7 +38,10 @@ export function Headline({ plan, script: { upS: up }, fresh, progress }: Headlin
             words={timetable.provenBest ? 'dead air, the least possible' : 'dead air'}
           />
         )}
-        <Figure value={clock(timetable.crewCallS)} words="crew call" />
+        <Figure
+          value={clock(timetable.crewCallS)}
+          words={timetable.provenCall ? 'crew call, the latest possible' : 'crew call'}
+        />
       </Box>
       <WhatIf clock={clock} fresh={fresh} progress={progress} />
     </Box>

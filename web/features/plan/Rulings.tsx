@@ -11,7 +11,7 @@ function fixedPoints(timetable: Timetable): { s: number; label: string; strong: 
     { s: getInS, label: 'Get-in', strong: false },
     {
       s: crewCallS < getInS || crewCallS === 0 ? undefined : crewCallS,
-      label: 'Crew call, at the latest',
+      label: 'Crew call',
       strong: false,
     },
     { s: doorsS, label: 'Doors', strong: true },

@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { clockToS, formatClock, type CallSheet, type ShowFile } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { PaperTable, Sheet } from '../../kit/paper';
-import { lineWords, whatWords } from './words';
+import { lineWords, neededWords, whatWords } from './words';
 
 /** A sheet of more lines than this has a page of its own; shorter ones share one, and none is cut. */
 const OWN_PAGE = 14;
@@ -20,8 +20,8 @@ export function CallSheets({ file, sheets }: { file: ShowFile; sheets: readonly 
       >
         <Sheet
           of={`Call sheet: ${sheet.name}`}
-          title={`${sheet.name}, called ${formatClock(up + sheet.callS)}`}
-          about={`${show.title} · ${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · curtain-up ${show.curtainUp}`}
+          title={`${sheet.name}, here from ${formatClock(up + sheet.comesS)}`}
+          about={`${show.title} · ${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · crew call ${formatClock(up + sheet.crewCallS)} · curtain-up ${show.curtainUp}${neededWords(sheet, up)}`}
         >
           <PaperTable
             head={['At', 'What', 'How long, where, by when', 'Done']}

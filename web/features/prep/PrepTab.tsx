@@ -60,6 +60,7 @@ export function PrepTab() {
       paper={() => <CallSheets file={file} sheets={chosen ? [chosen] : sheets} />}
     >
       <Typography role="status" sx={{ mb: 2 }}>
+        Crew call {formatClock(up + sheets[0]!.crewCallS)} at the latest.{' '}
         {nowS === undefined
           ? `The day is ${format(parseISO(file.show.date), 'EEEE d MMMM')}; the clock runs then. Times are those of the venue.`
           : `It is ${format(now, 'HH:mm')}. ${formatDuration(Math.abs(Math.round(nowS / 60) * 60))} ${nowS < 0 ? 'to' : 'since'} curtain-up. ${openWords(lines, nowS, done)}`}
@@ -78,7 +79,7 @@ export function PrepTab() {
           </ToggleButton>
           {sheets.map((s) => (
             <ToggleButton key={s.personId} value={s.personId} sx={whoSx}>
-              {s.name}, called {formatClock(up + s.callS)}
+              {s.name}, here from {formatClock(up + s.comesS)}
             </ToggleButton>
           ))}
         </ToggleButtonGroup>

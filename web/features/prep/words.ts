@@ -1,4 +1,4 @@
-import { formatClock, formatDuration, type CallLine } from '@hearty/core';
+import { formatClock, formatDuration, type CallLine, type CallSheet } from '@hearty/core';
 
 const KINDS: Record<CallLine['kind'], string> = {
   arrive: '',
@@ -10,6 +10,10 @@ const KINDS: Record<CallLine['kind'], string> = {
 };
 
 export const whatWords = ({ kind, what }: CallLine): string => KINDS[kind] + what;
+
+/** When somebody's hands are first needed at the latest; nothing where that is not said by their coming. */
+export const neededWords = ({ neededS, comesS }: CallSheet, up: number): string =>
+  neededS === undefined || neededS <= comesS ? '' : ` · first needed by ${formatClock(up + neededS)}`;
 
 /** How long, where, what for, and the times that bind it. `up`: curtain-up in s of the day. */
 export const lineWords = (line: CallLine, up: number): string => {
