@@ -108,7 +108,7 @@ test('a demo is edited: what is wrong is said at its field, what is right is sav
   await page.getByRole('button', { name: 'Add a step' }).click();
   await page.getByRole('group', { name: 'step 5' }).getByLabel('What is said or done').fill('Bow.');
   await page.getByRole('button', { name: 'Add a consumable' }).click();
-  const consumable = page.getByRole('group', { name: 'consumable 1' });
+  const consumable = page.getByRole('group', { name: 'consumable 2' });
   await consumable.getByLabel('Consumable').fill('Table salt, g');
   await consumable.getByLabel('Consumable').press('Enter');
   await expect(consumable.getByLabel('Consumable')).toHaveValue('Table salt');

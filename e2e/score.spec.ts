@@ -93,20 +93,20 @@ test('a task is dragged to another pair of hands, and by keyboard moved, locked 
   await page.goto(`${HALL}/plan`);
   await expect(page.getByTestId('landing')).toBeVisible();
   const task = page.getByRole('button', { name: /^Prepares .*Stir the yeast/ });
-  await expect(lane(page, 'Sefa').getByRole('button', { name: /Stir the yeast/ })).toBeVisible();
+  await expect(lane(page, 'Bram').getByRole('button', { name: /Stir the yeast/ })).toBeVisible();
   const from = (await task.boundingBox())!;
-  const to = (await lane(page, 'Bram').boundingBox())!;
+  const to = (await lane(page, 'Sefa').boundingBox())!;
   await page.mouse.move(from.x + 20, from.y + 8);
   await page.mouse.down();
-  await page.mouse.move(from.x - 30, from.y + 9, { steps: 5 });
+  await page.mouse.move(from.x + 50, from.y + 9, { steps: 5 });
   await page.mouse.move(to.x + 30, from.y + 8, { steps: 5 });
   await page.mouse.up();
-  await expect(lane(page, 'Bram').getByRole('button', { name: /Stir the yeast/ })).toBeVisible();
+  await expect(lane(page, 'Sefa').getByRole('button', { name: /Stir the yeast/ })).toBeVisible();
 
   await task.focus();
-  await page.keyboard.press('ArrowRight');
-  await expect(lane(page, 'Sefa').getByRole('button', { name: /Stir the yeast/ })).toBeVisible();
-  await expect(page.getByTestId('told')).toHaveText('Stir the yeast into warm water goes to Sefa.');
+  await page.keyboard.press('ArrowLeft');
+  await expect(lane(page, 'Bram').getByRole('button', { name: /Stir the yeast/ })).toBeVisible();
+  await expect(page.getByTestId('told')).toHaveText('Stir the yeast into warm water goes to Bram.');
   await task.focus();
   await page.keyboard.press('l');
   await expect(page.getByRole('button', { name: /Stir the yeast.*locked/ })).toBeVisible();

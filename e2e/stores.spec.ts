@@ -203,7 +203,7 @@ test('a cold budget adds use and losses, says when the vessel is too small, and 
 }) => {
   await page.goto('/shows/cold-snap/supplies/cold');
   const budget = page.getByRole('region', { name: 'Cold budget: Liquid nitrogen' });
-  await expect(budget.getByTestId('cold-order')).toHaveText('Order 8 L, about 48.00');
+  await expect(budget.getByTestId('cold-order')).toHaveText('Order 10 L, about 60.00');
   await expect(budget.getByRole('img', { name: /What is left in the vessel/ })).toBeVisible();
   await page.getByLabel('Vessel holds, L').fill('5');
   await page.getByLabel('Vessel holds, L').press('Enter');
@@ -212,7 +212,7 @@ test('a cold budget adds use and losses, says when the vessel is too small, and 
   await expect(budget.getByText(/The vessel holds 5 L/)).toBeHidden();
   await saved(page);
   await page.goto('/stores/buy');
-  await expect(page.getByTestId('buy-nitrogen')).toContainText('8 L');
+  await expect(page.getByTestId('buy-nitrogen')).toContainText('10 L');
 });
 
 test('on the day the call sheet runs by the clock: due, late, done; and goes into a calendar', async ({
@@ -244,25 +244,25 @@ test('on the day the call sheet runs by the clock: due, late, done; and goes int
     lines.map((l) => /^\d\d:\d\d/.exec(l)![0]).sort(),
   );
   await expect(fill).toContainText('Late by');
-  await expect(page.getByRole('status').filter({ hasText: 'to curtain-up' })).toContainText('2 late, 1 due');
+  await expect(page.getByRole('status').filter({ hasText: 'to curtain-up' })).toContainText('1 late, 2 due');
   await day.getByLabel('Done: Fill the hot bath').check();
-  await expect(page.getByRole('status').filter({ hasText: 'to curtain-up' })).toContainText('1 late, 1 due');
+  await expect(page.getByRole('status').filter({ hasText: 'to curtain-up' })).toContainText('2 due');
   await expect(fill).not.toContainText('Late by');
   await expect(fill).toHaveAttribute('data-state', 'done');
   // One person's day has an address of its own, for their own phone.
-  await page.getByRole('button', { name: /^Sefa, here from/ }).click();
+  await page.getByRole('button', { name: /^Ottoline, here from/ }).click();
   await expect(day.getByText('Bram')).toHaveCount(0);
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Calendar for Sefa' }).click(),
+    page.getByRole('button', { name: 'Calendar for Ottoline' }).click(),
   ]);
-  expect(download.suggestedFilename()).toBe('weather-in-a-kitchen-sefa.ics');
+  expect(download.suggestedFilename()).toBe('weather-in-a-kitchen-ottoline.ics');
   const text = readFileSync(await download.path(), 'utf8');
   expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/);
   // The line for now is no appointment.
   expect(text.match(/BEGIN:VEVENT/g)!.length).toBe((await day.getByRole('listitem').count()) - 1);
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Calendar for Sefa' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Calendar for Ottoline' })).toBeVisible();
   await expect(day.getByText('Bram')).toHaveCount(0);
   await expect(page.getByLabel('Done: Fill the hot bath')).toBeChecked();
 });

@@ -8,8 +8,6 @@ export interface WayOut {
   change?: Change;
   /** Of those that share this word only the first that works is offered. */
   oneOf?: string;
-  /** It does what it says whatever the plan; others are tried before they are offered. */
-  sure?: true;
 }
 
 /** What a computation has to say to a person: where, how much, why, and the ways out. */

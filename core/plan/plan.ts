@@ -47,12 +47,16 @@ export interface PlanParts {
 export interface PlanOptions extends PlaceOptions {
   /** Seed of the forecast's random numbers; the same seed gives the same bands. */
   seed?: number;
-  /** How many plays to simulate; 0 leaves the forecast out. */
+  /** How many plays to simulate, fewer where the show is very long; 0 leaves the forecast out. */
   plays?: number;
   /** Whether ways out that change the show are tried, and those that work offered; without, there are none. */
   waysOut?: boolean;
   parts?: PlanParts;
 }
+
+/** Pieces of work looked at in all plays of a forecast, about a second; and plays that odds within one in a hundred want. */
+const MOST_LOOKS = 4_000_000;
+const LEAST_PLAYS = 4_000;
 
 /** How far a plan under way has come. */
 export type PlanProgress =
@@ -82,8 +86,11 @@ export function* planSteps(
   const used = needs(of, timetable);
   const cold = coldBudgets(of, timetable, used.consumables);
   const needed = withOrders(used, of, cold);
+  // A festival of hundreds of pieces is played less often, so that it is there in time; the bands say how often.
+  const most = Math.max(LEAST_PLAYS, Math.floor(MOST_LOOKS / placement.work.activities.length));
+  const forecast = { seed, plays: Math.min(plays, most) };
   const bands =
-    plays > 0 ? yield* told(forecastSteps(placement, { seed, plays }), (playing) => ({ playing })) : null;
+    plays > 0 ? yield* told(forecastSteps(placement, forecast), (playing) => ({ playing })) : null;
   const says = findings({ placement, needs: needed, bands, cold });
   return {
     timetable,

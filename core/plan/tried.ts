@@ -27,7 +27,7 @@ export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<u
     for (const way of finding.waysOut) {
       if (kept.length >= MOST_WAYS_OUT) break;
       if (way.oneOf !== undefined && had.has(way.oneOf)) continue;
-      if (way.change && !way.sure) {
+      if (way.change) {
         const key = JSON.stringify(way.change);
         let after = known.get(key);
         if (!after) {
@@ -50,7 +50,7 @@ export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<u
 
 /** Only what people do off the screen: what nothing was tried for. */
 export const untried = (all: readonly PlanFinding[]): PlanFinding[] =>
-  all.map((finding) => ({ ...finding, waysOut: finding.waysOut.filter((way) => !way.change || way.sure) }));
+  all.map((finding) => ({ ...finding, waysOut: finding.waysOut.filter((way) => !way.change) }));
 
 function said(placement: Placement): PlanFinding[] {
   const needed = needs(placement.script, placement.timetable);

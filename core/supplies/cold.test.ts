@@ -1,7 +1,9 @@
 import { plan } from '../plan';
-import type { ColdPlan } from '../show';
-import { demo, good, showOf } from '../testing/hall-show';
+import { script } from '../script';
+import type { ColdPlan, ShowFile } from '../show';
+import { demo, good, showOf, task } from '../testing/hall-show';
 import { chilled } from './cold';
+import { buyingList, tour } from './tour';
 
 const COLD: ColdPlan = {
   goodId: 'nitrogen',
@@ -76,4 +78,100 @@ test('a vessel too small, filled too early or too late is said with its figures'
     { level: 'caution', says: expect.stringContaining('2 L of 8 of liquid nitrogen are lost standing') },
   ]);
   expect(said({ filledOn: '2026-12-13' })[0]).toMatchObject({ level: 'stop' });
+});
+
+describe('a cryogen that demos name', () => {
+  const iced = (changes: Partial<ShowFile['show']> = {}) => {
+    const file = showOf(
+      [demo('fog', { consumables: [{ goodId: 'ice', amount: 1000, per: 'showing', wastePct: 20 }] })],
+      undefined,
+      {
+        stock: [
+          {
+            ...good('ice', 'consumable', 9000),
+            unit: 'g',
+            storage: 'cryogen',
+            leadDays: 2,
+            packAmount: 5000,
+          },
+        ],
+      },
+    );
+    return { ...file, show: { ...file.show, ...changes } };
+  };
+
+  test('has a budget without anybody opening it, and what it orders is what is needed, packed and bought', () => {
+    const { cold, needs, buying, packing } = plan(iced(), { plays: 0, parts: { packing: [] } });
+    // 1 kg poured and 15 % of it lost, once: the demo's own waste is that loss. 0.3 kg open, 2 kg a day for 5 h and 5 min; 10 %.
+    const total = (1 + 0.15 + 0.3 + (2 * (5 * 60 + 5)) / (24 * 60)) * 1.1;
+    expect(cold[0]!.total).toBeCloseTo(total, 3);
+    expect(cold[0]!.order).toBe(Math.ceil(total));
+    expect(needs.consumables[0]!.packed).toBe(3000);
+    expect(packing!.alone[0]!.thing).toMatchObject({ amount: 3000 });
+    expect(buying.lines).toMatchObject([
+      { short: 3000, usable: 0, filled: { on: '2026-12-12', at: '09:00' } },
+    ]);
+  });
+
+  test('is one order for each filling, dated back by working days; what was bought for one show is not there for another', () => {
+    const shows = ['2026-12-14', '2027-01-04'].map((date) => iced({ id: date, title: date, date }));
+    const stops = shows.map((file) => ({
+      script: script(file),
+      timetable: plan(file, { plays: 0, waysOut: false }).timetable,
+    }));
+    const planned = tour(stops, [{ lot: { id: 'l', goodId: 'ice' }, shelf: 9000, out: {} }]);
+    // Two working days before Monday 14 December and Monday 4 January are the Thursdays before.
+    expect(buyingList(planned, shows[0]!.stock, [], '2026-12-01')).toMatchObject([
+      { amount: 3000, orderBy: '2026-12-10', filledOn: '2026-12-14' },
+      { amount: 3000, orderBy: '2026-12-31', filledOn: '2027-01-04' },
+    ]);
+  });
+});
+
+test('a vessel filled after the first pour is a stop, and one that just holds it all is filled up, not short', () => {
+  const late = planned({ filledOn: '2026-12-12', filledAt: '13:59' });
+  expect(late.findings.filter((f) => f.code === 'cold-late')).toEqual([]);
+  const soaked = showOf(
+    [
+      demo('glass', {
+        prep: [task('chill', { readyAfterS: 600, staleAfterS: 1200 })],
+        consumables: [{ goodId: 'nitrogen', amount: 2000, per: 'showing', wastePct: 0 }],
+      }),
+    ],
+    undefined,
+    { stock: [{ ...good('nitrogen', 'consumable', 0), unit: 'mL' }] },
+  );
+  soaked.show.cold = [{ ...COLD, filledOn: '2026-12-12', filledAt: '13:59' }];
+  const [finding] = plan(soaked, { plays: 0 }).findings.filter((f) => f.code === 'cold-late');
+  expect(finding).toMatchObject({ level: 'stop' });
+  expect(finding!.numbers.lateS).toBeGreaterThan(0);
+
+  const { total } = budget();
+  expect(planned({ vessel: total + 0.01 }).cold[0]!.order).toBeCloseTo(total + 0.01, 9);
+  expect(planned({ vessel: total + 0.01 }).findings.map((f) => f.code)).not.toContain('cold-vessel');
+  expect(planned({ vessel: total - 0.01 }).findings.map((f) => f.code)).toContain('cold-vessel');
+});
+
+test('what lasts a day from buying is bought for each show, and an opened bottle lasts as its good says', () => {
+  const at = (date: string, changes: object) => {
+    const file = showOf(
+      [demo('a', { consumables: [{ goodId: 'leaf', amount: 3, per: 'show', wastePct: 0 }] })],
+      undefined,
+      { stock: [{ ...good('leaf', 'consumable', 0), packAmount: 10, ...changes }] },
+    );
+    const dated = { ...file, show: { ...file.show, id: date, title: date, date } };
+    return { script: script(dated), timetable: plan(dated, { plays: 0, waysOut: false }).timetable };
+  };
+  const shorts = (changes: object, days: string[]) => {
+    const stops = days.map((d) => at(d, changes));
+    const shows = tour(stops, []);
+    return [
+      shows.map((s) => s.lines[0]!.short),
+      buyingList(shows, stops[0]!.script.file.stock, [], '2026-12-01').length,
+    ];
+  };
+  const week = ['2026-12-10', '2026-12-12', '2026-12-20'];
+  expect(shorts({}, week)).toEqual([[3, 0, 0], 1]);
+  expect(shorts({ keepsDays: 1 }, week)).toEqual([[3, 3, 3], 3]);
+  expect(shorts({ openLastsDays: 4 }, week)).toEqual([[3, 0, 3], 1]);
 });
