@@ -49,9 +49,11 @@ await picture('print', `${HALL}/print`, () => page.getByRole('region', { name: '
 await picture('plan-over', '/shows/nine-minutes-of-air/plan', landed);
 await picture('supplies', `${HALL}/supplies`, () => click('Working for Chewy mints'));
 await picture('packing', `${HALL}/supplies/packing`, () => page.getByText('By themselves').waitFor());
-await picture('cold', '/shows/cold-snap/supplies/cold', () => page.getByTestId('cold-order').waitFor());
+await picture('cold', '/shows/cold-snap/supplies/cold', () =>
+  page.getByTestId('cold-order').first().waitFor(),
+);
 await picture('prep', `${HALL}/prep`, () => page.getByRole('list', { name: 'The day' }).waitFor());
-await picture('stores', '/stores', () => page.getByText('72 of 72').waitFor());
+await picture('stores', '/stores', () => page.getByText('80 of 80').waitFor());
 await picture('debrief', `${HALL}/debrief`, () => page.getByRole('heading', { name: /attempts/ }).waitFor());
 await picture('demos', '/demos', () => page.getByText('26 of 26').waitFor());
 await picture('demo', '/demos/vapour-bottle', () => page.getByText('Record').waitFor());

@@ -20,7 +20,7 @@ export function BuySheet({ tour: { buying, today } }: { tour: TourAnswer }) {
           rows={buying
             .filter((b) => b.supplier === supplier)
             .map((b) => ({
-              key: b.goodId,
+              key: `${b.goodId} ${b.forShows[0]?.showId}`,
               cells: [
                 '☐',
                 b.hardToFind

@@ -85,7 +85,7 @@ export function ToBuy() {
                     {buying
                       .filter((b) => b.supplier === supplier)
                       .map((b) => (
-                        <BuyRow key={b.goodId} line={b} />
+                        <BuyRow key={`${b.goodId} ${b.forShows[0]?.showId}`} line={b} />
                       ))}
                   </Fragment>
                 ))}
