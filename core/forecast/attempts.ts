@@ -24,10 +24,8 @@ const RATE_SHARES = 64;
 export class Rate {
   readonly values: readonly number[];
 
-  constructor({ a, b }: Posterior, shares = RATE_SHARES) {
-    // Without a single miss, or hit, to be thought of, it is sure.
-    const at = (u: number) => (a > 0 && b > 0 ? betaQuantile(u, a, b) : a > 0 ? 1 : 0);
-    this.values = Array.from({ length: shares }, (_, k) => at((k + 0.5) / shares));
+  constructor(odds: Posterior, shares = RATE_SHARES) {
+    this.values = valuesOf(odds, shares);
   }
 
   /** The rate of a play whose luck is `u` in [0, 1). */
@@ -71,6 +69,22 @@ export function attemptsOutcomes(
     open = next;
   }
   return outcomes;
+}
+
+/** Values once worked out: they cost more than all that is done with them. */
+const known = new Map<string, readonly number[]>();
+const MOST_KNOWN = 1000;
+
+function valuesOf({ a, b }: Posterior, shares: number): readonly number[] {
+  const key = `${a} ${b} ${shares}`;
+  const before = known.get(key);
+  if (before) return before;
+  // Without a single miss, or hit, to be thought of, it is sure.
+  const at = (u: number) => (a > 0 && b > 0 ? betaQuantile(u, a, b) : a > 0 ? 1 : 0);
+  const values = Array.from({ length: shares }, (_, k) => at((k + 0.5) / shares));
+  if (known.size >= MOST_KNOWN) known.clear();
+  known.set(key, values);
+  return values;
 }
 
 /** n over k. */

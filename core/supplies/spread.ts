@@ -4,7 +4,7 @@ export type Spread = ReadonlyMap<number, number>;
 /** Sums of more pairs than this are made on a grid of equal steps. */
 const MANY_PAIRS = 4096;
 /** Steps of a grid; what falls between two is shared out so that the mean stays. */
-const STEPS = 1000;
+const STEPS = 500;
 
 /** The sum of two independent amounts. */
 export function convolve(a: Spread, b: Spread): Spread {

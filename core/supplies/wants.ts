@@ -1,5 +1,5 @@
 import type { BaseUnit } from '../quantities';
-import { oddsAt, outcomeS, partOf, PertTime, Rate, type AttemptsOutcome } from '../forecast';
+import { oddsAt, outcomeS, outcomesOf, PertTime, Rate, type AttemptsOutcome } from '../forecast';
 import { posterior, type Posterior, type Script, type ScriptItem } from '../script';
 import type { ConsumableNeed, Demo, Good, ShowFile } from '../show';
 import { convolve, enough, oddsAbove, oneOf, rounded, type Spread } from './spread';
@@ -166,18 +166,21 @@ function useOf(scripted: ScriptItem, lines: readonly NeedLine[]): Use {
   const fixed = lines
     .filter((l) => l.per !== 'attempt' && l.per !== 'minute')
     .reduce((total, l) => total + l.each * l.plannedTimes, 0);
-  const part = partOf(scripted);
+  const { furtherS, retryS, coverS, reset } = scripted.demo!;
+  const outcomes = outcomesOf(scripted);
+  const times = { furtherS, retryS, coverS, closed: { worked: 0, failed: 0 } };
+  const afterS = reset?.inView ? reset.handsOnS : 0;
   const first = minute > 0 ? firstMinutes(scripted) : [0];
   const odds = posterior(scripted.record, scripted.demo!.guessOdds);
   const amount = (outcome: AttemptsOutcome, firstS: number) =>
     rounded(
       fixed +
         attempt * (outcome.worked + outcome.failed) +
-        (minute > 0 ? (minute * (firstS + part.afterS + outcomeS(part, outcome))) / 60 : 0),
+        (minute > 0 ? (minute * (firstS + afterS + outcomeS(times, outcome))) / 60 : 0),
     );
   const at = (rate: number | undefined): Spread => {
     const spread = new Map<number, number>();
-    for (const outcome of part.outcomes) {
+    for (const outcome of outcomes) {
       const likely = (rate === undefined ? outcome.odds : oddsAt(outcome, rate)) / first.length;
       for (const firstS of first) {
         const used = amount(outcome, firstS);
