@@ -16,7 +16,7 @@ export const RUN_OUT_PCT = 5;
 /** What a show uses up and how much kit it has in use at once. Pure. */
 export function needs(script: Script, timetable: Timetable): Needs {
   return {
-    consumables: wants(script).map((want) => total(script.file, want)),
+    consumables: wants(script).map((want) => totalOf(script.file, want)),
     kit: kitTotals(script, timetable),
   };
 }
@@ -50,7 +50,8 @@ export function withOrders(needed: Needs, { goods }: Script, cold: readonly Cold
   };
 }
 
-function total(file: ShowFile, want: Want): ConsumableTotal {
+/** One want as a total: planned, and packed by the odds. */
+export function totalOf(file: ShowFile, want: Want): ConsumableTotal {
   const { good, planned, lines, takesRest } = want;
   const { packed, runOutOdds } = packedOf(want, file.show.runOutPct ?? RUN_OUT_PCT);
   return {

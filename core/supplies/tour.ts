@@ -5,7 +5,7 @@ import { SUPPLIERS, type ColdPlan, type Good, type ShowFile, type Supplier } fro
 import type { Timetable } from '../timetable';
 import { carried, coldBudget, coldPlans, type ColdBudget } from './cold';
 import { lasts, outWith, sooner, type LotStock } from './ledger';
-import { needs, RUN_OUT_PCT } from './needs';
+import { RUN_OUT_PCT, totalOf } from './needs';
 import { enough, rounded } from './spread';
 import { packedOf, together, wants, whole, type Want } from './wants';
 
@@ -65,8 +65,8 @@ export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): Tou
     const { file } = script;
     const all = wants(script);
     const plans = coldPlans(script);
-    const used = plans.length ? needs(script, timetable).consumables : [];
     const budgeted = new Set(plans.map((c) => c.goodId));
+    const used = all.flatMap((want) => (budgeted.has(want.good.id) ? [totalOf(file, want)] : []));
     const lines = all.flatMap((want) => {
       if (budgeted.has(want.good.id)) return [];
       const of = shelf.get(want.good.id) ?? remaining(want.good, lots);

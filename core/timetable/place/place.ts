@@ -132,6 +132,7 @@ function placed(
   const needed = settled.neededS(found.person);
   const opens = file.venue.opens === undefined ? undefined : clockToS(file.venue.opens) - up;
   const closes = file.venue.closes === undefined ? undefined : script.at(file.venue.closes);
+  const crewCallS = Math.min(0, ...needed.filter(Number.isFinite));
   const timetable: Timetable = {
     items,
     tasks,
@@ -151,9 +152,10 @@ function placed(
     ...(closes !== undefined && { closesS: closes }),
     deadAirS: items.reduce((sum, item) => sum + item.waitS, 0),
     firstHandsS: Math.min(0, ...tasks.map((t) => t.startS)),
-    crewCallS: Math.min(0, ...needed.filter(Number.isFinite)),
+    crewCallS,
     provenBest: search.proven.end,
-    provenCall: search.proven.call,
+    // Items stand as early as can be; where that asks for hands sooner than the search had to, nothing is proven of it.
+    provenCall: search.proven.call && crewCallS >= found.callS,
     provenLoad: search.proven.load,
     steps: search.steps,
   };
