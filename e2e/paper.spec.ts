@@ -17,7 +17,7 @@ const SHEETS: {
     ready: (p) => p.getByRole('region', { name: 'Run sheet' }).waitFor(),
     title: 'Weather in a Kitchen',
     has: ['curtain-up 14:00', 'Call: “', 'does not replace a risk assessment', 'Stands by itself'],
-    most: 3,
+    most: 4,
   },
   {
     name: 'supplies',
@@ -41,7 +41,8 @@ const SHEETS: {
     ready: (p) => p.getByRole('list', { name: 'The day' }).waitFor(),
     title: 'Weather in a Kitchen: call sheets',
     has: ['Ottoline, here from 12:45', 'Sefa, here from 12:45', 'crew call', 'Fill the hot bath'],
-    most: 3,
+    // Two pages a person: with cautions and what is worn, one is not enough.
+    most: 6,
   },
   {
     name: 'check list',

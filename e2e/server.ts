@@ -7,7 +7,7 @@ import { join, resolve } from 'node:path';
 const root = resolve(import.meta.dirname, '..');
 
 /** The built product on a database of its own, which a test may kill and start again. */
-class Server {
+export class Server {
   private child: ChildProcess | undefined;
   private port = 0;
   private readonly folder = mkdtempSync(join(tmpdir(), 'hearty-e2e-'));
@@ -93,7 +93,7 @@ export const order = async (page: Page) => {
   const buttons = page.getByRole('list', { name: 'Running order' }).getByRole('button');
   await buttons.first().waitFor();
   return buttons.evaluateAll((found) =>
-    found.flatMap((b) => /^(.*), \d\d:\d\d, /.exec(b.getAttribute('aria-label') ?? '')?.[1] ?? []),
+    found.flatMap((b) => /^(.*), \d\d:\d\d(?::\d\d)?, /.exec(b.getAttribute('aria-label') ?? '')?.[1] ?? []),
   );
 };
 

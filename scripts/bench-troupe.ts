@@ -15,7 +15,7 @@ export function troupe(seed: number): ShowFile {
   const show = shows(new Date('2026-12-01T12:00:00'))[0]!;
   return {
     format: 'hearty-stage/show',
-    version: 1,
+    version: 2,
     show: { ...show, slotMin: 600, items: shuffled(items, seed) },
     demos,
     venue: venues.find((v) => v.id === show.venueId)!,

@@ -1,4 +1,4 @@
-import { ShowFile } from '@hearty/core';
+import { SHOW_VERSION, ShowFile } from '@hearty/core';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
 
@@ -11,6 +11,7 @@ const PARTS = [
   'PrepTask',
   'Reset',
   'KitNeed',
+  'Worn',
   'ConsumableNeed',
   'Parameter',
   'VariantAmount',
@@ -18,13 +19,17 @@ const PARTS = [
   'Cause',
   'Fault',
   'Condition',
+  'Reading',
   'Demo',
+  'Mark',
   'Venue',
   'Person',
   'Good',
   'CrewPlace',
   'TaskChoice',
   'Setting',
+  'Series',
+  'Option',
   'Ban',
   'ExtraKit',
   'ChilledObject',
@@ -52,7 +57,7 @@ export function showFileSchema(): object {
   const closed = (name: string) => ({ ...all[name], additionalProperties: false });
   return {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
-    title: 'Hearty Stage show file, version 1',
+    title: `Hearty Stage show file, version ${SHOW_VERSION}`,
     ...closed(ShowFile.name),
     $defs: Object.fromEntries(PARTS.map((name) => [name, closed(name)])),
   };

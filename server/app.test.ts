@@ -11,7 +11,7 @@ const venue = (id: string) => ({
   kind: 'hall',
   indoors: true,
   flameAllowed: false,
-  stations: ['front bench'],
+  marks: [{ id: 'front-bench', name: 'front bench', kind: 'bench', spots: 1 }],
   notes: '',
 });
 const put = (path: string, version: number, body: unknown) =>

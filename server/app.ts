@@ -33,7 +33,9 @@ import { Runs } from './live/runs';
 import { bringUpToDate } from './projections';
 import { Stores } from './stores';
 import { storesRoutes } from './stores-routes';
+import { bringIn } from './library-files';
 import { importShow, library, libraryText, showFile } from './show-files';
+import { starterShelf } from './starter';
 
 class SaveBody {
   @IsInt() @Min(0) @Type(() => Number) version!: number;
@@ -50,6 +52,11 @@ class OpenRunBody {
   @IsBoolean() rehearsal!: boolean;
   /** An open run of the show that this one takes the place of. */
   @IsOptional() @Id() replaces?: string;
+}
+
+class LibraryFileBody {
+  @IsObject() file!: object;
+  @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) demoIds!: string[];
 }
 
 class EventsBody {
@@ -170,6 +177,10 @@ export function createApp({
   app.post('/api/import', (req, res) => {
     res.status(201).json(importShow(db, documents, stores, req.body, now()));
   });
+  app.post('/api/library-file', (req, res) => {
+    res.status(201).json(bringIn(db, documents, checked(LibraryFileBody, req.body)));
+  });
+  app.get('/api/starter', (_req, res) => void res.json(starterShelf()));
   app.get('/api/shows/:id/file', (req, res) => void res.json(file(req.params.id)));
   app.get('/api/shows/:id/plan', async (req, res) => void res.json(await planner.do('plan', req.params.id)));
 

@@ -1,3 +1,4 @@
+import { upgradeDocument, upgradeShowFile } from '@hearty/core';
 import Database from 'better-sqlite3';
 import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -27,12 +28,19 @@ export function openDatabase(folder: string, migrationsFolder: string): Db {
     db.pragma('journal_mode = WAL');
     db.pragma('synchronous = FULL');
     db.pragma('foreign_keys = ON');
+    db.function('upgraded', { deterministic: true }, upgraded);
     migrate(db, migrationsFolder, isNew ? undefined : join(folder, 'backups'));
     return db;
   } catch (error) {
     db.close();
     throw error;
   }
+}
+
+/** A document, or the show file of a run, as the newest version has it; text that is none is left alone. */
+function upgraded(kind: string, text: string): string {
+  const body = JSON.parse(text) as unknown;
+  return JSON.stringify(kind === 'show file' ? upgradeShowFile(body) : upgradeDocument(kind, body));
 }
 
 /** Looks the whole file over: better a sentence now than a missing page in the middle of a show. */

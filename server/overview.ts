@@ -1,6 +1,7 @@
 import {
   dueFor,
   reliability,
+  slotOf,
   type DemoLine,
   type Due,
   type Logbook,
@@ -102,7 +103,7 @@ function lineOf(
       venue: venue.name,
       heads: show.heads,
       items: show.items.length,
-      slotEndS: show.slotMin * 60,
+      slotEndS: slotOf(show),
       planned: summary !== undefined,
       ...(summary ?? { endS: 0, stops: 0, cautions: 0 }),
       ...runs.ofShow(id),

@@ -36,7 +36,7 @@ const venue = (id: string) => ({
   kind: 'hall',
   indoors: true,
   flameAllowed: true,
-  stations: [],
+  marks: [],
   notes: '',
 });
 const demo = (id: string, more: Partial<Demo> = {}): Demo => ({ ...blankDemo(id), title: id, ...more });
@@ -171,7 +171,7 @@ test('a file comes in under new ids with people in prep tasks, stand-bys and the
   const who = { kind: 'person' as const, value: 'ann' };
   const file: ShowFile = {
     format: 'hearty-stage/show',
-    version: 1,
+    version: 2,
     show: show('s', {
       crew: [{ personId: 'ann', arrives: '12:00' }],
       items: [

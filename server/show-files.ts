@@ -1,8 +1,10 @@
 import {
   assemble,
+  canonical,
   check,
   ShowFile,
   showFileProblems,
+  upgradeShowFile,
   withDocumentRefs,
   type Good,
   type Library,
@@ -62,7 +64,7 @@ export interface Imported {
 
 /**
  * Brings a show file in, all of it or nothing. What is here is never overwritten: a document whose id is taken by a
- * different one comes in under a new id, and references follow. The file's log is not brought in; it is not ours.
+ * different one comes in under a new id, and references follow. A file of an older version is read as the newest. The file's log is not brought in; it is not ours.
  * Errors: 400 with the path and a sentence for each problem.
  */
 export function importShow(
@@ -72,7 +74,7 @@ export function importShow(
   value: unknown,
   now: Moment,
 ): Imported {
-  const checked = check(ShowFile, value);
+  const checked = check(ShowFile, upgradeShowFile(value));
   if (!checked.ok) throw badInput(checked.problems);
   const problems = showFileProblems(checked.value);
   if (problems.length) throw badInput(problems);
@@ -140,7 +142,7 @@ function newIds(documents: Documents, file: ShowFile): Map<string, { id: string;
 const asKept = (kind: PartKind, body: object) => (kind === 'good' ? { ...body, onShelf: 0 } : body);
 
 /** An id that was never given out here, the wanted one if it may be; nor one that another part of the file has. */
-function freeId(
+export function freeId(
   documents: Documents,
   kind: Kind,
   wanted: string,
@@ -151,11 +153,3 @@ function freeId(
     if ((n === 1 || !others.has(id)) && !documents.taken(kind, id)) return id;
   }
 }
-
-/** JSON with keys in order, so that equal documents compare equal. */
-const canonical = (value: unknown): string =>
-  JSON.stringify(value, (_key, v: unknown) =>
-    v && typeof v === 'object' && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : v,
-  );

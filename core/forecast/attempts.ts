@@ -6,6 +6,8 @@ export interface AttemptsOutcome {
   worked: number;
   failed: number;
   forGood: boolean;
+  /** A failed showing was not tried again and ended nothing: the next one came. */
+  wentOn?: boolean;
   odds: number;
   /** In how many orders of hits and misses it comes about, and how many of each are still to come. */
   orders: number;
@@ -69,6 +71,39 @@ export function attemptsOutcomes(
     open = next;
   }
   return outcomes;
+}
+
+/**
+ * Every way `showings` may go where a failed one is neither tried again nor ends the item: how many of them work. The
+ * odds are those of `attemptsOutcomes` (beta-binomial; Johnson, Kotz & Kemp). `so` are those already made.
+ */
+export function goingOn(
+  { a, b }: Posterior,
+  showings: number,
+  so: { worked: number; failed: number } = { worked: 0, failed: 0 },
+): AttemptsOutcome[] {
+  const left = Math.max(0, showings - so.worked - so.failed);
+  let open = [1];
+  for (let n = 0; n < left; n++) {
+    const tried = so.worked + so.failed + n;
+    const next = new Array<number>(open.length + 1).fill(0);
+    open.forEach((odds, hits) => {
+      const works = (a + so.worked + hits) / (a + b + tried);
+      next[hits + 1]! += odds * works;
+      next[hits]! += odds * (1 - works);
+    });
+    open = next;
+  }
+  return open.map((odds, hits) => ({
+    worked: so.worked + hits,
+    failed: so.failed + left - hits,
+    forGood: false,
+    wentOn: true,
+    odds,
+    orders: choose(left, hits),
+    hits,
+    misses: left - hits,
+  }));
 }
 
 /** Values once worked out: they cost more than all that is done with them. */

@@ -1,11 +1,19 @@
 import { quantileOf } from '../quantities';
-import { posterior, type ScriptItem } from '../script';
+import { added, posterior, type ScriptItem } from '../script';
+import type { Timing } from '../show';
 import type { Placement, Timetable } from '../timetable';
-import { attemptsOutcomes, expectedAttempts, oddsForGood, Rate, type AttemptsOutcome } from './attempts';
+import {
+  attemptsOutcomes,
+  expectedAttempts,
+  goingOn,
+  oddsForGood,
+  Rate,
+  type AttemptsOutcome,
+} from './attempts';
 import { leastCuts, WISHED_ODDS, type Cuts } from './cuts';
 import { PertTime } from './pert';
 import { playShow } from './play';
-import type { Part, Shared } from './simulate';
+import type { Further, Part, Shared } from './simulate';
 
 export interface Band {
   p10: number;
@@ -70,7 +78,7 @@ export function* forecastSteps(
 ): Generator<ForecastProgress, Bands> {
   const { timetable, script } = placement;
   const shared = sharedRates(script.items);
-  const parts = script.items.map((item) => ({ ...plannedPart(item, timetable), ...shared(item) }));
+  const parts = script.items.map((item) => shared(item, plannedPart(item, timetable)));
   const items = script.items.map((i) => i.item);
   const steps = playShow(placement, parts, options.plays, options.seed);
   let next = steps.next();
@@ -89,8 +97,8 @@ export function* forecastSteps(
     items: items.map((item, i) => ({
       itemId: item.id,
       startS: band(Float64Array.from(startsS[i]!).sort()),
-      expectedAttempts: expectedAttempts(parts[i]!.outcomes),
-      failsForGood: oddsForGood(parts[i]!.outcomes),
+      expectedAttempts: overOptions(parts[i]!, expectedAttempts),
+      failsForGood: overOptions(parts[i]!, oddsForGood),
       goesStale: stale[i]! / Math.max(1, options.plays),
       sway: correlation(lengthsS[i]!, unsortedEndsS),
     })),
@@ -101,19 +109,36 @@ export function* forecastSteps(
   };
 }
 
-/** An item as it is played, begun as soon as the one before it is over. */
-export function partOf(scripted: ScriptItem): Part {
-  const { demo, first } = scripted;
+/** An item as it is played, begun as soon as the one before it is over; `done` further showings of it are behind us. */
+export function partOf(scripted: ScriptItem, done = 0): Part {
+  const { demo, showings, options } = scripted;
+  let upTo = 0;
   return {
     notBeforeS: -Infinity,
-    first: new PertTime(first),
+    first: new PertTime(showings[0]!),
     spentS: 0,
     afterS: demo?.reset?.inView ? demo.reset.handsOnS : 0,
-    furtherS: demo?.furtherS ?? 0,
+    further: furtherOf(showings.slice(1 + done)),
     retryS: demo?.retryS ?? 0,
     coverS: demo?.coverS ?? 0,
     outcomes: outcomesOf(scripted),
     closed: { worked: 0, failed: 0 },
+    ...(options && {
+      options: options.map(({ share, of }) => ({ upTo: (upTo += share), part: partOf(of) })),
+    }),
+  };
+}
+
+/** Further showings by their number. All of them are slow or quick together: it is one presenter and one audience. */
+export function furtherOf(showings: readonly Timing[]): Further {
+  const sums = showings.reduce(
+    (all, timing) => [...all, added(all.at(-1)!, timing)],
+    [{ bestS: 0, likelyS: 0, worstS: 0 }],
+  );
+  const spreads = showings.some(({ bestS, worstS }) => bestS !== worstS);
+  return {
+    likelyS: sums.map(({ likelyS }) => likelyS),
+    ...(spreads && { spread: sums.map((timing) => new PertTime(timing)) }),
   };
 }
 
@@ -129,21 +154,51 @@ function plannedPart(scripted: ScriptItem, timetable: Timetable): Part {
 }
 
 /** How the attempts at an item may go; empty for an item that is not a demo. */
-export function outcomesOf({ item, demo, record }: ScriptItem): AttemptsOutcome[] {
-  return demo ? attemptsOutcomes(posterior(record, demo.guessOdds), item.showings, item.retries) : [];
+export function outcomesOf(
+  { item, demo, record }: ScriptItem,
+  so?: { worked: number; failed: number },
+): AttemptsOutcome[] {
+  if (!demo) return [];
+  const odds = posterior(record, demo.guessOdds);
+  return item.series?.onFail === 'go on'
+    ? goingOn(odds, item.showings, so)
+    : attemptsOutcomes(odds, item.showings, item.retries, so);
 }
 
-/** What items of one demo share, given to each of them; nothing to the only one of its demo. */
-export function sharedRates(items: readonly ScriptItem[]): (item: ScriptItem) => { shares?: Shared } {
+/** What an item may be played as: itself, or each of a choice. */
+const played = (item: ScriptItem): ScriptItem[] => item.options?.map(({ of }) => of) ?? [item];
+
+/** A figure of a part's outcomes; of a choice, by the shares of what may be picked. */
+function overOptions(
+  { outcomes, options }: Part,
+  figure: (outcomes: readonly AttemptsOutcome[]) => number,
+): number {
+  if (!options) return figure(outcomes);
+  return options.reduce((sum, { upTo, part }, i) => {
+    const share = upTo - (options[i - 1]?.upTo ?? 0);
+    return sum + share * figure(part.outcomes);
+  }, 0);
+}
+
+/** Parts with what items of one demo share; nothing for the only one of its demo. */
+export function sharedRates(items: readonly ScriptItem[]): (item: ScriptItem, part: Part) => Part {
   const once = new Set<string>();
   const shared = new Map<string, Shared>();
-  for (const { demo, record } of items) {
+  for (const { demo, record } of items.flatMap(played)) {
     if (!demo || shared.has(demo.id)) continue;
     if (once.has(demo.id))
       shared.set(demo.id, { demo: shared.size, rate: new Rate(posterior(record, demo.guessOdds)) });
     once.add(demo.id);
   }
-  return ({ demo }) => (demo && shared.has(demo.id) ? { shares: shared.get(demo.id)! } : {});
+  const given = ({ demo }: ScriptItem, part: Part): Part =>
+    demo && shared.has(demo.id) ? { ...part, shares: shared.get(demo.id)! } : part;
+  return (item, part) => {
+    if (!part.options || !item.options) return given(item, part);
+    return {
+      ...part,
+      options: part.options.map((o, i) => ({ ...o, part: given(item.options![i]!.of, o.part) })),
+    };
+  };
 }
 
 /** 10, 50 and 90 % of sorted values. */

@@ -1,6 +1,7 @@
 export {
   attemptsOutcomes,
   expectedAttempts,
+  goingOn,
   oddsAt,
   oddsForGood,
   Rate,
@@ -13,6 +14,7 @@ export {
   forecast,
   forecastSteps,
   landing,
+  furtherOf,
   outcomesOf,
   sharedRates,
   partOf,

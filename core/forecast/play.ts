@@ -2,7 +2,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Placement } from '../timetable';
 import { PertTime } from './pert';
-import { attemptsS, Rates, type Part, type Plays } from './simulate';
+import { attemptsS, picked, Rates, type Part, type Plays } from './simulate';
 
 /** Work behind the scenes takes a fifth less at best and three fifths more at worst. Common practice. */
 const HANDS = new PertTime({ bestS: 800, likelyS: 1000, worstS: 1600 });
@@ -28,7 +28,7 @@ interface Node {
 
 /**
  * Plays a placed show `plays` times. Items and hands take their own time in every play; a task is begun when the plan
- * says, counted from the item that is on by then, and no sooner than hands, station, kit and the step before allow;
+ * says, counted from the item that is on by then, and no sooner than hands, mark, kit and the step before allow;
  * an item waits for what is not ready. Yields how many plays are done; the same seed gives the same plays.
  */
 export function* playShow(
@@ -73,9 +73,9 @@ export function* playShow(
       let length = long[n]!;
       const item = itemOf[n]!;
       if (item >= 0) {
-        const part = parts[item]!;
+        const part = picked(parts[item]!, random);
         length = part.first.at(uniformFloat64(random)) + part.afterS;
-        if (part.outcomes.length) length += attemptsS(part, uniformFloat64(random), rates);
+        length += attemptsS(part, random, rates);
         startsS[item]![play] = at;
         lengthsS[item]![play] = length;
       } else if (spreads[n]) length = (length * HANDS.at(uniformFloat64(random))) / 1000;

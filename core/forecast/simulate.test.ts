@@ -9,7 +9,7 @@ const part = (changes: Partial<Part> = {}): Part => ({
   first: new PertTime({ bestS: 60, likelyS: 60, worstS: 60 }),
   spentS: 0,
   afterS: 0,
-  furtherS: 30,
+  further: { likelyS: [0, 30] },
   retryS: 20,
   coverS: 7,
   outcomes: [],

@@ -13,7 +13,7 @@ export interface Part {
   spentS: number;
   /** Reset in view, always spent. */
   afterS: number;
-  furtherS: number;
+  further: Further;
   retryS: number;
   coverS: number;
   /** Empty for an item that cannot fail. */
@@ -22,6 +22,21 @@ export interface Part {
   shares?: Shared;
   /** Further attempts already closed in a show under way. */
   closed: { worked: number; failed: number };
+  /** Of a choice: what may be picked, each up to its place among shares that sum to 1. */
+  options?: readonly { upTo: number; part: Part }[];
+}
+
+/** The part that is played: of a choice, what the audience picks in a play. */
+export function picked(part: Part, random: RandomGenerator): Part {
+  if (!part.options) return part;
+  const u = uniformFloat64(random);
+  return part.options.find(({ upTo }) => u < upTo)?.part ?? part;
+}
+
+/** Further showings still to come, by their number from none: their likely seconds together, and the spread where they have one. */
+export interface Further {
+  likelyS: readonly number[];
+  spread?: readonly PertTime[];
 }
 
 /** What parts of one demo share. */
@@ -52,13 +67,12 @@ export function simulate(parts: readonly Part[], startS: number, plays: number, 
     let clock = startS;
     rates.draw(random);
     for (let i = 0; i < parts.length; i++) {
-      const part = parts[i]!;
-      clock = Math.max(clock, part.notBeforeS);
+      clock = Math.max(clock, parts[i]!.notBeforeS);
+      const part = picked(parts[i]!, random);
       startsS[i]![play] = clock;
       const u = spentAt[i]! + (1 - spentAt[i]!) * uniformFloat64(random);
       const first = spentAt[i]! >= 1 ? 0 : Math.max(0, part.first.at(u) - part.spentS);
-      const length =
-        first + part.afterS + (part.outcomes.length ? attemptsS(part, uniformFloat64(random), rates) : 0);
+      const length = first + part.afterS + attemptsS(part, random, rates);
       lengthsS[i]![play] = length;
       clock += length;
     }
@@ -73,7 +87,8 @@ export class Rates {
   private readonly now: number[] = [];
 
   constructor(parts: readonly Part[]) {
-    for (const { shares } of parts) if (shares) this.rates[shares.demo] = shares.rate;
+    for (const { shares, options = [] } of parts)
+      for (const of of [shares, ...options.map((o) => o.part.shares)]) if (of) this.rates[of.demo] = of.rate;
   }
 
   draw(random: RandomGenerator): void {
@@ -83,24 +98,44 @@ export class Rates {
   of = (demo: number): number => this.now[demo]!;
 }
 
-/** Seconds that further showings, retries and the cover line add in a play whose luck is `u` in [0, 1). */
-export function attemptsS(part: Part, u: number, rates: Rates): number {
-  const { outcomes, shares } = part;
+/** Seconds that further showings, retries and the cover line add in a play. */
+export function attemptsS(part: Part, random: RandomGenerator, rates: Rates): number {
+  const { outcomes, shares, further } = part;
+  if (!outcomes.length) return 0;
   const rate = shares && rates.of(shares.demo);
-  let left = u;
-  for (const outcome of outcomes) {
-    left -= rate === undefined ? outcome.odds : oddsAt(outcome, rate);
-    if (left < 0) return outcomeS(part, outcome);
+  let left = uniformFloat64(random);
+  let outcome = outcomes.at(-1)!;
+  for (const one of outcomes) {
+    left -= rate === undefined ? one.odds : oddsAt(one, rate);
+    if (left >= 0) continue;
+    outcome = one;
+    break;
   }
-  return outcomes.length ? outcomeS(part, outcomes.at(-1)!) : 0;
+  const { showings, otherS } = beside(part, outcome);
+  if (!further.spread) return (further.likelyS[showings] ?? 0) + otherS;
+  return further.spread[showings]!.at(uniformFloat64(random)) + otherS;
 }
 
-/** Seconds of an item beside its first showing, given how its attempts went. */
-export function outcomeS(
-  { furtherS, retryS, coverS, closed }: Pick<Part, 'furtherS' | 'retryS' | 'coverS' | 'closed'>,
+/** Likely seconds of an item beside its first showing, given how its attempts went. */
+export function outcomeS(part: Beside, outcome: AttemptsOutcome): number {
+  const { showings, otherS } = beside(part, outcome);
+  return (part.further.likelyS[showings] ?? 0) + otherS;
+}
+
+type Beside = Pick<Part, 'further' | 'retryS' | 'coverS' | 'closed'>;
+
+/** How many further showings an outcome has, and the seconds of its retries and of what is said in the end. */
+function beside(
+  { retryS, coverS, closed }: Beside,
   outcome: AttemptsOutcome,
-): number {
-  const showings = Math.max(0, outcome.worked - 1) - Math.max(0, closed.worked - 1);
-  const retries = Math.max(0, outcome.failed - (outcome.forGood ? 1 : 0) - closed.failed);
-  return Math.max(0, showings) * furtherS + retries * retryS + (outcome.forGood ? coverS : 0);
+): { showings: number; otherS: number } {
+  const { worked, failed, forGood, wentOn } = outcome;
+  if (wentOn)
+    return {
+      showings: Math.max(0, worked + failed - 1) - Math.max(0, closed.worked + closed.failed - 1),
+      otherS: 0,
+    };
+  const showings = Math.max(0, worked - 1) - Math.max(0, closed.worked - 1);
+  const retries = Math.max(0, failed - (forGood ? 1 : 0) - closed.failed);
+  return { showings: Math.max(0, showings), otherS: retries * retryS + (forGood ? coverS : 0) };
 }

@@ -1,14 +1,14 @@
 import { AttemptsFile } from '../logbook';
-import { check, ShowFile, showFileProblems, type Checked } from '../show';
+import { check, ShowFile, showFileProblems, upgradeShowFile, type Checked } from '../show';
 
 /**
  * Reads the text of a show file. Errors: not JSON, a wrong field or a reference that leads nowhere, each as a problem
- * with its path and a sentence. A newer version is refused by its number.
+ * with its path and a sentence. An older version is read as the newest; a newer one is refused by its number.
  */
 export function readShowFile(text: string): Checked<ShowFile> {
   const json = parse(text);
   if (!json.ok) return json;
-  const file = check(ShowFile, json.value);
+  const file = check(ShowFile, upgradeShowFile(json.value));
   if (!file.ok) return file;
   const problems = showFileProblems(file.value);
   return problems.length ? { ok: false, problems } : file;

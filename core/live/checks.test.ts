@@ -19,7 +19,7 @@ const bath = {
 const file = showOf(
   [
     demo('soda', {
-      station: 'side trolley',
+      mark: 'trolley',
       kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }],
       conditions: [bath],
       prep: [task('rinse', { beforeDoors: true }), task('warm', { readyAfterS: 600, staleAfterS: 700 })],
@@ -37,11 +37,11 @@ const answer = (checkId: string, value: boolean | number) =>
   at(1, `c${checkId}`, { kind: 'check', body: { checkId, value } });
 
 test('checks follow the walk along the stage: kit, consumables, prep before doors, conditions', () => {
-  expect(checks.map((c) => [c.station, c.kind, c.title])).toEqual([
+  expect(checks.map((c) => [c.place, c.kind, c.title])).toEqual([
     ['front bench', 'present', 'soda'],
-    ['side trolley', 'present', 'flask'],
-    ['side trolley', 'yes-no', 'rinse: done'],
-    ['side trolley', 'measured', 'The bath is warm'],
+    ['trolley', 'present', 'flask'],
+    ['trolley', 'yes-no', 'rinse: done'],
+    ['trolley', 'measured', 'The bath is warm'],
   ]);
 });
 

@@ -123,20 +123,20 @@ describe('the talk', () => {
 describe('checks before doors', () => {
   const flask = { kit: [{ goodId: 'flask', count: 2, turnRoundS: 0 }] };
 
-  test('one kit on one station is one check for all its items, and the larger count is looked for', () => {
+  test('one kit on one mark is one check for all its items, and the larger count is looked for', () => {
     const one = { kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }] };
-    const file = showOf([demo('a', one), demo('b', flask), demo('c', { ...one, station: 'side trolley' })]);
+    const file = showOf([demo('a', one), demo('b', flask), demo('c', { ...one, mark: 'trolley' })]);
     const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
-    expect(checks.map((c) => [c.station, c.detail, c.itemIds])).toEqual([
+    expect(checks.map((c) => [c.place, c.detail, c.itemIds])).toEqual([
       ['front bench', '2 of them', ['i-a', 'i-b']],
-      ['side trolley', '', ['i-c']],
+      ['trolley', '', ['i-c']],
     ]);
   });
 
-  test('stations come in the order of the venue', () => {
-    const file = showOf([demo('a', flask), demo('b', { ...flask, station: 'floor front' })]);
-    file.venue.stations = ['floor front', 'front bench'];
-    expect(plan(file, { plays: 0, parts: { checks: true } }).checks!.map((c) => c.station)).toEqual([
+  test('marks come in the order of the venue', () => {
+    const file = showOf([demo('a', flask), demo('b', { ...flask, mark: 'floor' })]);
+    file.venue.marks = [{ id: 'floor', name: 'floor front', kind: 'floor', spots: 1 }, ...file.venue.marks];
+    expect(plan(file, { plays: 0, parts: { checks: true } }).checks!.map((c) => c.place)).toEqual([
       'floor front',
       'front bench',
     ]);

@@ -4,6 +4,7 @@ import type { Script } from '../script';
 import type { Cause } from '../show';
 import type { LeftoverLine } from '../supplies';
 import type { RunState } from './fold';
+import { playedAs } from './moves';
 import { attemptsTakeS, itemsOf, playedMs, type AttemptState, type ItemState } from './slices/stage';
 
 export interface DebriefLine {
@@ -41,9 +42,7 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
         title: item.title,
         attempt,
         takesS: takes[i]!,
-        likely:
-          script.byItem.get(item.itemId)?.demo?.faults.find((f) => f.symptom === attempt.symptom)?.causes ??
-          [],
+        likely: playedAs(script, item)?.demo?.faults.find((f) => f.symptom === attempt.symptom)?.causes ?? [],
       }));
     }),
     times: plan.timetable.items.map((planned) => {
@@ -102,7 +101,7 @@ export function attemptsOfItem(
   state: RunState,
   item: ItemState,
 ): Attempt[] {
-  const demoId = script.byItem.get(item.itemId)?.item.demoId;
+  const demoId = playedAs(script, item)?.item.demoId;
   if (!demoId) return [];
   const takes = attemptsTakeS(state, item);
   return item.attempts.map((a, i) => ({

@@ -6,7 +6,7 @@ import { attemptsOf } from './debrief';
 import { readRunEvent, type Happening } from './events';
 import { fold } from './fold';
 import { attemptsTakeS, itemsOf } from './slices/stage';
-import { forward, mayRetry, nextItem, owed, cue } from './moves';
+import { cue, forward, mayRetry, nextItem, owed, toPick } from './moves';
 
 const steps = ['one', 'two'].map((id) => ({
   id,
@@ -202,4 +202,56 @@ test('an event with a wrong body is refused with the path', () => {
   expect(readRunEvent({ ...good, kind: 'hold', body: {} }).ok).toBe(true);
   expect(readRunEvent({ ...good, kind: 'hold', body: { face: 'x' } }).ok).toBe(false);
   expect(readRunEvent(null).ok).toBe(false);
+});
+
+test('of a choice, one tap says which demo it is: its steps come, and the log learns of that demo and no other', () => {
+  const long = demo('long', { faults: [], title: 'Long', guessOdds: 0.5 });
+  const round = demo('round', {
+    title: 'Round',
+    steps: [{ id: 'knot', kind: 'do', text: 'Knot it', bestS: 10, likelyS: 10, worstS: 10 }],
+  });
+  const options = [
+    { demoId: 'long', share: 50 },
+    { demoId: 'round', share: 50 },
+  ];
+  const of = script(showOf([long, round], [{ ...item('long'), id: 'pick', kind: 'choice', options }]));
+  const stateOf = (...happenings: Happening[]) => fold(log(...happenings), of);
+  const begun: Happening[] = [
+    { kind: 'curtain', body: {} },
+    { kind: 'item begun', body: { itemId: 'pick' } },
+  ];
+  const chosen: Happening = { kind: 'chosen', body: { itemId: 'pick', demoId: 'round' } };
+  expect(forward(of, stateOf(...begun))).toEqual({ label: 'Which one?' });
+  expect(toPick(of, stateOf(...begun).items.get('pick')!).map((p) => p.title)).toEqual(['Long', 'Round']);
+  expect(cue(of, stateOf(...begun, chosen))?.step?.text).toBe('Knot it');
+  const closed: Happening = { kind: 'attempt closed', body: { itemId: 'pick', outcome: 'worked' } };
+  const done = stateOf(...begun, chosen, closed);
+  expect(attemptsOf('run', false, of, done).map((a) => a.demoId)).toEqual(['round']);
+  // Once it was tried it is not something else any more.
+  const late = stateOf(...begun, chosen, closed, {
+    kind: 'chosen',
+    body: { itemId: 'pick', demoId: 'long' },
+  });
+  expect(attemptsOf('run', false, of, late).map((a) => a.demoId)).toEqual(['round']);
+});
+
+test('a failed rung does not end a ladder: forward goes on to the next level, to the last', () => {
+  const rungs = demo('rungs', { parameters: [{ id: 'n', title: 'N', unit: '', usual: 1, min: 1, max: 3 }] });
+  const levels = ['1', '2', '3'];
+  const of = script(
+    showOf([rungs], [item('rungs', { series: { parameterId: 'n', levels, onFail: 'go on' } })]),
+  );
+  const itemId = 'i-rungs';
+  const happenings: Happening[] = [
+    { kind: 'curtain', body: {} },
+    { kind: 'item begun', body: { itemId } },
+  ];
+  const labels: string[] = [];
+  for (const outcome of ['failed', 'worked', 'failed'] as const) {
+    happenings.push({ kind: 'attempt closed', body: { itemId, outcome } });
+    const move = forward(of, fold(log(...happenings), of));
+    labels.push(move.label);
+    if (move.happening?.kind === 'again') happenings.push(move.happening);
+  }
+  expect(labels).toEqual(['Next: 2 (2 of 3)', 'Next: 3 (3 of 3)', 'Curtain down']);
 });

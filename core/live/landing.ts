@@ -1,8 +1,8 @@
 import {
-  attemptsOutcomes,
   band,
   landing,
   leastCuts,
+  outcomesOf,
   partOf,
   shareUpTo,
   simulate,
@@ -12,9 +12,9 @@ import {
   type Landing,
   type Part,
 } from '../forecast';
-import { posterior, type Script } from '../script';
+import type { Script } from '../script';
 import type { RunState } from './fold';
-import { tally } from './moves';
+import { playedAs, tally } from './moves';
 import { itemsOf, playedMs, type ItemState } from './slices/stage';
 
 /** Where a running show will land. Seconds from its actual curtain-up; odds 0 to 1. */
@@ -46,7 +46,7 @@ export function liveLanding(
 ): LiveLanding {
   const since = state.curtainAt ?? nowMs;
   const nowS = Math.max(0, ((state.downAt ?? nowMs) - since) / 1000);
-  const slotEndS = script.file.show.slotMin * 60;
+  const { slotS: slotEndS } = script;
   const left =
     state.phase === 'down' ? [] : itemsOf(state).filter((i) => i.status === 'to come' || i.status === 'now');
   const parts = left.map((item) => livePart(script, state, item, nowMs));
@@ -74,21 +74,19 @@ export function liveLanding(
 }
 
 function livePart(script: Script, state: RunState, item: ItemState, nowMs: number): Part {
-  const scripted = script.byItem.get(item.itemId)!;
-  const { item: doc, demo, record } = scripted;
+  const scripted = playedAs(script, item) ?? script.byItem.get(item.itemId)!;
   // Waits of the plan belong to planned clock times, which a running show has left behind.
-  const part = partOf(scripted);
-  if (item.status !== 'now' || item.begunAt === undefined) return part;
+  if (item.status !== 'now' || item.begunAt === undefined) return partOf(scripted);
   const { worked, failed } = tally(script, item);
   const over = item.attempts.length > 0;
+  const goesOn = scripted.item.series?.onFail === 'go on';
+  const { options: _picked, ...part } = partOf(scripted, Math.max(0, worked + (goesOn ? failed : 0) - 1));
   const lastFailed = item.attempts.at(-1)?.outcome === 'failed';
   return {
     ...part,
     // Once the first attempt is closed, the first showing is behind us whatever it took.
     spentS: over ? Infinity : playedMs(state, item.begunAt, nowMs) / 1000,
-    outcomes: demo
-      ? attemptsOutcomes(posterior(record, demo.guessOdds), doc.showings, doc.retries, { worked, failed })
-      : [],
-    closed: { worked, failed: failed - (lastFailed ? 1 : 0) },
+    outcomes: outcomesOf(scripted, { worked, failed }),
+    closed: { worked, failed: failed - (lastFailed && !goesOn ? 1 : 0) },
   };
 }

@@ -1,4 +1,4 @@
-import type { Script } from '../script';
+import { stepsOfShowing, type Script, type ScriptItem } from '../script';
 import type { Step } from '../show';
 import type { Happening } from './events';
 import type { RunState } from './fold';
@@ -24,6 +24,19 @@ export interface Cue {
   retriesLeft: number;
 }
 
+/** An item as it is played: of a choice, what the audience picked of it; undefined until it has. */
+export function playedAs(script: Script, { itemId, chosen }: ItemState): ScriptItem | undefined {
+  const scripted = script.byItem.get(itemId);
+  return scripted?.options ? scripted.options.find(({ of }) => of.demo?.id === chosen)?.of : scripted;
+}
+
+/** What the audience may pick from in the item on stage, while it has not picked yet; empty otherwise. */
+export function toPick(script: Script, item: ItemState): { demoId: string; title: string }[] {
+  const { options = [] } = script.byItem.get(item.itemId) ?? {};
+  if (options.some(({ of }) => of.demo?.id === item.chosen)) return [];
+  return options.flatMap(({ of }) => (of.demo ? [{ demoId: of.demo.id, title: of.demo.title }] : []));
+}
+
 /** How many showings have worked, how many attempts failed, and whether it may be tried or shown again. */
 export function tally(script: Script, item: ItemState) {
   const docs = script.byItem.get(item.itemId);
@@ -34,22 +47,30 @@ export function tally(script: Script, item: ItemState) {
     0,
     (docs?.item.retries ?? 0) - Math.max(0, failed - (item.attempts.at(-1)?.outcome === 'failed' ? 1 : 0)),
   );
-  return { worked, failed, showings, retriesLeft };
+  // Where a failed showing ends nothing, it was shown as well as one that worked.
+  const shown = goesOn(script, item) ? worked + failed : worked;
+  return { worked, failed, shown, showings, retriesLeft };
 }
+
+/** Whether a failed showing of the item is neither tried again nor ends it. */
+const goesOn = (script: Script, item: ItemState) =>
+  script.byItem.get(item.itemId)?.item.series?.onFail === 'go on';
 
 /** Where the item on stage stands; undefined before the first. */
 export function cue(script: Script, state: RunState): Cue | undefined {
   const item = onStage(state);
   if (!item) return undefined;
-  const steps = script.byItem.get(item.itemId)?.demo?.steps ?? [];
+  const scripted = playedAs(script, item);
+  const { shown, showings, retriesLeft } = tally(script, item);
+  const showing = Math.min(showings - 1, shown);
+  const steps = scripted?.demo ? stepsOfShowing(scripted.demo, scripted.item, showing, showings) : [];
   const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.some((d) => d.stepId === s.id));
-  const { worked, showings, retriesLeft } = tally(script, item);
   return {
     step: left[0],
     then: left[1],
     shout: left.slice(0, 2).find((s) => s.kind === 'shout'),
     window: item.closed ? undefined : openWindow(steps, item),
-    showing: Math.min(showings, worked + (item.closed ? 0 : 1)) || 1,
+    showing: Math.min(showings, shown + (item.closed ? 0 : 1)) || 1,
     showings,
     retriesLeft,
   };
@@ -86,7 +107,8 @@ export function forward(script: Script, state: RunState): Move {
   if (state.phase === 'held') return { label: 'Resume', happening: { kind: 'resume', body: {} } };
   const item = onStage(state);
   if (!item || item.status !== 'now') return onward(state);
-  const demo = script.byItem.get(item.itemId)?.demo;
+  if (toPick(script, item).length) return { label: 'Which one?' };
+  const demo = playedAs(script, item)?.demo;
   if (!item.closed) {
     const step = cue(script, state)?.step;
     if (step)
@@ -97,10 +119,14 @@ export function forward(script: Script, state: RunState): Move {
     if (demo) return { label: 'How did it go?' };
     return onward(state);
   }
-  const { worked, showings } = tally(script, item);
-  if (item.attempts.at(-1)?.outcome !== 'failed' && worked < showings) {
+  const { shown, showings } = tally(script, item);
+  if ((goesOn(script, item) || item.attempts.at(-1)?.outcome !== 'failed') && shown < showings) {
+    const level = script.byItem.get(item.itemId)?.item.series?.levels[shown];
     return {
-      label: `Show it again (${worked + 1} of ${showings})`,
+      label:
+        level === undefined
+          ? `Show it again (${shown + 1} of ${showings})`
+          : `Next: ${level} (${shown + 1} of ${showings})`,
       happening: { kind: 'again', body: { itemId: item.itemId } },
     };
   }

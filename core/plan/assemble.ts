@@ -1,6 +1,7 @@
 import { clockToS, sinceCurtain, toClock } from '../quantities';
 import {
   needed,
+  SHOW_VERSION,
   type Demo,
   type DemoRecord,
   type Good,
@@ -50,7 +51,7 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
   }
   return {
     format: 'hearty-stage/show',
-    version: 1,
+    version: SHOW_VERSION,
     show,
     demos: library.demos.filter((d) => wants.demo.has(d.id)),
     venue,

@@ -1,6 +1,8 @@
 import { inOrderOfName } from '../quantities';
 import type { Script } from '../script';
+import type { Wearer } from '../show';
 import type { Timetable } from '../timetable';
+import { wornIn } from './worn';
 
 export type CallKind = 'arrive' | 'prepare' | 'on stage' | 'help' | 'reset' | 'leave';
 
@@ -20,6 +22,11 @@ export interface CallLine {
   /** Of what stands: when it is ready, and when it is stale. */
   readyS?: number;
   staleS?: number;
+  /** What whoever does it wears, and its cautions. */
+  worn?: string[];
+  cautions?: string[];
+  /** Of an item on stage: its number in the running order. */
+  number?: number;
 }
 
 export interface CallSheet {
@@ -54,7 +61,26 @@ export function callSheets(script: Script, timetable: Timetable): CallSheet[] {
         : [line('leave', `leave:${personId}`, 'Leave', arrival.leavesS, arrival.leavesS)]),
     ].sort((a, b) => a.atS - b.atS || a.endS - b.endS);
     const { arrivesS: comesS, neededS } = arrival;
-    return [{ personId, name: person.name, comesS, neededS, crewCallS: timetable.crewCallS, lines }];
+    return [
+      {
+        personId,
+        name: person.name,
+        comesS,
+        neededS,
+        crewCallS: timetable.crewCallS,
+        lines: cautionedOnce(lines),
+      },
+    ];
+  });
+}
+
+/** Cautions at the first line of their demo: said on every line nobody would read them. */
+function cautionedOnce(lines: readonly CallLine[]): CallLine[] {
+  const said = new Set<string>();
+  return lines.map(({ cautions, ...line }) => {
+    if (!cautions || said.has(cautions.join())) return line;
+    said.add(cautions.join());
+    return { ...line, cautions };
   });
 }
 
@@ -72,7 +98,8 @@ function prepares(script: Script, timetable: Timetable, t: Timetable['tasks'][nu
   return {
     ...line('prepare', `task:${t.id.replace(':', '-')}`, t.title, t.startS, t.handsOffS),
     forItem: titleOf(timetable, t.itemId),
-    place: t.hostItemId === undefined ? (t.station ?? 'behind the scenes') : 'on stage',
+    place: t.hostItemId === undefined ? (markName(script, t.markId) ?? 'behind the scenes') : 'on stage',
+    ...cautionsOf(script, t.itemId),
     earliestS: t.earliestS,
     latestS: t.latestS,
     ...((t.readyS > t.handsOffS || t.staleS !== undefined) && { readyS: t.readyS }),
@@ -94,15 +121,37 @@ function plays(script: Script, item: Timetable['items'][number], personId: strin
         item.endS,
       ),
       place: placeOf(script, item.itemId),
+      ...cautionsOf(script, item.itemId),
+      ...wornBy(script, item.itemId, kind === 'help' ? 'helper' : 'presenter'),
+      ...numberOf(script, item.itemId),
     },
   ];
 }
+
+function cautionsOf({ byItem }: Script, itemId: string): Pick<CallLine, 'cautions'> {
+  const cautions = byItem.get(itemId)?.demo?.cautions ?? [];
+  return cautions.length ? { cautions } : {};
+}
+
+function wornBy({ byItem, goods }: Script, itemId: string, by: Wearer): Pick<CallLine, 'worn'> {
+  const demo = byItem.get(itemId)?.demo;
+  const worn = demo ? wornIn(demo, goods, [by]).map(({ says }) => says) : [];
+  return worn.length ? { worn } : {};
+}
+
+const numberOf = ({ byItem }: Script, itemId: string): Pick<CallLine, 'number'> => {
+  const number = byItem.get(itemId)?.number;
+  return number === undefined ? {} : { number };
+};
+
+const markName = ({ marks }: Script, markId: string | undefined): string | undefined =>
+  marks.all.find((mark) => mark.id === markId)?.name;
 
 const titleOf = (timetable: Timetable, itemId: string) =>
   timetable.items.find((i) => i.itemId === itemId)?.title ?? '';
 
 const placeOf = (script: Script, itemId: string): string =>
-  script.byItem.get(itemId)?.demo?.station ?? 'front bench';
+  script.byItem.get(itemId)?.standing?.mark.name ?? 'on stage';
 
 /** A line of the day, with whose it is. */
 export interface DayLine extends CallLine {

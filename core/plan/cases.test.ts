@@ -179,7 +179,8 @@ test.each(Object.entries(SAYS))('%s says what is wrong, and a way out', (name, w
 });
 
 test('two tasks of one demo at the same other mark contradict nothing, and all windows of two hard shows are kept', () => {
-  expect(plan(file('two-tasks-other-station'), { plays: 0 }).findings).toEqual([]);
+  const { findings } = plan(file('two-tasks-other-station'), { plays: 0 });
+  expect(findings.filter((f) => f.level !== 'note')).toEqual([]);
   for (const name of ['A175', 'B1204'])
     expect([name, plan(file(name), { plays: 0 }).findings.filter((f) => 'missS' in f.numbers)]).toEqual([
       name,

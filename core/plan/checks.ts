@@ -1,13 +1,14 @@
 import { formatAmount, formatDuration } from '../quantities';
 import type { Script } from '../script';
-import { STATIONS, type Station } from '../show';
 import type { Needs } from '../supplies';
 import type { Timetable } from '../timetable';
+import { wornIn } from './worn';
 
-/** One verification before doors. `station` undefined: it belongs to the whole room. */
+/** One verification before doors, at a mark. */
 export interface Check {
   id: string;
-  station: Station;
+  markId: string;
+  place: string;
   itemIds: string[];
   title: string;
   detail: string;
@@ -18,7 +19,7 @@ export interface Check {
   must: boolean;
 }
 
-/** The checks of a show in the order one walks the stage: station after station, kit before prep before conditions. */
+/** The checks of a show in the order one walks the stage: mark after mark, kit before prep before conditions. */
 export function checksOf(script: Script, timetable: Timetable, needs: Needs): Check[] {
   const byId = new Map<string, Check>();
   const add = (check: Check) => {
@@ -26,30 +27,41 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
     if (same) same.itemIds.push(...check.itemIds.filter((id) => !same.itemIds.includes(id)));
     else byId.set(check.id, check);
   };
-  const { file } = script;
   const rounds = playedDemos(script);
-  for (const { item, demo } of rounds) {
+  for (const { item, demo, mark } of rounds) {
+    const base = { itemIds: [item.id], markId: mark.id, place: mark.name, must: true };
     for (const kit of demo.kit) {
       const most = Math.max(
         ...rounds
-          .filter((r) => r.demo.station === demo.station)
+          .filter((r) => r.mark.id === mark.id)
           .flatMap((r) => r.demo.kit.filter((k) => k.goodId === kit.goodId).map((k) => k.count)),
       );
       add({
-        ...base(item.id, demo.station),
-        id: idOf('kit', demo.station, kit.goodId),
+        ...base,
+        id: idOf('kit', mark.id, kit.goodId),
         kind: 'present',
         title: goodName(script, kit.goodId),
         detail: most > 1 ? `${most} of them` : '',
       });
     }
+    for (const { says, by, goodId } of wornIn(demo, script.goods)) {
+      // What is worn out of the stores is counted with the rest.
+      if (goodId !== undefined) continue;
+      add({
+        ...base,
+        id: idOf('worn', mark.id, by, says),
+        kind: 'yes-no',
+        title: `To be worn: ${says}`,
+        detail: by,
+      });
+    }
     for (const need of demo.consumables) {
       add({
-        ...base(item.id, demo.station),
-        id: idOf('use', demo.station, need.goodId),
+        ...base,
+        id: idOf('use', mark.id, need.goodId),
         kind: 'present',
         title: goodName(script, need.goodId),
-        detail: `${packedAt(script, needs, need.goodId, demo.station)} packed`,
+        detail: `${packedAt(script, needs, need.goodId, mark.id)} packed`,
       });
     }
     for (const task of demo.prep) {
@@ -57,7 +69,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
       // What is only begun once the show runs cannot be checked before doors.
       if (placed && placed.handsOffS > timetable.doorsS) continue;
       add({
-        ...base(item.id, demo.station),
+        ...base,
         id: idOf('prep', item.id, task.id),
         kind: 'yes-no',
         title: `${task.title}: done`,
@@ -66,7 +78,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
     }
     for (const c of demo.conditions) {
       add({
-        ...base(item.id, demo.station),
+        ...base,
         id: idOf('cond', demo.id, c.id),
         kind: c.kind,
         title: c.what,
@@ -78,13 +90,14 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
       });
     }
   }
-  const walk = [...file.venue.stations, ...STATIONS];
-  return [...byId.values()].sort((a, b) => walk.indexOf(a.station) - walk.indexOf(b.station));
+  const walk = script.marks.all.map(({ id }) => id);
+  return [...byId.values()].sort((a, b) => walk.indexOf(a.markId) - walk.indexOf(b.markId));
 }
 
-const playedDemos = ({ items }: Script) => items.flatMap(({ item, demo }) => (demo ? [{ item, demo }] : []));
-
-const base = (itemId: string, station: Station) => ({ itemIds: [itemId], station, must: true });
+const playedDemos = ({ items }: Script) =>
+  items.flatMap(({ item, demo, standing }) =>
+    demo && standing ? [{ item, demo, mark: standing.mark }] : [],
+  );
 
 const idOf = (...parts: string[]) =>
   parts
@@ -94,8 +107,8 @@ const idOf = (...parts: string[]) =>
 
 const goodName = ({ goods }: Script, id: string) => goods.get(id)?.name ?? id;
 
-/** The station's share of what is packed, in proportion to what its items plan to use. */
-function packedAt(script: Script, needs: Needs, goodId: string, station: Station): string {
+/** The mark's share of what is packed, in proportion to what its items plan to use. */
+function packedAt(script: Script, needs: Needs, goodId: string, markId: string): string {
   const total = needs.consumables.find((c) => c.goodId === goodId);
   if (!total) return '';
   const used = (itemIds?: string[]) =>
@@ -103,7 +116,7 @@ function packedAt(script: Script, needs: Needs, goodId: string, station: Station
       .filter((l) => !itemIds || itemIds.includes(l.itemId))
       .reduce((sum, l) => sum + l.each * l.plannedTimes, 0);
   const here = playedDemos(script)
-    .filter((r) => r.demo.station === station)
+    .filter((r) => r.mark.id === markId)
     .map((r) => r.item.id);
   const share = used() > 0 ? used(here) / used() : 1;
   return formatAmount(total.packed * share, total.unit);

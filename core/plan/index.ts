@@ -17,3 +17,5 @@ export { moved } from './moved';
 export { demoSpan, type DemoSpan, type SpanRow } from './span';
 export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';
 export type { FindingCode, PlanFinding } from './rules';
+export { cautionsAt, wornIn, wornSaid, type WornLine } from './worn';
+export { clockOf } from './clock';

@@ -1,5 +1,5 @@
 import { stepsTiming, script } from '../script';
-import { blankDemo, type Demo, type ShowFile } from '../show';
+import { blankDemo, SHOW_VERSION, type Demo, type ShowFile } from '../show';
 import { latestTimes, workOf } from '../timetable';
 
 /** One row of what a demo takes and blocks; seconds from its own start, negative before it. */
@@ -12,7 +12,7 @@ export interface SpanRow {
 
 export interface DemoSpan {
   rows: SpanRow[];
-  /** The latest moment its preparation can begin, and when its station is free again. */
+  /** The latest moment its preparation can begin, and when its mark is free again. */
   fromS: number;
   toS: number;
   /** Hands needed at once behind the scenes if everything is left to the last moment. */
@@ -21,7 +21,7 @@ export interface DemoSpan {
 
 /**
  * What one showing of a demo takes by itself: every prep task as late as can be, what stands until it is used, the
- * stage, the reset. A station or piece of kit is blocked from the first row that uses it to the last. Pure; a demo that
+ * stage, the reset. A mark or piece of kit is blocked from the first row that uses it to the last. Pure; a demo that
  * is still being written may have holes.
  */
 export function demoSpan(demo: Demo): DemoSpan {
@@ -75,7 +75,7 @@ function aloneOn(demo: Demo): ShowFile {
   const whole = { ...blankDemo(demo.id), ...demo, title: demo.title || 'The demo' };
   return {
     format: 'hearty-stage/show',
-    version: 1,
+    version: SHOW_VERSION,
     show: {
       id: 'alone',
       title: 'alone',
@@ -107,7 +107,7 @@ function aloneOn(demo: Demo): ShowFile {
       kind: 'hall',
       indoors: true,
       flameAllowed: true,
-      stations: [],
+      marks: [],
       notes: '',
     },
     crew: [],

@@ -1,7 +1,9 @@
 import { plan } from '../plan';
-import { demoProblems, showProblems } from '../show';
+import { demoProblems, showProblems, type Demo, type Item } from '../show';
 import { demo, item, showOf, task } from '../testing/hall-show';
-import { asPlayed } from './as-played';
+import { script } from './script';
+
+const played = (of: Demo, as: Item) => script(showOf([of], [as])).items[0]!.demo!;
 
 const fountain = demo('fountain', {
   consumables: [
@@ -14,23 +16,27 @@ const fountain = demo('fountain', {
       id: 'small',
       title: 'Table size',
       amounts: [{ goodId: 'mints', amount: 2 }],
-      ppe: ['Apron'],
+      worn: [{ what: 'Apron', by: 'presenter' as const }],
       hazards: ['slippery floor'],
       cautions: ['Mop at once.'],
     },
   ],
-  ppe: ['Goggles'],
+  worn: [{ what: 'Goggles', by: 'presenter' }],
 });
 
 test('a variant brings its own amounts and PPE, and its hazards on top', () => {
-  const small = asPlayed(fountain, item('fountain', { variantId: 'small' }));
+  const small = played(fountain, item('fountain', { variantId: 'small' }));
   expect(small.consumables.map((c) => c.amount)).toEqual([2, 2]);
-  expect(small).toMatchObject({ ppe: ['Apron'], hazards: ['slippery floor'], cautions: ['Mop at once.'] });
-  expect(asPlayed(fountain, item('fountain'))).toBe(fountain);
+  expect(small).toMatchObject({
+    worn: [{ what: 'Apron' }],
+    hazards: ['slippery floor'],
+    cautions: ['Mop at once.'],
+  });
+  expect(played(fountain, item('fountain'))).toEqual(fountain);
 });
 
 test('a setting scales what grows with it, and nothing else: half the bottle, half the soda', () => {
-  const half = asPlayed(fountain, item('fountain', { settings: [{ parameterId: 'bottle', value: 1 }] }));
+  const half = played(fountain, item('fountain', { settings: [{ parameterId: 'bottle', value: 1 }] }));
   expect(half.consumables.map((c) => c.amount)).toEqual([1, 6]);
   const file = showOf([fountain], [item('fountain', { settings: [{ parameterId: 'bottle', value: 1 }] })]);
   expect(plan(file, { plays: 0 }).needs.consumables).toMatchObject([{ goodId: 'soda', planned: 1 }]);
@@ -40,16 +46,14 @@ test('what a demo may not say of its parameters, variants and tasks is named by 
   const wrong = demo('x', {
     parameters: [{ id: 'p', title: 'P', unit: '', usual: 9, min: 1, max: 2 }],
     consumables: [{ goodId: 'soda', amount: 1, per: 'show', wastePct: 0, scalesWith: 'q' }],
-    variants: [
-      { id: 'v', title: 'V', amounts: [{ goodId: 'ice', amount: 1 }], ppe: [], hazards: [], cautions: [] },
-    ],
+    variants: [{ id: 'v', title: 'V', amounts: [{ goodId: 'ice', amount: 1 }], hazards: [], cautions: [] }],
     prep: [task('t', { beforeDoors: true, inShow: true, holds: ['flask'] })],
   });
   expect(demoProblems(wrong).map((p) => p.path)).toEqual([
     'prep[0].inShow',
     'prep[0].holds[0]',
-    'parameters[0].usual',
     'consumables[0].scalesWith',
+    'parameters[0].usual',
     'variants[0].amounts[0].goodId',
   ]);
 });

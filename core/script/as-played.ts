@@ -1,29 +1,266 @@
-import type { Demo, Item } from '../show';
+import type {
+  ConsumableNeed,
+  Demo,
+  Good,
+  Item,
+  KitNeed,
+  Parameter,
+  PrepTask,
+  Setting,
+  Step,
+  Timing,
+  Worn,
+} from '../show';
+
+/** What of the show and its house a demo grows with. */
+export interface Around {
+  heads: number;
+  frontRowSeats: number;
+  goods: ReadonlyMap<string, Good>;
+  /** The levels an earlier item's series goes through, by the item's id. */
+  levelsOf: (itemId: string) => readonly string[] | undefined;
+}
+
+/** Who sits in a front row whose seats nobody has counted. Common practice. */
+export const USUAL_FRONT_ROW = 10;
+
+/** No piece of work is longer than a day; what would be is a finding. */
+export const LONGEST_TASK_S = 86_400;
 
 /**
- * `demo` as `item` plays it: in the item's variant, with amounts scaled by the item's settings (amount × value / usual
- * value), and without the set-up steps where an earlier item has taken them over. Pure.
+ * `demo` as `item` plays it: in the item's variant; with amounts and times scaled by the item's settings (× value / usual
+ * value); with what is counted by volunteers, helpers and heads multiplied out; with what is worn among its kit and
+ * consumables; and without the set-up steps where an earlier item has taken them over. What grows with the parameter of
+ * the item's series is left as it is for the usual value: see `levelFactors`. A dose taken from an earlier series is
+ * the likeliest of its levels, or the `largest`. Pure.
  */
-export function asPlayed(demo: Demo, item: Item): Demo {
-  const variant = demo.variants?.find((v) => v.id === item.variantId);
-  const plain = !variant && !item.settings?.length && item.setUpIn === undefined;
-  if (plain) return demo;
-  const factors = new Map(
-    (demo.parameters ?? []).map((p) => [
-      p.id,
-      (item.settings?.find((s) => s.parameterId === p.id)?.value ?? p.usual) / p.usual,
-    ]),
-  );
-  const own = new Map(variant?.amounts.map((a) => [a.goodId, a.amount]));
+export function asPlayed(
+  demo: Demo,
+  item: Item,
+  around: Around,
+  dose: 'likeliest' | 'largest' = 'likeliest',
+): Demo {
+  const varied = asVaried(demo, item);
+  const factor = (id: string | undefined) =>
+    id === undefined || id === item.series?.parameterId ? 1 : settingFactor(varied, item, id, around, dose);
+  const levels = levelFactors(varied, item);
+  const steps = item.setUpIn === undefined ? varied.steps : varied.steps.filter((step) => !step.setUp);
+  const helpers = Math.max(varied.helpers, item.helperIds.length);
+  const worn = wornGoods(varied, helpers, around);
+  return {
+    ...varied,
+    steps: steps.map((step) => longer(step, factor(step.growsWith))),
+    prep: varied.prep.map((task) => multiplied(task, factor(task.growsWith), levels, item, varied, around)),
+    kit: withWorn(
+      varied.kit.map((need) => forEach(need, varied.volunteers, helpers)).filter((need) => need.count > 0),
+      worn,
+    ),
+    consumables: [
+      ...varied.consumables.map((need) => scaled(need, factor(need.scalesWith))),
+      ...worn
+        .filter(({ good }) => good.sort === 'consumable')
+        .map(({ good, count }) => ({ goodId: good.id, amount: count, per: 'show' as const, wastePct: 0 })),
+    ],
+  };
+}
+
+/** The demo in the item's variant: what the variant has of its own takes the place of the demo's. */
+function asVaried(demo: Demo, { variantId }: Pick<Item, 'variantId'>): Demo {
+  const variant = demo.variants?.find((v) => v.id === variantId);
+  if (!variant) return demo;
+  const own = new Map(variant.amounts.map((a) => [a.goodId, a.amount]));
+  const consumables = variant.consumables ?? demo.consumables;
   return {
     ...demo,
-    steps: item.setUpIn === undefined ? demo.steps : demo.steps.filter((step) => !step.setUp),
-    consumables: demo.consumables.map((need) => ({
-      ...need,
-      amount: (own.get(need.goodId) ?? need.amount) * (factors.get(need.scalesWith ?? '') ?? 1),
-    })),
-    ppe: variant?.ppe.length ? variant.ppe : demo.ppe,
-    hazards: [...new Set([...demo.hazards, ...(variant?.hazards ?? [])])],
-    cautions: [...demo.cautions, ...(variant?.cautions ?? [])],
+    steps: variant.steps ?? demo.steps,
+    prep: variant.prep ?? demo.prep,
+    kit: variant.kit ?? demo.kit,
+    consumables: consumables.map((need) => ({ ...need, amount: own.get(need.goodId) ?? need.amount })),
+    worn: variant.worn ?? demo.worn,
+    ...(variant.furtherS !== undefined && { furtherS: variant.furtherS }),
+    retryS: variant.retryS ?? demo.retryS,
+    hazards: [...new Set([...demo.hazards, ...variant.hazards])],
+    cautions: [...demo.cautions, ...variant.cautions],
   };
+}
+
+const parameterOf = (demo: Demo, id: string): Parameter | undefined =>
+  demo.parameters?.find((p) => p.id === id);
+
+/** A level as a number of the parameter's; undefined for a name. */
+export function levelValue(parameter: Parameter | undefined, level: string): number | undefined {
+  const value = Number(level.replace(',', '.'));
+  return parameter?.names || level.trim() === '' || !Number.isFinite(value) || value <= 0 ? undefined : value;
+}
+
+/** The setting of an item for a parameter of its demo; where it is a dose, a level of the series it is taken from. */
+export function settingValue(
+  demo: Demo,
+  item: Pick<Item, 'settings'>,
+  parameterId: string,
+  levelsOf: Around['levelsOf'],
+  dose: 'likeliest' | 'largest' = 'likeliest',
+): { value?: number; name?: string } {
+  const parameter = parameterOf(demo, parameterId);
+  const setting: Setting | undefined = item.settings?.find((s) => s.parameterId === parameterId);
+  const usual = parameter?.names ? { name: parameter.names[0]! } : { value: parameter?.usual ?? 1 };
+  if (!setting) return usual;
+  const levels = setting.bestOf === undefined ? undefined : levelsOf(setting.bestOf);
+  if (levels?.length) {
+    const values = levels.flatMap((level) => levelValue(parameter, level) ?? []);
+    if (!values.length) return { name: setting.name ?? levels[0]! };
+    if (dose === 'largest') return { value: Math.max(...values) };
+    // Until something was seen: what was set here, else the level nearest to the usual value.
+    return { value: setting.value ?? nearest(values, parameter?.usual ?? 1) };
+  }
+  if (setting.name !== undefined) return { name: setting.name };
+  return setting.value === undefined ? usual : { value: setting.value };
+}
+
+const nearest = (values: readonly number[], wanted: number) =>
+  values.reduce((a, b) => (Math.abs(b - wanted) < Math.abs(a - wanted) ? b : a));
+
+function settingFactor(
+  demo: Demo,
+  item: Item,
+  parameterId: string,
+  around: Around,
+  dose: 'likeliest' | 'largest',
+): number {
+  const { value } = settingValue(demo, item, parameterId, around.levelsOf, dose);
+  return value === undefined ? 1 : value / (parameterOf(demo, parameterId)?.usual ?? value);
+}
+
+/**
+ * By showing of a series, what grows with its parameter is multiplied by this: level / usual value, 1 for a name.
+ * Undefined without a series.
+ */
+export function levelFactors(demo: Demo, { series }: Pick<Item, 'series'>): number[] | undefined {
+  if (!series) return undefined;
+  const parameter = parameterOf(demo, series.parameterId);
+  return series.levels.map((level) => {
+    const value = levelValue(parameter, level);
+    return value === undefined ? 1 : value / (parameter?.usual ?? value);
+  });
+}
+
+/** The steps of one showing (from 0) of `showings`, with the times they have at its level. */
+export function stepsOfShowing(
+  demo: Demo,
+  item: Pick<Item, 'series'>,
+  showing: number,
+  showings: number,
+): Step[] {
+  const factor = levelFactors(demo, item)?.[showing] ?? 1;
+  return demo.steps
+    .filter(({ showing: when }) => {
+      switch (when) {
+        case 'first':
+          return showing === 0;
+        case 'further':
+          return showing > 0;
+        case 'last':
+          return showing === showings - 1;
+        default:
+          return true;
+      }
+    })
+    .map((step) => (step.growsWith === item.series?.parameterId ? longer(step, factor) : step));
+}
+
+function longer<T extends Timing>(of: T, factor: number): T {
+  if (factor === 1) return of;
+  const times = (s: number) => Math.min(LONGEST_TASK_S, Math.round(s * factor));
+  return { ...of, bestS: times(of.bestS), likelyS: times(of.likelyS), worstS: times(of.worstS) };
+}
+
+const scaled = (need: ConsumableNeed, factor: number): ConsumableNeed =>
+  factor === 1 ? need : { ...need, amount: need.amount * factor };
+
+const forEach = (need: KitNeed, volunteers: number, helpers: number): KitNeed => {
+  const times = need.per === 'volunteer' ? volunteers : need.per === 'helper' ? helpers : 1;
+  if (times === 1) return need;
+  return {
+    ...need,
+    count: need.count * times,
+    ...(need.places !== undefined && { places: need.places * times }),
+  };
+};
+
+/** A task as often as it is done: the first time and the further ones, each at its level. */
+function multiplied(
+  task: PrepTask,
+  factor: number,
+  levels: readonly number[] | undefined,
+  item: Item,
+  demo: Demo,
+  { heads }: Around,
+): PrepTask {
+  const grows = task.growsWith !== undefined && task.growsWith === item.series?.parameterId;
+  const most = grows && levels ? Math.max(...levels) : 1;
+  if (task.per === undefined && factor * most === 1) return task;
+  const showings = levels?.length ?? item.showings;
+  const times: Record<NonNullable<PrepTask['per']>, number> = {
+    showing: showings,
+    attempt: showings + item.retries,
+    volunteer: demo.volunteers,
+    head: heads,
+  };
+  const count = task.per === undefined ? 1 : times[task.per];
+  const byShowing = (task.per === 'showing' || task.per === 'attempt') && grows && levels;
+  const at = (i: number) => (byShowing ? (levels[i] ?? most) : most);
+  const furtherS = task.furtherS ?? task.handsOnS;
+  // Only the showings of a series differ from one another; thousands of heads do not.
+  const handsOnS = byShowing
+    ? Array.from({ length: count }, (_, i) => (i ? furtherS : task.handsOnS) * at(i)).reduce(
+        (a, b) => a + b,
+        0,
+      )
+    : count === 0
+      ? 0
+      : (task.handsOnS + (count - 1) * furtherS) * most;
+  const limited = (s: number) => Math.min(LONGEST_TASK_S, Math.round(s * factor));
+  return {
+    ...task,
+    handsOnS: limited(handsOnS),
+    readyAfterS: limited(task.readyAfterS * most),
+    // What stands longer is not stale before it is ready.
+    ...(task.staleAfterS !== undefined && {
+      staleAfterS: Math.max(task.staleAfterS, limited(task.readyAfterS * most)),
+    }),
+  };
+}
+
+/** What is worn, by good, as many as there are people who wear it. */
+function wornGoods(
+  demo: Demo,
+  helpers: number,
+  { goods, frontRowSeats }: Around,
+): { good: Good; count: number }[] {
+  const wearers: Record<Worn['by'], number> = {
+    presenter: 1,
+    helper: helpers,
+    volunteer: demo.volunteers,
+    'front row': frontRowSeats,
+  };
+  const counts = new Map<string, number>();
+  for (const { goodId, by } of demo.worn)
+    if (goodId !== undefined) counts.set(goodId, (counts.get(goodId) ?? 0) + wearers[by]);
+  return [...counts].flatMap(([goodId, count]) => {
+    const good = goods.get(goodId);
+    return good && count > 0 ? [{ good, count }] : [];
+  });
+}
+
+/** Kit with what is worn: what stands in both lists is the same things, and the larger number counts. */
+function withWorn(kit: readonly KitNeed[], worn: readonly { good: Good; count: number }[]): KitNeed[] {
+  const counts = new Map(
+    worn.filter(({ good }) => good.sort === 'kit').map(({ good, count }) => [good.id, count]),
+  );
+  const own = kit.map((need) => {
+    const count = counts.get(need.goodId);
+    counts.delete(need.goodId);
+    return count === undefined || count <= need.count ? need : { ...need, count };
+  });
+  return [...own, ...[...counts].map(([goodId, count]) => ({ goodId, count, turnRoundS: 0 }))];
 }

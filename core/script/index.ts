@@ -1,4 +1,14 @@
+export {
+  LONGEST_TASK_S,
+  levelFactors,
+  levelValue,
+  settingValue,
+  stepsOfShowing,
+  USUAL_FRONT_ROW,
+} from './as-played';
 export { learnedTiming } from './learned-timing';
+export { Marks, type PlacedMark, type Standing } from './marks';
 export { posterior, type Posterior } from './odds';
-export { script, type Script, type ScriptItem } from './script';
-export { stepsTiming, type TimingFrom } from './timing';
+export { script, type Script, type ScriptItem, type ScriptOption } from './script';
+export { added, slotOf, stepsTiming, type TimingFrom } from './timing';
+export { sharedPieces } from './vessels';

@@ -1,22 +1,36 @@
 import { clockToS, sinceCurtain } from '../quantities';
-import type { Demo, DemoRecord, Good, Item, Person, ShowFile, Timing } from '../show';
-import { asPlayed } from './as-played';
-import { firstShowing, wholeItem, type TimingFrom } from './timing';
+import type { Demo, DemoRecord, Good, Item, Option, Person, ShowFile, Timing } from '../show';
+import { asPlayed, USUAL_FRONT_ROW, type Around } from './as-played';
+import { allOf } from './choice';
+import { Marks, type Standing } from './marks';
+import { showingTimes, slotOf, wholeItem, type TimingFrom } from './timing';
 
 /** An item of the running order with all that belongs to it. Times are whole seconds. */
 export interface ScriptItem {
+  /** As it is played: a series has as many showings as levels. */
   item: Item;
   /** Its place in the running order, from 0. */
   index: number;
-  /** The demo as this item plays it; absent for talk, picks and intervals. */
+  /** The demo as this item plays it; absent for talk, picks and intervals. Of a choice: the longest, with all made ready. */
   demo: Demo | undefined;
+  /** The same with the largest dose that may be seen to be the best, where the item takes one from an earlier series. */
+  largest?: Demo;
   record: DemoRecord | undefined;
-  /** The first showing, and the whole item: further showings and a reset in view with it. No retries. */
-  first: Timing;
+  /** Each showing in turn, and the whole item: a reset in view with it. No retries. */
+  showings: readonly Timing[];
   whole: Timing;
   timingFrom: TimingFrom;
   /** 1, 2, … among the demos of the running order; talk, picks and holds have none. */
   number: number | undefined;
+  standing: Standing | undefined;
+  /** Of a choice: what may be picked, with shares that sum to 1. */
+  options?: readonly ScriptOption[];
+}
+
+export interface ScriptOption {
+  option: Option;
+  share: number;
+  of: ScriptItem;
 }
 
 /** A show file resolved once: what every computation and every view reads. */
@@ -26,47 +40,119 @@ export interface Script {
   byItem: ReadonlyMap<string, ScriptItem>;
   people: ReadonlyMap<string, Person>;
   goods: ReadonlyMap<string, Good>;
+  marks: Marks;
   /** Curtain-up in seconds after midnight: what times from curtain-up are said by. */
   upS: number;
+  /** The slot in seconds; planned holds that it waits for come on top. */
+  slotS: number;
   /** A time of day of the file in seconds from curtain-up; see `sinceCurtain`. */
   at: (clock: string) => number;
 }
 
 /**
- * Resolves a show file: each item once with its demo as played, its record, its times and its number. The file must
- * have passed validation; an item whose demo is not in it counts as talk. Pure.
+ * Resolves a show file: each item once with its demo as played, its record, its times, its number and its mark. The file
+ * must have passed validation; an item whose demo is not in it counts as talk. Pure.
  */
 export function script(file: ShowFile): Script {
-  const demos = byId(file.demos);
-  const records = new Map(file.record.map((r) => [r.demoId, r]));
-  const upS = clockToS(file.show.curtainUp);
-  const getInS = clockToS(file.show.getIn);
+  const resolve = new Resolver(file);
   let number = 0;
   const items = file.show.items.map((item, index): ScriptItem => {
-    const source = item.demoId === undefined ? undefined : demos.get(item.demoId);
-    const demo = source && asPlayed(source, item);
-    const record = demo && records.get(demo.id);
-    const first = firstShowing(item, demo, record);
-    return {
-      item,
-      index,
-      demo,
-      record,
-      first: first.timing,
-      whole: wholeItem(item, demo, first.timing),
-      timingFrom: first.from,
-      number: demo ? ++number : undefined,
-    };
+    const scripted = item.kind === 'choice' ? resolve.choice(item, index) : resolve.item(item, index);
+    return { ...scripted, number: scripted.demo ? ++number : undefined };
   });
+  const upS = clockToS(file.show.curtainUp);
+  const getInS = clockToS(file.show.getIn);
   return {
     file,
     items,
     byItem: new Map(items.map((i) => [i.item.id, i])),
     people: byId(file.crew),
-    goods: byId(file.stock),
+    goods: resolve.goods,
+    marks: resolve.marks,
     upS,
+    slotS: slotOf(file.show),
     at: (clock) => sinceCurtain(clock, upS, getInS),
   };
+}
+
+class Resolver {
+  readonly goods: ReadonlyMap<string, Good>;
+  readonly marks: Marks;
+  private readonly demos: ReadonlyMap<string, Demo>;
+  private readonly records: ReadonlyMap<string, DemoRecord>;
+  private readonly around: Around;
+
+  constructor({ show, venue, demos, stock, record }: ShowFile) {
+    this.demos = byId(demos);
+    this.records = new Map(record.map((r) => [r.demoId, r]));
+    this.goods = byId(stock);
+    this.marks = new Marks(venue);
+    const levels = new Map(show.items.map((item) => [item.id, item.series?.levels]));
+    this.around = {
+      heads: show.heads,
+      frontRowSeats: venue.frontRowSeats ?? USUAL_FRONT_ROW,
+      goods: this.goods,
+      levelsOf: (id) => levels.get(id),
+    };
+  }
+
+  item(of: Item, index: number): ScriptItem {
+    const source = of.demoId === undefined ? undefined : this.demos.get(of.demoId);
+    // A series shows each level once; only where it says so are failed ones tried again.
+    const item =
+      source && of.series
+        ? {
+            ...of,
+            showings: of.series.levels.length,
+            retries: of.series.onFail === 'retry' ? of.retries : 0,
+          }
+        : of;
+    const demo = source && asPlayed(source, item, this.around);
+    for (const { mark } of demo?.prep ?? []) if (mark) this.marks.first(mark);
+    const record = demo && this.records.get(demo.id);
+    const { showings, from } = showingTimes(item, demo, record);
+    const dose = item.settings?.some((s) => s.bestOf !== undefined);
+    return {
+      item,
+      index,
+      demo,
+      ...(source && dose && { largest: asPlayed(source, item, this.around, 'largest') }),
+      record,
+      showings,
+      whole: wholeItem(demo, showings),
+      timingFrom: from,
+      number: undefined,
+      standing: demo && this.marks.standing(item, demo),
+    };
+  }
+
+  /** Everything is made ready for each of what may be picked; the longest of them counts for the plan. */
+  choice(item: Item, index: number): ScriptItem {
+    const { settings: _settings, series: _series, options = [], ...plain } = item;
+    const there = options.filter(({ demoId }) => this.demos.has(demoId));
+    const sum = there.reduce((total, { share }) => total + share, 0);
+    const resolved = there.map((option): ScriptOption => {
+      const { variantId: _variant, ...rest } = plain;
+      const as: Item = {
+        ...rest,
+        kind: 'demo',
+        demoId: option.demoId,
+        ...(option.variantId !== undefined && { variantId: option.variantId }),
+      };
+      return { option, share: option.share / sum, of: this.item(as, index) };
+    });
+    if (!resolved.length) return this.item({ ...plain }, index);
+    const longest = resolved.reduce((a, b) => (b.of.whole.likelyS > a.of.whole.likelyS ? b : a)).of;
+    return {
+      ...longest,
+      item,
+      demo: allOf(
+        longest.demo!,
+        resolved.map(({ of }) => of.demo!),
+      ),
+      options: resolved,
+    };
+  }
 }
 
 const byId = <T extends { id: string }>(list: readonly T[]) =>

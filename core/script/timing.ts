@@ -1,4 +1,5 @@
-import type { Demo, DemoRecord, Item, Timing } from '../show';
+import type { Demo, DemoRecord, Item, Show, Step, Timing } from '../show';
+import { stepsOfShowing } from './as-played';
 import { learnedTiming } from './learned-timing';
 
 /** Where an item's times came from: typed for this item, the log of past runs, or the demo's own steps. */
@@ -7,32 +8,56 @@ export type TimingFrom = 'by hand' | 'log' | 'demo';
 /** Talk without times of its own: two minutes, give or take one. Common practice. */
 const LINK: Timing = { bestS: 60, likelyS: 120, worstS: 180 };
 
-/** One clean showing of a demo from its steps: best, likely and worst added up, in seconds. */
-export function stepsTiming(demo: Demo): Timing {
-  const sum = (pick: (t: Timing) => number) => demo.steps.reduce((total, step) => total + pick(step), 0);
-  return { bestS: sum((s) => s.bestS), likelyS: sum((s) => s.likelyS), worstS: sum((s) => s.worstS) };
+/** The slot of a show in seconds: with the planned holds on top, where it waits for them. */
+export const slotOf = ({
+  slotMin,
+  slotWaits,
+  items,
+}: Pick<Show, 'slotMin' | 'slotWaits' | 'items'>): number =>
+  items.reduce(
+    (sum, { kind, timing = LINK }) => sum + (slotWaits && kind === 'hold' ? timing.likelyS : 0),
+    slotMin * 60,
+  );
+
+/** Steps one after another: best, likely and worst added up, in seconds. */
+export function stepsTiming({ steps }: { steps: readonly Step[] }): Timing {
+  return steps.reduce(added, { bestS: 0, likelyS: 0, worstS: 0 });
 }
 
+/** Two stretches of time after one another. */
+export const added = (a: Timing, b: Timing): Timing => ({
+  bestS: a.bestS + b.bestS,
+  likelyS: a.likelyS + b.likelyS,
+  worstS: a.worstS + b.worstS,
+});
+
 /**
- * First showing of an item: as typed by hand, else from the log blended with the demo's steps, else from the steps.
- * Seconds. An item that is not a demo and has no times gets two minutes.
+ * Each showing of an item in turn, in seconds. The first: as typed by hand, else from the log blended with the demo's
+ * steps, else from the steps. A further one: what the demo says of showing it again, else its own steps at its level.
+ * An item that is not a demo and has no times gets two minutes.
  */
-export function firstShowing(
+export function showingTimes(
   item: Item,
   demo: Demo | undefined,
   record: DemoRecord | undefined,
-): { timing: Timing; from: TimingFrom } {
-  if (item.timing) return { timing: item.timing, from: 'by hand' };
-  if (!demo) return { timing: LINK, from: 'demo' };
-  const planned = stepsTiming(demo);
+): { showings: Timing[]; from: TimingFrom } {
+  if (!demo) return { showings: [item.timing ?? LINK], from: item.timing ? 'by hand' : 'demo' };
+  const count = item.showings;
+  const { furtherS } = demo;
+  const bySteps = (showing: number) => stepsTiming({ steps: stepsOfShowing(demo, item, showing, count) });
+  const further = Array.from({ length: count - 1 }, (_, i) =>
+    furtherS === undefined ? bySteps(i + 1) : { bestS: furtherS, likelyS: furtherS, worstS: furtherS },
+  );
+  if (item.timing) return { showings: [item.timing, ...further], from: 'by hand' };
+  const planned = bySteps(0);
   // The log's plays include the set-up; an item that left it to an earlier one is timed by its steps.
   if (!record || record.playsS.length === 0 || item.setUpIn !== undefined)
-    return { timing: planned, from: 'demo' };
-  return { timing: learnedTiming(record.playsS, planned), from: 'log' };
+    return { showings: [planned, ...further], from: 'demo' };
+  return { showings: [learnedTiming(record.playsS, planned), ...further], from: 'log' };
 }
 
-/** The whole item on stage: first showing, further showings, and a reset in view. Retries are not planned time. */
-export function wholeItem(item: Item, demo: Demo | undefined, first: Timing): Timing {
-  const extra = (item.showings - 1) * (demo?.furtherS ?? 0) + (demo?.reset?.inView ? demo.reset.handsOnS : 0);
-  return { bestS: first.bestS + extra, likelyS: first.likelyS + extra, worstS: first.worstS + extra };
+/** The whole item on stage: all its showings, and a reset in view. Retries are not planned time. */
+export function wholeItem(demo: Demo | undefined, showings: readonly Timing[]): Timing {
+  const resetS = demo?.reset?.inView ? demo.reset.handsOnS : 0;
+  return showings.reduce(added, { bestS: resetS, likelyS: resetS, worstS: resetS });
 }

@@ -1,4 +1,51 @@
-import type { Demo } from './demo';
+import type {
+  Cause,
+  Condition,
+  ConsumableNeed,
+  Demo,
+  Fault,
+  KitNeed,
+  MarkKind,
+  Parameter,
+  PrepTask,
+  Step,
+  Timing,
+  Variant,
+  Worn,
+} from './demo';
+import type { Mark } from './show';
+
+/** What an untouched time is thought to take at best and at worst, as shares of what is likely. Common practice. */
+const AT_BEST = 0.75;
+const AT_WORST = 1.5;
+
+/** A time of which only the likely seconds are said. */
+export const around = (likelyS: number): Timing => ({
+  bestS: Math.round(likelyS * AT_BEST),
+  likelyS,
+  worstS: Math.round(likelyS * AT_WORST),
+});
+
+/**
+ * A timing with another likely time, in seconds. Best and worst that nobody has set follow it; those that somebody has
+ * are moved only where they stand in its way, and `moved` says so.
+ */
+export function likelier(was: Timing, likelyS: number): { timing: Timing; moved: ('best' | 'worst')[] } {
+  const untouched = around(was.likelyS);
+  if (untouched.bestS === was.bestS && untouched.worstS === was.worstS)
+    return { timing: around(likelyS), moved: [] };
+  return {
+    timing: {
+      bestS: Math.min(was.bestS, likelyS),
+      likelyS,
+      worstS: Math.max(was.worstS, likelyS),
+    },
+    moved: [
+      ...(was.bestS > likelyS ? (['best'] as const) : []),
+      ...(was.worstS < likelyS ? (['worst'] as const) : []),
+    ],
+  };
+}
 
 /** A demo with nothing in it yet, for a form or a test to start from. It has no title and no steps. */
 export const blankDemo = (id: string): Demo => ({
@@ -7,9 +54,8 @@ export const blankDemo = (id: string): Demo => ({
   topic: 'air pressure',
   shows: '',
   teaches: '',
-  station: 'front bench',
+  mark: 'bench',
   steps: [],
-  furtherS: 60,
   retryS: 60,
   coverS: 20,
   coverLine: '',
@@ -23,9 +69,70 @@ export const blankDemo = (id: string): Demo => ({
   consumables: [],
   hazards: [],
   cautions: [],
-  ppe: [],
+  worn: [],
   faults: [],
   conditions: [],
   guessOdds: 0.8,
   intensity: 3,
 });
+
+/** A demo of which no more is known than its title, how long it takes and where it stands. */
+export const begunDemo = (id: string, title: string, likelyS: number, mark: MarkKind): Demo => ({
+  ...blankDemo(id),
+  title,
+  mark,
+  steps: [{ id: 's1', kind: 'do', text: title, ...around(likelyS) }],
+});
+
+/** What a demo says nothing of yet, in words; empty once it is written down well enough to be prepared by it. */
+export function unwritten(demo: Demo): string[] {
+  const lacks: [boolean, string][] = [
+    [demo.steps.length < 2, 'its steps'],
+    [demo.kit.length + demo.consumables.length === 0, 'what it needs'],
+    [demo.hazards.length + demo.cautions.length === 0, 'what can hurt someone'],
+    [demo.faults.length === 0, 'what goes wrong'],
+  ];
+  return lacks.flatMap(([is, what]) => (is ? [what] : []));
+}
+
+/** Rows of a demo's lists, new and empty. */
+export const BLANK = {
+  steps: (id: string): Step => ({ id, kind: 'do', text: '', ...around(30) }),
+  prep: (id: string): PrepTask => ({
+    id,
+    title: '',
+    handsOnS: 120,
+    who: { kind: 'anyone' },
+    readyAfterS: 0,
+    beforeDoors: false,
+  }),
+  kit: (): KitNeed => ({ goodId: '', count: 1, turnRoundS: 0 }),
+  consumables: (): ConsumableNeed => ({ goodId: '', amount: 1, per: 'attempt', wastePct: 0 }),
+  worn: (): Worn => ({ by: 'presenter' }),
+  parameters: (id: string): Parameter => ({ id, title: '' }),
+  variants: (id: string): Variant => ({ id, title: '', amounts: [], hazards: [], cautions: [] }),
+  conditions: (id: string): Condition => ({ id, what: '', kind: 'yes-no', must: true }),
+  faults: (): Fault => ({ symptom: '', causes: [BLANK.causes()] }),
+  causes: (): Cause => ({ cause: '', quickTest: '', cure: '' }),
+  marks: (id: string): Mark => ({ id, name: '', kind: 'bench', spots: 1 }),
+};
+
+/** What a row says, without its id and whatever is empty: equal for rows that nobody has touched. */
+const said = (row: object): string =>
+  JSON.stringify(row, (key, value: unknown) =>
+    key === 'id' || value === '' || value === false || (Array.isArray(value) && value.length === 0)
+      ? undefined
+      : value && typeof value === 'object' && !Array.isArray(value)
+        ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+        : value,
+  );
+
+/** The rows of a list that somebody has written something in. The same list where that is all of them. */
+export function touched<K extends keyof typeof BLANK, T extends object>(
+  list: K,
+  rows: readonly T[],
+): readonly T[] {
+  const blank = said(BLANK[list](''));
+  const kept = rows.filter((row) => said(row) !== blank);
+  return kept.length === rows.length ? rows : kept;
+}

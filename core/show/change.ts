@@ -9,11 +9,35 @@ import {
 } from 'immer';
 import type { Demo, Timing } from './demo';
 import { withoutForwardRefs } from './refs';
-import { Ban, ChilledObject, ColdPlan, CrewPlace, ExtraKit, Item, Setting, Show, TaskChoice } from './show';
+import {
+  Ban,
+  ChilledObject,
+  ColdPlan,
+  CrewPlace,
+  ExtraKit,
+  Item,
+  Option,
+  Series,
+  Setting,
+  Show,
+  TaskChoice,
+} from './show';
 
 enablePatches();
 // Documents that were checked are instances of their classes; drafts of them work like those of plain objects.
-for (const type of [Ban, ChilledObject, ColdPlan, CrewPlace, ExtraKit, Item, Setting, Show, TaskChoice])
+for (const type of [
+  Ban,
+  ChilledObject,
+  ColdPlan,
+  CrewPlace,
+  ExtraKit,
+  Item,
+  Option,
+  Series,
+  Setting,
+  Show,
+  TaskChoice,
+] as (new () => object)[])
   Object.defineProperty(type.prototype, immerable, { value: true });
 
 export type { Patch };
@@ -34,11 +58,14 @@ export type Change =
   | { kind: 'bring-kit'; goodId: string; count: number };
 
 /** What the presenter says of a task; `undefined` takes it back. */
-type TaskWord = { [K in 'personId' | 'startS' | 'inItemId']?: TaskChoice[K] | undefined };
+type TaskWord = {
+  [K in 'personId' | 'startS' | 'inItemId' | 'afterStepId' | 'early']?: TaskChoice[K] | undefined;
+};
 
 /** Fields of an item that a change may set; `undefined` takes a field away. */
 export type ItemFields = {
-  [K in 'pinned' | 'at' | 'worth' | 'presenterId' | 'helperIds' | 'resetBy' | 'title']?: Item[K] | undefined;
+  [K in 'pinned' | 'at' | 'worth' | 'presenterId' | 'helperIds' | 'resetBy' | 'title' | 'markId']?:
+    Item[K] | undefined;
 };
 
 /** A change as data: what it does to a show, and what takes it back. Both are JSON patches. */

@@ -55,8 +55,8 @@ export const HAZARDS = [
 ] as const;
 export type Hazard = (typeof HAZARDS)[number];
 
-export const STATIONS = ['front bench', 'side trolley', 'floor front', 'outdoor pad'] as const;
-export type Station = (typeof STATIONS)[number];
+export const MARK_KINDS = ['bench', 'trolley', 'floor', 'pad', 'wing'] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];
 
 export const SKILLS = ['flame', 'cryogen', 'high voltage', 'corrosives', 'pressure'] as const;
 export type Skill = (typeof SKILLS)[number];
@@ -72,7 +72,6 @@ export const NEED_RULES = [
   'head',
   'station',
   'minute',
-  'ladder',
   'whatever is left',
 ] as const;
 export type NeedRule = (typeof NEED_RULES)[number];
@@ -86,7 +85,6 @@ export const PER_WORDS: Record<NeedRule, string> = {
   head: 'head of the audience',
   station: 'station of the audience',
   minute: 'minute on stage',
-  ladder: 'piece of the ladder',
   'whatever is left': 'show, and whatever is left',
 };
 
@@ -104,7 +102,10 @@ export class StepTimer {
   @Seconds('To') toS!: number;
 }
 
-/** One thing done in a demo. Its three times are whole seconds. */
+/** Which showings of an item a step belongs to; the only one is the first and the last. */
+export const STEP_SHOWINGS = ['first', 'further', 'last'] as const;
+
+/** One thing done in a demo. Its three times are whole seconds, for the usual value of what it grows with. */
 export class Step extends Timing {
   @Id() id!: string;
   @Choice(STEP_KINDS, 'Kind') kind!: StepKind;
@@ -112,6 +113,15 @@ export class Step extends Timing {
   /** Belongs to setting up in view: an item may have these steps done in an earlier item of their own. */
   @IsOptional() @YesNo('Part of setting up: may be split off into an earlier item') setUp?: boolean;
   @IsOptional() @One(() => StepTimer) timer?: StepTimer;
+  @IsOptional()
+  @Choice(STEP_SHOWINGS, {
+    label: 'Belongs to',
+    words: { first: 'the first showing', further: 'each further showing', last: 'the last showing' },
+    empty: 'every showing',
+  })
+  showing?: (typeof STEP_SHOWINGS)[number];
+  /** Its times grow in proportion to this parameter of the demo. */
+  @IsOptional() @Ref({ label: 'Takes longer with', empty: 'nothing' }) growsWith?: string;
 }
 
 /** Who may do a task: anyone, one person by their id, or whoever has the named role or skill. */
@@ -120,9 +130,13 @@ export class Who {
   @IsOptional() @Text(60, 'Which') value?: string;
 }
 
+/** What a prep task is done for each of; an attempt is a showing or a retry. */
+export const TASK_RULES = ['showing', 'attempt', 'volunteer', 'head'] as const;
+
 /**
  * Work behind the scenes for an item: hands-on seconds, then standing seconds until it is ready;
- * it stays usable until `staleAfterS` seconds after the hands left it (absent: it keeps).
+ * it stays usable until `staleAfterS` seconds after the hands left it (absent: it keeps). Done for each of several, it
+ * takes `handsOnS` for the first and `furtherS` for every other.
  */
 export class PrepTask {
   @Id() id!: string;
@@ -135,15 +149,25 @@ export class PrepTask {
   @IsOptional() @Ref({ label: 'Follows', empty: 'nothing' }) afterTaskId?: string;
   /** Can only be done once the curtain is up. */
   @IsOptional() @YesNo('Only in the show') inShow?: boolean;
-  /** The station it is done at; from the task's start until the item that station is taken. */
-  @IsOptional() @Choice(STATIONS, { label: 'Takes the station', empty: 'none' }) station?: Station;
+  @IsOptional()
+  @Choice(TASK_RULES, {
+    label: 'Done for each',
+    words: { attempt: 'showing and retry', head: 'head of the audience' },
+    empty: 'once',
+  })
+  per?: (typeof TASK_RULES)[number];
+  @IsOptional() @Seconds({ label: 'Each further one', empty: 'as long as the first' }) furtherS?: number;
+  /** Hands and standing grow in proportion to this parameter of the demo. */
+  @IsOptional() @Ref({ label: 'Takes longer with', empty: 'nothing' }) growsWith?: string;
+  /** The kind of mark it is done at; from the task's start until the item it takes one spot there. */
+  @IsOptional() @Choice(MARK_KINDS, { label: 'Takes a mark', empty: 'none' }) mark?: MarkKind;
   /** Kit of the demo that is in use from this task on, such as the vessel that stands. Ids of goods. */
   @IsOptional() @Refs(100, 'Keeps in use') holds?: string[];
   /** What in it may be forbidden at some hours (a flame before doors). */
   @IsOptional() @Some(HAZARDS, 'Hazards in it') hazards?: Hazard[];
 }
 
-/** What makes the station safe and clear again after the item. In view, it is stage time. */
+/** What makes the mark safe and clear again after the item. In view, it is stage time. */
 export class Reset {
   @Title('What makes it safe and clear') title!: string;
   @Seconds('Hands on') handsOnS!: number;
@@ -151,16 +175,46 @@ export class Reset {
   @YesNo('In view') inView!: boolean;
 }
 
-/** Kit in use during the demo: how many at once, and seconds before the next use (dry, cool, wipe). */
+/** What kit is needed once for each of. */
+export const KIT_RULES = ['volunteer', 'helper'] as const;
+
+/**
+ * Kit in use during the demo: how many at once, and seconds before the next use (dry, cool, wipe). Of a vessel with
+ * places, `places` of them with `contents` in it, instead of whole pieces.
+ */
 export class KitNeed {
   @Ref('Kit') goodId!: string;
   @Whole(1, 999, 'How many') count!: number;
   @Seconds('Before the next use') turnRoundS!: number;
+  @IsOptional() @Choice(KIT_RULES, { label: 'For each', empty: 'the demo' }) per?: (typeof KIT_RULES)[number];
+  @IsOptional() @Whole(1, 999, { label: 'Places in it', empty: 'all of it' }) places?: number;
+  @IsOptional() @Text(60, { label: 'With what in it', empty: 'whatever is in it' }) contents?: string;
+}
+
+export const WEARERS = ['presenter', 'helper', 'volunteer', 'front row'] as const;
+export type Wearer = (typeof WEARERS)[number];
+
+/** Something worn in a demo, by whom, and from which step to which: a good of the stores, or else in words. */
+export class Worn {
+  @IsOptional() @Ref({ label: 'What is worn', empty: 'in words' }) goodId?: string;
+  @IsOptional() @Text(160, { label: 'In words', empty: 'as the good is called' }) what?: string;
+  @Choice(WEARERS, {
+    label: 'By',
+    words: {
+      helper: 'each helper',
+      volunteer: 'each volunteer',
+      presenter: 'the presenter',
+      'front row': 'the front row',
+    },
+  })
+  by!: Wearer;
+  @IsOptional() @Ref({ label: 'From', empty: 'the beginning' }) fromStepId?: string;
+  @IsOptional() @Ref({ label: 'Until', empty: 'the end' }) toStepId?: string;
 }
 
 /**
- * What is used up: an amount in the good's base unit by a rule, and waste in %. "ladder" is 1 + 2 + … + `levels` times
- * the amount, for each showing; "whatever is left" takes what the other demos leave, and wants at least the amount.
+ * What is used up: an amount in the good's base unit by a rule, and waste in %. "whatever is left" takes what the other
+ * demos leave, and wants at least the amount.
  */
 export class ConsumableNeed {
   @Ref('Consumable') goodId!: string;
@@ -169,17 +223,20 @@ export class ConsumableNeed {
   @Figure(0, 200, { label: 'Waste', unit: '%' }) wastePct!: number;
   /** The amount grows in proportion to this parameter of the demo; as written it holds for the usual value. */
   @IsOptional() @Ref({ label: 'Grows with', empty: 'nothing' }) scalesWith?: string;
-  @IsOptional() @Whole(1, 100, 'Levels') levels?: number;
 }
 
-/** A quantity of the demo one may set for an item ("bottle, 1.5 L"), with its usual value and its limits. */
+/**
+ * What one may set for an item: a quantity ("bottle, 1.5 L") with its usual value and its limits, or one of a few names
+ * (copper, brass, lead), the first of which is the usual one.
+ */
 export class Parameter {
   @Id() id!: string;
   @Title('Parameter') title!: string;
-  @Text(12, 'Unit') unit!: string;
-  @Figure(1e-6, 1e6, 'Usually') usual!: number;
-  @Figure(1e-6, 1e6, 'At least') min!: number;
-  @Figure(1e-6, 1e6, 'At most') max!: number;
+  @IsOptional() @Lines(50, 60, { label: 'Names to choose from', empty: 'it is a number' }) names?: string[];
+  @IsOptional() @Text(12, 'Unit') unit?: string;
+  @IsOptional() @Figure(1e-6, 1e6, 'Usually') usual?: number;
+  @IsOptional() @Figure(1e-6, 1e6, 'At least') min?: number;
+  @IsOptional() @Figure(1e-6, 1e6, 'At most') max?: number;
 }
 
 /** One amount that a variant uses instead of the demo's own, in the good's base unit. */
@@ -188,12 +245,21 @@ export class VariantAmount {
   @Amount(0, 1e6, 'Amount') amount!: number;
 }
 
-/** The same demo in another strength or size: its own amounts and PPE, and hazards on top of the demo's. */
+/**
+ * The same demo in another strength or size. What it has of its own (amounts, and whole lists of steps, preparation, kit,
+ * consumables and what is worn) takes the place of the demo's; its hazards and cautions come on top.
+ */
 export class Variant {
   @Id() id!: string;
   @Title('Variant') title!: string;
   @Many(() => VariantAmount, 50) amounts!: VariantAmount[];
-  @Lines(50, 200, 'Its own PPE') ppe!: string[];
+  @IsOptional() @Many(() => Step, 100) steps?: Step[];
+  @IsOptional() @Many(() => PrepTask, 50) prep?: PrepTask[];
+  @IsOptional() @Many(() => KitNeed, 100) kit?: KitNeed[];
+  @IsOptional() @Many(() => ConsumableNeed, 100) consumables?: ConsumableNeed[];
+  @IsOptional() @Many(() => Worn, 50) worn?: Worn[];
+  @IsOptional() @Seconds({ label: 'Showing it again', empty: 'as the demo' }) furtherS?: number;
+  @IsOptional() @Seconds({ label: 'A retry', empty: 'as the demo' }) retryS?: number;
   @Some(HAZARDS, 'More hazards') hazards!: Hazard[];
   @Lines(50, 400, 'Its own cautions') cautions!: string[];
 }
@@ -221,6 +287,16 @@ export class Condition {
   @YesNo('No show without it') must!: boolean;
 }
 
+/** What is measured after an attempt: a number with its unit and range, or one of a few words. */
+export class Reading {
+  @Title('What is measured') title!: string;
+  @Choice(['number', 'choice'], 'Kind') kind!: 'number' | 'choice';
+  @IsOptional() @Text(12, 'Unit') unit?: string;
+  @IsOptional() @Figure(-1e6, 1e6, 'From') min?: number;
+  @IsOptional() @Figure(-1e6, 1e6, 'To') max?: number;
+  @IsOptional() @Lines(20, 40, 'Words to choose from') words?: string[];
+}
+
 /** A demonstration kept in the library. */
 export class Demo {
   @Id() id!: string;
@@ -228,18 +304,21 @@ export class Demo {
   @Choice(TOPICS, 'Topic') topic!: Topic;
   @Text(MOST_TEXT, 'What one sees') shows!: string;
   @Text(MOST_TEXT, 'What it teaches') teaches!: string;
-  @Choice(STATIONS, 'Station') station!: Station;
+  /** The kind of mark it stands on, and how many of its spots it takes. */
+  @Choice(MARK_KINDS, 'Stands on a') mark!: MarkKind;
+  @IsOptional() @Whole(1, 20, { label: 'Spots it takes', empty: 'all of them' }) spots?: number;
+  @IsOptional() @YesNo('Wants a socket') socket?: boolean;
   @Many(() => Step, 100) steps!: Step[];
-  /** Seconds of a further showing, of a retry, and of what is said when it fails for good. */
-  @Seconds('Showing it again') furtherS!: number;
+  /** Seconds of a further showing (absent: as its steps take), of a retry, and of what is said when it fails for good. */
+  @IsOptional() @Seconds({ label: 'Showing it again', empty: 'as its steps take' }) furtherS?: number;
   @Seconds('A retry') retryS!: number;
   @Seconds('Time to say that') coverS!: number;
   @Text(400, 'What you say if it fails in the end') coverLine!: string;
   @Whole(1, 20, 'Showings') showings!: number;
   @Whole(0, 20, 'Retries allowed') retries!: number;
   /** How many people besides the presenter are on stage, and how many volunteers from the audience. */
-  @Whole(0, 5, 'Helpers on stage') helpers!: number;
-  @Whole(0, 50, 'Volunteers') volunteers!: number;
+  @Whole(0, 60, 'Helpers on stage') helpers!: number;
+  @Whole(0, 200, 'Volunteers') volunteers!: number;
   @Some(SKILLS, 'Skills needed on stage') skills!: Skill[];
   @Many(() => PrepTask, 50) prep!: PrepTask[];
   @IsOptional() @One(() => Reset) reset?: Reset;
@@ -247,7 +326,7 @@ export class Demo {
   @Many(() => ConsumableNeed, 100) consumables!: ConsumableNeed[];
   @Some(HAZARDS, 'Hazards') hazards!: Hazard[];
   @Lines(50, 400, 'Cautions') cautions!: string[];
-  @Lines(50, 200, 'What is worn, and by whom') ppe!: string[];
+  @Many(() => Worn, 50) worn!: Worn[];
   @Many(() => Fault, 50) faults!: Fault[];
   @Many(() => Condition, 50) conditions!: Condition[];
   /** The presenter's own guess of how often it works, 0 to 1; worth two tries until the log knows better. */
@@ -259,6 +338,7 @@ export class Demo {
   @Whole(1, 5, { label: 'Intensity', help: '1 is quiet, 5 is the bang.' }) intensity!: number;
   @IsOptional() @Many(() => Parameter, 20) parameters?: Parameter[];
   @IsOptional() @Many(() => Variant, 20) variants?: Variant[];
+  @IsOptional() @One(() => Reading) reading?: Reading;
   /** What goes on instead if this demo is a no-go. */
   @IsOptional() @Ref({ label: 'Stand-by demo', empty: 'none' }) standByDemoId?: string;
 }

@@ -6,6 +6,7 @@ export { missing, namesOf, needed, withDocumentRefs, withoutGone } from './refs'
 export type { Ref, RefKind } from './references';
 export * from './blank';
 export { copyOf } from './copy';
+export { upgradeDocument, upgradeShowFile } from './upgrade';
 export {
   applyChange,
   changeShow,
@@ -19,3 +20,14 @@ export {
 } from './change';
 export { changesSaid } from './said';
 export { differences, type Difference } from './differ';
+export {
+  broughtIn,
+  canonical,
+  incoming,
+  LIBRARY_FORMAT,
+  LIBRARY_VERSION,
+  LibraryFile,
+  libraryFileOf,
+  readLibraryFile,
+  type Incoming,
+} from './library-file';

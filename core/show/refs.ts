@@ -1,7 +1,27 @@
-import type { ConsumableNeed, Demo, KitNeed, PrepTask, Reset, Variant, VariantAmount, Who } from './demo';
+import type {
+  ConsumableNeed,
+  Demo,
+  KitNeed,
+  PrepTask,
+  Reset,
+  Variant,
+  VariantAmount,
+  Who,
+  Worn,
+} from './demo';
 import type { Problem } from './problem';
 import { refs, refsOf, withRefs, type Ref, type RefKind } from './references';
-import type { ColdPlan, CrewPlace, ExtraKit, Item, Show, ShowFile, TaskChoice } from './show';
+import type {
+  ColdPlan,
+  CrewPlace,
+  ExtraKit,
+  Item,
+  Option,
+  Setting,
+  Show,
+  ShowFile,
+  TaskChoice,
+} from './show';
 
 /** Every reference between documents, declared once. */
 
@@ -9,12 +29,24 @@ const whoRefs = refs<Who>().one('value', 'person', { when: (who) => who.kind ===
 const goodRefs = <T extends { goodId: string }>() =>
   refs<T>().one('goodId' as never, 'good', { gone: 'entry' });
 
+const prepRefs = refs<PrepTask>().inside('who', whoRefs).many('holds', 'good');
+const wornRefs = refs<Worn>().one('goodId', 'good', { gone: 'entry' });
+
 export const demoRefs = refs<Demo>()
-  .each('prep', refs<PrepTask>().inside('who', whoRefs).many('holds', 'good'))
+  .each('prep', prepRefs)
   .inside('reset', refs<Reset>().inside('who', whoRefs))
   .each('kit', goodRefs<KitNeed>())
   .each('consumables', goodRefs<ConsumableNeed>())
-  .each('variants', refs<Variant>().each('amounts', goodRefs<VariantAmount>()))
+  .each('worn', wornRefs)
+  .each(
+    'variants',
+    refs<Variant>()
+      .each('amounts', goodRefs<VariantAmount>())
+      .each('prep', prepRefs)
+      .each('kit', goodRefs<KitNeed>())
+      .each('consumables', goodRefs<ConsumableNeed>())
+      .each('worn', wornRefs),
+  )
   .one('standByDemoId', 'demo');
 
 const itemRefs = refs<Item>()
@@ -23,7 +55,9 @@ const itemRefs = refs<Item>()
   .many('helperIds', 'person')
   .each('tasks', refs<TaskChoice>().one('personId', 'person').one('inItemId', 'item'))
   .one('resetBy', 'person')
-  .one('setUpIn', 'item');
+  .one('setUpIn', 'item')
+  .each('settings', refs<Setting>().one('bestOf', 'item'))
+  .each('options', refs<Option>().one('demoId', 'demo', { gone: 'entry' }));
 
 export const showRefs = refs<Show>()
   .one('venueId', 'venue', { gone: 'stays' })

@@ -18,6 +18,7 @@ const FIELDS: { [K in keyof Required<Show>]: string } = {
   hardEnd: 'when everyone has to be out',
   bans: 'what is not allowed when',
   extraKit: 'kit that is brought along',
+  slotWaits: 'whether the slot waits in a hold',
   audienceStations: 'the stations of the audience',
   runOutPct: 'the odds of running out',
   cold: 'the cold budget',

@@ -7,6 +7,7 @@ import {
   DayClock,
   Figure,
   Id,
+  Lines,
   Many,
   MOST_TEXT,
   One,
@@ -20,18 +21,53 @@ import {
   YesNo,
 } from '../fields';
 import { BASE_UNITS, type BaseUnit } from '../quantities';
-import { Demo, HAZARDS, SKILLS, STATIONS, Timing, type Hazard, type Skill, type Station } from './demo';
+import { Demo, HAZARDS, MARK_KINDS, SKILLS, Timing, type Hazard, type MarkKind, type Skill } from './demo';
 
-export const ITEM_KINDS = ['demo', 'link', 'volunteer pick', 'reset in view', 'interval'] as const;
+export const ITEM_KINDS = [
+  'demo',
+  'choice',
+  'link',
+  'volunteer pick',
+  'reset in view',
+  'interval',
+  'hold',
+] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
 
 export const VENUE_KINDS = ['hall', 'library', 'field', 'studio', 'school', 'theatre'] as const;
 export type VenueKind = (typeof VENUE_KINDS)[number];
 
-export const ROLES = ['presenter', 'second presenter', 'technician', 'stagehand'] as const;
+export const ROLES = [
+  'presenter',
+  'second presenter',
+  'narrator',
+  'technician',
+  'sound',
+  'lights',
+  'camera',
+  'stagehand',
+] as const;
 export type Role = (typeof ROLES)[number];
 
-/** A place where shows are given. Lengths in metres; `stations` in the order one walks the stage. */
+/**
+ * A named place of a venue where demos stand, of a kind that demos ask for. Lengths in metres: its size, how far it is
+ * right of the middle as the audience sees it, and how far behind the front edge.
+ */
+export class Mark {
+  @Id() id!: string;
+  @Title('Mark') name!: string;
+  @Choice(MARK_KINDS, 'Kind of mark') kind!: MarkKind;
+  /** How many things it takes at once. */
+  @Whole(1, 20, 'Spots') spots!: number;
+  @IsOptional() @Figure(0.1, 50, { label: 'Wide', unit: 'm' }) wideM?: number;
+  @IsOptional() @Figure(0.1, 50, { label: 'Deep', unit: 'm' }) deepM?: number;
+  @IsOptional() @Figure(-50, 50, { label: 'Right of the middle', unit: 'm' }) rightM?: number;
+  @IsOptional() @Figure(0, 50, { label: 'Behind the front edge', unit: 'm' }) backM?: number;
+  @IsOptional() @YesNo('A socket') socket?: boolean;
+  @IsOptional() @YesNo('Water near') waterNear?: boolean;
+}
+
+/** A place where shows are given. Lengths in metres; `marks` in the order one walks the stage. */
 export class Venue {
   @Id() id!: string;
   @Title('Name') name!: string;
@@ -40,7 +76,8 @@ export class Venue {
   @YesNo('Flame is allowed') flameAllowed!: boolean;
   @IsOptional() @Figure(1, 100, { label: 'Ceiling', unit: 'm' }) ceilingM?: number;
   @IsOptional() @Figure(0, 100, { label: 'Stage to front row', unit: 'm' }) frontRowM?: number;
-  @Some(STATIONS, 'Stations, as one walks the stage') stations!: Station[];
+  @Many(() => Mark, 50) marks!: Mark[];
+  @IsOptional() @Whole(0, 500, 'Seats in the front row') frontRowSeats?: number;
   @Text(MOST_TEXT, 'Notes') notes!: string;
   /** Between these times of day the crew may be in the house. */
   @IsOptional() @Clock('House opens at') opens?: string;
@@ -116,6 +153,8 @@ export class Good {
   /** Of one piece, for packing: grams, and litres with its wrapping. */
   @IsOptional() @Figure(0, 1e6, { label: 'One weighs', unit: 'g' }) pieceG?: number;
   @IsOptional() @Figure(0, 1e4, { label: 'One takes up', unit: 'L' }) pieceL?: number;
+  /** Of a vessel: how many things it holds at once. */
+  @IsOptional() @Whole(2, 999, { label: 'Places in one', empty: 'one thing at a time' }) places?: number;
   /** Lies on top, and nothing on it. */
   @IsOptional() @YesNo('Fragile') fragile?: boolean;
   /** Carried beside the crates. */
@@ -175,12 +214,38 @@ export class TaskChoice {
   @IsOptional() @IsInt() @Min(-86_400) @Max(86_400) startS?: number;
   /** Begun on stage, by whoever is on, as part of this earlier item. */
   @IsOptional() @Ref({ label: 'Begun', empty: 'behind the scenes' }) inItemId?: string;
+  /** After which step of that item. */
+  @IsOptional() @Ref({ label: 'After', empty: 'as it begins' }) afterStepId?: string;
+  /** As soon as it may be, not just in time. */
+  @IsOptional() @YesNo('As early as it may be') early?: boolean;
 }
 
-/** The value an item plays one of its demo's parameters at. */
+/** What an item plays one of its demo's parameters at: a number, a name, or the best level of an earlier series. */
 export class Setting {
   @Id() parameterId!: string;
-  @Figure(1e-6, 1e6, 'Played at') value!: number;
+  @IsOptional() @Figure(1e-6, 1e6, 'Played at') value?: number;
+  @IsOptional() @Text(60, 'Played with') name?: string;
+  @IsOptional() @Ref({ label: 'The best level of', empty: 'as set here' }) bestOf?: string;
+}
+
+export const ON_FAIL = ['go on', 'retry', 'stop'] as const;
+
+/** The showings of an item take one parameter through these levels in turn: numbers, or names of the parameter. */
+export class Series {
+  @Ref('Over') parameterId!: string;
+  @Lines(50, 60, 'Levels') levels!: string[];
+  @Choice(ON_FAIL, {
+    label: 'When one fails',
+    words: { 'go on': 'go on to the next', retry: 'try it again', stop: 'stop there' },
+  })
+  onFail!: (typeof ON_FAIL)[number];
+}
+
+/** One of the demos an audience may pick, and how many of a hundred audiences do. */
+export class Option {
+  @Ref('Demo') demoId!: string;
+  @IsOptional() @Ref({ label: 'Variant', empty: 'as written' }) variantId?: string;
+  @Figure(0.1, 100, { label: 'Picked by', unit: 'in 100' }) share!: number;
 }
 
 /** Something that must not happen before or after a time of day, such as a bang after 19:30. */
@@ -220,6 +285,11 @@ export class Item {
   @IsOptional() @Ref('Reset') resetBy?: string;
   /** The earlier item in which this demo's set-up steps are done. */
   @IsOptional() @Id() setUpIn?: string;
+  /** Where it stands; absent: on the first mark that fits. */
+  @IsOptional() @Ref({ label: 'Stands on', empty: 'the first mark that fits' }) markId?: string;
+  @IsOptional() @One(() => Series) series?: Series;
+  /** Of a choice: what the audience picks from. */
+  @IsOptional() @Many(() => Option, 4) options?: Option[];
 }
 
 /** A planned performance. Times of day are those of the venue. */
@@ -233,13 +303,15 @@ export class Show {
   @Clock('Curtain-up') curtainUp!: string;
   @Whole(1, 720, { label: 'Slot', unit: 'min' }) slotMin!: number;
   @Whole(0, 100_000, 'People expected') heads!: number;
-  @Many(() => CrewPlace, 20) crew!: CrewPlace[];
+  @Many(() => CrewPlace, 60) crew!: CrewPlace[];
   @Many(() => Item, 300) items!: Item[];
   @Text(MOST_TEXT, 'Notes') notes!: string;
   /** When everyone has to be out; absent: nobody said. */
   @IsOptional() @Clock({ label: 'Everyone out by', empty: 'nobody said' }) hardEnd?: string;
   @IsOptional() @Many(() => Ban, 20) bans?: Ban[];
   @IsOptional() @Many(() => ExtraKit, 100) extraKit?: ExtraKit[];
+  /** A planned hold stops the slot as well: a contest against the clock waits, a hall that closes does not. */
+  @IsOptional() @YesNo('The slot waits while the show is held') slotWaits?: boolean;
   /** Stations the audience works at, for what is needed at each; absent: one. */
   @IsOptional() @Whole(1, 500, 'Stations of the audience') audienceStations?: number;
   /** Odds of running out, in %, that packing accepts; absent: 5. */
@@ -283,12 +355,12 @@ export class Elsewhere {
 }
 
 export const SHOW_FORMAT = 'hearty-stage/show';
-export const SHOW_VERSION = 1;
+export const SHOW_VERSION = 2;
 
 /** One document with everything a plan needs. The input of `plan`, of the command line, and of import and export. */
 export class ShowFile {
   @Equals(SHOW_FORMAT, { message: `must be "${SHOW_FORMAT}"` }) format!: typeof SHOW_FORMAT;
-  @Equals(SHOW_VERSION, { message: `must be ${SHOW_VERSION}, the only version this program knows` })
+  @Equals(SHOW_VERSION, { message: `must be ${SHOW_VERSION}, the newest version this program knows` })
   version!: typeof SHOW_VERSION;
   @One(() => Show) show!: Show;
   @Many(() => Demo) demos!: Demo[];

@@ -2,7 +2,7 @@ import { plainToInstance } from 'class-transformer';
 import { validateSync, type ValidationError } from 'class-validator';
 import { accepts, oddity } from '../fields';
 import { clockToS, sinceCurtain } from '../quantities';
-import type { Demo, Timing } from './demo';
+import type { Demo, Parameter, Timing } from './demo';
 import type { Checked, Problem } from './problem';
 import { fileRefProblems } from './refs';
 import type { Show, ShowFile, Venue } from './show';
@@ -58,68 +58,24 @@ export function timingProblems(timing: Timing, path: string): Problem[] {
 /** What class decorators cannot see in a demo: orders, chains that lead nowhere or in a circle, ids used twice. */
 export function demoProblems(demo: Demo, path = ''): Problem[] {
   const at = (field: string) => (path ? `${path}.${field}` : field);
-  const problems = demo.steps.flatMap((step, i) => [
-    ...timingProblems(step, at(`steps[${i}]`)),
-    ...(step.timer && step.timer.fromS > step.timer.toS
-      ? [{ path: at(`steps[${i}].timer.toS`), says: 'The window must end after it begins.' }]
-      : []),
-  ]);
-  problems.push(...repeated(demo.steps, at('steps')), ...repeated(demo.prep, at('prep')));
-  demo.prep.forEach((task, i) => {
-    if (task.staleAfterS !== undefined && task.staleAfterS < task.readyAfterS) {
-      problems.push({ path: at(`prep[${i}].staleAfterS`), says: 'It would be stale before it is ready.' });
-    }
-    if (task.afterTaskId !== undefined) {
-      const before = demo.prep.findIndex((other) => other.id === task.afterTaskId);
-      if (before < 0 || before >= i) {
-        problems.push({
-          path: at(`prep[${i}].afterTaskId`),
-          says: 'This must name a task that stands above it.',
-        });
-      }
-    }
-  });
+  const problems = listProblems(demo, demo, at);
   if (demo.standByDemoId === demo.id)
     problems.push({ path: at('standByDemoId'), says: 'A demo cannot stand by for itself.' });
-  const kit = new Set(demo.kit.map((k) => k.goodId));
-  const used = new Set(demo.consumables.map((c) => c.goodId));
   const parameters = demo.parameters ?? [];
   const variants = demo.variants ?? [];
-  demo.prep.forEach((task, i) => {
-    if (task.beforeDoors && task.inShow) {
-      problems.push({
-        path: at(`prep[${i}].inShow`),
-        says: 'It cannot be done before doors and in the show as well.',
-      });
-    }
-    task.holds?.forEach((goodId, j) => {
-      if (!kit.has(goodId))
-        problems.push({ path: at(`prep[${i}].holds[${j}]`), says: 'This must be kit of the demo.' });
-    });
-  });
-  parameters.forEach((p, i) => {
-    if (p.min > p.usual || p.usual > p.max)
-      problems.push({
-        path: at(`parameters[${i}].usual`),
-        says: 'The usual value must lie within the limits.',
-      });
-  });
-  demo.consumables.forEach((c, i) => {
-    if (c.scalesWith !== undefined && !parameters.some((p) => p.id === c.scalesWith))
-      problems.push({
-        path: at(`consumables[${i}].scalesWith`),
-        says: 'This must name a parameter of the demo.',
-      });
-  });
-  variants.forEach((v, i) =>
+  parameters.forEach((p, i) => problems.push(...parameterProblems(p, at(`parameters[${i}]`))));
+  variants.forEach((v, i) => {
+    const inside = (field: string) => at(`variants[${i}].${field}`);
+    problems.push(...listProblems(v, { ...demo, ...v }, inside));
+    const used = new Set((v.consumables ?? demo.consumables).map((c) => c.goodId));
     v.amounts.forEach((a, j) => {
       if (!used.has(a.goodId))
         problems.push({
-          path: at(`variants[${i}].amounts[${j}].goodId`),
-          says: 'This must be a consumable of the demo.',
+          path: inside(`amounts[${j}].goodId`),
+          says: `This must be a consumable of the ${v.consumables ? 'variant' : 'demo'}.`,
         });
-    }),
-  );
+    });
+  });
   problems.push(...repeated(parameters, at('parameters')), ...repeated(variants, at('variants')));
   demo.conditions.forEach((c, i) => {
     if (c.kind === 'measured' && c.min === undefined && c.max === undefined) {
@@ -129,7 +85,98 @@ export function demoProblems(demo: Demo, path = ''): Problem[] {
       });
     }
   });
+  const { reading } = demo;
+  if (reading?.kind === 'choice' && (reading.words?.length ?? 0) < 2)
+    problems.push({ path: at('reading.words'), says: 'Give at least two words to choose from.' });
+  if (reading?.min !== undefined && reading.max !== undefined && reading.min >= reading.max)
+    problems.push({ path: at('reading.max'), says: 'This must be more than it begins with.' });
   return problems;
+}
+
+type Lists = Partial<Pick<Demo, 'steps' | 'prep' | 'kit' | 'consumables' | 'worn'>>;
+
+/** The lists that a demo has, and a variant may have of its own; `whole` is the demo with them. */
+function listProblems(
+  lists: Lists,
+  whole: Required<Lists> & Pick<Demo, 'parameters'>,
+  at: (field: string) => string,
+): Problem[] {
+  const { steps = [], prep = [], kit = [], consumables = [], worn = [] } = lists;
+  const problems: Problem[] = [];
+  const must = (path: string, holds: boolean, says: string) => {
+    if (!holds) problems.push({ path: at(path), says });
+  };
+  const numbers = new Set(whole.parameters?.filter((p) => !p.names).map((p) => p.id));
+  const grows = (path: string, id: string | undefined) =>
+    must(
+      path,
+      id === undefined || numbers.has(id),
+      'This must name a parameter of the demo that is a number.',
+    );
+  const kitIds = new Set(whole.kit.map((k) => k.goodId));
+  steps.forEach((step, i) => {
+    problems.push(...timingProblems(step, at(`steps[${i}]`)));
+    must(
+      `steps[${i}].timer.toS`,
+      !step.timer || step.timer.fromS <= step.timer.toS,
+      'The window must end after it begins.',
+    );
+    grows(`steps[${i}].growsWith`, step.growsWith);
+  });
+  prep.forEach((task, i) => {
+    must(
+      `prep[${i}].staleAfterS`,
+      task.staleAfterS === undefined || task.staleAfterS >= task.readyAfterS,
+      'It would be stale before it is ready.',
+    );
+    must(
+      `prep[${i}].afterTaskId`,
+      task.afterTaskId === undefined || prep.slice(0, i).some((other) => other.id === task.afterTaskId),
+      'This must name a task that stands above it.',
+    );
+    must(
+      `prep[${i}].inShow`,
+      !(task.beforeDoors && task.inShow),
+      'It cannot be done before doors and in the show as well.',
+    );
+    task.holds?.forEach((goodId, j) =>
+      must(`prep[${i}].holds[${j}]`, kitIds.has(goodId), 'This must be kit of the demo.'),
+    );
+    grows(`prep[${i}].growsWith`, task.growsWith);
+  });
+  kit.forEach((need, i) =>
+    must(
+      `kit[${i}].contents`,
+      !need.contents || need.places !== undefined,
+      'Say how many places of it as well.',
+    ),
+  );
+  consumables.forEach((need, i) => grows(`consumables[${i}].scalesWith`, need.scalesWith));
+  const place = (id: string | undefined) => whole.steps.findIndex((s) => s.id === id);
+  worn.forEach(({ goodId, what, fromStepId, toStepId }, i) => {
+    must(`worn[${i}].goodId`, goodId !== undefined || !!what?.trim(), 'Say what is worn.');
+    for (const [field, id] of Object.entries({ fromStepId, toStepId }))
+      must(`worn[${i}].${field}`, id === undefined || place(id) >= 0, 'This must name a step of the demo.');
+    must(
+      `worn[${i}].toStepId`,
+      fromStepId === undefined || toStepId === undefined || place(fromStepId) <= place(toStepId),
+      'It would be taken off before it is put on.',
+    );
+  });
+  return [...problems, ...repeated(steps, at('steps')), ...repeated(prep, at('prep'))];
+}
+
+function parameterProblems({ names, usual, min, max }: Parameter, path: string): Problem[] {
+  if (names?.length)
+    return names.length < 2
+      ? [{ path: `${path}.names`, says: 'Give at least two names to choose from.' }]
+      : [];
+  const missing = Object.entries({ usual, min, max }).filter(([, value]) => value === undefined);
+  if (missing.length)
+    return missing.map(([field]) => ({ path: `${path}.${field}`, says: 'This is missing.' }));
+  return min! > usual! || usual! > max!
+    ? [{ path: `${path}.usual`, says: 'The usual value must lie within the limits.' }]
+    : [];
 }
 
 /** What class decorators cannot see in a show by itself. */
@@ -139,6 +186,12 @@ export function showProblems(show: Show, path = ''): Problem[] {
     ...(item.timing ? timingProblems(item.timing, at(`items[${i}].timing`)) : []),
     ...(item.kind === 'demo' && !item.demoId
       ? [{ path: at(`items[${i}].demoId`), says: 'This is missing.' }]
+      : []),
+    ...(item.kind === 'choice' && (item.options?.length ?? 0) < 2
+      ? [{ path: at(`items[${i}].options`), says: 'A choice is between two to four demos.' }]
+      : []),
+    ...(item.series && item.series.levels.length < 2
+      ? [{ path: at(`items[${i}].series.levels`), says: 'A series has at least two levels.' }]
       : []),
   ]);
   const upS = clockToS(show.curtainUp);
@@ -169,6 +222,18 @@ export function showProblems(show: Show, path = ''): Problem[] {
           path: at(`items[${i}].tasks[${j}].inItemId`),
           says: 'This must name an earlier item.',
         });
+      if (choice.afterStepId !== undefined && choice.inItemId === undefined)
+        problems.push({
+          path: at(`items[${i}].tasks[${j}].afterStepId`),
+          says: 'Say in which item first.',
+        });
+    });
+    item.settings?.forEach((setting, j) => {
+      if (!earlier(setting.bestOf, i))
+        problems.push({
+          path: at(`items[${i}].settings[${j}].bestOf`),
+          says: 'This must name an earlier item.',
+        });
     });
   });
   const cold = show.cold?.map((c) => c.goodId) ?? [];
@@ -184,12 +249,14 @@ export function showProblems(show: Show, path = ''): Problem[] {
 const SMALL_HOURS_S = 6 * 3600;
 
 /** What class decorators cannot see in a venue by itself. */
-export function venueProblems({ opens, closes }: Venue, path = ''): Problem[] {
-  if (opens === undefined || closes === undefined) return [];
+export function venueProblems({ opens, closes, marks }: Venue, path = ''): Problem[] {
+  const at = (field: string) => (path ? `${path}.${field}` : field);
+  const problems = repeated(marks, at('marks'));
+  if (opens === undefined || closes === undefined) return problems;
   const closesS = clockToS(closes);
-  return closesS <= clockToS(opens) && closesS > SMALL_HOURS_S
-    ? [{ path: path ? `${path}.closes` : 'closes', says: 'The house closes before it opens.' }]
-    : [];
+  if (closesS <= clockToS(opens) && closesS > SMALL_HOURS_S)
+    problems.push({ path: at('closes'), says: 'The house closes before it opens.' });
+  return problems;
 }
 
 /** The whole show file: each part, and every reference from one part to another. */

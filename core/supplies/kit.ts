@@ -1,4 +1,5 @@
-import type { Script, ScriptItem } from '../script';
+import { sharedPieces, type Script, type ScriptItem } from '../script';
+import type { Good, KitNeed } from '../show';
 import type { Timetable } from '../timetable';
 
 /** Kit is counted by how many are in use at one moment, turn-round included. */
@@ -16,7 +17,7 @@ export interface KitNeedTotal {
 }
 
 interface Use {
-  itemId: string;
+  itemIds: string[];
   count: number;
   fromS: number;
   toS: number;
@@ -24,14 +25,15 @@ interface Use {
 
 /**
  * Peak of each kit good over the timetable. A use lasts from the first task that holds it (or its set-up, or its item)
- * to the end of its reset (or of the item), and the turn-round after it. What is brought on top of the shelf counts.
+ * to the end of its reset (or of the item), and the turn-round after it. What is brought on top of the shelf counts. Of a
+ * vessel with places, needs with the same contents share pieces.
  */
 export function kitTotals({ file, items }: Script, timetable: Timetable): KitNeedTotal[] {
   const uses = usesOf(items, timetable);
   return file.stock
     .filter((good) => good.sort === 'kit' && uses.has(good.id))
     .map((good) => {
-      const top = peak(uses.get(good.id)!);
+      const top = peak(inPieces(uses.get(good.id)!, good));
       const extra = file.show.extraKit?.find((e) => e.goodId === good.id)?.count ?? 0;
       const onShelf = good.onShelf + extra;
       return {
@@ -46,8 +48,16 @@ export function kitTotals({ file, items }: Script, timetable: Timetable): KitNee
     });
 }
 
-function usesOf(items: readonly ScriptItem[], timetable: Timetable): Map<string, Use[]> {
-  const uses = new Map<string, Use[]>();
+/** One item's use of a good, before it is said how many pieces that takes. */
+interface OneUse {
+  itemId: string;
+  need: KitNeed;
+  fromS: number;
+  toS: number;
+}
+
+function usesOf(items: readonly ScriptItem[], timetable: Timetable): Map<string, OneUse[]> {
+  const uses = new Map<string, OneUse[]>();
   const startOf = new Map(timetable.items.map((i) => [i.itemId, i.startS]));
   const resetOf = new Map(timetable.resets.map((r) => [r.itemId, r.endS]));
   const tasks = new Map(timetable.tasks.map((t) => [t.id, t.startS]));
@@ -57,9 +67,9 @@ function usesOf(items: readonly ScriptItem[], timetable: Timetable): Map<string,
       const held = demo!.prep
         .filter((t) => t.holds?.includes(need.goodId))
         .map((t) => tasks.get(`${item.id}:${t.id}`)!);
-      const use: Use = {
+      const use: OneUse = {
         itemId: item.id,
-        count: need.count,
+        need,
         fromS: Math.min(planned.startS, startOf.get(item.setUpIn ?? '') ?? Infinity, ...held),
         toS: (resetOf.get(item.id) ?? planned.endS) + need.turnRoundS,
       };
@@ -71,13 +81,28 @@ function usesOf(items: readonly ScriptItem[], timetable: Timetable): Map<string,
   return uses;
 }
 
+/** The uses of a good as pieces are taken. */
+const inPieces = (uses: readonly OneUse[], good: Good): Use[] =>
+  sharedPieces(
+    uses.map((u) => u.need),
+    good,
+  ).map(({ needs, pieces }) => {
+    const together = needs.map((i) => uses[i]!);
+    return {
+      itemIds: together.map((u) => u.itemId),
+      count: pieces,
+      fromS: Math.min(...together.map((u) => u.fromS)),
+      toS: Math.max(...together.map((u) => u.toS)),
+    };
+  });
+
 /** The use is highest at the start of some use, so only those moments are looked at. */
 function peak(uses: Use[]): { count: number; atS: number; itemIds: string[] } {
   let best = { count: 0, atS: 0, itemIds: [] as string[] };
   for (const { fromS: atS } of [...uses].sort((a, b) => a.fromS - b.fromS)) {
     const open = uses.filter((u) => u.fromS <= atS && atS < Math.max(u.toS, u.fromS + 1));
     const count = open.reduce((sum, u) => sum + u.count, 0);
-    if (count > best.count) best = { count, atS, itemIds: open.map((u) => u.itemId) };
+    if (count > best.count) best = { count, atS, itemIds: open.flatMap((u) => u.itemIds) };
   }
   return best;
 }

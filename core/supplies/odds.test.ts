@@ -3,8 +3,8 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { RandomGenerator } from 'pure-rand/types/RandomGenerator';
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import { plan } from '../plan';
-import { posterior, script } from '../script';
-import type { ConsumableNeed, ShowFile } from '../show';
+import { posterior, script, type ScriptItem } from '../script';
+import type { ConsumableNeed, Demo, Series, ShowFile } from '../show';
 import { demo, good, item, record, showOf } from '../testing/hall-show';
 import { tour } from './tour';
 
@@ -17,18 +17,24 @@ function used(files: readonly ShowFile[], random: RandomGenerator): number[] {
   const rates = new Map<string, number>();
   return files.map((file) => {
     let amount = 0;
-    for (const { item: doc, demo: played, record: known, first } of script(file).items) {
+    for (const any of script(file).items) {
+      const scripted = picked(any, u());
+      const { item: doc, demo: played, record: known, showings } = scripted;
       if (!played) continue;
       const { a, b } = posterior(known, played.guessOdds);
       const rate = rates.get(played.id) ?? betaQuantile(u(), a, b);
       rates.set(played.id, rate);
-      let [worked, failed, seconds] = [0, 0, pert(first, u())];
+      if (doc.series) {
+        amount += inSeries(doc.series, played, doc.retries, () => u() < rate);
+        continue;
+      }
+      let [worked, failed, seconds] = [0, 0, pert(showings[0]!, u())];
       while (worked < doc.showings && failed <= doc.retries) {
         if (u() < rate) worked++;
         else failed++;
       }
       const forGood = failed > doc.retries;
-      seconds += Math.max(0, worked - 1) * played.furtherS;
+      seconds += Math.max(0, worked - 1) * (played.furtherS ?? 0);
       seconds += (forGood ? failed - 1 : failed) * played.retryS + (forGood ? played.coverS : 0);
       for (const need of played.consumables) {
         const each = need.amount * (1 + need.wastePct / 100);
@@ -39,6 +45,30 @@ function used(files: readonly ShowFile[], random: RandomGenerator): number[] {
     }
     return amount;
   });
+}
+
+/** What the audience picks, where it does. */
+function picked(any: ScriptItem, u: number): ScriptItem {
+  let left = u;
+  for (const { share, of } of any.options ?? []) {
+    left -= share;
+    if (left < 0) return of;
+  }
+  return any;
+}
+
+/** Level after level, each tried until it works, as the series says. */
+function inSeries({ levels, onFail }: Series, played: Demo, retries: number, works: () => boolean): number {
+  let [amount, left] = [0, retries];
+  for (const level of levels) {
+    for (;;) {
+      for (const need of played.consumables) amount += need.amount * (need.scalesWith ? Number(level) : 1);
+      if (works() || onFail === 'go on') break;
+      if (onFail === 'stop' || left === 0) return amount;
+      left--;
+    }
+  }
+  return amount;
 }
 
 /** Beta-PERT with λ = 4 (Malcolm et al. 1959), drawn by a library's beta. */
@@ -87,6 +117,56 @@ const SHOWS: [string, ShowFile][] = [
     ),
   ],
 ];
+
+const ladder = (onFail: Series['onFail']): [string, ShowFile] => [
+  `a series that says ${onFail} after a failure, and a choice with its demo in it`,
+  showOf(
+    [
+      demo('a', {
+        consumables: [{ ...need('attempt', 10), scalesWith: 'n' }, need('attempt', 3)],
+        parameters: [{ id: 'n', title: 'N', unit: '', usual: 1, min: 1, max: 9 }],
+      }),
+      demo('b', { consumables: [need('attempt', 40)] }),
+    ],
+    [
+      item('a', { retries: 2, series: { parameterId: 'n', levels: ['1', '3', '5'], onFail } }),
+      {
+        ...item('a', { retries: 1 }),
+        id: 'pick',
+        kind: 'choice',
+        options: [
+          { demoId: 'a', share: 30 },
+          { demoId: 'b', share: 70 },
+        ],
+      },
+      item('b', { retries: 2 }),
+    ],
+    { stock: soda },
+  ),
+];
+SHOWS.push(ladder('go on'), ladder('retry'), ladder('stop'), [
+  'a series too long to be added up exactly',
+  showOf(
+    [
+      demo('a', {
+        consumables: [{ ...need('attempt', 1.37), scalesWith: 'n' }],
+        parameters: [{ id: 'n', title: 'N', unit: '', usual: 1, min: 1, max: 30 }],
+        guessOdds: 0.8,
+      }),
+    ],
+    [
+      item('a', {
+        retries: 3,
+        series: {
+          parameterId: 'n',
+          levels: Array.from({ length: 20 }, (_, i) => String(i + 1)),
+          onFail: 'retry',
+        },
+      }),
+    ],
+    { stock: soda, record: [record('a', 30, 3)] },
+  ),
+]);
 
 const PLAYS = 4000;
 /** One in a hundred, and two standard errors of what is left to chance in so many plays. */

@@ -47,10 +47,14 @@ function grid(spread: Spread, step: number): Float64Array {
 }
 
 /** One of several spreads, each as likely as the others. */
-export function oneOf(spreads: readonly Spread[]): Spread {
+export const oneOf = (spreads: readonly Spread[]): Spread => weighted(spreads.map((spread) => [1, spread]));
+
+/** One of several spreads, each as likely as its share of all of them. */
+export function weighted(spreads: readonly (readonly [share: number, spread: Spread])[]): Spread {
+  const sum = spreads.reduce((total, [share]) => total + share, 0);
   const out = new Map<number, number>();
-  for (const spread of spreads)
-    for (const [amount, odds] of spread) out.set(amount, (out.get(amount) ?? 0) + odds / spreads.length);
+  for (const [share, spread] of spreads)
+    for (const [amount, odds] of spread) out.set(amount, (out.get(amount) ?? 0) + (odds * share) / sum);
   return out;
 }
 

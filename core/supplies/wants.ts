@@ -1,8 +1,8 @@
 import type { BaseUnit } from '../quantities';
-import { oddsAt, outcomeS, outcomesOf, PertTime, Rate, type AttemptsOutcome } from '../forecast';
-import { posterior, type Posterior, type Script, type ScriptItem } from '../script';
+import { furtherOf, oddsAt, outcomeS, outcomesOf, PertTime, Rate, type AttemptsOutcome } from '../forecast';
+import { levelFactors, posterior, type Posterior, type Script, type ScriptItem } from '../script';
 import type { ConsumableNeed, Demo, Good, ShowFile } from '../show';
-import { convolve, enough, oddsAbove, oneOf, rounded, type Spread } from './spread';
+import { convolve, enough, oddsAbove, oneOf, rounded, weighted, type Spread } from './spread';
 
 /** One item's part in a total: the working. */
 export interface NeedLine {
@@ -15,8 +15,10 @@ export interface NeedLine {
   plannedTimes: number;
   /** Most times it can be wanted, every retry used. */
   mostTimes: number;
-  /** Of a ladder: how many levels. */
-  levels?: number;
+  /** Of a series that it grows with: how many times `each` every level takes. */
+  levels?: number[];
+  /** Of a choice: by how many of a hundred audiences it is picked. */
+  share?: number;
 }
 
 /** How much of one consumable a show wants, in the good's base unit. */
@@ -39,6 +41,8 @@ export interface ConsumableTotal {
 /** How much of a good one item uses. */
 interface Use {
   demoId: string;
+  /** Of a choice: whose, and by what share of audiences it is picked. */
+  picked?: { choice: string; share: number };
   odds: Posterior;
   /** With the demo's success rate known, or as it is believed to be. */
   at: (rate: number | undefined) => Spread;
@@ -57,7 +61,7 @@ export interface Want {
 export function wants({ file, items }: Script): Want[] {
   const naming = new Map<string, ScriptItem[]>();
   for (const scripted of items)
-    for (const goodId of new Set(scripted.demo?.consumables.map((need) => need.goodId)))
+    for (const goodId of new Set(consumablesOf(scripted).map((need) => need.goodId)))
       naming.set(goodId, [...(naming.get(goodId) ?? []), scripted]);
   return file.stock
     .filter((good) => good.sort === 'consumable' && naming.has(good.id))
@@ -65,13 +69,20 @@ export function wants({ file, items }: Script): Want[] {
       const uses: Use[] = [];
       const lines: NeedLine[] = [];
       for (const scripted of naming.get(good.id)!) {
-        const own = linesOf(file, scripted, good.id);
-        lines.push(...own);
-        uses.push(useOf(scripted, own));
+        for (const { share, of } of scripted.options ?? [{ share: 1, of: scripted }]) {
+          // Shows of a tour may have items of the same ids.
+          const choice = `${file.show.id} ${scripted.item.id}`;
+          const picked = share < 1 ? { choice, share } : undefined;
+          const own = linesOf(file, of, of.demo!, good.id);
+          lines.push(...own.map((line) => (picked ? { ...line, share: 100 * share } : line)));
+          // What a dose may yet turn out to be is taken along.
+          const most = of.largest ? linesOf(file, of, of.largest, good.id) : own;
+          uses.push({ ...useOf(of, most), ...(picked && { picked }) });
+        }
       }
       // Named with nothing of it, for a variant that is not played.
       if (lines.every((l) => l.each * l.mostTimes === 0 && l.per !== 'whatever is left')) return [];
-      const planned = lines.reduce((sum, l) => sum + l.each * l.plannedTimes, 0);
+      const planned = lines.reduce((sum, l) => sum + (l.each * l.plannedTimes * (l.share ?? 100)) / 100, 0);
       const takesRest = lines.some((l) => l.per === 'whatever is left');
       return [{ good, lines, uses, planned: whole(good, planned), takesRest }];
     });
@@ -89,9 +100,34 @@ const RATES = 32;
  * show, have good or bad odds together.
  */
 export function together(list: readonly Want[]): Spread {
+  const uses = list.flatMap((w) => w.uses);
+  const cases = picks(uses);
+  return cases.length === 1
+    ? ofAll(cases[0]!.uses)
+    : weighted(cases.map((c) => [c.share, ofAll(c.uses)] as const));
+}
+
+/** So many ways in which several choices may go are looked at one by one; of more, the likeliest. */
+const MOST_PICKS = 256;
+
+/** Every way in which choices may go, with its share of audiences, and what is used then. */
+function picks(uses: readonly Use[]): { share: number; uses: Use[] }[] {
+  const sure = uses.filter((use) => !use.picked);
+  const choices = new Map<string, Use[]>();
+  for (const use of uses)
+    if (use.picked) choices.set(use.picked.choice, [...(choices.get(use.picked.choice) ?? []), use]);
+  let cases: { share: number; uses: Use[] }[] = [{ share: 1, uses: sure }];
+  for (const options of choices.values())
+    cases = cases
+      .flatMap((c) => options.map((o) => ({ share: c.share * o.picked!.share, uses: [...c.uses, o] })))
+      .sort((a, b) => b.share - a.share)
+      .slice(0, MOST_PICKS);
+  return cases;
+}
+
+function ofAll(list: readonly Use[]): Spread {
   const byDemo = new Map<string, Use[]>();
-  for (const use of list.flatMap((w) => w.uses))
-    byDemo.set(use.demoId, [...(byDemo.get(use.demoId) ?? []), use]);
+  for (const use of list) byDemo.set(use.demoId, [...(byDemo.get(use.demoId) ?? []), use]);
   const spreads = [...byDemo.values()].map(([first, ...others]) => {
     if (!others.length) return first!.at(undefined);
     const { values } = new Rate(first!.odds, RATES);
@@ -107,8 +143,18 @@ export function packedOf(want: Want, runOutPct: number): { packed: number; runOu
   return { packed, runOutOdds: oddsAbove(spread, packed) };
 }
 
-function linesOf(file: ShowFile, { item, demo, whole: length }: ScriptItem, goodId: string): NeedLine[] {
-  return demo!.consumables
+/** What an item may use up; of a choice, whatever is picked. */
+const consumablesOf = ({ demo, options }: ScriptItem) =>
+  options?.flatMap(({ of }) => of.demo?.consumables ?? []) ?? demo?.consumables ?? [];
+
+function linesOf(
+  file: ShowFile,
+  { item, whole: length }: ScriptItem,
+  demo: Demo,
+  goodId: string,
+): NeedLine[] {
+  const levels = levelFactors(demo, item);
+  return demo.consumables
     .filter((need) => need.goodId === goodId)
     .map((need): NeedLine => {
       const line = (plannedTimes: number, mostTimes = plannedTimes): NeedLine => ({
@@ -119,80 +165,169 @@ function linesOf(file: ShowFile, { item, demo, whole: length }: ScriptItem, good
         wastePct: need.wastePct,
         plannedTimes,
         mostTimes,
-        ...(need.per === 'ladder' && { levels: need.levels ?? 1 }),
       });
+      const grows = levels && need.scalesWith === item.series!.parameterId ? levels : undefined;
       switch (need.per) {
         case 'minute': {
-          const retriesS = item.retries * demo!.retryS + demo!.coverS;
+          const retriesS = item.retries * demo.retryS + demo.coverS;
           return line(rounded(length.likelyS / 60), rounded((length.worstS + retriesS) / 60));
         }
         case 'attempt':
-          return line(item.showings, item.showings + item.retries);
+        case 'showing': {
+          const retries = need.per === 'attempt' ? item.retries : 0;
+          if (!grows) return line(item.showings, item.showings + retries);
+          const sum = grows.reduce((a, b) => a + b, 0);
+          return { ...line(rounded(sum), rounded(sum + retries * Math.max(...grows))), levels: grows };
+        }
         default:
-          return line(timesOf(file, item.showings, demo!, need));
+          // What is there once in a series is there for its largest level.
+          return line(rounded(timesOf(file, demo, need) * (grows ? Math.max(...grows) : 1)));
       }
     });
 }
 
 /** How often a rule counts that chance has no say in. */
-function timesOf({ show }: ShowFile, showings: number, demo: Demo, need: ConsumableNeed): number {
+function timesOf({ show }: ShowFile, demo: Demo, need: ConsumableNeed): number {
   switch (need.per) {
-    case 'showing':
-      return showings;
     case 'volunteer':
       return demo.volunteers;
     case 'head':
       return show.heads;
     case 'station':
       return show.audienceStations ?? 1;
-    case 'ladder':
-      return showings * ladder(need.levels ?? 1);
     default:
       return 1;
   }
 }
-
-/** Pieces in a ladder of n levels: 1 + 2 + … + n (Gauss's sum). */
-const ladder = (levels: number) => (levels * (levels + 1)) / 2;
 
 /** Equal shares of an item's length that a need by the minute is spread over; each counts by its middle. */
 const SHARES = 128;
 
 /** The lines of one item hang together: more attempts take more of each, and more minutes. */
 function useOf(scripted: ScriptItem, lines: readonly NeedLine[]): Use {
+  const odds = posterior(scripted.record, scripted.demo!.guessOdds);
+  const demoId = scripted.demo!.id;
+  const grows = lines.filter((l) => l.per === 'attempt' && l.levels);
+  const plain = lines.filter((l) => !grows.includes(l));
+  const at = plainUse(scripted, plain);
+  if (!grows.length) return { demoId, odds, at };
+  const byLevel = grows[0]!.levels!.map((_, k) => grows.reduce((sum, l) => sum + l.each * l.levels![k]!, 0));
+  const attempt = plain.filter((l) => l.per === 'attempt').reduce((sum, l) => sum + l.each, 0);
+  const rest = plainUse(
+    scripted,
+    plain.filter((l) => l.per !== 'attempt'),
+  );
+  const series = seriesUse(
+    scripted,
+    byLevel.map((amount) => amount + attempt),
+    odds,
+  );
+  return { demoId, odds, at: (rate) => convolve(rest(rate), series(rate)) };
+}
+
+/** What attempts use up that are unlike one another: by the level at which each failure falls. */
+function seriesUse({ item }: ScriptItem, levels: readonly number[], odds: Posterior): Use['at'] {
+  const { onFail } = item.series!;
+  const all = levels.reduce((sum, amount) => sum + amount, 0);
+  if (onFail === 'go on') return () => new Map([[rounded(all), 1]]);
+  const few = levels.length * (item.retries + 1) <= FEW;
+  const known = (rate: number): Spread =>
+    few ? seriesExactly(levels, item.retries, rate) : seriesOnGrid(levels, item.retries, rate);
+  return (rate) => (rate === undefined ? oneOf(new Rate(odds, RATES).values.map(known)) : known(rate));
+}
+
+/** So many levels times tries are added up exactly; more on a grid. */
+const FEW = 24;
+
+/** What a series uses at a known rate of success: level after level, each tried again while a retry is left. */
+function seriesExactly(levels: readonly number[], retries: number, rate: number): Spread {
+  const done = new Map<number, number>();
+  /** By failures so far: what was used up, and how likely. */
+  let open: Map<number, number>[] = [new Map([[0, 1]])];
+  for (const amount of levels) {
+    const next: Map<number, number>[] = [];
+    for (let failed = 0; failed <= retries; failed++) {
+      for (const [used, likely] of open[failed] ?? []) {
+        const then = rounded(used + amount);
+        add((next[failed] ??= new Map()), then, likely * rate);
+        if (failed === retries) add(done, then, likely * (1 - rate));
+        else add((open[failed + 1] ??= new Map()), then, likely * (1 - rate));
+      }
+    }
+    open = next;
+  }
+  for (const spread of open) for (const [used, likely] of spread ?? []) add(done, used, likely);
+  return done;
+}
+
+/** Steps of the grid that long series are added up on; whole amounts up to it stay exact. */
+const GRID = 500;
+
+/** The same on a grid: what falls between two of its steps is shared out so that the mean stays. */
+function seriesOnGrid(levels: readonly number[], retries: number, rate: number): Spread {
+  const most = levels.reduce((a, b) => a + b, 0) + retries * Math.max(...levels);
+  const step = most <= GRID && levels.every(Number.isInteger) ? 1 : most / GRID;
+  const empty = () => new Float64Array(GRID + 2);
+  const moved = (to: Float64Array, from: Float64Array, by: number, odds: number): void => {
+    const low = Math.floor(rounded(by / step));
+    const part = rounded(by / step) - low;
+    for (let i = 0; i + low < to.length; i++) {
+      const likely = from[i]! * odds;
+      if (likely === 0) continue;
+      to[i + low]! += likely * (1 - part);
+      if (i + low + 1 < to.length) to[i + low + 1]! += likely * part;
+    }
+  };
+  const done = empty();
+  let open = Array.from({ length: retries + 1 }, empty);
+  open[0]![0] = 1;
+  for (const amount of levels) {
+    const next = Array.from({ length: retries + 1 }, empty);
+    for (let failed = 0; failed <= retries; failed++) {
+      moved(next[failed]!, open[failed]!, amount, rate);
+      moved(failed === retries ? done : open[failed + 1]!, open[failed]!, amount, 1 - rate);
+    }
+    open = next;
+  }
+  const out = new Map<number, number>();
+  for (const spread of [done, ...open])
+    spread.forEach((likely, i) => likely > 0 && add(out, rounded(i * step), likely));
+  return out;
+}
+
+const add = (spread: Map<number, number>, amount: number, odds: number) =>
+  spread.set(amount, (spread.get(amount) ?? 0) + odds);
+
+function plainUse(scripted: ScriptItem, lines: readonly NeedLine[]): Use['at'] {
   const sum = (pers: readonly NeedLine['per'][]) =>
     lines.filter((l) => pers.includes(l.per)).reduce((total, l) => total + l.each, 0);
   const [attempt, minute] = [sum(['attempt']), sum(['minute'])];
   const fixed = lines
     .filter((l) => l.per !== 'attempt' && l.per !== 'minute')
     .reduce((total, l) => total + l.each * l.plannedTimes, 0);
-  const { furtherS, retryS, coverS, reset } = scripted.demo!;
+  const { retryS, coverS, reset } = scripted.demo!;
   const outcomes = outcomesOf(scripted);
-  const times = { furtherS, retryS, coverS, closed: { worked: 0, failed: 0 } };
+  const further = furtherOf(scripted.showings.slice(1));
+  const times = { further, retryS, coverS, closed: { worked: 0, failed: 0 } };
   const afterS = reset?.inView ? reset.handsOnS : 0;
   const first = minute > 0 ? firstMinutes(scripted) : [0];
-  const odds = posterior(scripted.record, scripted.demo!.guessOdds);
   const amount = (outcome: AttemptsOutcome, firstS: number) =>
     rounded(
       fixed +
         attempt * (outcome.worked + outcome.failed) +
         (minute > 0 ? (minute * (firstS + afterS + outcomeS(times, outcome))) / 60 : 0),
     );
-  const at = (rate: number | undefined): Spread => {
+  return (rate) => {
     const spread = new Map<number, number>();
     for (const outcome of outcomes) {
       const likely = (rate === undefined ? outcome.odds : oddsAt(outcome, rate)) / first.length;
-      for (const firstS of first) {
-        const used = amount(outcome, firstS);
-        spread.set(used, (spread.get(used) ?? 0) + likely);
-      }
+      for (const firstS of first) add(spread, amount(outcome, firstS), likely);
     }
     return spread;
   };
-  return { demoId: scripted.demo!.id, odds, at };
 }
 
-function firstMinutes({ first }: ScriptItem): number[] {
-  const length = new PertTime(first);
+function firstMinutes({ showings }: ScriptItem): number[] {
+  const length = new PertTime(showings[0]!);
   return Array.from({ length: SHARES }, (_, share) => length.at((share + 0.5) / SHARES));
 }

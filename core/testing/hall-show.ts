@@ -1,5 +1,6 @@
 import {
   blankDemo,
+  SHOW_VERSION,
   type Demo,
   type DemoRecord,
   type Good,
@@ -13,7 +14,7 @@ import {
 export function hallShow(changes: Partial<ShowFile> = {}): ShowFile {
   return {
     format: 'hearty-stage/show',
-    version: 1,
+    version: SHOW_VERSION,
     show: {
       id: 'show',
       title: 'A show in a hall',
@@ -38,7 +39,7 @@ export function hallShow(changes: Partial<ShowFile> = {}): ShowFile {
       kind: 'hall',
       indoors: true,
       flameAllowed: true,
-      stations: ['front bench'],
+      marks: [{ id: 'front-bench', name: 'front bench', kind: 'bench', spots: 1 }],
       notes: '',
     },
     crew: [person('ann', ['flame']), person('ben', [])],
@@ -70,6 +71,7 @@ export function demo(id: string, changes: Partial<Demo> = {}): Demo {
     title: id,
     topic: 'foam',
     steps: [{ id: 'one', kind: 'do', text: 'Do it', bestS: 240, likelyS: 300, worstS: 480 }],
+    furtherS: 60,
     retryS: 90,
     coverS: 30,
     ...changes,

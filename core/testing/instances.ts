@@ -19,7 +19,7 @@ export function instance(seed: number, size: InstanceSize): ShowFile {
   const whole = (low: number, high: number) => uniformInt(random, low, high);
   const chance = (pct: number) => whole(1, 100) <= pct;
   const people = Array.from({ length: size.people }, (_, i) => `p${i}`);
-  const stations = ['front bench', 'side trolley', 'floor front'] as const;
+  const marks = ['bench', 'trolley', 'floor'] as const;
   const perDemo = spreadOver(size.tasks, size.items, whole);
   const demos = perDemo.map((count, d): Demo => {
     const prep = Array.from({ length: count }, (_, t): PrepTask => {
@@ -40,7 +40,7 @@ export function instance(seed: number, size: InstanceSize): ShowFile {
     });
     const wants = size.vessels > 0 && chance(40);
     return demo(`d${d}`, {
-      station: stations[whole(0, 2)]!,
+      mark: marks[whole(0, 2)]!,
       prep: wants && prep.length ? prep.map((t, i) => (i ? t : { ...t, holds: ['vessel'] })) : prep,
       ...(chance(40) && {
         reset: {
@@ -140,7 +140,7 @@ export function unruly(seed: number): ShowFile {
     ];
   for (const task of demos.flatMap((d) => d.prep)) {
     if (chance(10)) task.beforeDoors = !task.inShow;
-    if (chance(10)) task.station = 'side trolley';
+    if (chance(10)) task.mark = 'trolley';
     if (chance(10)) task.hazards = ['flame'];
     if (chance(5)) task.who = { kind: 'person', value: 'p0' };
     if (chance(4)) task.who = { kind: 'skill', value: 'cryogen' };

@@ -56,9 +56,10 @@ export function minizincOf(work: Work, goal: Goal): string {
       good.uses.slice(0, u).forEach((earlier, v) => {
         for (let k = 0; k < good.units; k++)
           for (const start of use.starts)
-            lines.push(
-              `constraint ${unit(u, k)} + ${unit(v, k)} < 2 \\/ ${s(start)} - ${s(earlier.release.point)} >= ${earlier.release.afterS};`,
-            );
+            for (const { point, afterS } of earlier.releases)
+              lines.push(
+                `constraint ${unit(u, k)} + ${unit(v, k)} < 2 \\/ ${s(start)} - ${s(point)} >= ${afterS};`,
+              );
       });
     }),
   );

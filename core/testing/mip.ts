@@ -64,7 +64,8 @@ export function mipOf(work: Work): string {
       good.uses.slice(0, u).forEach((earlier, e) => {
         units.forEach((unit, k) => {
           for (const start of use.starts)
-            before(earlier.release.point, start, earlier.release.afterS, [unit, `k${g}_${e}_${k}`]);
+            for (const { point, afterS } of earlier.releases)
+              before(point, start, afterS, [unit, `k${g}_${e}_${k}`]);
         });
       });
     });

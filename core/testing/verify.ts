@@ -1,7 +1,7 @@
 import type { Plan } from '../plan';
 import { clockToS } from '../quantities';
 import { script } from '../script';
-import type { ShowFile } from '../show';
+import type { Mark, ShowFile } from '../show';
 import { mayDo } from '../timetable';
 
 /** Findings that say that a limit is not kept. */
@@ -15,7 +15,7 @@ const OF_LIMITS = new Set([
   'outside-hours',
   'before-get-in',
   'two-places',
-  'station-taken',
+  'mark-taken',
   'kit-short',
   'nobody',
   'no-skill',
@@ -54,7 +54,7 @@ export function silentIn(file: ShowFile, plan: Plan): string[] {
     const demo = of.byItem.get(item.id)!.demo!;
     return { planned, item, demo, task: demo.prep.find((t) => t.id === planned.taskId)! };
   });
-  for (const { planned, item, demo, task } of tasks) {
+  for (const { planned, item, task } of tasks) {
     const { startS, title, handsOffS, personId } = planned;
     const choice = item.tasks?.find((c) => c.taskId === task.id);
     const follow = tasks.filter((t) => t.planned.itemId === item.id && t.task.afterTaskId === task.id);
@@ -83,7 +83,8 @@ export function silentIn(file: ShowFile, plan: Plan): string[] {
       limit(able && place.has(personId!), 'nobody', title);
       present(personId, startS, handsOffS, title);
     }
-    if (task.station && task.station !== demo.station) alone(task.station, item.id, startS, title);
+    const mark = of.marks.all.find((m) => m.id === planned.markId);
+    if (mark && mark.id !== of.byItem.get(item.id)!.standing!.mark.id) room(mark, item.id, startS, title);
   }
   for (const reset of timetable.resets) present(reset.personId, reset.startS, reset.endS, reset.title);
 
@@ -94,15 +95,17 @@ export function silentIn(file: ShowFile, plan: Plan): string[] {
     limit(at.leaves === undefined || endS <= of.at(at.leaves), 'has left', title);
   }
 
-  /** Of whatever was there before for another item, all is over: played, and put away. */
-  function alone(station: string, itemId: string, startS: number, title: string): void {
+  /** Of what was there before for other items, enough is over, played and put away, for one thing more. */
+  function room(mark: Mark, itemId: string, startS: number, title: string): void {
     const mine = of.byItem.get(itemId)!.index;
+    let taken = 0;
     for (const other of timetable.items.slice(0, mine)) {
-      const { demo } = of.byItem.get(other.itemId)!;
-      if (demo?.station !== station) continue;
+      const { standing } = of.byItem.get(other.itemId)!;
+      if (standing?.mark.id !== mark.id) continue;
       const reset = timetable.resets.find((r) => r.itemId === other.itemId);
-      limit(startS >= (reset?.endS ?? other.endS), 'the mark', title);
+      if (startS < (reset?.endS ?? other.endS)) taken += standing.spots;
     }
+    limit(taken < mark.spots, 'the mark', title);
   }
 
   for (const personId of place.keys()) {

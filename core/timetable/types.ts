@@ -23,7 +23,7 @@ export interface PlannedItem {
 export interface WaitReason {
   kind: WhyKind;
   says: string;
-  /** The item or task that holds it back, and the person, good or station it is about. */
+  /** The item or task that holds it back, and the person, good or mark it is about. */
   itemId?: string;
   taskId?: string;
   what?: string;
@@ -57,7 +57,8 @@ export interface PlannedTask {
   chosen?: boolean;
   /** The earlier item in which it is begun on stage. */
   hostItemId?: string;
-  station?: string;
+  /** The mark it takes. */
+  markId?: string;
 }
 
 export interface PlannedReset {

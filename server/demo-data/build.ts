@@ -11,11 +11,12 @@ import {
   type Step,
   type StepKind,
   type Timing,
+  type Worn,
 } from '@hearty/core';
 
 /** Short hands for writing demos down. Everything built here is invented. */
 
-type Written = Omit<Partial<Demo>, 'steps'> & Pick<Demo, 'id' | 'title' | 'topic' | 'station' | 'steps'>;
+type Written = Omit<Partial<Demo>, 'steps'> & Pick<Demo, 'id' | 'title' | 'topic' | 'mark' | 'steps'>;
 
 export const demo = (written: Written): Demo => ({ ...blankDemo(written.id), ...written });
 
@@ -31,6 +32,10 @@ export function steps(...rows: [StepKind, string, number, number?, Step['timer']
     ...(timer && { timer }),
   }));
 }
+
+/** Steps of which some belong to some showings only. */
+export const inShowings = (list: Step[], when: Record<string, NonNullable<Step['showing']>>): Step[] =>
+  list.map((step) => (when[step.id] ? { ...step, showing: when[step.id]! } : step));
 
 export const prep = (
   id: string,
@@ -59,6 +64,13 @@ export const use = (
   amount,
   per,
   wastePct,
+});
+
+export const worn = (goodId: string, by: Worn['by'], fromStepId?: string, toStepId?: string): Worn => ({
+  goodId,
+  by,
+  ...(fromStepId !== undefined && { fromStepId }),
+  ...(toStepId !== undefined && { toStepId }),
 });
 
 export const fault = (symptom: string, ...causes: [string, string, string][]): Fault => ({

@@ -1,4 +1,4 @@
-import { demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
+import { worn, demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
 
 const NITROGEN = [
   'Liquid nitrogen freezes skin and eyes: loose insulated gloves without a cuff that traps liquid, face shield, closed shoes.',
@@ -9,7 +9,7 @@ export const stillBall = demo({
   id: 'still-ball',
   title: 'The ball that forgot to bounce',
   topic: 'cold',
-  station: 'floor front',
+  mark: 'floor',
   shows: 'A rubber ball that bounced before the soak falls like a stone after it, and wakes up in the hand.',
   teaches: 'Rubber bounces because its long strands can move; cold holds them still.',
   steps: steps(
@@ -23,12 +23,12 @@ export const stillBall = demo({
   retryS: 60,
   coverS: 15,
   coverLine: 'This one is not sleepy enough.',
-  kit: [kit('soak-box', 1, 60), kit('tongs'), kit('cryo-gloves'), kit('face-shield')],
+  kit: [kit('soak-box', 1, 60), kit('tongs')],
   consumables: [use('nitrogen', 600, 'attempt', 20), use('rubber-ball', 1, 'attempt')],
   skills: ['cryogen'],
   hazards: ['cryogen', 'projectile', 'asphyxiant gas'],
   cautions: [...NITROGEN, 'Never thrown: a frozen ball can splinter.'],
-  ppe: ['Loose insulated gloves and face shield for the presenter'],
+  worn: [worn('cryo-gloves', 'presenter'), worn('face-shield', 'presenter')],
   prep: [
     prep('drop-in', 'Drop the ball into the cold box', 20, {
       who: { kind: 'skill', value: 'cryogen' },
@@ -49,7 +49,7 @@ export const leavesLikeGlass = demo({
   id: 'leaves-like-glass',
   title: 'Leaves like glass',
   topic: 'cold',
-  station: 'side trolley',
+  mark: 'trolley',
   shows: 'A fresh leaf goes into the flask soft and comes out as thin glass.',
   teaches: 'The water inside has become ice.',
   steps: steps(
@@ -62,12 +62,12 @@ export const leavesLikeGlass = demo({
   retryS: 45,
   coverS: 15,
   coverLine: 'A tough one. It has seen winters.',
-  kit: [kit('dewar', 1, 120), kit('cryo-gloves'), kit('face-shield'), kit('tray')],
+  kit: [kit('dewar', 1, 120), kit('tray')],
   consumables: [use('nitrogen', 500, 'attempt', 20), use('leaf', 4)],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas'],
   cautions: NITROGEN,
-  ppe: ['Loose insulated gloves and face shield for the presenter'],
+  worn: [worn('cryo-gloves', 'presenter'), worn('face-shield', 'presenter')],
   conditions: [yesNo('fresh-leaves', 'The leaves are fresh and soft')],
   faults: [fault('leaf bends', ['Too short a dip', 'Still boiling hard', 'Dip for ten more'])],
   guessOdds: 0.95,
@@ -78,7 +78,7 @@ export const floatingMagnet = demo({
   id: 'floating-magnet',
   title: 'The magnet that floats',
   topic: 'magnetism',
-  station: 'side trolley',
+  mark: 'trolley',
   shows: 'A small magnet hangs in the air over a cold black disc, and turns when nudged.',
   teaches: 'Below a certain cold some materials lose all resistance, and hold a magnet where it is.',
   steps: steps(
@@ -92,19 +92,12 @@ export const floatingMagnet = demo({
   retryS: 70,
   coverS: 20,
   coverLine: 'It has warmed up. So should we.',
-  kit: [
-    kit('cold-disc'),
-    kit('float-magnet'),
-    kit('tweezers'),
-    kit('dewar', 1, 120),
-    kit('face-shield'),
-    kit('cryo-gloves'),
-  ],
+  kit: [kit('cold-disc'), kit('float-magnet'), kit('tweezers'), kit('dewar', 1, 120)],
   consumables: [use('nitrogen', 700, 'attempt', 20)],
   skills: ['cryogen'],
   hazards: ['cryogen', 'strong magnet', 'asphyxiant gas'],
   cautions: [...NITROGEN, 'Strong magnet: keep it from heart devices and cards.'],
-  ppe: ['Loose insulated gloves and face shield for the presenter'],
+  worn: [worn('cryo-gloves', 'presenter'), worn('face-shield', 'presenter')],
   prep: [
     prep('cool-disc', 'Pour over the disc until it stops boiling', 60, {
       who: { kind: 'skill', value: 'cryogen' },
@@ -131,7 +124,7 @@ export const coldColours = demo({
   id: 'cold-colours',
   title: 'Purple, pink, and a lot of fog',
   topic: 'gases from reactions',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'Dry ice turns tall cylinders of purple cabbage water pink from the bottom up.',
   teaches: 'The gas makes the water a little sour, and the colour tells.',
   steps: steps(
@@ -145,7 +138,7 @@ export const coldColours = demo({
   retryS: 60,
   coverS: 15,
   coverLine: 'It prefers purple today.',
-  kit: [kit('cylinder', 2, 180), kit('tray', 1), kit('tongs'), kit('cryo-gloves'), kit('goggles', 1)],
+  kit: [kit('cylinder', 2, 180), kit('tray', 1), kit('tongs')],
   consumables: [use('dry-ice', 120), use('cabbage-water', 800), use('baking-soda', 5)],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas', 'slippery floor'],
@@ -154,7 +147,7 @@ export const coldColours = demo({
     'Never in a closed vessel: it bursts. It makes carbon dioxide: ventilate.',
     'Nobody drinks it, and nobody reaches in.',
   ],
-  ppe: ['Loose insulated gloves and goggles for the presenter'],
+  worn: [worn('cryo-gloves', 'presenter'), worn('goggles', 'presenter')],
   prep: [
     prep('boil-cabbage', 'Boil the cabbage, strain it', 300, {
       readyAfterS: 1200,
@@ -163,7 +156,7 @@ export const coldColours = demo({
     }),
     prep('fill-cylinders', 'Fill the cylinders on the bench', 90, {
       afterTaskId: 'boil-cabbage',
-      station: 'front bench',
+      mark: 'bench',
       staleAfterS: 5400,
       holds: ['cylinder'],
     }),

@@ -4,7 +4,7 @@ export const staticDome = demo({
   id: 'static-dome',
   title: 'Hair on end',
   topic: 'electricity',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A volunteer’s hair stands up while a hand rests on the dome.',
   teaches: 'Like charges push one another away.',
   steps: steps(
@@ -28,7 +28,7 @@ export const staticDome = demo({
     'Earth the dome before anyone steps down.',
     'Nothing wet and nothing that burns within reach.',
   ],
-  ppe: [],
+
   prep: [
     prep('wipe-dome', 'Wipe and warm the dome', 180, {
       who: { kind: 'skill', value: 'high voltage' },
@@ -54,7 +54,7 @@ export const slowMagnet = demo({
   id: 'slow-magnet',
   title: 'The magnet in no hurry',
   topic: 'magnetism',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A magnet slides down four metals, each at its own pace.',
   teaches: 'A moving magnet makes currents, and they hold it back; the better the conductor, the more.',
   steps: steps(
@@ -79,7 +79,7 @@ export const spinningStool = demo({
   id: 'spinning-stool',
   title: 'Arms in, faster',
   topic: 'rotation',
-  station: 'floor front',
+  mark: 'floor',
   shows: 'A volunteer on a stool pulls in two weights and spins up.',
   teaches: 'What turns keeps its turning; make it narrow and it must go faster.',
   steps: steps(
@@ -112,7 +112,7 @@ export const hangingHammer = demo({
   id: 'hanging-hammer',
   title: 'The hammer that hangs',
   topic: 'balance',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A hammer hangs from a ruler that only just rests on the table.',
   teaches: 'What counts is where the weight is, not where the thing is.',
   steps: steps(
@@ -137,7 +137,7 @@ export const singingRod = demo({
   id: 'singing-rod',
   title: 'The rod that sings',
   topic: 'sound',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A stroked metal rod screams one clear note and goes on singing.',
   teaches: 'A long thing rings with the note that fits its length.',
   steps: steps(
@@ -168,7 +168,7 @@ export const candleSeeSaw = demo({
   id: 'candle-see-saw',
   title: 'Candle see-saw',
   topic: 'balance',
-  station: 'side trolley',
+  mark: 'trolley',
   shows: 'A candle lit at both ends rocks by itself.',
   teaches: 'Each drip makes one side lighter, and the lighter side rises.',
   steps: steps(

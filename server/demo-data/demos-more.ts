@@ -1,35 +1,39 @@
-import { demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
+import { inShowings, worn, demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
 
 export const climbingWater = demo({
   id: 'climbing-water',
   title: 'The water that climbs',
   topic: 'air pressure',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A jar goes over a candle in a dish, the flame dies, and the water climbs up inside.',
   teaches: 'The hot air cools and leaves room; the air outside pushes the water in.',
-  steps: steps(
-    ['do', 'Light the candle in the dish of coloured water; then two, then three.', 25],
-    ['ask', 'Ask: what happens to the flame? And to the water?', 40],
-    ['do', 'Jar down over the candle.', 10],
-    ['wait for', 'Water climbs.', 25, 0.4],
-    ['say', 'Nobody sucked. The room pushed.', 50],
+  steps: inShowings(
+    steps(
+      ['do', 'Light the candles in the dish of coloured water.', 8],
+      ['ask', 'Ask: what happens to the flame? And to the water?', 30],
+      ['do', 'Jar down over them.', 5],
+      ['wait for', 'Water climbs.', 15, 0.4],
+      ['say', 'Nobody sucked. The room pushed.', 36],
+    ),
+    { s2: 'first', s5: 'last' },
   ),
-  furtherS: 50,
+  parameters: [{ id: 'candles', title: 'Candles', unit: '', usual: 1, min: 1, max: 4 }],
+  reading: { title: 'How high the water climbs', kind: 'number', unit: 'mm', min: 0, max: 150 },
   retryS: 50,
   coverS: 15,
   coverLine: 'The rim leaks. The air is quicker than I am.',
   kit: [kit('jar'), kit('basin'), kit('tray'), kit('fire-blanket')],
   // One candle, then two, then three: the water climbs higher each time.
   consumables: [
-    { ...use('candle', 1, 'ladder'), levels: 3 },
-    use('matches', 1),
-    use('water', 300),
-    use('colour', 2),
+    { ...use('candle', 1, 'showing'), scalesWith: 'candles' },
+    use('matches', 1, 'showing'),
+    use('water', 300, 'show'),
+    use('colour', 2, 'show'),
   ],
   skills: ['flame'],
   hazards: ['flame'],
   cautions: ['Hair and sleeves tied back. The jar is hot at the top.'],
-  ppe: [],
+
   conditions: [yesNo('dish-level', 'The dish stands level')],
   faults: [fault('water stays down', ['Rim not under water', 'Look for bubbles', 'More water'])],
   guessOdds: 0.92,
@@ -40,7 +44,7 @@ export const windBall = demo({
   id: 'wind-ball',
   title: 'The ball in the wind',
   topic: 'air pressure',
-  station: 'floor front',
+  mark: 'floor',
   shows: 'A beach ball rides on a slanted jet of air and will not fall out of it.',
   teaches: 'Fast air bends round the ball, and pulls it back into the stream.',
   steps: steps(
@@ -54,10 +58,10 @@ export const windBall = demo({
   retryS: 25,
   coverS: 10,
   coverLine: 'It wanted to meet the front row.',
-  kit: [kit('blower', 1, 60), kit('beach-ball'), kit('ears', 2)],
+  kit: [kit('blower', 1, 60), kit('beach-ball')],
   hazards: ['noise'],
   cautions: ['Ear defenders for the crew at the blower; hair and cords away from the intake.'],
-  ppe: ['Ear defenders for the crew'],
+  worn: [worn('ears', 'presenter'), worn('ears', 'helper')],
   conditions: [yesNo('socket', 'The cord reaches without crossing a way out')],
   faults: [fault('ball wanders', ['Draught', 'Watch the curtain', 'Close the side door'])],
   guessOdds: 0.95,
@@ -68,7 +72,7 @@ export const stickChain = demo({
   id: 'stick-chain',
   title: 'The running chain of sticks',
   topic: 'balance',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A woven chain of flat sticks lets go at one end and leaps across the bench.',
   teaches: 'Every bent stick stores a little work; let one go and it frees the next.',
   steps: [
@@ -89,10 +93,10 @@ export const stickChain = demo({
   coverS: 20,
   coverLine: 'It ran before we said so. It is that kind of chain.',
   retries: 0,
-  kit: [kit('stick-set'), kit('goggles', 1)],
+  kit: [kit('stick-set')],
   hazards: ['projectile', 'noise'],
   cautions: ['Sticks fly a metre: goggles at the bench, front row at two metres.'],
-  ppe: ['Goggles for the presenter'],
+  worn: [worn('goggles', 'presenter')],
   conditions: [yesNo('front-row-far', 'The front row is at least 2 m away')],
   faults: [fault('stops half way', ['A stick slipped', 'Look for a gap', 'Leave it; never reach over it'])],
   guessOdds: 0.7,
@@ -103,7 +107,7 @@ export const smokeRings = demo({
   id: 'smoke-rings',
   title: 'Rings across the room',
   topic: 'air pressure',
-  station: 'floor front',
+  mark: 'floor',
   shows: 'A drum with a hole throws smoke rings that put out a candle ten steps away.',
   teaches: 'A ring of air rolls on itself, and so keeps its shape.',
   steps: steps(
@@ -125,7 +129,7 @@ export const smokeRings = demo({
   cautions: [
     'Fog can set off smoke detection: the venue must know. The floor under the machine gets slippery.',
   ],
-  ppe: [],
+
   prep: [
     prep('warm-fog', 'Warm up the fog machine', 40, {
       readyAfterS: 420,
@@ -144,7 +148,7 @@ export const listeningFlame = demo({
   id: 'listening-flame',
   title: 'The flames that listen',
   topic: 'sound',
-  station: 'side trolley',
+  mark: 'trolley',
   shows: 'A row of small flames stands up in waves when somebody sings.',
   teaches: 'Sound in a pipe pushes more in some places than in others.',
   steps: steps(
@@ -160,7 +164,7 @@ export const listeningFlame = demo({
   coverS: 25,
   coverLine: 'They are not listening. Some days nobody does.',
   helpers: 1,
-  kit: [kit('flame-pipe'), kit('taper'), kit('goggles', 2), kit('extinguisher'), kit('fire-blanket')],
+  kit: [kit('flame-pipe'), kit('taper'), kit('extinguisher'), kit('fire-blanket')],
   consumables: [use('gas-cartridge', 0.2, 'showing')],
   skills: ['flame'],
   hazards: ['flame', 'hot', 'noise'],
@@ -168,13 +172,13 @@ export const listeningFlame = demo({
     'Purge the pipe before lighting; gas off at the bottle first. Never in a strong draught.',
     'Nothing hanging above it. Extinguisher and blanket within reach.',
   ],
-  ppe: ['Goggles for the presenter and helper'],
+  worn: [worn('goggles', 'presenter'), worn('goggles', 'helper')],
   prep: [
     prep('leak-test', 'Leak-test the pipe with soap water', 180, {
       who: { kind: 'skill', value: 'flame' },
       beforeDoors: true,
       hazards: ['flame'],
-      station: 'side trolley',
+      mark: 'trolley',
     }),
   ],
   reset: {
@@ -203,7 +207,7 @@ export const jumpingRing = demo({
   id: 'jumping-ring',
   title: 'The ring that jumps',
   topic: 'electricity',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A metal ring on a coil leaps to the ceiling when the switch closes.',
   teaches: 'A changing current makes another one in the ring, and the two push apart.',
   steps: steps(
@@ -219,13 +223,13 @@ export const jumpingRing = demo({
   coverS: 15,
   coverLine: 'The fuse has had enough of us.',
   retries: 2,
-  kit: [kit('ring-coil', 1, 120), kit('metal-rings'), kit('goggles')],
+  kit: [kit('ring-coil', 1, 120), kit('metal-rings')],
   skills: ['high voltage'],
   hazards: ['high voltage', 'projectile', 'hot', 'noise'],
   cautions: [
     'Mains coil in a closed case, behind a residual-current device. Switch closed for one second at most: it heats.',
   ],
-  ppe: ['Goggles for the presenter'],
+  worn: [worn('goggles', 'presenter')],
   conditions: [yesNo('rcd', 'The residual-current device trips when tested')],
   faults: [fault('ring only hums', ['Ring too warm', 'Feel it', 'The spare ring, out of the ice'])],
   guessOdds: 0.9,
@@ -236,7 +240,7 @@ export const clothPull = demo({
   id: 'cloth-pull',
   title: 'Dinner stays',
   topic: 'balance',
-  station: 'side trolley',
+  mark: 'trolley',
   shows: 'The cloth goes, the dinner stays.',
   teaches: 'What stands still goes on standing still, if the pull is quick.',
   steps: steps(
@@ -252,8 +256,8 @@ export const clothPull = demo({
   kit: [kit('dinner-set')],
   hazards: ['broken glass'],
   cautions: ['Plates that do not splinter; nobody barefoot.'],
-  ppe: [],
-  prep: [prep('lay-table', 'Lay the table', 120, { station: 'side trolley', holds: ['dinner-set'] })],
+
+  prep: [prep('lay-table', 'Lay the table', 120, { mark: 'trolley', holds: ['dinner-set'] })],
   reset: { title: 'Clear the table', handsOnS: 60, who: { kind: 'anyone' }, inView: false },
   conditions: [yesNo('hem', 'The cloth has no hem on the far side')],
   faults: [fault('plates move', ['Pulled too slowly', 'Where did they stop?', 'Pull down, not out'])],
@@ -265,7 +269,7 @@ export const spinners = demo({
   id: 'spinners',
   title: 'A spinner for everybody',
   topic: 'rotation',
-  station: 'floor front',
+  mark: 'floor',
   shows: 'A folded card falls as a spinning wing; everybody gets one to take home.',
   teaches: 'Air pushed aside pushes back, and turns it.',
   steps: steps(
@@ -282,7 +286,7 @@ export const spinners = demo({
   consumables: [use('spinner-card', 1, 'head', 5)],
   hazards: [],
   cautions: ['The ladder is held by a second person.'],
-  ppe: [],
+
   prep: [prep('fold', 'Fold the cards', 900, { beforeDoors: true })],
   conditions: [measured('cards', 'Cards folded', '', { min: 1 })],
   faults: [],

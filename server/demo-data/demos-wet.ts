@@ -1,4 +1,4 @@
-import { demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
+import { worn, demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
 
 const FLAMMABLE =
   'Flammable liquid: ethanol or propan-2-ol only, never methanol. At most 50 mL open on stage, the stock capped and off stage. Nothing else burns nearby.';
@@ -7,7 +7,7 @@ export const cloudJar = demo({
   id: 'cloud-jar',
   title: 'Cloud in a jar',
   topic: 'air pressure',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A pull on a rubber sheet over a jar, and a cloud stands inside; let go, and it is gone.',
   teaches: 'Air that spreads out cools, and damp air that cools makes a cloud.',
   steps: steps(
@@ -23,7 +23,7 @@ export const cloudJar = demo({
   coverS: 20,
   coverLine: 'Clouds do not come when called. We shall see another one later.',
   retries: 2,
-  kit: [kit('jar'), kit('glove-lid'), kit('basin'), kit('kettle'), kit('goggles'), kit('fire-blanket')],
+  kit: [kit('jar'), kit('glove-lid'), kit('basin'), kit('kettle'), kit('fire-blanket')],
   consumables: [use('water', 60), use('matches', 2)],
   skills: ['flame'],
   hazards: ['flame', 'broken glass'],
@@ -31,7 +31,7 @@ export const cloudJar = demo({
     'One match at a time, put out in water; blanket within reach, hair tied back.',
     'Check the jar for cracks before each show.',
   ],
-  ppe: ['Goggles for the presenter'],
+  worn: [worn('goggles', 'presenter')],
   conditions: [yesNo('jar-whole', 'The jar has no crack or chip')],
   prep: [prep('warm-water', 'Warm the water, fill the jug', 180, { readyAfterS: 60, staleAfterS: 2400 })],
   faults: [
@@ -50,7 +50,7 @@ export const bowingCan = demo({
   id: 'bowing-can',
   title: 'The can that bows',
   topic: 'air pressure',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A can full of steam, turned over into cold water, crumples at once.',
   teaches: 'The air around us pushes hard; we only notice when nothing pushes back.',
   steps: steps(
@@ -68,14 +68,7 @@ export const bowingCan = demo({
   coverLine: 'The steam got away. The air is still pushing, believe it or not.',
   showings: 2,
   retries: 2,
-  kit: [
-    kit('burner', 1, 120),
-    kit('taper'),
-    kit('tongs'),
-    kit('basin'),
-    kit('goggles', 2),
-    kit('fire-blanket'),
-  ],
+  kit: [kit('burner', 1, 120), kit('taper'), kit('tongs'), kit('basin'), kit('fire-blanket')],
   consumables: [use('drink-can', 1), use('water', 15)],
   skills: ['flame'],
   hazards: ['flame', 'hot'],
@@ -85,7 +78,7 @@ export const bowingCan = demo({
     'Never close a can that holds steam.',
     'Hair and sleeves tied back; blanket within reach; the front row at least 2 m away.',
   ],
-  ppe: ['Goggles for the presenter and helper'],
+  worn: [worn('goggles', 'presenter'), worn('goggles', 'helper')],
   conditions: [yesNo('tongs-try', 'The tongs were tried on this can')],
   prep: [
     prep('fill-cans', 'Put 15 mL of water in each can', 120, { beforeDoors: true }),
@@ -111,7 +104,7 @@ export const foamColumn = demo({
   id: 'foam-column',
   title: 'Foam column, kitchen strength',
   topic: 'foam',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'A cylinder throws up a warm column of foam.',
   teaches: 'Yeast takes peroxide apart; the oxygen that comes off blows the foam.',
   steps: steps(
@@ -128,14 +121,7 @@ export const foamColumn = demo({
   retryS: 150,
   coverS: 30,
   coverLine: 'The yeast is still asleep. So was I at that age of the morning.',
-  kit: [
-    kit('cylinder', 1, 240),
-    kit('beaker'),
-    kit('tray'),
-    kit('goggles', 3),
-    kit('gloves', 2),
-    kit('eye-wash'),
-  ],
+  kit: [kit('cylinder', 1, 240), kit('beaker'), kit('tray'), kit('eye-wash')],
   consumables: [
     use('peroxide-6', 120, 'attempt', 5),
     use('peroxide-30', 0),
@@ -151,7 +137,7 @@ export const foamColumn = demo({
     'Keep peroxide away from yeast, iodide and fuels until the moment.',
     'Never close the vessel, and keep faces from above its mouth; the front row at least 2 m away.',
   ],
-  ppe: ['Goggles and gloves for the presenter', 'Goggles for volunteers'],
+  worn: [worn('goggles', 'presenter'), worn('gloves', 'presenter'), worn('goggles', 'volunteer')],
   prep: [prep('wake-yeast', 'Stir the yeast into warm water', 120, { readyAfterS: 480, staleAfterS: 1700 })],
   reset: { title: 'Mop and dry the floor', handsOnS: 240, who: { kind: 'anyone' }, inView: false },
   conditions: [
@@ -176,7 +162,10 @@ export const foamColumn = demo({
         { goodId: 'peroxide-6', amount: 0 },
         { goodId: 'peroxide-30', amount: 60 },
       ],
-      ppe: ['Face shield, apron and long chemical gloves for the presenter', 'Nobody within 2 m'],
+      worn: [
+        worn('face-shield', 'presenter'),
+        { what: 'Chemical apron and long chemical gloves', by: 'presenter' },
+      ],
       hazards: ['hot'],
       cautions: [
         'Strong peroxide burns skin white at once and feeds fire: trained hands only, face shield, water at hand. The foam is hot.',
@@ -189,7 +178,7 @@ export const warmFountain = demo({
   id: 'warm-fountain',
   title: 'Warm fountain',
   topic: 'gases from reactions',
-  station: 'floor front',
+  mark: 'floor',
   shows: 'Mints drop into a warm bottle of soda and it climbs as high as a house door.',
   teaches: 'Gas hides in a drink; rough sweets give it thousands of places to come out at once.',
   steps: steps(
@@ -207,15 +196,7 @@ export const warmFountain = demo({
   coverS: 25,
   coverLine: 'It has gone shy. Somebody will drink it instead.',
   volunteers: 1,
-  kit: [
-    kit('tarpaulin'),
-    kit('hot-bath'),
-    kit('kettle'),
-    kit('thermometer'),
-    kit('mint-tube'),
-    kit('goggles', 2),
-    kit('mop'),
-  ],
+  kit: [kit('tarpaulin'), kit('hot-bath'), kit('kettle'), kit('thermometer'), kit('mint-tube'), kit('mop')],
   consumables: [use('soda-2l', 1), use('mints', 7, 'attempt', 10), use('wipe', 2, 'volunteer')],
   hazards: ['slippery floor', 'projectile', 'allergen'],
   cautions: [
@@ -223,7 +204,7 @@ export const warmFountain = demo({
     'Nobody leans over the bottle; nothing hangs above it. The audience stands 3 m back.',
     'Wet floor: mop before anyone crosses.',
   ],
-  ppe: ['Goggles for the presenter and the volunteer'],
+  worn: [worn('goggles', 'presenter'), worn('goggles', 'volunteer')],
   prep: [
     prep('fill-bath', 'Fill the hot bath', 300, { beforeDoors: true, readyAfterS: 0, staleAfterS: 5400 }),
     prep('soak', 'Soda into the hot bath', 60, {
@@ -253,7 +234,7 @@ export const vapourBottle = demo({
   id: 'vapour-bottle',
   title: 'Alcohol vapour bottle',
   topic: 'combustion',
-  station: 'side trolley',
+  mark: 'trolley',
   shows: 'In the dark, a blue ring of flame walks down a large bottle with a sigh.',
   teaches: 'It is the vapour that burns, and only when it has the right share of air.',
   steps: steps(
@@ -275,8 +256,6 @@ export const vapourBottle = demo({
     kit('taper'),
     kit('fire-blanket'),
     kit('extinguisher'),
-    kit('goggles', 2),
-    kit('face-shield'),
     kit('beaker'),
     kit('spirit-can'),
   ],
@@ -291,7 +270,7 @@ export const vapourBottle = demo({
     'What is poured out goes into the metal can, lid on, before anything is lit. Extinguisher and blanket within reach.',
     'Only a bottle without cracks or stress marks; never glass.',
   ],
-  ppe: ['Goggles and face shield for the presenter', 'Goggles for the helper'],
+  worn: [worn('goggles', 'presenter'), worn('face-shield', 'presenter'), worn('goggles', 'helper')],
   prep: [
     prep('air-bottle', 'Air and dry the bottle, look for cracks', 150, { beforeDoors: true }),
     prep('swirl', 'Measure 40 mL of spirit, cap the stock', 60, {
@@ -322,7 +301,7 @@ export const fogFinale = demo({
   id: 'fog-finale',
   title: 'Fog for everybody',
   topic: 'cold',
-  station: 'front bench',
+  mark: 'bench',
   shows: 'Fog pours off the bench and over the front row’s shoes.',
   teaches: 'The fog is water from the air, made visible by cold.',
   steps: steps(
@@ -338,7 +317,7 @@ export const fogFinale = demo({
   coverS: 15,
   coverLine: 'It is fog. It does as it pleases.',
   retries: 0,
-  kit: [kit('basin'), kit('tray'), kit('kettle'), kit('cryo-gloves'), kit('goggles')],
+  kit: [kit('basin'), kit('tray'), kit('kettle')],
   consumables: [use('dry-ice', 1500, 'whatever is left', 20), use('water', 3000, 'show')],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas', 'slippery floor'],
@@ -348,7 +327,7 @@ export const fogFinale = demo({
     'Whatever is left, never more than 2 kg at a time: the rest goes home in its open box. The basin stands in a tray.',
     'It makes carbon dioxide: keep the doors open and the fog off small children’s faces.',
   ],
-  ppe: ['Loose insulated gloves and goggles for the presenter'],
+  worn: [worn('cryo-gloves', 'presenter'), worn('goggles', 'presenter')],
   prep: [prep('heat-water', 'Fill the kettle and heat it', 120, { readyAfterS: 420, staleAfterS: 1500 })],
   conditions: [yesNo('air', 'A window or door can be opened')],
   faults: [
@@ -366,7 +345,7 @@ export const tinPop = demo({
   id: 'tin-pop',
   title: 'Pop goes the tin',
   topic: 'gases from reactions',
-  station: 'outdoor pad',
+  mark: 'pad',
   shows: 'A push-lid tin of vinegar and baking soda lifts its lid with a pop.',
   teaches: 'A gas wants room; the lid is the first thing to give it.',
   steps: steps(
@@ -383,7 +362,7 @@ export const tinPop = demo({
   coverLine: 'It leaks more than it pops. We leave it alone now.',
   retries: 2,
   volunteers: 1,
-  kit: [kit('tin', 1, 60), kit('goggles', 2), kit('ears', 2)],
+  kit: [kit('tin', 1, 60)],
   consumables: [use('vinegar', 60), use('baking-soda', 4)],
   hazards: ['pressure', 'projectile', 'noise'],
   cautions: [
@@ -391,7 +370,12 @@ export const tinPop = demo({
     'The lid points up, and nobody stands over it or reaches across: it is pressed on from the side, at arm’s length.',
     'Everybody behind the line at 4 m. Wait two minutes before approaching one that did not go.',
   ],
-  ppe: ['Goggles and ear defenders for the presenter and the volunteer'],
+  worn: [
+    worn('goggles', 'presenter'),
+    worn('ears', 'presenter'),
+    worn('goggles', 'volunteer'),
+    worn('ears', 'volunteer'),
+  ],
   conditions: [yesNo('line', 'The line for the audience is laid out at 4 m')],
   faults: [
     fault(
@@ -408,7 +392,7 @@ export const coldBalloon = demo({
   id: 'cold-balloon',
   title: 'The balloon that sleeps',
   topic: 'cold',
-  station: 'side trolley',
+  mark: 'trolley',
   shows: 'Balloons shrink into a flask far too small for them, and wake up again in the hand.',
   teaches: 'Cold gas takes up less room.',
   steps: steps(
@@ -423,7 +407,7 @@ export const coldBalloon = demo({
   retryS: 60,
   coverS: 20,
   coverLine: 'That one has retired.',
-  kit: [kit('dewar', 1, 120), kit('cryo-gloves'), kit('face-shield'), kit('tongs')],
+  kit: [kit('dewar', 1, 120), kit('tongs')],
   consumables: [use('nitrogen', 1500, 'attempt', 15), use('balloon', 5)],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas'],
@@ -432,7 +416,7 @@ export const coldBalloon = demo({
     'Never in a closed vessel. Ventilate: the gas drives out the air.',
     'Latex: ask about allergy before volunteers touch.',
   ],
-  ppe: ['Loose insulated gloves and face shield for the presenter'],
+  worn: [worn('cryo-gloves', 'presenter'), worn('face-shield', 'presenter')],
   prep: [
     prep('blow-up', 'Blow up five balloons', 120, { staleAfterS: 5400 }),
     prep('chill-dewar', 'Chill the open flask with a first pour', 90, {

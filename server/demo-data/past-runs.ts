@@ -1,6 +1,8 @@
 import {
   clockToS,
   eventVersion,
+  stepsOfShowing,
+  stepsTiming,
   type Happening,
   type Outcome,
   type RunEvent,
@@ -168,11 +170,13 @@ export function pastEvents(
       pass(item.timing?.likelyS ?? 120);
       continue;
     }
-    const first = demo.steps.reduce((sum, s) => sum + s.likelyS, 0);
-    const played = run.trouble[demo.id] ?? { outcomes: Array<Outcome>(item.showings).fill('worked') };
+    const { length: showings } = item.series?.levels ?? { length: item.showings };
+    const lastsS = (i: number) => stepsTiming({ steps: stepsOfShowing(demo, item, i, showings) }).likelyS;
+    const played = run.trouble[demo.id] ?? { outcomes: Array<Outcome>(showings).fill('worked') };
     played.outcomes.forEach((outcome, i) => {
       if (i > 0) record({ kind: 'again', body: { itemId: item.id } });
-      pass(i === 0 ? first : played.outcomes[i - 1] === 'failed' ? demo.retryS : demo.furtherS);
+      const again = i > 0 && played.outcomes[i - 1] === 'failed' ? demo.retryS : (demo.furtherS ?? lastsS(i));
+      pass(i === 0 ? lastsS(0) : again);
       const symptom = outcome === 'failed' ? played.symptom : undefined;
       const attemptId = record({
         kind: 'attempt closed',

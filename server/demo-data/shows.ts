@@ -1,4 +1,4 @@
-import type { Person, Show, Venue } from '@hearty/core';
+import type { Mark, Person, Show, Venue } from '@hearty/core';
 import { addDays, formatISO } from 'date-fns';
 import { play, talk } from './build';
 import * as cold from './demos-cold';
@@ -17,6 +17,15 @@ export const people: Person[] = [
   { id: 'sefa', name: 'Sefa', role: 'technician', skills: ['flame', 'high voltage'] },
 ];
 
+/** A mark, as wide and deep as it is, so far right of the middle and behind the front edge; in metres. */
+const mark = (
+  name: string,
+  kind: Mark['kind'],
+  [wideM, deepM]: [number, number],
+  [rightM, backM]: [number, number],
+  more: Partial<Mark> = {},
+): Mark => ({ id: name.replace(/ /g, '-'), name, kind, spots: 1, wideM, deepM, rightM, backM, ...more });
+
 export const venues: Venue[] = [
   {
     id: 'saltmarsh',
@@ -26,7 +35,12 @@ export const venues: Venue[] = [
     flameAllowed: true,
     ceilingM: 5.2,
     frontRowM: 3,
-    stations: ['front bench', 'side trolley', 'floor front'],
+    frontRowSeats: 14,
+    marks: [
+      mark('front bench', 'bench', [1.8, 0.7], [0, 2], { socket: true }),
+      mark('side trolley', 'trolley', [0.9, 0.5], [-2.2, 2.4], { socket: true, waterNear: true }),
+      mark('floor front', 'floor', [2.5, 1.5], [1.9, 0.5]),
+    ],
     notes: 'Kitchen hatch on the left. Heating on a coin meter.',
   },
   {
@@ -37,7 +51,11 @@ export const venues: Venue[] = [
     flameAllowed: false,
     ceilingM: 3.4,
     frontRowM: 2,
-    stations: ['front bench', 'floor front'],
+    frontRowSeats: 8,
+    marks: [
+      mark('front bench', 'bench', [1.6, 0.8], [0, 1.2], { socket: true }),
+      mark('floor front', 'floor', [2, 1.5], [-1.8, 0.4]),
+    ],
     notes: 'No flame, no cryogen, carpet.',
     opens: '08:30',
     closes: '18:00',
@@ -49,7 +67,12 @@ export const venues: Venue[] = [
     indoors: false,
     flameAllowed: true,
     frontRowM: 6,
-    stations: ['outdoor pad', 'side trolley', 'front bench'],
+    marks: [
+      mark('outdoor pad', 'pad', [3, 3], [2.7, 1]),
+      mark('side trolley', 'trolley', [0.9, 0.5], [-2, 2]),
+      mark('front bench', 'bench', [1.8, 0.7], [0, 2]),
+      mark('ground sheet', 'floor', [2, 1.4], [-1, 0.3]),
+    ],
     notes: 'Wind from the sea after noon. Water from the pump house.',
   },
   {
@@ -60,7 +83,12 @@ export const venues: Venue[] = [
     flameAllowed: true,
     ceilingM: 6,
     frontRowM: 4,
-    stations: ['front bench', 'side trolley'],
+    frontRowSeats: 10,
+    marks: [
+      mark('front bench', 'bench', [2, 0.8], [0, 1.5], { socket: true }),
+      mark('side trolley', 'trolley', [0.9, 0.5], [1.8, 1.5], { socket: true }),
+      mark('studio floor', 'floor', [3, 1.4], [-1.5, 0]),
+    ],
     notes: 'Nine minutes to the second. Floor manager counts.',
   },
 ];
@@ -177,7 +205,11 @@ export function shows(today: Date): Show[] {
       crew: all('16:15'),
       items: [
         play(more.windBall, { presenterId: 'ottoline', worth: 4 }),
-        play(more.climbingWater, { presenterId: 'bram', worth: 2 }),
+        play(more.climbingWater, {
+          presenterId: 'bram',
+          worth: 2,
+          series: { parameterId: 'candles', levels: ['1', '2', '3'], onFail: 'go on' },
+        }),
         play(wet.bowingCan, { presenterId: 'ottoline', helperIds: ['bram'], showings: 1 }),
         play(more.smokeRings, { presenterId: 'bram', worth: 3 }),
       ],

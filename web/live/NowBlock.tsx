@@ -5,6 +5,7 @@ import {
   nextItem,
   onStage,
   owed,
+  playedAs,
   type Cue,
   type RunState,
   type Script,
@@ -94,8 +95,7 @@ const OUTCOME_WORDS = {
 function Cures({ script, state }: { script: Script; state: RunState }) {
   const item = onStage(state)!;
   const last = item.attempts.at(-1);
-  const causes =
-    script.byItem.get(item.itemId)?.demo?.faults.find((f) => f.symptom === last?.symptom)?.causes ?? [];
+  const causes = playedAs(script, item)?.demo?.faults.find((f) => f.symptom === last?.symptom)?.causes ?? [];
   if (causes.length === 0) return null;
   return (
     <Box
@@ -105,7 +105,8 @@ function Cures({ script, state }: { script: Script; state: RunState }) {
     >
       {causes.slice(0, 3).map((c) => (
         <li key={c.cause}>
-          <b>{c.cause}</b> — {c.cure}
+          <b>{c.cause}</b>
+          {c.quickTest && ` (${c.quickTest})`} — {c.cure}
         </li>
       ))}
     </Box>

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import type { ItemState, Outcome, Script } from '@hearty/core';
+import { playedAs, type ItemState, type Outcome, type Script } from '@hearty/core';
 import { useState } from 'react';
 import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
@@ -16,7 +16,7 @@ export function OutcomePanel({
   onDone: () => void;
 }) {
   const [outcome, setOutcome] = useState<Outcome>();
-  const symptoms = script.byItem.get(item.itemId)?.demo?.faults.map((f) => f.symptom) ?? [];
+  const symptoms = playedAs(script, item)?.demo?.faults.map((f) => f.symptom) ?? [];
   const close = (chosen: Outcome, symptom?: string) => {
     void record({
       kind: 'attempt closed',

@@ -5,6 +5,9 @@ import {
   mayRetry,
   onStage,
   placeOfNow,
+  playedAs,
+  slotOf,
+  toPick,
   type LiveLanding,
   type RunState,
   type Script,
@@ -23,7 +26,8 @@ import { record, undoLast, useRunLog } from '../session/runLog';
 import { Target } from './Target';
 import { Tide } from './Tide';
 import { useLanding } from './useLanding';
-import { useNow, useRun } from '../session/useRun';
+import { useNow } from '../session/here';
+import { useRun } from '../session/useRun';
 
 /** The stage screen: now, next, what to shout, and where the show will land. Nothing here is typed. */
 export function StagePage({ runId }: { runId: string }) {
@@ -68,7 +72,9 @@ function Stage({ script, state, rehearsal }: { script: Script; state: RunState; 
   const move = forward(script, state);
   const retry = mayRetry(script, state);
   const current = onStage(state);
-  const asks = current?.status === 'now' && !current.closed && !!cueDemo(script, current.itemId);
+  const picks = current?.status === 'now' && state.phase === 'running' ? toPick(script, current) : [];
+  const asks =
+    current?.status === 'now' && !current.closed && picks.length === 0 && !!playedAs(script, current)?.demo;
   const go = () => (move.happening ? void record(move.happening) : asks && setPanel('outcome'));
   const undo = () => state.lastUndoable && void undoLast(state.lastUndoable);
   const hold = () =>
@@ -110,6 +116,23 @@ function Stage({ script, state, rehearsal }: { script: Script; state: RunState; 
         )}
         <Box sx={{ flex: 1 }} />
         {!panel && <CutOffer landing={landing} state={state} />}
+        {!panel && current && picks.length > 0 && (
+          <Box
+            role="group"
+            aria-label="What the audience picks"
+            sx={{ display: 'flex', gap: 4, flexWrap: 'wrap' }}
+          >
+            {picks.map(({ demoId, title }) => (
+              <Target
+                key={demoId}
+                main
+                onClick={() => void record({ kind: 'chosen', body: { itemId: current.itemId, demoId } })}
+              >
+                {title}
+              </Target>
+            ))}
+          </Box>
+        )}
         {!panel && (
           <Box sx={{ display: 'flex', gap: 4, flexWrap: { xs: 'wrap', sm: 'nowrap' } }}>
             {retry && current ? (
@@ -169,10 +192,9 @@ function Stage({ script, state, rehearsal }: { script: Script; state: RunState; 
   );
 }
 
-const cueDemo = (script: Script, itemId: string) => script.byItem.get(itemId)?.demo !== undefined;
-
 function coverLine(script: Script, state: RunState): string {
-  const line = script.byItem.get(state.now ?? '')?.demo?.coverLine;
+  const item = onStage(state);
+  const line = item && playedAs(script, item)?.demo?.coverLine;
   return line ? `“${line}”` : 'leave it there';
 }
 
@@ -192,7 +214,7 @@ function TopLine({
   const leftS =
     state.curtainAt === undefined
       ? undefined
-      : file.show.slotMin * 60 - ((state.downAt ?? now) - state.curtainAt) / 1000;
+      : slotOf(file.show) - ((state.downAt ?? now) - state.curtainAt) / 1000;
   const minutes = (s: number) =>
     `${Math.floor(Math.abs(s) / 60)} min ${String(Math.floor(Math.abs(s) % 60)).padStart(2, '0')} s`;
   const place =
@@ -230,7 +252,7 @@ function TopLine({
         </Box>
       )}
       <Box component="span" role="status" sx={{ color: 'secondary.main' }}>
-        <Kept />
+        <Kept online={useRunLog((s) => s.online)} />
       </Box>
     </Box>
   );

@@ -1,6 +1,6 @@
 import { Box, Button, Paper, Typography } from '@mui/material';
 import { download } from '../kit/download';
-import { outbox, useOutbox, useRunLog } from './runLog';
+import { outbox, useOutbox } from './outbox';
 
 const WHY = {
   gone: 'no server',
@@ -10,9 +10,8 @@ const WHY = {
 } as const;
 
 /** What of this device's events is kept where, and why not further, in a few words. */
-function useKeptWords(): string {
+function useKeptWords(online: boolean): string {
   const { waiting, trouble, onlyInTab } = useOutbox((s) => s);
-  const online = useRunLog((s) => s.online);
   const here = waiting === 0 ? 'all kept' : `${waiting} kept here`;
   if (onlyInTab > 0) return `this device is full · ${onlyInTab} in this tab only: leave it open`;
   if (trouble !== 'none') return `${WHY[trouble]} · ${here}`;
@@ -20,7 +19,8 @@ function useKeptWords(): string {
   return waiting > 0 ? `sending ${waiting}` : 'all kept';
 }
 
-export const Kept = () => <>{useKeptWords()}</>;
+/** `online`: whether the server answers for what is shown beside it. */
+export const Kept = ({ online }: { online: boolean }) => <>{useKeptWords(online)}</>;
 
 /** Said on pages that write into a log, while the server does not take it. */
 export function OwedLine() {

@@ -2,7 +2,7 @@ import { Alert, Box, Button, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { useStore } from 'zustand';
 import { lastAnswers } from './answers';
-import { useRunsHere } from './useRun';
+import { useRunsHere } from './here';
 
 /** While the server is silent: the runs this device has, of one show or of all, each with the way to its stage. */
 export function RunsHere({ silent, showId }: { silent: boolean; showId?: string }) {

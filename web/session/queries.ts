@@ -7,7 +7,7 @@ import {
   type InfiniteData,
   type QueryClient,
 } from '@tanstack/react-query';
-import type { Crate, Demo, Good, Library, Person, Show, Venue } from '@hearty/core';
+import type { Crate, Demo, Good, Library, LibraryFile, Person, Show, Venue } from '@hearty/core';
 import { api, type ApiError } from './api';
 import { newId } from './ids';
 import { lastAnswers } from './answers';
@@ -45,6 +45,28 @@ export const useLibrary = () =>
     queryKey: ['library'],
     queryFn: ({ signal }) => lastAnswers.ask('/library', signal),
   });
+/** A dozen demos to begin with; asked for only where a library is still small. */
+export const useStarter = (wanted: boolean) =>
+  useQuery<LibraryFile, ApiError>({
+    queryKey: ['starter'],
+    enabled: wanted,
+    staleTime: Infinity,
+    queryFn: ({ signal }) => api('/starter', { signal }),
+  });
+
+/** Brings demos of a library file in; gives the ids they have here, by their ids in the file. */
+export function useBringIn() {
+  const client = useQueryClient();
+  return useMutation<
+    { demos: Record<string, string>; goods: number },
+    ApiError,
+    { file: LibraryFile; demoIds: string[] }
+  >({
+    mutationFn: (body) => api('/library-file', { method: 'POST', body }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
 export const useOverview = () =>
   useQuery<Overview, ApiError>({
     queryKey: ['overview'],

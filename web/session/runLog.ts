@@ -2,25 +2,13 @@ import type { Happening, RunSummary } from '@hearty/core';
 import { useStore } from 'zustand';
 import { api } from './api';
 import { newId } from './ids';
-import { openDisk } from './log/disk';
-import { createOutbox, type OutboxState } from './log/outbox';
 import { createRunLog, type RunLogState } from './log/run';
+import { disk, outbox } from './outbox';
 
-/** The logs of this tab: one disk, one outbox, and the run on its screen. */
-export const disk = openDisk();
-export const outbox = createOutbox({
-  disk,
-  ask: api,
-  newId,
-  // The events of a run are shown without the server too; of the others only what is owed.
-  keeps: (run) => !run.includes(':'),
-  channel: new BroadcastChannel('hearty-log'),
-  storage: localStorage,
-});
+/** The run on the screen of this tab. */
 const log = createRunLog({ disk, outbox, ask: api });
 
 export const useRunLog = <T>(of: (state: RunLogState) => T): T => useStore(log.store, of);
-export const useOutbox = <T>(of: (state: OutboxState) => T): T => useStore(outbox.store, of);
 export const openRun = log.open;
 
 /**

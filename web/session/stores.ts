@@ -17,7 +17,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { lastAnswers } from './answers';
 import { ApiError } from './api';
-import { outbox, useOutbox } from './runLog';
+import { outbox, useOutbox } from './outbox';
 
 /** The stores as they will be when what this device still owes is on the server. */
 export function useStores() {

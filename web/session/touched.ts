@@ -1,5 +1,5 @@
 import { queryClient } from './queryClient';
-import { outbox } from './runLog';
+import { outbox } from './outbox';
 
 const ask = (...queryKey: string[]) => queryClient.invalidateQueries({ queryKey });
 

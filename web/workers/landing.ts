@@ -1,6 +1,6 @@
 import type { LiveLanding, RunState, ShowFile } from '@hearty/core';
 import { proxy, wrap, type Remote } from 'comlink';
-import { outbox } from '../session/runLog';
+import { outbox } from '../session/outbox';
 import type { LandingWorker } from './landing.worker';
 
 let worker: Remote<LandingWorker> | undefined;

@@ -8,6 +8,9 @@ import { Nothing, OfItem } from './nothing';
 class StepDone extends OfItem {
   @Id() stepId!: string;
 }
+class Chosen extends OfItem {
+  @Id() demoId!: string;
+}
 class AttemptClosed extends OfItem {
   @Choice(OUTCOMES, 'Outcome') outcome!: Outcome;
   @IsOptional() @Title('What one saw') symptom?: string;
@@ -16,6 +19,8 @@ class AttemptClosed extends OfItem {
 const kinds = {
   curtain: { body: Nothing },
   'item begun': { body: OfItem },
+  /** Of a choice: what the audience picked. */
+  chosen: { body: Chosen },
   'step done': { body: StepDone },
   'attempt closed': { body: AttemptClosed },
   /** The same demo once more: a further showing or a retry. */
@@ -43,6 +48,8 @@ export interface ItemState {
   status: 'to come' | 'now' | 'done' | 'skipped';
   begunAt: number | undefined;
   endedAt: number | undefined;
+  /** Of a choice: the demo that the audience picked. */
+  chosen: string | undefined;
   /** Steps done in the go under way, in their order, and when. */
   stepsDone: { stepId: string; at: number }[];
   /** The go under way has an outcome. */
@@ -81,6 +88,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
           status: 'to come',
           begunAt: undefined,
           endedAt: undefined,
+          chosen: undefined,
           stepsDone: [],
           closed: false,
           attempts: [],
@@ -95,6 +103,11 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
       state.curtainAt ??= at;
     },
     'item begun': (state, { body, at }) => begin(state, body.itemId, at),
+    chosen: (state, { body }) => {
+      const item = state.items.get(body.itemId);
+      // Once it was tried, it is what it is.
+      if (item && item.attempts.length === 0) Object.assign(item, { chosen: body.demoId, stepsDone: [] });
+    },
     'step done': (state, { body, at }) => {
       const item = state.items.get(body.itemId);
       if (!item || item.stepsDone.some((s) => s.stepId === body.stepId)) return;

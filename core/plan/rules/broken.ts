@@ -116,8 +116,8 @@ const ROWS = {
     level: 'caution',
     says: (m, by) => `${one(m.from)} is begun in ${one(m.to)} and done ${by} after that ends.`,
   },
-  station: {
-    id: 'station-taken',
+  mark: {
+    id: 'mark-taken',
     level: 'caution',
     says: (m, by) => `${one(m.to)} needs the ${m.what} ${by} before ${one(m.from)} has left it.`,
   },

@@ -1,10 +1,10 @@
 import { wayOut, type AnyRule, type Finding, type Place, type WayOut } from '../../findings';
 import type { Bands } from '../../forecast';
-import { formatClock } from '../../quantities';
 import type { Script, ScriptItem } from '../../script';
 import type { Demo, Item } from '../../show';
 import type { ColdBudget, Needs } from '../../supplies';
 import { askIn, type Placement, type PlannedItem, type Timetable } from '../../timetable';
+import { clockOf } from '../clock';
 import type { FindingCode } from './codes';
 
 /** What is known of a running order before anything is placed: what weighs an order looks at no more. */
@@ -29,6 +29,7 @@ export class Context implements Order {
   readonly needs: Needs;
   readonly bands: Bands | null;
   readonly cold: readonly ColdBudget[];
+  readonly clock: (s: number) => string;
   private readonly plannedBy: Map<string, PlannedItem>;
 
   constructor({ placement, needs, bands, cold }: Worked) {
@@ -39,10 +40,13 @@ export class Context implements Order {
     this.needs = needs;
     this.bands = bands;
     this.cold = cold;
+    this.clock = clockOf(
+      this.script,
+      this.timetable.items.map((i) => i.startS),
+    );
     this.plannedBy = new Map(this.timetable.items.map((i) => [i.itemId, i]));
   }
 
-  clock = (s: number) => formatClock(this.script.upS + s);
   name = (id: string | undefined) => (id && this.script.people.get(id)?.name) || 'nobody';
   item = (id: string): Item => this.script.byItem.get(id)!.item;
   index = (id: string) => this.script.byItem.get(id)?.index ?? -1;

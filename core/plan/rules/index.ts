@@ -6,6 +6,7 @@ import { Context, type PlanFinding, type PlanRule, type Worked } from './context
 import { DAY_RULES } from './day';
 import { ITEM_RULES } from './items';
 import { loudNoCall, PACE_RULES, wetByVoltage } from './pace';
+import { STAGE_RULES } from './stage';
 import { SUPPLY_RULES } from './supplies';
 import { TASK_RULES } from './tasks';
 
@@ -28,7 +29,14 @@ export const RULES: Record<FindingCode, Rows> = {
   'two-places': [broken('locked-by'), ITEM_RULES.comesLate, ITEM_RULES.leavesEarly, ITEM_RULES.atOnce],
   'not-there': [broken('arrives'), broken('leaves')],
   'two-shows': [DAY_RULES.twoShows],
-  'station-taken': [ITEM_RULES.stationTaken, broken('station')],
+  'mark-taken': [ITEM_RULES.markTaken, broken('mark')],
+  'no-mark': [STAGE_RULES.noMark, STAGE_RULES.tooFewSpots, STAGE_RULES.anotherMark],
+  'mark-unfit': [STAGE_RULES.noSocket, STAGE_RULES.waterByVoltage],
+  helpers: [STAGE_RULES.tooFewHelpers],
+  setting: [STAGE_RULES.settings, STAGE_RULES.fewerOptions],
+  'front-row': [STAGE_RULES.frontRowUnknown],
+  'too-long': [STAGE_RULES.tooLong],
+  unwritten: [STAGE_RULES.notWritten],
   'outside-hours': [ITEM_RULES.waitsForHouse, broken('opens'), broken('closes'), DAY_RULES.afterItCloses],
   'before-get-in': [broken('get-in')],
   'not-allowed-now': [ITEM_RULES.notNow, broken('in-show'), broken('banned-before'), broken('banned-after')],

@@ -265,24 +265,29 @@ const notNow = rule<Context, PlannedItem & { ban: NonNullable<ReturnType<typeof 
     [...shift(c, item.itemId, item.ban.after !== undefined ? -1 : 1), leaveOut(item)].slice(0, 2),
 });
 
-/** A demo set up early keeps its station: nobody else can play there until it is shown. */
-const stationTaken = rule<Context, { set: PlannedItem; setUpIn: string; other: PlannedItem }, FindingCode>({
-  id: 'station-taken',
+/** A demo set up early keeps its mark: where that has no room besides, nobody else can play there until it is shown. */
+const markTaken = rule<
+  Context,
+  { set: PlannedItem; setUpIn: string; other: PlannedItem; mark: string },
+  FindingCode
+>({
+  id: 'mark-taken',
   level: 'caution',
   source: 'arithmetic',
-  when: ({ timetable, item, index, demoOf }) =>
+  when: ({ timetable, item, index, script }) =>
     timetable.items.flatMap((set) => {
       const { setUpIn } = item(set.itemId);
-      const demo = demoOf(set.itemId);
-      if (setUpIn === undefined || !demo) return [];
-      const other = timetable.items
-        .slice(index(setUpIn) + 1, index(set.itemId))
-        .find((i) => demoOf(i.itemId)?.station === demo.station);
-      return other ? [{ set, setUpIn, other }] : [];
+      const standing = script.byItem.get(set.itemId)?.standing;
+      if (setUpIn === undefined || !standing) return [];
+      const other = timetable.items.slice(index(setUpIn) + 1, index(set.itemId)).find((i) => {
+        const there = script.byItem.get(i.itemId)?.standing;
+        return there?.mark.id === standing.mark.id && there.spots + standing.spots > standing.mark.spots;
+      });
+      return other ? [{ set, setUpIn, other, mark: standing.mark.name }] : [];
     }),
   where: ({ other }) => atStart(other),
-  says: ({ set, setUpIn, other }, { clock, demoOf, planned }) =>
-    `“${set.title}” stands ready on the ${demoOf(set.itemId)!.station} from ${clock(planned(setUpIn).endS)}, and “${other.title}” is played there.`,
+  says: ({ set, setUpIn, other, mark }, { clock, planned }) =>
+    `“${set.title}” stands ready on the ${mark} from ${clock(planned(setUpIn).endS)}, and “${other.title}” is played there.`,
   waysOut: ({ setUpIn, other }, { index }) => [
     wayOut(`Set it up after “${other.title}”`, {
       kind: 'move-item',
@@ -322,11 +327,11 @@ const logTimes = rule<
 });
 
 /** What a wait of its own code is told by; every other wait is dead air. */
-const TOLD_APART: WaitReason['kind'][] = ['station', 'kit', 'opens'];
+const TOLD_APART: WaitReason['kind'][] = ['mark', 'kit', 'opens'];
 
 export const ITEM_RULES = {
   deadAir: wait('dead-air', (kind) => !TOLD_APART.includes(kind)),
-  resetLate: wait('reset-late', (kind) => kind === 'station'),
+  resetLate: wait('reset-late', (kind) => kind === 'mark'),
   waitsForKit: wait('kit-short', (kind) => kind === 'kit'),
   waitsForHouse: wait('outside-hours', (kind) => kind === 'opens'),
   nobodyPresents,
@@ -337,6 +342,6 @@ export const ITEM_RULES = {
   notCleared,
   flame,
   notNow,
-  stationTaken,
+  markTaken,
   logTimes,
 };

@@ -84,7 +84,7 @@ test('a station still being reset when the next demo wants it: that demo waits, 
   const reset = { title: 'mop', handsOnS: 500, who: { kind: 'anyone' as const }, inView: false };
   const same = showOf([demo('foam', { reset }), demo('can')]);
   expect(the(same, 'reset-late')).toMatchObject({ itemId: 'i-can', numbers: { waitS: 500 } });
-  const apart = showOf([demo('foam', { reset }), demo('can', { station: 'side trolley' })]);
+  const apart = showOf([demo('foam', { reset }), demo('can', { mark: 'trolley' })]);
   expect(the(apart, 'reset-late')).toBeUndefined();
 });
 
@@ -120,7 +120,8 @@ test('an open action on a demo that is not played stays away, one on the show st
       { id: '2', text: 'new banner', on: 'show', onId: 'show' },
     ],
   });
-  expect(found(file).map((f) => f.says)).toEqual(['From the debrief: new banner']);
+  const actions = found(file).filter((f) => f.code === 'action');
+  expect(actions.map((f) => f.says)).toEqual(['From the debrief: new banner']);
 });
 
 // Whatever the show, a finding must be something a person can act on.

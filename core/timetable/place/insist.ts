@@ -86,9 +86,9 @@ class Placing {
         for (const { unit } of free) held[unit] = u;
         for (const user of users) {
           if (user === undefined) continue;
-          const { point, afterS } = good.uses[user]!.release;
           const why = { kind: 'kit' as const, what: good.goodId };
-          for (const to of use.starts) this.decide({ from: point, to, lagS: afterS, why });
+          for (const { point, afterS } of good.uses[user]!.releases)
+            for (const to of use.starts) this.decide({ from: point, to, lagS: afterS, why });
         }
       });
     }

@@ -56,12 +56,12 @@ function claims(file: ShowFile, { timetable, conflicts, broken }: Placement): vo
   for (const reset of resets) {
     const of = itemOf.get(reset.itemId)!;
     expect(reset.startS).toBeGreaterThanOrEqual(of.endS);
-    const station = file.demos.find((d) => `i-${d.id}` === reset.itemId)!.station;
+    const { mark } = file.demos.find((d) => `i-${d.id}` === reset.itemId)!;
     const next = items.find(
       (i) =>
         i.startS >= of.endS &&
         i !== of &&
-        file.demos.some((d) => `i-${d.id}` === i.itemId && d.station === station),
+        file.demos.some((d) => `i-${d.id}` === i.itemId && d.mark === mark),
     );
     if (next) expect(next.startS).toBeGreaterThanOrEqual(reset.endS);
   }
@@ -247,7 +247,7 @@ describe('the model', () => {
     ]);
     show = applyChange(show, { kind: 'move-item', itemId: 'set', toIndex: 0 });
     expect(plan({ ...file, show }, { plays: 0 }).findings).toContainEqual(
-      expect.objectContaining({ code: 'station-taken', itemId: 'i-a' }),
+      expect.objectContaining({ code: 'mark-taken', itemId: 'i-a' }),
     );
     // Moved behind its showing it sets nothing up any more.
     show = applyChange(show, { kind: 'move-item', itemId: 'set', toIndex: 2 });

@@ -36,7 +36,7 @@ export interface BrokenLimit {
 }
 
 /**
- * Places everything: items in the presenter's order, prep tasks and resets among the crew, the stations and the kit.
+ * Places everything: items in the presenter's order, prep tasks and resets among the crew, the marks and the kit.
  * First of all no window is broken, then the dead air is least; of such placings what goes stale is prepared as late,
  * and what keeps as early, as all else allows. Seconds from curtain-up. Pure: same script and budget, same answer.
  */
@@ -146,7 +146,7 @@ function placed(
     getInS: work.getInS,
     doorsS: work.doorsS,
     endS: items.at(-1)?.endS ?? 0,
-    slotEndS: file.show.slotMin * 60,
+    slotEndS: script.slotS,
     ...(file.show.hardEnd !== undefined && { hardEndS: script.at(file.show.hardEnd) }),
     ...(opens !== undefined && { opensS: opens }),
     ...(closes !== undefined && { closesS: closes }),
@@ -201,7 +201,7 @@ function plannedTask(
   point: number,
   personId: string | undefined,
 ): PlannedTask {
-  const { itemId, task, title, lengthS, hostItemId, may } = work.activities[point]!;
+  const { itemId, task, title, lengthS, hostItemId, markId, may } = work.activities[point]!;
   const startS = settled.times[point]!;
   const handsOffS = startS + lengthS;
   const readyS = handsOffS + task!.readyAfterS;
@@ -224,6 +224,6 @@ function plannedTask(
     locked: choice?.startS !== undefined,
     ...(choice?.personId !== undefined && { chosen: true }),
     ...(hostItemId !== undefined && { hostItemId }),
-    ...(task!.station !== undefined && { station: task!.station }),
+    ...(markId !== undefined && { markId }),
   };
 }

@@ -418,8 +418,11 @@ export class Search {
   }
 
   private freeAt(good: ScarceKit, user: number): number {
-    const { point, afterS } = good.uses[user]!.release;
-    return this.earliest[point]! + afterS;
+    const { releases } = good.uses[user]!;
+    return releases.reduce(
+      (at, { point, afterS }) => Math.max(at, this.earliest[point]! + afterS),
+      -Infinity,
+    );
   }
 
   private tryKit(units: number[]): boolean {
@@ -432,8 +435,9 @@ export class Search {
     const { starts } = good.uses[use]!;
     const ok = was.every((user, i) => {
       if (user === undefined || was.indexOf(user) < i) return true;
-      const { point, afterS } = good.uses[user]!.release;
-      return starts.every((start) => this.decide(point, start, afterS, why));
+      return good.uses[user]!.releases.every(({ point, afterS }) =>
+        starts.every((start) => this.decide(point, start, afterS, why)),
+      );
     });
     if (!ok) this.untryKit();
     return ok;

@@ -23,13 +23,13 @@ export type WhyKind =
   | 'host-from'
   | 'host-by'
   | 'reset'
-  | 'station'
+  | 'mark'
   | 'kit'
   | 'hands';
 
 export interface Why {
   kind: WhyKind;
-  /** The person, the good, the station or the time of day it is about. */
+  /** The person, the good, the mark or the time of day it is about. */
   what?: string;
 }
 
@@ -53,14 +53,22 @@ export interface Activity {
   /** Better late than early: it goes stale, or keeps a vessel or a place while it stands. */
   late: boolean;
   task?: PrepTask;
+  /** The mark a task takes. */
+  markId?: string;
   hostItemId?: string;
 }
 
-/** A piece of kit wanted by an item: from its first holding task, or its start, until its release. */
+/** A moment after which something is free again: some seconds after a point begins. */
+export interface Release {
+  point: number;
+  afterS: number;
+}
+
+/** Kit wanted by an item, or by several that share it: from its first holding task, or its start, until its releases. */
 export interface KitUse {
   count: number;
   starts: number[];
-  release: { point: number; afterS: number };
+  releases: Release[];
 }
 
 export interface ScarceKit {

@@ -172,7 +172,7 @@ export const REASONS: Record<WhyKind, Reason> = {
     waysOut: (t, excessS) =>
       t.to.lengthS >= excessS ? [wayOut(`Do ${one(t.to)} ${formatDuration(excessS)} quicker`)] : [],
   },
-  station: {
+  mark: {
     givesWay: 10,
     inCircle: (t) =>
       `the ${t.what} is free for ${one(t.to)} only ${length(t)} after ${one(t.from)} ${t.from.kind === 'reset' ? 'is begun' : 'begins'}`,

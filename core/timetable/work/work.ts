@@ -1,16 +1,29 @@
 import { clockToS } from '../../quantities';
-import type { Script } from '../../script';
-import type { Demo, Item, Person, PrepTask, ShowFile, Station, Timing } from '../../show';
+import {
+  sharedPieces,
+  stepsOfShowing,
+  stepsTiming,
+  type Script,
+  type ScriptItem,
+  type Standing,
+} from '../../script';
+import type { Demo, Item, KitNeed, Mark, Person, PrepTask, ShowFile, TaskChoice, Timing } from '../../show';
 import {
   origin,
   type Activity,
   type KitUse,
+  type Release,
   type ScarceKit,
   type WhyKind,
   type Work,
   type WorkLink,
 } from './activity';
 import { mayDo } from './who';
+
+/** A spot of a mark that is given back: when, and about when, in seconds from curtain-up. */
+interface Freed extends Release {
+  aboutS: number;
+}
 
 /** Reads a script as work. Seconds from curtain-up. */
 export function workOf(script: Script): Work {
@@ -22,8 +35,9 @@ class Builder {
   private readonly links: WorkLink[] = [];
   private readonly people: Work['people'];
   private readonly crew: (Person | undefined)[];
-  private readonly released = new Map<Station, { point: number; afterS: number }[]>();
-  private readonly uses = new Map<string, KitUse[]>();
+  /** By mark: when each of its spots is free again; null where it always was. */
+  private readonly spots = new Map<string, (Freed | null)[]>();
+  private readonly uses = new Map<string, { need: KitNeed; starts: number[]; end: Release }[]>();
   private readonly points = new Map<string, number>();
   private readonly file: ShowFile;
 
@@ -41,7 +55,7 @@ class Builder {
   work(): Work {
     const { items } = this.script;
     items.forEach(({ item, whole }, i) => this.addItem(item, whole, items[i - 1]?.item));
-    for (const { item, demo } of items) if (demo) this.addWork(item, demo);
+    for (const { item, demo, standing } of items) if (demo && standing) this.addWork(item, demo, standing);
     const kit = this.scarce();
     return {
       activities: this.activities,
@@ -84,37 +98,59 @@ class Builder {
     }
   }
 
-  private addWork(item: Item, demo: Demo): void {
+  private addWork(item: Item, demo: Demo, { mark, spots }: Standing): void {
     const point = this.points.get(item.id)!;
     const begins = this.points.get(item.setUpIn ?? '') ?? point;
-    const tasks = new Map(demo.prep.map((task) => [task.id, this.addTask(item, demo, task)]));
+    const freed = this.taken(mark, spots);
+    const asides = new Map<string, readonly (Freed | null)[]>();
+    const tasks = new Map(
+      demo.prep.map((task) => [task.id, this.addTask(item, demo, task, { mark, freed }, asides)]),
+    );
     // The marks of its preparation are its own until it is played; what else is prepared there for it takes turns.
-    for (const { station } of demo.prep)
-      if (station && station !== demo.station) this.released.set(station, [{ point, afterS: 0 }]);
+    for (const id of asides.keys()) this.spots.get(id)!.push(this.freed(item, { point, afterS: 0 }, 0));
     for (const task of demo.prep) {
       const takers = demo.prep.filter((t) => t.afterTaskId === task.id).map((t) => tasks.get(t.id)!);
       this.takenUp(tasks.get(task.id)!, takers.length ? takers : [begins], takers.length ? takers : [point]);
     }
-    for (const free of this.released.get(demo.station) ?? []) {
+    for (const free of freed) {
+      if (!free) continue;
       // Who plays there between the set-up and the showing is a finding of its own; the showing waits for them.
       const between = free.point > begins && begins !== point;
       const waits = between && this.activities[free.point]!.itemId !== item.setUpIn ? point : begins;
-      this.link(free.point, waits, free.afterS, 'station', demo.station);
+      this.link(free.point, waits, free.afterS, 'mark', mark.name);
     }
     const end = this.addReset(item, demo, point);
-    this.released.set(demo.station, [end]);
+    const busyS = this.activities[point]!.lengthS + (end.point === point ? 0 : demo.reset!.handsOnS);
+    for (const _ of freed) this.spots.get(mark.id)!.push(this.freed(item, end, busyS));
     for (const need of demo.kit) {
       const holding = demo.prep.filter((t) => t.holds?.includes(need.goodId)).map((t) => tasks.get(t.id)!);
-      const use: KitUse = {
-        count: need.count,
-        starts: holding.length ? [...holding, begins] : [begins],
-        release: { point: end.point, afterS: end.afterS + need.turnRoundS },
-      };
-      this.uses.set(need.goodId, [...(this.uses.get(need.goodId) ?? []), use]);
+      const uses = this.uses.get(need.goodId) ?? [];
+      uses.push({ need, starts: holding.length ? [...holding, begins] : [begins], end });
+      this.uses.set(need.goodId, uses);
     }
   }
 
-  private addTask(item: Item, demo: Demo, task: PrepTask): number {
+  /** Takes spots of a mark, those that are free first; gives when each is. Whoever takes them gives them back. */
+  private taken({ id, spots }: Mark, count: number): (Freed | null)[] {
+    const free = this.spots.get(id) ?? new Array<Freed | null>(spots).fill(null);
+    free.sort((a, b) => (a?.aboutS ?? -Infinity) - (b?.aboutS ?? -Infinity) || 0);
+    this.spots.set(id, free);
+    return free.splice(0, count);
+  }
+
+  /** A spot given back by an item, with about when: so long after the items before it have been played without waits. */
+  private freed(item: Item, release: Release, busyS: number): Freed {
+    const before = this.script.items.slice(0, this.script.byItem.get(item.id)!.index);
+    return { ...release, aboutS: before.reduce((sum, { whole }) => sum + whole.likelyS, 0) + busyS };
+  }
+
+  private addTask(
+    item: Item,
+    demo: Demo,
+    task: PrepTask,
+    own: { mark: Mark; freed: readonly (Freed | null)[] },
+    asides: Map<string, readonly (Freed | null)[]>,
+  ): number {
     const choice = item.tasks?.find((c) => c.taskId === task.id);
     const host = this.points.get(choice?.inItemId ?? '');
     const index = this.activities.length;
@@ -131,21 +167,41 @@ class Builder {
       lengthS: task.handsOnS,
       may: host === undefined ? may : [],
       needsHands: host === undefined,
-      onStage: host === undefined ? [] : this.activities[host]!.onStage.slice(0, 1),
-      late: task.staleAfterS !== undefined || !!task.holds?.length || task.station !== undefined,
+      onStage: host === undefined ? [] : this.handsIn(host, task),
+      late:
+        !choice?.early && (task.staleAfterS !== undefined || !!task.holds?.length || task.mark !== undefined),
       task,
       ...(host !== undefined && { hostItemId: choice!.inItemId! }),
     });
-    this.taskLimits(index, task, host === undefined ? may : [], host);
+    this.taskLimits(index, task, host === undefined ? may : []);
+    if (host !== undefined) this.hosted(index, host, choice!);
     if (choice?.startS !== undefined && host === undefined) {
       this.link(0, index, choice.startS, 'locked-from');
       this.link(index, 0, -choice.startS, 'locked-by');
     }
-    if (task.station) {
-      for (const free of this.released.get(task.station) ?? [])
-        this.link(free.point, index, free.afterS, 'station', task.station);
+    if (task.mark) {
+      const mark = task.mark === demo.mark ? own.mark : this.script.marks.first(task.mark);
+      const freed = mark.id === own.mark.id ? own.freed : (asides.get(mark.id) ?? this.taken(mark, 1));
+      if (mark.id !== own.mark.id) asides.set(mark.id, freed);
+      this.activities[index]!.markId = mark.id;
+      for (const free of freed) if (free) this.link(free.point, index, free.afterS, 'mark', mark.name);
     }
     return index;
+  }
+
+  /** Begun on stage, by whoever of those on may do it: the presenter first. */
+  private handsIn(host: number, { who }: PrepTask): number[] {
+    const { onStage } = this.activities[host]!;
+    const free = onStage.find((p) => mayDo(this.crew[p], who)) ?? onStage[0];
+    return free === undefined ? [] : [free];
+  }
+
+  /** After a step of its host, or as that begins; and done before it ends. */
+  private hosted(index: number, host: number, { afterStepId }: TaskChoice): void {
+    const { lengthS, itemId } = this.activities[host]!;
+    const scripted = this.script.byItem.get(itemId)!;
+    this.link(host, index, stepEndsS(scripted, afterStepId), 'host-from');
+    this.link(index, host, this.activities[index]!.lengthS - lengthS, 'host-by');
   }
 
   /** The next of the chain, or the item, takes it up: not before it is ready, not after it is stale. */
@@ -156,7 +212,7 @@ class Builder {
     for (const next of freshFor) this.link(next, index, -(lengthS + task!.staleAfterS), 'stale');
   }
 
-  private taskLimits(index: number, task: PrepTask, may: number[], host: number | undefined): void {
+  private taskLimits(index: number, task: PrepTask, may: number[]): void {
     const length = task.handsOnS;
     const { opens, closes } = this.file.venue;
     this.link(0, index, this.before(this.file.show.getIn), 'get-in', this.file.show.getIn);
@@ -172,10 +228,6 @@ class Builder {
       if (ban.after !== undefined)
         this.link(index, 0, length - this.script.at(ban.after), 'banned-after', ban.hazard);
     }
-    if (host !== undefined) {
-      this.link(host, index, 0, 'host-from');
-      this.link(index, host, length - this.activities[host]!.lengthS, 'host-by');
-    }
   }
 
   /** Nobody does it before the first of those who may do it comes, or after the last of them has left. */
@@ -190,7 +242,7 @@ class Builder {
   }
 
   /** Adds the reset, if the item has one behind, and tells when its place and kit are free. */
-  private addReset(item: Item, demo: Demo, point: number): { point: number; afterS: number } {
+  private addReset(item: Item, demo: Demo, point: number): Release {
     const { reset } = demo;
     if (!reset || reset.inView) return { point, afterS: this.activities[point]!.lengthS };
     const index = this.activities.length;
@@ -216,16 +268,45 @@ class Builder {
       const shelf = this.script.goods.get(goodId)?.onShelf ?? 0;
       const extra = this.file.show.extraKit?.find((e) => e.goodId === goodId)?.count ?? 0;
       const units = Math.floor(shelf + extra);
-      const wanted = uses.reduce((sum, use) => sum + use.count, 0);
-      if (units < 1 || uses.length < 2 || wanted <= units) return [];
-      uses.forEach((use, i) => {
-        const next = uses[i + 1];
+      const shared = this.shared(goodId, uses);
+      const wanted = shared.reduce((sum, use) => sum + use.count, 0);
+      if (units < 1 || shared.length < 2 || wanted <= units) return [];
+      shared.forEach((use, i) => {
+        const next = shared[i + 1];
         // Two that together want more than there is must follow one another, whichever pieces they take.
         if (!next || Math.min(use.count, units) + Math.min(next.count, units) <= units) return;
-        for (const start of next.starts)
-          this.link(use.release.point, start, use.release.afterS, 'kit', goodId);
+        for (const { point, afterS } of use.releases)
+          for (const start of next.starts) this.link(point, start, afterS, 'kit', goodId);
       });
-      return [{ goodId, units, uses: uses.map((u) => ({ ...u, count: Math.min(u.count, units) })) }];
+      return [{ goodId, units, uses: shared.map((u) => ({ ...u, count: Math.min(u.count, units) })) }];
     });
   }
+
+  /** Uses of one good as pieces are taken: of a vessel with places, those with the same contents together. */
+  private shared(
+    goodId: string,
+    uses: readonly { need: KitNeed; starts: number[]; end: Release }[],
+  ): KitUse[] {
+    return sharedPieces(
+      uses.map((u) => u.need),
+      this.script.goods.get(goodId),
+    ).map(({ needs, pieces }) => ({
+      count: pieces,
+      starts: needs.flatMap((i) => uses[i]!.starts),
+      releases: needs.map((i) => ({
+        point: uses[i]!.end.point,
+        afterS: uses[i]!.end.afterS + uses[i]!.need.turnRoundS,
+      })),
+    }));
+  }
+}
+
+/** Seconds from an item's beginning to the end of one of its steps as planned; 0 without one. */
+function stepEndsS({ demo, item, showings }: ScriptItem, stepId: string | undefined): number {
+  const steps = demo ? stepsOfShowing(demo, item, 0, item.showings) : [];
+  const at = steps.findIndex((step) => step.id === stepId);
+  if (at < 0) return 0;
+  const whole = stepsTiming({ steps }).likelyS;
+  const share = whole > 0 ? stepsTiming({ steps: steps.slice(0, at + 1) }).likelyS / whole : 0;
+  return Math.round(share * showings[0]!.likelyS);
 }

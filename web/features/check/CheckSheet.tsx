@@ -12,21 +12,21 @@ export function CheckSheet({
   checks: readonly Check[];
   state: RunState;
 }) {
-  const stations = [...new Set(checks.map((c) => c.station))];
+  const places = [...new Map(checks.map((c) => [c.markId, c.place]))];
   return (
     <Sheet
       of="Check list"
       title={`${show.title}: checks before doors`}
       about={`${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · doors ${show.doors}. The venue’s rules, local codes and trained people come first.`}
     >
-      {stations.map((station) => (
+      {places.map(([markId, place]) => (
         <PaperTable
-          key={station}
-          title={station[0]!.toUpperCase() + station.slice(1)}
+          key={markId}
+          title={place[0]!.toUpperCase() + place.slice(1)}
           head={['', 'What', 'How it has to be', 'Found']}
           widths={[6, 38, 36, 20]}
           rows={checks
-            .filter((c) => c.station === station)
+            .filter((c) => c.markId === markId)
             .map((c) => ({
               key: c.id,
               cells: [

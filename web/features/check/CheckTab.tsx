@@ -1,5 +1,17 @@
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
-import { declare, gates, judge, type Check, type Gate, type RunState, type Verdict } from '@hearty/core';
+import {
+  declare,
+  gates,
+  judge,
+  type Check,
+  type Gate,
+  type RunState,
+  type Verdict,
+  wornIn,
+  wornSaid,
+  type PlacedMark,
+  type Script,
+} from '@hearty/core';
 import { Box, Button, Chip, Paper, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
@@ -15,7 +27,7 @@ import { useRun } from '../../session/useRun';
 import { useShow } from '../../session/show';
 import { CheckSheet } from './CheckSheet';
 
-/** The set-up before doors: station after station, and which items are go. */
+/** The set-up before doors: mark after mark, and which items are go. */
 export function CheckTab() {
   const { file, openRun } = useShow();
   if (!openRun) return <StartRun showId={file.show.id} label="Start checking the set-up" />;
@@ -34,7 +46,7 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
   if (!run || !checks || !fresh) return <Loading what="the checks" />;
   const { state } = run;
   const answered = checks.filter((c) => state.checks.has(c.id)).length;
-  const stations = [...new Set(checks.map((c) => c.station))];
+  const places = [...new Map(checks.map((c) => [c.markId, c.place]))];
   return (
     <OnPaper
       title={`${run.file.show.title}: checks`}
@@ -58,14 +70,15 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
               Print
             </Button>
           </Box>
-          {stations.map((station) => (
-            <Box key={station} component="section" sx={{ mb: 6 }}>
+          {places.map(([markId, place]) => (
+            <Box key={markId} component="section" sx={{ mb: 6 }}>
               <Typography variant="h2" sx={{ mb: 2, '&::first-letter': { textTransform: 'uppercase' } }}>
-                {station}
+                {place}
               </Typography>
+              <Warnings script={run.script} markId={markId} />
               <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
                 {checks
-                  .filter((c) => c.station === station)
+                  .filter((c) => c.markId === markId)
                   .map((c) => (
                     <CheckRow key={c.id} check={c} state={state} />
                   ))}
@@ -73,11 +86,50 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
             </Box>
           ))}
         </Box>
-        <Gates gates={verdicts} showId={showId} />
+        <Gates gates={verdicts} script={run.script} showId={showId} />
       </Box>
     </OnPaper>
   );
 }
+
+/** What a mark is like, and what is worn and warned of in what is played there. */
+function Warnings({ script, markId }: { script: Script; markId: string }) {
+  const mark = script.marks.all.find((m) => m.id === markId);
+  const here = script.items.filter((i) => i.standing?.mark.id === markId);
+  const lines = here.flatMap(({ item, demo }) => {
+    const said = demo ? [...wornSaid(wornIn(demo, script.goods)), ...demo.cautions] : [];
+    return said.length ? [{ id: item.id, title: item.title, said }] : [];
+  });
+  return (
+    <>
+      {mark && <Typography color="textSecondary">{markWords(mark)}</Typography>}
+      {lines.length > 0 && (
+        <Box
+          component="section"
+          aria-label={`Worn, and cautions: ${mark?.name ?? ''}`}
+          sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 3, mb: 2 }}
+        >
+          {lines.map(({ id, title, said }) => (
+            <Typography key={id} sx={{ fontSize: 'small' }}>
+              <b>{title}:</b> {said.map((s) => (s.endsWith('.') ? s : `${s}.`)).join(' ')}
+            </Typography>
+          ))}
+        </Box>
+      )}
+    </>
+  );
+}
+
+const markWords = ({ wideM, deepM, spots, socket, waterNear, lacking }: PlacedMark): string =>
+  [
+    lacking && 'not written down at this venue',
+    wideM !== undefined && deepM !== undefined && `${wideM} × ${deepM} m`,
+    spots > 1 && `${spots} spots`,
+    socket && 'socket',
+    waterNear && 'water near',
+  ]
+    .filter(Boolean)
+    .join(' · ');
 
 function CheckRow({ check, state }: { check: Check; state: RunState }) {
   const answer = state.checks.get(check.id);
@@ -184,9 +236,16 @@ function VerdictWord({ verdict, at }: { verdict: Verdict; at: number | undefined
   );
 }
 
+/** What goes on instead of a demo that is no-go, where it says so. */
+function StandBy({ script, itemId }: { script: Script; itemId: string }) {
+  const id = script.byItem.get(itemId)?.demo?.standByDemoId;
+  const demo = script.file.demos.find((d) => d.id === id);
+  return demo ? <Typography sx={{ fontSize: 'small' }}>Stand-by demo: “{demo.title}”</Typography> : null;
+}
+
 const WORDS = { go: 'Go', 'no-go': 'No-go', open: 'Not checked' } as const;
 
-function Gates({ gates: list, showId }: { gates: Gate[]; showId: string }) {
+function Gates({ gates: list, script, showId }: { gates: Gate[]; script: Script; showId: string }) {
   const nogo = list.filter((g) => g.verdict === 'no-go').length;
   const open = list.filter((g) => g.verdict === 'open').length;
   return (
@@ -222,6 +281,7 @@ function Gates({ gates: list, showId }: { gates: Gate[]; showId: string }) {
                 {reason}
               </Typography>
             ))}
+            {gate.verdict === 'no-go' && <StandBy script={script} itemId={gate.itemId} />}
           </Box>
         ))}
       </Box>

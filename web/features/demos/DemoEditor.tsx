@@ -1,5 +1,14 @@
 import { Alert, Box, Button, Typography } from '@mui/material';
-import { blankDemo, Demo, demoProblems, formatDuration, stepsTiming, type Stored } from '@hearty/core';
+import {
+  BLANK,
+  blankDemo,
+  Demo,
+  demoProblems,
+  formatDuration,
+  stepsTiming,
+  touched,
+  type Stored,
+} from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useRef, type FormEvent, type ReactNode } from 'react';
 import { useWatch } from 'react-hook-form';
@@ -16,10 +25,12 @@ import {
   Kit,
   Parameters,
   Prep,
+  ReadingFields,
   ResetFields,
   Steps,
   Variants,
-} from './DemoLists';
+  WornRows,
+} from './lists';
 import { SpanPreview } from './SpanPreview';
 
 /** Every field of a demo. Nothing is saved until all of it is right. */
@@ -49,7 +60,15 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
   // Set at the moment of leaving after a save, before the form has heard that it is clean.
   const leaving = useRef(false);
   const blocker = useBlocker(() => isDirty && !leaving.current);
-  const submit = (event: FormEvent) => void form.handleSubmit(save)(event);
+  const submit = (event: FormEvent) => {
+    // Rows that nobody wrote anything in are not kept, and stand in nobody's way.
+    for (const list of LISTS) {
+      const rows: readonly object[] = form.getValues(list) ?? [];
+      const kept = touched(list, rows);
+      if (kept !== rows) form.setValue(list, [...kept] as never);
+    }
+    void form.handleSubmit(save)(event);
+  };
   return (
     <FormOf of={Demo} form={form}>
       <Box component="form" noValidate onSubmit={submit} sx={{ maxWidth: 1120 }}>
@@ -90,9 +109,13 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
           <FieldIn name="teaches" />
           <Row>
             <FieldIn name="topic" />
-            <FieldIn name="station" />
-            <FieldIn name="intensity" />
+            <FieldIn name="mark" />
+            <FieldIn name="spots" />
+            <FieldIn name="socket" />
+          </Row>
+          <Row>
             <FieldIn name="guessOdds" />
+            <FieldIn name="intensity" />
           </Row>
           <Row>
             <FieldIn name="helpers" />
@@ -132,13 +155,18 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
             <FieldIn name="skills" />
           </Row>
           <FieldIn name="cautions" />
-          <FieldIn name="ppe" />
+        </Part>
+        <Part title="What is worn">
+          <WornRows />
         </Part>
         <Part title="Parameters">
           <Parameters />
         </Part>
         <Part title="Variants">
           <Variants />
+        </Part>
+        <Part title="What is measured">
+          <ReadingFields />
         </Part>
         <Part title="Must hold before doors">
           <Conditions />
@@ -153,6 +181,19 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
     </FormOf>
   );
 }
+
+/** The lists whose empty rows are let go. */
+const LISTS = [
+  'steps',
+  'prep',
+  'kit',
+  'consumables',
+  'worn',
+  'parameters',
+  'variants',
+  'conditions',
+  'faults',
+] as const;
 
 /** What goes on instead if this demo is a no-go. */
 function StandBy({ id }: { id: string }) {
@@ -194,5 +235,5 @@ const Row = ({ children }: { children: ReactNode }) => (
 
 const newDemo = (id: string): Demo => ({
   ...blankDemo(id),
-  steps: [{ id: 's1', kind: 'say', text: '', bestS: 20, likelyS: 30, worstS: 60 }],
+  steps: [BLANK.steps('s1')],
 });

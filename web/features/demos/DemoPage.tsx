@@ -6,8 +6,13 @@ import {
   formatKitchen,
   stepsTiming,
   type Demo,
+  type Parameter,
   type PrepTask,
+  type Reading,
   PER_WORDS,
+  unwritten,
+  wornIn,
+  wornSaid,
 } from '@hearty/core';
 import type { ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -30,6 +35,7 @@ export function DemoPage() {
   if (!demo) return <Typography variant="h1">This demo is not in the library any more.</Typography>;
   const line = logbook.data?.demos.find((d) => d.demoId === demoId);
   const total = stepsTiming(demo);
+  const goods = new Map(library.data.goods.map((g) => [g.id, g]));
   const goodName = (id: string) => library.data.goods.find((g) => g.id === id)?.name ?? id;
   const unit = (id: string) => library.data.goods.find((g) => g.id === id)?.unit ?? 'piece';
   return (
@@ -57,12 +63,19 @@ export function DemoPage() {
       <Typography color="textSecondary" sx={{ maxWidth: '70ch', mb: 3 }}>
         {demo.teaches}
       </Typography>
+      {unwritten(demo).length > 0 && (
+        <Typography sx={{ mb: 3 }}>
+          Not written down yet: {unwritten(demo).join(', ')}.{' '}
+          <Link to={`/demos/${demo.id}/edit`}>Write it down</Link>
+        </Typography>
+      )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 4 }}>
         {[
           demo.topic,
-          demo.station,
+          demo.mark,
           `${formatDuration(total.likelyS)} (${formatDuration(total.bestS)} to ${formatDuration(total.worstS)})`,
-          demo.volunteers > 0 && `${demo.volunteers} volunteers`,
+          demo.helpers > 0 && `${demo.helpers} ${demo.helpers === 1 ? 'helper' : 'helpers'}`,
+          demo.volunteers > 0 && `${demo.volunteers} ${demo.volunteers === 1 ? 'volunteer' : 'volunteers'}`,
         ]
           .filter(Boolean)
           .map((word) => (
@@ -79,7 +92,8 @@ export function DemoPage() {
               {demo.steps.map((s) => (
                 <li key={s.id}>
                   <Box component="span" sx={{ color: 'text.secondary' }}>
-                    {s.kind}:{' '}
+                    {s.kind}
+                    {s.showing && ` (${SHOWING[s.showing]})`}:{' '}
                   </Box>
                   <Box component="span" sx={{ fontWeight: s.kind === 'shout' ? 700 : 400 }}>
                     {s.text}
@@ -93,8 +107,9 @@ export function DemoPage() {
               ))}
             </Box>
             <Typography color="textSecondary" sx={{ mt: 2 }}>
-              Showing it again takes {formatDuration(demo.furtherS)}, a retry {formatDuration(demo.retryS)}.
-              {demo.coverLine && ` If it fails in the end: “${demo.coverLine}”`}
+              Showing it again takes{' '}
+              {demo.furtherS === undefined ? 'as long as its steps' : formatDuration(demo.furtherS)}, a retry{' '}
+              {formatDuration(demo.retryS)}.{demo.coverLine && ` If it fails in the end: “${demo.coverLine}”`}
             </Typography>
           </Block>
           <Block title="Preparation">
@@ -140,7 +155,7 @@ export function DemoPage() {
                 Cautions
               </Typography>
               <Box component="ul" sx={{ pl: 5, m: 0 }}>
-                {[...demo.cautions, ...demo.ppe.map((p) => `Wear: ${p}.`)].map((c) => (
+                {[...demo.cautions, ...wornSaid(wornIn(demo, goods))].map((c) => (
                   <li key={c}>{c}</li>
                 ))}
               </Box>
@@ -162,10 +177,16 @@ export function DemoPage() {
             <Plain
               list={demo.consumables.map((c) => {
                 const kitchen = formatKitchen(c.amount, unit(c.goodId));
-                return `${goodName(c.goodId)}: ${formatAmount(c.amount, unit(c.goodId))}${kitchen && ` (${kitchen})`} per ${PER_WORDS[c.per]}${c.levels === undefined ? '' : `, ${c.levels} levels`}${c.wastePct ? `, ${c.wastePct} % waste` : ''}`;
+                return `${goodName(c.goodId)}: ${formatAmount(c.amount, unit(c.goodId))}${kitchen && ` (${kitchen})`} per ${PER_WORDS[c.per]}${grows(demo, c.scalesWith)}${c.wastePct ? `, ${c.wastePct} % waste` : ''}`;
               })}
             />
           </Block>
+          {demo.reading && <Block title="Measured after each attempt">{readingSaid(demo.reading)}</Block>}
+          {(demo.parameters?.length ?? 0) > 0 && (
+            <Block title="What one may set">
+              <Plain list={demo.parameters!.map(parameterSaid)} />
+            </Block>
+          )}
           <Block title="Must hold before doors">
             <Plain
               list={demo.conditions.map(
@@ -179,6 +200,21 @@ export function DemoPage() {
     </Box>
   );
 }
+
+const SHOWING = { first: 'first showing', further: 'further showings', last: 'last showing' };
+
+const grows = (demo: Demo, id: string | undefined): string => {
+  const parameter = demo.parameters?.find((p) => p.id === id);
+  return parameter ? `, growing with ${parameter.title}` : '';
+};
+
+const parameterSaid = ({ title, names, usual, min, max, unit = '' }: Parameter): string =>
+  names ? `${title}: ${names.join(', ')}` : `${title}: ${min} to ${max} ${unit}, usually ${usual}`;
+
+const readingSaid = ({ title, kind, words = [], min, max, unit = '' }: Reading): string =>
+  kind === 'choice'
+    ? `${title}: ${words.join(', ')}`
+    : `${title}${min === undefined && max === undefined ? '' : `, ${[min, max].filter((n) => n !== undefined).join(' to ')}`} ${unit}`;
 
 const Block = ({ title, children }: { title: string; children: ReactNode }) => (
   <section>

@@ -1,24 +1,35 @@
 import AddIcon from '@mui/icons-material/Add';
+import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
+import FileUploadOutlinedIcon from '@mui/icons-material/FileUploadOutlined';
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
 import {
   plainText,
   inOrderOfName,
   formatDuration,
   HAZARDS,
+  libraryFileOf,
   stepsTiming,
   TOPICS,
   type Demo,
 } from '@hearty/core';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { DemoLine } from '@hearty/core';
 import { useLibrary, useLogbook } from '../../session/queries';
 import { newId } from '../../session/ids';
 import { BrokenLines } from '../../session/BrokenLines';
+import { download } from '../../kit/download';
 import { Find, OneOf } from '../../kit/Find';
 import { useFilters } from '../../kit/useFilters';
 import { useMore } from '../../kit/useMore';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { Odds } from '../logbook/Odds';
+import { StarterShelf } from './StarterShelf';
+
+// Its form comes when it is opened.
+const LibraryFileDialog = lazy(async () => ({
+  default: (await import('./LibraryFileDialog')).LibraryFileDialog,
+}));
 
 const FILTERS = ['q', 'topic', 'without', 'minutes', 'odds'] as const;
 const said = (of: readonly string[], word: (value: string) => string = (v) => v) =>
@@ -41,6 +52,7 @@ export function DemosPage() {
   const library = useLibrary();
   const logbook = useLogbook();
   const [filters, set] = useFilters(FILTERS);
+  const [bringing, setBringing] = useState(false);
   const lines = new Map(logbook.data?.demos.map((d) => [d.demoId, d]));
   const shown = (library.data?.demos ?? [])
     .filter((d) => fits(d, lines.get(d.id), filters))
@@ -53,6 +65,19 @@ export function DemosPage() {
   return (
     <>
       <PageHead title="Demos">
+        <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setBringing(true)}>
+          Bring in a library file
+        </Button>
+        {shown.length > 0 && (
+          <Button
+            startIcon={<FileDownloadOutlinedIcon />}
+            onClick={() =>
+              download('demos.json', JSON.stringify(libraryFileOf(shown, library.data.goods), null, 2))
+            }
+          >
+            Save {shown.length === library.data.demos.length ? 'all' : `these ${shown.length}`} as a file
+          </Button>
+        )}
         <Button
           variant="contained"
           startIcon={<AddIcon />}
@@ -88,7 +113,7 @@ export function DemosPage() {
         <Empty title={library.data.demos.length ? 'No demo fits these filters' : 'No demos yet'}>
           {library.data.demos.length
             ? 'Loosen one of them.'
-            : 'Write down the first one: what it shows, its steps, and what can hurt someone.'}
+            : 'Write down the first one: what it shows, its steps, and what can hurt someone. Or begin with one of the starter shelf.'}
         </Empty>
       )}
       <Box
@@ -107,6 +132,10 @@ export function DemosPage() {
         ))}
       </Box>
       {more}
+      <StarterShelf library={library.data} />
+      <Suspense>
+        {bringing && <LibraryFileDialog library={library.data} onClose={() => setBringing(false)} />}
+      </Suspense>
     </>
   );
 }

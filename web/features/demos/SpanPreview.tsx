@@ -15,8 +15,8 @@ export function SpanPreview() {
   return (
     <Box component="section" aria-label="How long it takes and what it blocks" sx={{ mb: 6 }}>
       <Typography variant="h2" sx={{ mb: 1 }}>
-        Begin {formatDuration(-fromS)} before; the {typed.station} is free again {formatDuration(toS)} after
-        it begins
+        Begin {formatDuration(-fromS)} before; the {typed.mark} is free again {formatDuration(toS)} after it
+        begins
       </Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
         {hands === 0
@@ -76,9 +76,23 @@ function readable(typed: Demo): Demo {
   return {
     ...typed,
     ...(typed.reset && { reset: { ...typed.reset, handsOnS: n(typed.reset.handsOnS) } }),
-    steps: typed.steps.map((s) => ({ ...s, bestS: n(s.bestS), likelyS: n(s.likelyS), worstS: n(s.worstS) })),
+    // What cannot be read yet is not counted with either.
+    variants: [],
+    worn: [],
+    parameters: [],
+    kit: typed.kit.map(({ places: _p, contents: _c, per: _per, ...k }) => ({
+      ...k,
+      count: n(k.count),
+      turnRoundS: n(k.turnRoundS),
+    })),
+    steps: typed.steps.map(({ growsWith: _g, ...s }) => ({
+      ...s,
+      bestS: n(s.bestS),
+      likelyS: n(s.likelyS),
+      worstS: n(s.worstS),
+    })),
     prep: typed.prep.map((t, i) => {
-      const { afterTaskId, staleAfterS: _stale, ...rest } = t;
+      const { afterTaskId, staleAfterS: _stale, growsWith: _g, furtherS: _f, per: _per, ...rest } = t;
       const known = typed.prep.slice(0, i).some((o) => o.id === afterTaskId);
       return {
         ...rest,

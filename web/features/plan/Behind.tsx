@@ -1,15 +1,7 @@
 import LockIcon from '@mui/icons-material/Lock';
 import LockOpenIcon from '@mui/icons-material/LockOpen';
 import { Box, IconButton, Tooltip, Typography } from '@mui/material';
-import {
-  clockToS,
-  formatClock,
-  formatDuration,
-  Item,
-  TaskChoice,
-  type Change,
-  type PlannedTask,
-} from '@hearty/core';
+import { clockOf, formatDuration, Item, TaskChoice, type Change, type PlannedTask } from '@hearty/core';
 import { FieldOf } from '../../kit/fields';
 import { useShow } from '../../session/show';
 import { make } from './view';
@@ -50,8 +42,8 @@ export function Behind({ item }: { item: Item }) {
 }
 
 function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: string) => string }) {
-  const { file } = useShow();
-  const clock = (s: number) => formatClock(clockToS(file.show.curtainUp) + s);
+  const { file, script } = useShow();
+  const clock = clockOf(script);
   const choice = item.tasks?.find((t) => t.taskId === task.taskId);
   const earlier = file.show.items.slice(
     0,
@@ -61,7 +53,13 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
     personId?: string | undefined;
     startS?: number | undefined;
     inItemId?: string | undefined;
+    afterStepId?: string | undefined;
+    early?: boolean | undefined;
   }) => make({ kind: 'set-task', itemId: item.id, taskId: task.taskId, choice: fields } as Change);
+  const steps = script.byItem.get(choice?.inItemId ?? '')?.demo?.steps ?? [];
+  const source = script.byItem.get(item.id)?.demo?.prep.find((t) => t.id === task.taskId);
+  // What goes stale, or keeps a vessel or a mark, is done just in time unless somebody says otherwise.
+  const late = source && (source.staleAfterS !== undefined || source.mark || source.holds?.length);
   const lock = task.locked ? 'Unlock its time' : `Lock it at ${clock(task.startS)}`;
   // Who could do it were nobody chosen: the choice itself must not hide the others.
   const may = choice?.personId === undefined ? task.mayDo : file.show.crew.map((c) => c.personId);
@@ -101,9 +99,26 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
           of={TaskChoice}
           name="inItemId"
           value={choice?.inItemId}
-          onValue={(inItemId) => set({ inItemId })}
+          onValue={(inItemId) => set({ inItemId, afterStepId: undefined })}
           options={earlier.map((i) => ({ value: i.id, label: `on stage in ${i.title}` }))}
         />
+        {steps.length > 0 && (
+          <FieldOf
+            of={TaskChoice}
+            name="afterStepId"
+            value={choice?.afterStepId}
+            onValue={(afterStepId) => set({ afterStepId })}
+            options={steps.map((s) => ({ value: s.id, label: s.text }))}
+          />
+        )}
+        {task.hostItemId === undefined && !task.locked && (late || choice?.early) && (
+          <FieldOf
+            of={TaskChoice}
+            name="early"
+            value={choice?.early}
+            onValue={(early) => set({ early: early || undefined })}
+          />
+        )}
       </Box>
     </Box>
   );

@@ -1,7 +1,7 @@
 import { useDraggable } from '@dnd-kit/core';
 import LockIcon from '@mui/icons-material/Lock';
 import { Box, type Theme } from '@mui/material';
-import { formatClock, formatDuration, type Person, type PlannedTask, type Timetable } from '@hearty/core';
+import { formatDuration, type Person, type PlannedTask, type Timetable } from '@hearty/core';
 import { memo } from 'react';
 import { alike } from './alike';
 import type { Held } from './drag';
@@ -23,13 +23,12 @@ interface CrewLaneProps {
   person: Person;
   timetable: Timetable;
   scale: Scale;
-  up: number;
+  clock: (s: number) => string;
   sight: Sight | undefined;
 }
 
 /** What one person does and when: on stage, preparing, resetting. Blocks are moved down the lane and across lanes. */
-export function CrewLane({ person, timetable, scale, up, sight }: CrewLaneProps) {
-  const clock = (s: number) => formatClock(up + s);
+export function CrewLane({ person, timetable, scale, clock, sight }: CrewLaneProps) {
   const { stage, work } = blocksOf(person.id, timetable);
   const heights = work.map((b) => Math.max(WORK_PX, scale.y(b.endS) - scale.y(b.startS) - 1));
   const tops = spread(
@@ -51,11 +50,9 @@ export function CrewLane({ person, timetable, scale, up, sight }: CrewLaneProps)
       aria-label={`What ${person.name} does`}
       sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
     >
-      {arrival && (
-        <Comes top={scale.y(arrival.arrivesS)} words={`in ${formatClock(up + arrival.arrivesS)}`} />
-      )}
+      {arrival && <Comes top={scale.y(arrival.arrivesS)} words={`in ${clock(arrival.arrivesS)}`} />}
       {arrival?.leavesS !== undefined && (
-        <Comes top={scale.y(arrival.leavesS)} words={`out ${formatClock(up + arrival.leavesS)}`} />
+        <Comes top={scale.y(arrival.leavesS)} words={`out ${clock(arrival.leavesS)}`} />
       )}
       {stage.map((b) => {
         const [top, bottom] = [scale.y(b.startS), scale.y(b.endS)];

@@ -9,7 +9,9 @@ import { useShow } from '../../session/show';
 import { Behind } from './Behind';
 import { make } from './view';
 import { findingId, FindingNote, inOrder } from './Margin';
+import { Options } from './Options';
 import { Strengths } from './Strengths';
+import { WhatToWear } from './WhatToWear';
 
 /** One item, opened for editing: its times, showings, retries, and who is on stage. */
 export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }) {
@@ -21,7 +23,10 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
     make({ kind: 'remove-items', itemIds: [item.id] });
     onClose();
   };
-  const setUp = setUpTiming(script.byItem.get(item.id)?.demo);
+  const { demo, standing, number } = script.byItem.get(item.id) ?? {};
+  const setUp = setUpTiming(demo);
+  const plays = item.kind === 'demo' || item.kind === 'choice';
+  const marks = file.venue.marks.filter((m) => m.kind === demo?.mark);
   const people = file.crew
     .filter((p) => file.show.crew.some((c) => c.personId === p.id))
     .map((p) => ({ value: p.id, label: p.name }));
@@ -45,7 +50,8 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
     >
       <Box sx={{ display: 'flex', alignItems: 'center', mb: 2 }}>
         <Typography variant="h3" component="h2" sx={{ flex: 1 }}>
-          {item.kind === 'demo' ? 'Demo' : item.kind[0]!.toUpperCase() + item.kind.slice(1)}
+          {item.kind[0]!.toUpperCase() + item.kind.slice(1)}
+          {number !== undefined && ` ${number}`}
         </Typography>
         <IconButton aria-label="Close the item" onClick={onClose}>
           <CloseIcon fontSize="small" />
@@ -59,6 +65,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
         </Box>
       )}
       <Box sx={{ display: 'grid', gap: 3 }}>
+        <WhatToWear item={item} />
         <FieldOf
           of={Item}
           name="title"
@@ -66,17 +73,28 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
           onValue={(title) => set({ title: title.trim() })}
         />
         {planned && <TimingFields item={item} planned={planned} />}
-        {item.kind === 'demo' && (
+        {item.kind === 'choice' && <Options item={item} />}
+        {plays && (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
-            <FieldOf
-              of={Item}
-              name="showings"
-              value={item.showings}
-              onValue={(showings) => set({ showings })}
-            />
-            <FieldOf of={Item} name="retries" value={item.retries} onValue={(retries) => set({ retries })} />
+            {!item.series && (
+              <FieldOf
+                of={Item}
+                name="showings"
+                value={item.showings}
+                onValue={(showings) => set({ showings })}
+              />
+            )}
+            {(!item.series || item.series.onFail === 'retry') && (
+              <FieldOf
+                of={Item}
+                name="retries"
+                value={item.retries}
+                onValue={(retries) => set({ retries })}
+              />
+            )}
           </Box>
         )}
+        <Strengths item={item} />
         <FieldOf
           of={Item}
           name="presenterId"
@@ -110,7 +128,16 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
           value={item.pinned}
           onValue={(pinned) => make({ kind: 'set-item', itemId: item.id, fields: { pinned } })}
         />
-        <Strengths item={item} />
+        {plays && marks.length > 1 && (
+          <FieldOf
+            of={Item}
+            name="markId"
+            value={item.markId}
+            empty={`the first that fits${standing ? ` (${standing.mark.name})` : ''}`}
+            onValue={(markId) => make({ kind: 'set-item', itemId: item.id, fields: { markId } })}
+            options={marks.map((m) => ({ value: m.id, label: m.name }))}
+          />
+        )}
         <Behind item={item} />
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button onClick={() => make({ kind: 'duplicate-item', itemId: item.id, newId: newId() })}>
@@ -149,7 +176,7 @@ const TIMES = ['bestS', 'likelyS', 'worstS'] as const;
 function TimingFields({ item, planned }: { item: Item; planned: PlannedItem }) {
   const { script } = useShow();
   const from = planned.timingFrom;
-  const { first } = script.byItem.get(item.id)!;
+  const first = script.byItem.get(item.id)!.showings[0]!;
   // Best, likely and worst never run backwards: the others go along with the one that is typed.
   const setTime = (key: keyof Timing, s: number) =>
     editItem(item.id, (draft) => {

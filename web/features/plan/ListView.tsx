@@ -1,15 +1,20 @@
 import ArrowDownwardIcon from '@mui/icons-material/ArrowDownward';
 import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
 import { Box, ButtonBase, IconButton, Typography } from '@mui/material';
-import { clockToS, formatClock, formatDuration, type Plan, type ShowFile } from '@hearty/core';
+import { clockOf, formatDuration, type Plan, type ShowFile } from '@hearty/core';
 import { LevelMark } from '../../kit/LevelMark';
+import { useShow } from '../../session/show';
 import { make, select, tell, usePlanView } from './view';
 
 /** The running order as a plain list: for small screens, and for those who read with their ears. */
 export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
   const selected = usePlanView((s) => s.selected);
   const { timetable } = plan;
-  const clock = (s: number) => formatClock(clockToS(file.show.curtainUp) + s);
+  const { script } = useShow();
+  const clock = clockOf(
+    script,
+    timetable.items.map((i) => i.startS),
+  );
   const name = (id: string | undefined) => file.crew.find((p) => p.id === id)?.name ?? 'nobody';
   const count = timetable.items.length;
   return (
@@ -28,7 +33,7 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
               key={item.itemId}
               sx={{
                 display: 'grid',
-                gridTemplateColumns: '56px minmax(0, 1fr) auto',
+                gridTemplateColumns: 'minmax(56px, max-content) minmax(0, 1fr) auto',
                 columnGap: 2,
                 py: 1.5,
                 borderTop: 1,
@@ -36,7 +41,9 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                 bgcolor: selected === item.itemId ? (t) => t.ink.wash : undefined,
               }}
             >
-              <Typography sx={{ fontWeight: 700, pt: 0.5 }}>{clock(item.startS)}</Typography>
+              <Typography sx={{ fontWeight: 700, pt: 0.5, whiteSpace: 'nowrap' }}>
+                {clock(item.startS)}
+              </Typography>
               <Box>
                 {item.waitS > 0 && (
                   <Typography sx={{ fontSize: 'small', color: 'error.main' }}>
@@ -54,6 +61,7 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                     overflowWrap: 'anywhere',
                   }}
                 >
+                  {numberWords(script.byItem.get(item.itemId)?.number)}
                   {item.title}
                 </ButtonBase>
                 <Typography color="textSecondary" sx={{ fontSize: 'text' }}>
@@ -102,3 +110,6 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
     </Box>
   );
 }
+
+/** Before the title of a demo: its number in the running order. */
+const numberWords = (number: number | undefined) => (number === undefined ? '' : `${number} · `);

@@ -176,7 +176,7 @@ interface DrawnProps {
 function Drawn(now: DrawnProps) {
   const would = usePlanView((s) => (s.moving && s.thought ? s.rough : undefined));
   const plan = usePlanView((s) => (s.moving && s.thought && s.whatIf?.exact ? s.whatIf.plan : undefined));
-  const stations = usePlanView((s) => s.stations);
+  const marks = usePlanView((s) => s.marks);
   const rough = useMemo(() => would && moved(now.timetable, would), [would, now.timetable]);
   return (
     <Drawing
@@ -184,7 +184,7 @@ function Drawn(now: DrawnProps) {
       timetable={plan?.timetable ?? rough ?? now.timetable}
       bands={plan?.bands ?? now.bands}
       scale={now.scale}
-      stations={stations}
+      marks={marks}
     />
   );
 }

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { formatClock, type Bands, type Script, type Timetable } from '@hearty/core';
+import { clockOf, type Bands, type Script, type Timetable } from '@hearty/core';
 import { useMemo, useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { useDraft } from '../../session/draft';
 import { CrewLane } from './CrewLane';
@@ -9,7 +9,7 @@ import { itemKeys, KEYS_WORDS, workKeys } from './keys';
 import { Landing } from './Landing';
 import { Rulings } from './Rulings';
 import type { Scale } from './scale';
-import { EdgeLane, StationLane, stationsOf } from './SideLanes';
+import { EdgeLane, MarkLane, marksOf } from './SideLanes';
 import { inSight, useSight, type Sight } from './sight';
 import { detailsOf, StageItem } from './StageItem';
 import { StandingLane, standingColumns } from './StandingLane';
@@ -21,7 +21,7 @@ interface ScoreProps {
   timetable: Timetable;
   bands: Bands | null;
   scale: Scale;
-  stations?: boolean;
+  marks?: boolean;
   /** A stretch of it by itself, for a page; else what the window shows. */
   leaf?: Sight;
 }
@@ -30,18 +30,26 @@ interface ScoreProps {
 export const HEADS_PX = 48;
 
 /** Time runs down the page: the stage first, the crew beside it, then what stands by itself with its fresh window. */
-export function Score({ script, timetable, bands, scale, stations = false, leaf }: ScoreProps) {
+export function Score({ script, timetable, bands, scale, marks = false, leaf }: ScoreProps) {
   const { file, upS: up } = script;
   const { show } = file;
   const top = useRef<HTMLElement>(null);
   const window = useSight(top, timetable.items.length);
   const sight = leaf ?? window;
+  const clock = useMemo(
+    () =>
+      clockOf(
+        script,
+        timetable.items.map((i) => i.startS),
+      ),
+    [script, timetable.items],
+  );
   const columns = useMemo(() => standingColumns(timetable.tasks), [timetable.tasks]);
   const standingWidth = Math.max(1, columns.count) * 20 + 138;
   const people = show.crew
     .map((c) => file.crew.find((p) => p.id === c.personId))
     .filter((p) => p !== undefined);
-  const places = stations ? stationsOf(file) : [];
+  const places = marks ? marksOf(script, timetable) : [];
   const lanes = `52px 24px minmax(180px, 1.9fr) repeat(${people.length}, minmax(84px, 0.62fr)) ${places.map(() => 'minmax(64px, 0.4fr)').join(' ')} ${standingWidth}px`;
   return (
     <Hints>
@@ -66,17 +74,19 @@ export function Score({ script, timetable, bands, scale, stations = false, leaf 
           >
             <span />
             <span />
-            {['Stage', ...people.map((p) => p.name), ...places, 'Stands by itself'].map((name, i) => (
-              <Typography
-                key={i}
-                variant="h3"
-                component="span"
-                color="textSecondary"
-                sx={{ lineHeight: 1.2, overflowWrap: 'anywhere' }}
-              >
-                {name}
-              </Typography>
-            ))}
+            {['Stage', ...people.map((p) => p.name), ...places.map((m) => m.name), 'Stands by itself'].map(
+              (name, i) => (
+                <Typography
+                  key={i}
+                  variant="h3"
+                  component="span"
+                  color="textSecondary"
+                  sx={{ lineHeight: 1.2, overflowWrap: 'anywhere' }}
+                >
+                  {name}
+                </Typography>
+              ),
+            )}
           </Box>
           <Leaf of={leaf}>
             <Box ref={top} sx={{ position: 'relative' }} style={{ height: scale.height }} data-score-top>
@@ -95,29 +105,35 @@ export function Score({ script, timetable, bands, scale, stations = false, leaf 
               >
                 <span />
                 <EdgeLane script={script} timetable={timetable} scale={scale} sight={sight} />
-                <StageLane script={script} timetable={timetable} scale={scale} sight={sight} />
+                <StageLane script={script} timetable={timetable} scale={scale} clock={clock} sight={sight} />
                 {people.map((person) => (
                   <CrewLane
                     key={person.id}
                     person={person}
                     timetable={timetable}
                     scale={scale}
-                    up={up}
+                    clock={clock}
                     sight={sight}
                   />
                 ))}
-                {places.map((station) => (
-                  <StationLane
-                    key={station}
-                    station={station}
+                {places.map((mark) => (
+                  <MarkLane
+                    key={mark.id}
+                    mark={mark}
                     script={script}
                     timetable={timetable}
                     scale={scale}
-                    up={up}
+                    clock={clock}
                     sight={sight}
                   />
                 ))}
-                <StandingLane columns={columns} timetable={timetable} scale={scale} up={up} sight={sight} />
+                <StandingLane
+                  columns={columns}
+                  timetable={timetable}
+                  scale={scale}
+                  clock={clock}
+                  sight={sight}
+                />
               </Box>
             </Box>
           </Leaf>
@@ -146,8 +162,12 @@ function StageLane({
   script,
   timetable,
   scale,
+  clock,
   sight,
-}: Pick<ScoreProps, 'script' | 'timetable' | 'scale'> & { sight: Sight | undefined }) {
+}: Pick<ScoreProps, 'script' | 'timetable' | 'scale'> & {
+  clock: (s: number) => string;
+  sight: Sight | undefined;
+}) {
   const selected = usePlanView((s) => s.selected);
   const movingId = usePlanView((s) => {
     if (!s.moving || !s.thought) return undefined;
@@ -181,7 +201,8 @@ function StageLane({
             demo={!!scripted?.demo}
             pinned={scripted?.item.pinned ?? false}
             at={scripted?.item.at ?? ''}
-            startsAt={formatClock(script.upS + item.startS)}
+            startsAt={clock(item.startS)}
+            number={scripted?.number ?? 0}
             lengthS={item.endS - item.startS}
             byHand={item.timingFrom === 'by hand'}
             details={detailsOf(item, scripted, begun.get(item.itemId) ?? [])}

@@ -1,12 +1,5 @@
 import { Box } from '@mui/material';
-import {
-  formatClock,
-  STATIONS,
-  type Script,
-  type ScriptItem,
-  type ShowFile,
-  type Timetable,
-} from '@hearty/core';
+import { type Script, type ScriptItem, type PlacedMark, type Timetable } from '@hearty/core';
 import { memo } from 'react';
 import { alike } from './alike';
 import type { Scale } from './scale';
@@ -94,36 +87,35 @@ const takesPart = ({ item, demo }: Partial<ScriptItem> = {}) =>
   (demo?.volunteers ?? 0) +
   (item?.kind === 'volunteer pick' ? 1 : 0);
 
-/** The stations a show uses, each with what is on it: plays, things that stand ready there, and resets. */
-export function stationsOf(file: ShowFile): (typeof STATIONS)[number][] {
-  return STATIONS.filter((s) =>
-    file.demos.some((d) => d.station === s || d.prep.some((t) => t.station === s)),
-  );
+/** The marks a show uses, each with what is on it: plays, things that stand ready there, and resets. */
+export function marksOf({ marks, items }: Script, { tasks }: Timetable): PlacedMark[] {
+  const used = new Set([...items.map((i) => i.standing?.mark.id), ...tasks.map((t) => t.markId)]);
+  return marks.all.filter((mark) => used.has(mark.id));
 }
 
-export function StationLane({
-  station,
+export function MarkLane({
+  mark,
   script,
   timetable,
   scale,
-  up,
+  clock,
   sight,
 }: {
-  station: string;
+  mark: PlacedMark;
   script: Script;
   timetable: Timetable;
   scale: Scale;
-  up: number;
+  clock: (s: number) => string;
   sight: Sight | undefined;
 }) {
-  const all = script.items.flatMap(({ item, demo }, i) => {
+  const all = script.items.flatMap(({ item, demo, standing: where }, i) => {
     const planned = timetable.items[i];
     if (!demo || !planned) return [];
     const reset = timetable.resets.find((r) => r.itemId === item.id);
     const standing = timetable.tasks
-      .filter((t) => t.itemId === item.id && t.station === station)
+      .filter((t) => t.itemId === item.id && t.markId === mark.id)
       .map((t) => ({ kind: 'stands ready', title: t.title, fromS: t.startS, toS: planned.startS }));
-    if (demo.station !== station) return standing;
+    if (where?.mark.id !== mark.id) return standing;
     return [
       ...standing,
       { kind: 'plays', title: item.title, fromS: planned.startS, toS: planned.endS },
@@ -134,7 +126,7 @@ export function StationLane({
   return (
     <Box
       component="ul"
-      aria-label={`What is on the ${station}`}
+      aria-label={`What is on the ${mark.name}`}
       sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
     >
       {spans.map((span) => (
@@ -145,7 +137,7 @@ export function StationLane({
             top: scale.y(span.fromS),
             height: Math.max(3, scale.y(span.toS) - scale.y(span.fromS) - 1),
           }}
-          data-hint={`${formatClock(up + span.fromS)}–${formatClock(up + span.toS)} ${span.title} ${span.kind}`}
+          data-hint={`${clock(span.fromS)}–${clock(span.toS)} ${span.title} ${span.kind}`}
           sx={{
             position: 'absolute',
             left: 0,

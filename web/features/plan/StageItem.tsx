@@ -16,6 +16,8 @@ export interface StageItemProps {
   title: string;
   /** A demo, not talk around one. */
   demo: boolean;
+  /** Among the demos of the running order; 0 for talk. */
+  number: number;
   pinned: boolean;
   at: string;
   startsAt: string;
@@ -39,7 +41,9 @@ export function detailsOf(
   return [
     ...begins.map((title) => `begins “${title}”`),
     scripted && oddsWords(scripted),
-    source && source.showings > 1 && `${source.showings} showings`,
+    source?.series && `series: ${source.series.levels.join(', ')}`,
+    scripted?.options && `choice: ${scripted.options.map(({ of }) => of.demo?.title).join(' or ')}`,
+    source && source.showings > 1 && !source.series && `${source.showings} showings`,
     source && source.retries > 0 && `${source.retries} ${source.retries === 1 ? 'retry' : 'retries'}`,
     source?.worth !== undefined && `may be cut, worth ${source.worth}`,
     demo?.variants?.find((v) => v.id === source?.variantId)?.title,
@@ -62,6 +66,7 @@ export const StageItem = memo(function StageItem({
   itemId,
   title,
   demo,
+  number,
   pinned,
   at,
   startsAt,
@@ -108,6 +113,7 @@ export const StageItem = memo(function StageItem({
               sx={{ fontSize: 'small', mr: 0.5, verticalAlign: '-2px' }}
             />
           )}
+          {number > 0 && <span>{number} · </span>}
           {at && <span>{at} · </span>}
           {title}
         </Typography>

@@ -1,5 +1,5 @@
 import { Box, type Theme } from '@mui/material';
-import { formatClock, type PlannedTask, type Timetable } from '@hearty/core';
+import { type PlannedTask, type Timetable } from '@hearty/core';
 import { memo } from 'react';
 import { alike } from './alike';
 import { spread, type Scale } from './scale';
@@ -37,21 +37,21 @@ export function StandingLane({
   columns,
   timetable,
   scale,
-  up,
+  clock,
   sight,
 }: {
   columns: ReturnType<typeof standingColumns>;
   timetable: Timetable;
   scale: Scale;
-  up: number;
+  clock: (s: number) => string;
   sight: Sight | undefined;
 }) {
   const lines = [timetable.doorsS, 0, timetable.slotEndS].map(scale.y);
   const words = columns.list.map(({ task }) => [
     task.title,
     task.staleS === undefined
-      ? `ready ${formatClock(up + task.readyS)}`
-      : `fresh ${formatClock(up + task.readyS)}–${formatClock(up + task.staleS)}`,
+      ? `ready ${clock(task.readyS)}`
+      : `fresh ${clock(task.readyS)}–${clock(task.staleS)}`,
   ]);
   const heights = words.map(labelPx);
   const clear = (top: number, height: number) => {

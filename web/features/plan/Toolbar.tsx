@@ -16,7 +16,7 @@ import { usePlanView, zoomBy, type PlanView } from './view';
 
 /** How to look at the plan, and what to do with the whole of it. */
 export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
-  const stations = usePlanView((s) => s.stations);
+  const marks = usePlanView((s) => s.marks);
   const library = usePlanView((s) => s.library);
   const [reordering, setReordering] = useState(false);
   const score = view === 'score';
@@ -36,10 +36,10 @@ export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
             onClick={() => usePlanView.setState({ library: !library })}
           />
           <Act
-            label="Stations"
+            label="Marks"
             icon={<TableBarOutlinedIcon />}
-            pressed={stations}
-            onClick={() => usePlanView.setState({ stations: !stations })}
+            pressed={marks}
+            onClick={() => usePlanView.setState({ marks: !marks })}
           />
         </>
       )}

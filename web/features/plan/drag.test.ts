@@ -29,10 +29,10 @@ const show: ShowFile['show'] = {
 };
 const file: ShowFile = {
   format: 'hearty-stage/show',
-  version: 1,
+  version: 2,
   show,
   demos: [],
-  venue: { id: 'v', name: 'V', kind: 'hall', indoors: true, flameAllowed: true, stations: [], notes: '' },
+  venue: { id: 'v', name: 'V', kind: 'hall', indoors: true, flameAllowed: true, marks: [], notes: '' },
   crew: [],
   stock: [],
   record: [],

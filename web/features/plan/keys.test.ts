@@ -100,7 +100,7 @@ describe('an item', () => {
 describe('work of the crew', () => {
   const file: ShowFile = {
     format: 'hearty-stage/show',
-    version: 1,
+    version: 2,
     show: {
       ...show,
       items: [
@@ -123,7 +123,7 @@ describe('work of the crew', () => {
         topic: 'foam',
         shows: '',
         teaches: '',
-        station: 'front bench',
+        mark: 'bench',
         furtherS: 0,
         retryS: 0,
         coverS: 0,
@@ -148,7 +148,7 @@ describe('work of the crew', () => {
         consumables: [],
         hazards: [],
         cautions: [],
-        ppe: [],
+        worn: [],
         faults: [],
         conditions: [],
         guessOdds: 0.8,
@@ -161,7 +161,7 @@ describe('work of the crew', () => {
       kind: 'hall',
       indoors: true,
       flameAllowed: true,
-      stations: ['front bench'],
+      marks: [],
       notes: '',
     },
     crew: ['ann', 'ben'].map((id) => ({ id, name: id, role: 'presenter', skills: [] })),

@@ -14,7 +14,7 @@ interface ViewState {
   /** What it would make of the show, once that is worked out. */
   whatIf: { plan: Plan; exact: boolean } | undefined;
   zoom: number;
-  stations: boolean;
+  marks: boolean;
   /** Whether the strip of demos to drag from is open. */
   library: boolean;
   view: PlanView | undefined;
@@ -30,7 +30,7 @@ export const usePlanView = create<ViewState>()(() => ({
   rough: undefined,
   whatIf: undefined,
   zoom: 1,
-  stations: false,
+  marks: false,
   library: false,
   view: undefined,
   told: '',

@@ -1,8 +1,8 @@
 import { Box } from '@mui/material';
-import { clockToS, formatClock, type CallSheet, type ShowFile } from '@hearty/core';
+import { clockOf, clockToS, formatClock, slotOf, type CallSheet, type ShowFile } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
-import { PaperTable, Sheet } from '../../kit/paper';
-import { lineWords, neededWords, whatWords } from './words';
+import { PaperTable, Sheet, Warned } from '../../kit/paper';
+import { lineWords, neededWords, warnings, whatWords } from './words';
 
 /** A sheet of more lines than this has a page of its own; shorter ones share one, and none is cut. */
 const OWN_PAGE = 14;
@@ -13,6 +13,10 @@ export function CallSheets({ file, sheets }: { file: ShowFile; sheets: readonly 
   const up = clockToS(show.curtainUp);
   return sheets.map((sheet, i) => {
     const long = sheet.lines.length > OWN_PAGE;
+    const clock = clockOf(
+      { upS: up, slotS: slotOf(show) },
+      sheet.lines.map((l) => l.atS),
+    );
     return (
       <Box
         key={sheet.personId}
@@ -29,9 +33,12 @@ export function CallSheets({ file, sheets }: { file: ShowFile; sheets: readonly 
             rows={sheet.lines.map((line) => ({
               key: line.key,
               cells: [
-                <b>{formatClock(up + line.atS)}</b>,
+                <b>{clock(line.atS)}</b>,
                 line.kind === 'prepare' ? <b>{whatWords(line)}</b> : whatWords(line),
-                lineWords(line, up),
+                <>
+                  {lineWords(line, clock)}
+                  {warnings(line).length > 0 && <Warned lines={warnings(line)} />}
+                </>,
                 line.kind === 'prepare' || line.kind === 'reset' ? '☐' : '',
               ],
             }))}

@@ -1,9 +1,9 @@
 import { Box, Checkbox, Paper, Typography } from '@mui/material';
-import { callState, clockToS, formatClock, formatDuration, type CallState, type DayLine } from '@hearty/core';
-import { Fragment, memo, useEffect, useRef } from 'react';
+import { callState, clockOf, formatDuration, type CallState, type DayLine } from '@hearty/core';
+import { Fragment, memo, useEffect, useMemo, useRef } from 'react';
 import { useShow } from '../../session/show';
 import { useTick } from '../../session/stores';
-import { lineWords, whatWords } from './words';
+import { lineWords, warnings, whatWords } from './words';
 
 /** The lines of a day under one another, with one line for now across everybody. Seconds from curtain-up. */
 export function Day({
@@ -19,11 +19,11 @@ export function Day({
   /** Of one person: nobody needs to be named. */
   alone: boolean;
 }) {
-  const { file } = useShow();
-  const up = clockToS(file.show.curtainUp);
+  const { file, script } = useShow();
+  const clock = useMemo(() => clockOf(script, alone ? lines.map((l) => l.atS) : []), [script, lines, alone]);
   const { mutate: onTick } = useTick(file.show.id);
   const nextAt = nowS === undefined ? -1 : lines.findIndex((l) => l.atS > nowS);
-  const now = nowS !== undefined && <Now clock={formatClock(up + nowS)} />;
+  const now = nowS !== undefined && <Now clock={clock(nowS)} />;
   return (
     <Paper
       variant="outlined"
@@ -38,7 +38,7 @@ export function Day({
             {i === nextAt && now}
             <Line
               line={line}
-              up={up}
+              clock={clock}
               same={lines[i - 1]?.atS === line.atS}
               state={state}
               says={nowS === undefined ? '' : stateWords(line, state, nowS)}
@@ -80,7 +80,7 @@ const INK: Partial<Record<CallState, string>> = {
 
 const Line = memo(function Line({
   line,
-  up,
+  clock,
   same,
   state,
   says,
@@ -88,8 +88,7 @@ const Line = memo(function Line({
   onTick,
 }: {
   line: DayLine;
-  /** Curtain-up, in s of the day. */
-  up: number;
+  clock: (s: number) => string;
   /** The line before it is of the same time. */
   same: boolean;
   state: CallState;
@@ -105,8 +104,10 @@ const Line = memo(function Line({
       sx={{
         display: 'grid',
         gridTemplateColumns: {
-          xs: '56px minmax(0, 1fr) 44px',
-          sm: alone ? '64px minmax(0, 1fr) 44px' : '64px 130px minmax(0, 1fr) 44px',
+          xs: 'minmax(56px, max-content) minmax(0, 1fr) 44px',
+          sm: alone
+            ? 'minmax(64px, max-content) minmax(0, 1fr) 44px'
+            : 'minmax(64px, max-content) 130px minmax(0, 1fr) 44px',
         },
         columnGap: 2,
         px: 3,
@@ -119,7 +120,7 @@ const Line = memo(function Line({
         containIntrinsicSize: 'auto 58px',
       }}
     >
-      <Typography sx={{ fontWeight: 700 }}>{formatClock(up + line.atS)}</Typography>
+      <Typography sx={{ fontWeight: 700, whiteSpace: 'nowrap' }}>{clock(line.atS)}</Typography>
       {!alone && (
         <Typography sx={{ display: { xs: 'none', sm: 'block' }, fontWeight: 600, overflowWrap: 'anywhere' }}>
           {line.name}
@@ -135,8 +136,16 @@ const Line = memo(function Line({
           {whatWords(line)}
         </Typography>
         <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
-          {lineWords(line, up)}
+          {lineWords(line, clock)}
         </Typography>
+        {state !== 'done' && warnings(line).length > 0 && (
+          <Typography
+            variant="body2"
+            sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5, maxWidth: '80ch' }}
+          >
+            {warnings(line).join(' ')}
+          </Typography>
+        )}
         {says && INK[state] && (
           <Typography variant="body2" sx={{ fontWeight: 700, color: INK[state] }}>
             {says}

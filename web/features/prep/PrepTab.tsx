@@ -18,7 +18,7 @@ import { OnPaper } from '../../kit/paper';
 import { Empty, Loading } from '../../kit/States';
 import { useShow } from '../../session/show';
 import { useTicks } from '../../session/stores';
-import { useNow } from '../../session/useRun';
+import { useNow } from '../../session/here';
 import { usePlan } from '../../workers/planner';
 import { today } from '../stores/stock';
 import { CallSheets } from './CallSheets';

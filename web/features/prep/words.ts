@@ -9,15 +9,21 @@ const KINDS: Record<CallLine['kind'], string> = {
   leave: '',
 };
 
-export const whatWords = ({ kind, what }: CallLine): string => KINDS[kind] + what;
+export const whatWords = ({ kind, what, number }: CallLine): string =>
+  KINDS[kind] + (number === undefined ? '' : `${number} · `) + what;
+
+/** What is worn for a line, and its cautions, each a sentence; empty for most lines. */
+export const warnings = ({ worn, cautions = [] }: CallLine): string[] => [
+  ...(worn ? [`Wear: ${worn.join('; ')}.`] : []),
+  ...cautions,
+];
 
 /** When somebody's hands are first needed at the latest; nothing where that is not said by their coming. */
 export const neededWords = ({ neededS, comesS }: CallSheet, up: number): string =>
   neededS === undefined || neededS <= comesS ? '' : ` · first needed by ${formatClock(up + neededS)}`;
 
-/** How long, where, what for, and the times that bind it. `up`: curtain-up in s of the day. */
-export const lineWords = (line: CallLine, up: number): string => {
-  const clock = (s: number) => formatClock(up + s);
+/** How long, where, what for, and the times that bind it. */
+export const lineWords = (line: CallLine, clock: (s: number) => string): string => {
   return [
     line.endS > line.atS && formatDuration(line.endS - line.atS),
     line.place,

@@ -1,17 +1,32 @@
 import { Box } from '@mui/material';
-import { formatClock, formatDuration, type Plan, type PlannedTask, type Script } from '@hearty/core';
+import {
+  clockOf,
+  formatDuration,
+  wornIn,
+  wornSaid,
+  type Plan,
+  type PlannedTask,
+  type Script,
+} from '@hearty/core';
 import { format, parseISO } from 'date-fns';
-import { PaperTable, Sheet } from '../../kit/paper';
+import { PaperTable, Sheet, Warned } from '../../kit/paper';
 
 /** The show on paper: the day, what is done before curtain-up, and every item with its cues. */
 export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
-  const { file, upS: up } = script;
+  const { file } = script;
   const { show, venue } = file;
   const { timetable } = plan;
-  const clock = (s: number) => formatClock(up + s);
   const name = (id: string | undefined) => file.crew.find((p) => p.id === id)?.name ?? '—';
   const behind = timetable.tasks.filter((t) => t.hostItemId === undefined);
   const before = behind.filter((t) => t.startS < 0);
+  const clock = clockOf(
+    script,
+    timetable.items.map((item) => item.startS),
+  );
+  const clockBefore = clockOf(
+    script,
+    before.map((t) => t.startS),
+  );
   const titles = new Map(show.items.map((i) => [i.id, i.title]));
   return (
     <Sheet
@@ -32,14 +47,14 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
       {before.length > 0 && (
         <PaperTable
           head={['From', 'Can wait until', 'Who', 'Before curtain-up', 'For']}
-          widths={[9, 13, 14, 40, 24]}
+          widths={[11, 12, 14, 39, 24]}
           rows={before.map((t) => ({
             key: t.id,
             cells: [
-              <b>{clock(t.startS)}</b>,
-              clock(t.latestS),
+              <At>{clockBefore(t.startS)}</At>,
+              <At>{clockBefore(t.latestS)}</At>,
               name(t.personId),
-              t.title + window(t, clock),
+              t.title + window(t, clockBefore),
               titles.get(t.itemId),
             ],
           }))}
@@ -47,9 +62,9 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
       )}
       <PaperTable
         head={['At', 'Length', 'On stage', 'Item', 'Behind the scenes']}
-        widths={[9, 13, 15, 34, 29]}
+        widths={[11, 12, 14, 36, 27]}
         rows={timetable.items.map((item, i) => {
-          const { item: source, demo } = script.byItem.get(item.itemId)!;
+          const { item: source, demo, number, standing, options } = script.byItem.get(item.itemId)!;
           const calls = demo?.steps.filter((s) => s.kind === 'shout') ?? [];
           const next = timetable.items[i + 1]?.startS ?? Infinity;
           const during = (s: number) => s >= item.startS && s < next;
@@ -64,12 +79,20 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
           return {
             key: item.itemId,
             cells: [
-              <b>{clock(item.startS)}</b>,
+              <At>{clock(item.startS)}</At>,
               formatDuration(item.endS - item.startS),
               name(item.presenterId) +
                 (item.helperIds.length > 0 ? ` + ${item.helperIds.map(name).join(', ')}` : ''),
               <>
-                <b>{item.title}</b>
+                <b>
+                  {number !== undefined && `${number} · `}
+                  {item.title}
+                </b>
+                {standing && <div>On the {standing.mark.name}</div>}
+                {options && (
+                  <div>The audience picks: {options.map(({ of }) => of.demo?.title).join(' or ')}</div>
+                )}
+                {source.series && <div>In turn: {source.series.levels.join(', ')}</div>}
                 {item.waitS > 0 && <div>after {formatDuration(item.waitS)} of waiting</div>}
                 {source.retries > 0 && (
                   <div>
@@ -84,6 +107,13 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
                       Begin on stage: {t.title}, for “{titles.get(t.itemId)}”
                     </div>
                   ))}
+                {demo?.reading && (
+                  <div>
+                    Measure: {demo.reading.title}
+                    {demo.reading.unit && `, ${demo.reading.unit}`}
+                  </div>
+                )}
+                {demo && <Warned lines={[...wornSaid(wornIn(demo, script.goods)), ...demo.cautions]} />}
                 {calls.map((c) => (
                   <div key={c.id}>Call: “{c.text}”</div>
                 ))}
@@ -104,6 +134,9 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
     </Sheet>
   );
 }
+
+/** A time of day, never broken in two. */
+const At = ({ children }: { children: string }) => <b style={{ whiteSpace: 'nowrap' }}>{children}</b>;
 
 const window = (t: PlannedTask, clock: (s: number) => string) =>
   t.staleS !== undefined

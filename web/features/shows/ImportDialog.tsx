@@ -1,18 +1,10 @@
-import {
-  Alert,
-  Box,
-  Button,
-  Dialog,
-  DialogActions,
-  DialogContent,
-  DialogTitle,
-  Typography,
-} from '@mui/material';
+import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import { readShowFile, type Problem } from '@hearty/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { FileButton } from '../../kit/FileButton';
+import { Problems } from '../../kit/Problems';
 import { api, type ApiError } from '../../session/api';
 
 /** Brings a show file in. A wrong one is refused with every mistake by its path, and nothing of it is kept. */
@@ -51,19 +43,10 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
         >
           Choose a file
         </FileButton>
-        {problems.length > 0 && (
-          <Alert severity="error" sx={{ mt: 4 }}>
-            {name} was not brought in. {problems.length === 1 ? 'One mistake' : `${problems.length} mistakes`}
-            :
-            <Box component="ul" sx={{ pl: 4, mb: 0, maxHeight: 260, overflow: 'auto' }}>
-              {problems.slice(0, 50).map((p) => (
-                <li key={p.path + p.says}>
-                  {p.path && <code>{p.path}</code>} {p.says}
-                </li>
-              ))}
-            </Box>
-          </Alert>
-        )}
+        <Problems
+          says={`${name} was not brought in. ${problems.length === 1 ? 'One mistake' : `${problems.length} mistakes`}:`}
+          problems={problems}
+        />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Close</Button>

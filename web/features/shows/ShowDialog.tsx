@@ -1,24 +1,25 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
-  fieldOf,
   HAZARDS,
   missing,
   namesOf,
   Show,
   showProblems,
-  Venue,
   type Person,
   type Problem,
   type RefKind,
+  type Venue,
 } from '@hearty/core';
 import { Autocomplete } from '@mui/material';
 import { addDays, formatISO } from 'date-fns';
 import { useState } from 'react';
 import { useFieldArray, useForm, useFormContext, useWatch } from 'react-hook-form';
 import { useNavigate } from 'react-router';
-import { Drawn, FieldIn, isRefused, prune, resolverOf } from '../../kit/fields';
+import { createStore, useStore, type StoreApi } from 'zustand';
+import { FieldIn, prune, resolverOf } from '../../kit/fields';
 import { findInput } from '../../kit/Find';
 import { FormDialog } from '../../kit/FormDialog';
+import { NameField } from '../../kit/NameField';
 import { useLibrary, useSave } from '../../session/queries';
 import { newId } from '../../session/ids';
 import { knownIn } from '../../session/broken';
@@ -44,108 +45,144 @@ function takeOver(draft: Show, { items: _its, ...values }: Show): void {
 
 const WHOLE_LINE = { gridColumn: '1 / -1' };
 
+/** Venues and people that were named here and are saved with the show, not before. */
+interface Fresh {
+  venues: Venue[];
+  people: Person[];
+}
+
 /** A new show, or the day, place and crew of one that exists. */
 export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void }) {
   const library = useLibrary();
-  const save = useSave('shows');
+  const saveShow = useSave('shows');
+  const saveVenue = useSave('venues');
+  const savePerson = useSave('people');
   const navigate = useNavigate();
+  const [fresh] = useState(() => createStore<Fresh>(() => ({ venues: [], people: [] })));
+  const { venues, people } = useStore(fresh);
   const form = useForm<Show>({
-    resolver: resolverOf(Show, problemsOf(library.data ? knownIn(library.data) : () => true)),
+    resolver: resolverOf(
+      Show,
+      problemsOf(
+        (kind, id) =>
+          (kind === 'venue' && fresh.getState().venues.some((v) => v.id === id)) ||
+          !library.data ||
+          knownIn(library.data)(kind, id),
+      ),
+    ),
     defaultValues: show ?? inAFortnight(),
   });
-  const submit = (typed: Show) => {
+  /** Everything that was named here and is used goes first; what was kept already is not sent again. */
+  const saveFresh = async ({ venueId, crew }: Show) => {
+    for (const body of fresh.getState().venues.filter((v) => v.id === venueId)) {
+      await saveVenue.mutateAsync({ id: body.id, version: 0, body });
+      fresh.setState((was) => ({ venues: was.venues.filter((v) => v !== body) }));
+    }
+    for (const body of fresh.getState().people.filter((p) => crew.some((c) => c.personId === p.id))) {
+      await savePerson.mutateAsync({ id: body.id, version: 0, body });
+      fresh.setState((was) => ({ people: was.people.filter((p) => p !== body) }));
+    }
+  };
+  const submit = async (typed: Show) => {
     const { bans, ...rest } = prune(typed);
     const values: Show = { ...rest, ...(bans?.length && { bans }), id: show?.id ?? newId() };
-    if (show) {
-      edit((draft) => takeOver(draft, values));
-      return onClose();
+    try {
+      await saveFresh(values);
+      if (show) {
+        edit((draft) => takeOver(draft, values));
+        return onClose();
+      }
+      const { id } = await saveShow.mutateAsync({ id: values.id, version: 0, body: values });
+      void navigate(`/shows/${id}/plan`);
+    } catch {
+      // What went wrong stands in the form: each mutation keeps its error.
     }
-    save.mutate(
-      { id: values.id, version: 0, body: values },
-      { onSuccess: ({ id }) => void navigate(`/shows/${id}/plan`) },
-    );
   };
   return (
     <FormDialog
       title={show ? 'Day, place and crew' : 'New show'}
       of={Show}
       form={form}
-      trouble={<SaveFailed error={save.error} />}
+      trouble={<SaveFailed error={saveVenue.error ?? savePerson.error ?? saveShow.error} />}
       does={show ? 'Done' : 'Create the show'}
-      saving={save.isPending}
+      saving={saveShow.isPending || saveVenue.isPending || savePerson.isPending}
       wide
       onClose={onClose}
-      onSave={submit}
+      onSave={(values) => void submit(values)}
     >
       <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { sm: '1fr 1fr' } }}>
         <FieldIn name="title" autoFocus sx={WHOLE_LINE} />
-        <VenueField venues={library.data?.venues ?? []} />
+        <VenueField fresh={fresh} venues={[...(library.data?.venues ?? []), ...venues]} />
+        <Crew fresh={fresh} people={[...(library.data?.people ?? []), ...people]} />
         <FieldIn name="date" />
         <FieldIn name="heads" />
         <FieldIn name="slotMin" />
-        <FieldIn name="getIn" />
-        <FieldIn name="doors" />
         <FieldIn name="curtainUp" />
+        <FieldIn name="doors" />
+        <FieldIn name="getIn" />
         <FieldIn name="hardEnd" />
-        <Crew people={library.data?.people ?? []} />
+        <FieldIn name="slotWaits" sx={WHOLE_LINE} />
         <Bans />
       </Box>
     </FormDialog>
   );
 }
 
-/** Where it is; where no venue is known yet, the first one by its name. */
-function VenueField({ venues }: { venues: Venue[] }) {
-  const { setValue } = useFormContext<Show>();
-  const save = useSave('venues');
-  const [name, setName] = useState<unknown>('');
-  if (venues.length > 0)
-    return <FieldIn name="venueId" options={venues.map((v) => ({ value: v.id, label: v.name }))} />;
-  const add = () => {
-    const id = newId();
-    save.mutate(
-      { id, version: 0, body: { ...newVenue(), id, name: String(name).trim() } },
-      { onSuccess: () => setValue('venueId', id, { shouldValidate: true }) },
-    );
+/** Where it is: a venue, or a new one by its name. */
+function VenueField({ fresh, venues }: { fresh: StoreApi<Fresh>; venues: Venue[] }) {
+  const { setValue, getFieldState, formState } = useFormContext<Show>();
+  const venueId = useWatch<Show, 'venueId'>({ name: 'venueId' });
+  const { error } = getFieldState('venueId', formState);
+  const choose = (id: string | undefined) =>
+    setValue('venueId', id ?? '', { shouldDirty: true, shouldValidate: formState.isSubmitted });
+  const name = (text: string) => {
+    const venue = { ...newVenue(), id: newId(), name: text };
+    fresh.setState((was) => ({ venues: [...was.venues, venue] }));
+    choose(venue.id);
   };
   return (
-    <Box sx={{ display: 'flex', gap: 2, alignItems: 'start' }}>
-      <Drawn
-        field={fieldOf(Venue, 'name')}
-        eager
-        label="First venue"
-        help="You can say more under Venues."
-        value={name}
-        onValue={setName}
-      />
-      <Button variant="outlined" disabled={isRefused(name) || name === '' || save.isPending} onClick={add}>
-        Add
-      </Button>
-    </Box>
+    <NameField
+      label="Venue"
+      help={
+        venues.length ? 'One of yours, or the name of a new one.' : 'Its name; you can say more under Venues.'
+      }
+      error={error?.message}
+      options={venues}
+      value={venueId}
+      onChosen={choose}
+      onNamed={name}
+      sx={WHOLE_LINE}
+    />
   );
 }
 
-/** Who comes, and when they arrive. A name not known yet is added to the troupe. */
-function Crew({ people }: { people: Person[] }) {
+/** Who comes, and when they arrive. A name not known yet is added to the troupe with the show. */
+function Crew({ fresh, people }: { fresh: StoreApi<Fresh>; people: Person[] }) {
   const { getValues, getFieldState, formState } = useFormContext<Show>();
   const { fields, replace } = useFieldArray<Show, 'crew', 'rowKey'>({ name: 'crew', keyName: 'rowKey' });
-  const save = useSave('people');
+  const [typed, setTyped] = useState('');
   const { error } = getFieldState('crew', formState);
   const nameOf = (id: string) => people.find((p) => p.id === id)?.name ?? id;
+  const personOf = (entry: string | Person): Person => {
+    if (typeof entry !== 'string') return entry;
+    const known = people.find((p) => p.name.toLowerCase() === entry.trim().toLowerCase());
+    if (known) return known;
+    const person: Person = {
+      id: newId(),
+      name: entry.trim(),
+      role: people.length ? 'stagehand' : 'presenter',
+      skills: [],
+    };
+    fresh.setState((was) => ({ people: [...was.people, person] }));
+    return person;
+  };
   const choose = (chosen: (string | Person)[]) => {
     const { crew, getIn } = getValues();
-    const places = chosen.map((entry) => {
-      const id = typeof entry === 'string' ? newId() : entry.id;
-      if (typeof entry === 'string')
-        save.mutate({
-          id,
-          version: 0,
-          body: { id, name: entry.trim(), role: people.length ? 'stagehand' : 'presenter', skills: [] },
-        });
-      return crew.find((c) => c.personId === id) ?? { personId: id, arrives: getIn };
-    });
-    replace(places);
+    const ids = new Set(chosen.filter((c) => typeof c !== 'string' || c.trim()).map((c) => personOf(c).id));
+    replace([...ids].map((id) => crew.find((c) => c.personId === id) ?? { personId: id, arrives: getIn }));
+    setTyped('');
   };
+  const chosen = fields.flatMap((c) => people.filter((p) => p.id === c.personId));
   return (
     <Box sx={WHOLE_LINE}>
       <Autocomplete
@@ -154,11 +191,15 @@ function Crew({ people }: { people: Person[] }) {
         options={people}
         getOptionLabel={(p) => (typeof p === 'string' ? p : p.name)}
         isOptionEqualToValue={(a, b) => typeof b !== 'string' && a.id === b.id}
-        value={fields.flatMap((c) => people.filter((p) => p.id === c.personId))}
-        onChange={(_e, chosen) => choose(chosen)}
+        value={chosen}
+        inputValue={typed}
+        onInputChange={(_e, text, reason) => setTyped(reason === 'input' ? text : '')}
+        onChange={(_e, next) => choose(next)}
+        // A name that stands there when the field is left is meant.
+        onBlur={() => typed.trim() && choose([...chosen, typed])}
         renderInput={findInput('Crew', {
           error: error?.message ?? error?.root?.message,
-          help: 'The first presents unless an item says otherwise. Type a new name and press Enter to add somebody.',
+          help: 'The first presents unless an item says otherwise. A new name is added to the troupe.',
         })}
       />
       {fields.map(({ rowKey, personId }, i) => (

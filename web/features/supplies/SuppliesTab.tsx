@@ -246,9 +246,10 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
           <Collapse in={open} unmountOnExit>
             <Box component="ul" sx={{ my: 2, pl: 5 }}>
               {need.lines.map((line) => (
-                <li key={line.itemId + line.per}>
+                <li key={line.itemId + line.per + line.title}>
                   {line.title}: {amount(line.each)} per {PER_WORDS[line.per]} × {line.plannedTimes}
-                  {line.levels !== undefined && ` (1 + 2 + … + ${line.levels})`}
+                  {line.levels && ` (${line.levels.map((n) => Math.round(1000 * n) / 1000).join(' + ')})`}
+                  {line.share !== undefined && `, picked by ${Math.round(line.share)} in 100`}
                   {line.mostTimes > line.plannedTimes &&
                     (line.per === 'minute'
                       ? `, up to ${line.mostTimes} if it drags`

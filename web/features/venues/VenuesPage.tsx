@@ -10,6 +10,7 @@ import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { PersonDialog, VenueDialog } from './dialogs';
 import { newVenue } from './newVenue';
+import { StagePlan } from './StagePlan';
 
 /** Where the troupe plays, and who it is. */
 export function VenuesPage() {
@@ -37,7 +38,7 @@ export function VenuesPage() {
       <BrokenLines kinds={['venue', 'person']} />
       {venues.data.length === 0 && (
         <Empty title="No venues yet">
-          Write down where you play: its kind, whether it allows flame, its stations.
+          Write down where you play: its kind, whether it allows flame, the marks where demos stand.
         </Empty>
       )}
       <Cards>
@@ -66,10 +67,16 @@ export function VenuesPage() {
                 label={v.body.flameAllowed ? 'flame allowed' : 'no flame'}
                 sx={{ borderRadius: 1 }}
               />
-              {v.body.stations.map((s) => (
-                <Chip key={s} size="small" label={s} sx={{ borderRadius: 1 }} />
+              {v.body.marks.map((m) => (
+                <Chip
+                  key={m.id}
+                  size="small"
+                  label={m.spots > 1 ? `${m.name}, ${m.spots} spots` : m.name}
+                  sx={{ borderRadius: 1 }}
+                />
               ))}
             </Box>
+            <StagePlan venue={v.body} />
             <Typography>{v.body.notes}</Typography>
           </Card>
         ))}

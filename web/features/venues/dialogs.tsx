@@ -1,7 +1,11 @@
 import type { Stored } from '@hearty/core';
-import { Person, Venue, venueProblems } from '@hearty/core';
+import type { ReactNode } from 'react';
+import { BLANK, Person, Venue, venueProblems } from '@hearty/core';
+import { Box, Typography } from '@mui/material';
 import { FieldIn } from '../../kit/fields';
 import { FormDialog } from '../../kit/FormDialog';
+import { Below, Rows } from '../../kit/Rows';
+import { newId } from '../../session/ids';
 import { useDocumentForm } from '../../session/useDocumentForm';
 
 /** A venue, new or known. */
@@ -16,22 +20,58 @@ export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClos
       title={stored.version ? 'Venue' : 'New venue'}
       of={Venue}
       {...rest}
+      wide
       onClose={onClose}
       onSave={save}
     >
       <FieldIn name="name" autoFocus />
       <FieldIn name="kind" />
-      <FieldIn name="stations" />
-      <FieldIn name="ceilingM" />
-      <FieldIn name="frontRowM" />
-      <FieldIn name="opens" />
-      <FieldIn name="closes" />
+      <Pair>
+        <FieldIn name="ceilingM" />
+        <FieldIn name="frontRowM" />
+        <FieldIn name="frontRowSeats" />
+        <FieldIn name="opens" />
+        <FieldIn name="closes" />
+      </Pair>
       <FieldIn name="indoors" />
       <FieldIn name="flameAllowed" />
+      <Typography variant="h3" component="h2">
+        Marks, as one walks the stage
+      </Typography>
+      <Marks />
       <FieldIn name="notes" />
     </FormDialog>
   );
 }
+
+const Pair = ({ children }: { children: ReactNode }) => (
+  <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>{children}</Box>
+);
+
+/** Where demos stand: each mark with its kind, how many things it takes, its size and place. */
+const Marks = () => (
+  <Rows
+    name="marks"
+    add="Add a mark"
+    columns="2fr 1fr 1fr"
+    fresh={() => BLANK.marks(newId().slice(-10))}
+    row={(path) => (
+      <>
+        <FieldIn name={`${path}.name`} />
+        <FieldIn name={`${path}.kind`} />
+        <FieldIn name={`${path}.spots`} />
+        <Below>
+          <FieldIn name={`${path}.wideM`} />
+          <FieldIn name={`${path}.deepM`} />
+          <FieldIn name={`${path}.rightM`} />
+          <FieldIn name={`${path}.backM`} />
+          <FieldIn name={`${path}.socket`} />
+          <FieldIn name={`${path}.waterNear`} />
+        </Below>
+      </>
+    )}
+  />
+);
 
 /** Somebody of the crew, new or known. */
 export function PersonDialog({ stored, onClose }: { stored: Stored<Person>; onClose: () => void }) {

@@ -7,6 +7,6 @@ export const newVenue = (): Venue => ({
   kind: 'hall',
   indoors: true,
   flameAllowed: false,
-  stations: ['front bench'],
+  marks: [{ id: 'front-bench', name: 'front bench', kind: 'bench', spots: 1 }],
   notes: '',
 });

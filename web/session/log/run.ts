@@ -8,6 +8,8 @@ import {
   type RunFold,
   type RunState,
   type Script,
+  type ShowFile,
+  upgradeShowFile,
 } from '@hearty/core';
 import { createStore } from 'zustand';
 import { ApiError } from '../api';
@@ -64,7 +66,8 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500 }: RunLogOptions
 
   function show(run: KeptRun): void {
     kept = run;
-    const of = script(run.file);
+    // A run kept here may have been opened by an older version.
+    const of = script(upgradeShowFile(run.file) as ShowFile);
     fold = foldRun(of);
     store.setState({ script: of, state: fold.state, rehearsal: run.rehearsal });
   }

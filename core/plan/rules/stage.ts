@@ -1,0 +1,273 @@
+import { rule, wayOut, type WayOut } from '../../findings';
+import { formatDuration } from '../../quantities';
+import {
+  levelValue,
+  LONGEST_TASK_S,
+  settingValue,
+  USUAL_FRONT_ROW,
+  type ScriptItem,
+  type Standing,
+} from '../../script';
+import { unwritten, type Demo, type Parameter } from '../../show';
+import type { PlannedItem } from '../../timetable';
+import type { FindingCode } from './codes';
+import { atStart, type Context } from './context';
+
+/** Where demos stand, who helps, and what they are played with. */
+
+type Played = PlannedItem & { scripted: ScriptItem; demo: Demo; standing: Standing };
+
+const played = ({ items, planned }: Context): Played[] =>
+  items.flatMap((scripted) => {
+    const { demo, standing, item } = scripted;
+    return demo && standing ? [{ ...planned(item.id), scripted, demo, standing }] : [];
+  });
+
+/** So many others are offered to help. */
+const MOST_OFFERED = 3;
+
+const tooFewHelpers = rule<Context, Played & { has: number }, FindingCode>({
+  id: 'helpers',
+  level: 'stop',
+  source: 'the demo',
+  when: (c) =>
+    played(c)
+      .map((p) => ({ ...p, has: p.helperIds.filter((id) => c.arrival(id)).length }))
+      .filter(({ demo, has }) => has < demo.helpers),
+  where: atStart,
+  says: ({ title, demo, has }) =>
+    `“${title}” wants ${people(demo.helpers)} to help on stage and has ${has === 0 ? 'nobody' : has}.`,
+  numbers: ({ demo, has }) => ({ wanted: demo.helpers, has }),
+  waysOut: (p, c) => helpersFor(p, c),
+});
+
+const people = (n: number) => (n === 1 ? 'one person' : `${n} people`);
+
+/** Giving it to whoever of the crew is there and not on stage in it already: those with free hands first. */
+function helpersFor(
+  { itemId, helperIds, presenterId, startS, endS, demo, has }: Played & { has: number },
+  c: Context,
+): WayOut[] {
+  const busy = (personId: string) =>
+    c.timetable.tasks.some((t) => t.personId === personId && t.startS < endS && startS < t.handsOffS);
+  const there = c.timetable.arrivals
+    .filter(({ arrivesS, leavesS = Infinity }) => arrivesS <= startS && leavesS >= endS)
+    .map(({ personId }) => personId)
+    .filter((id) => id !== presenterId && !helperIds.includes(id));
+  const free = [...there.filter((id) => !busy(id)), ...there.filter(busy)];
+  const missing = demo.helpers - has;
+  const inCrew = helperIds.filter((id) => c.arrival(id));
+  const give = (ids: string[]): WayOut => ({
+    ...wayOut(`Give it to ${ids.map(c.name).join(' and ')} too`, {
+      kind: 'set-item',
+      itemId,
+      fields: { helperIds: [...inCrew, ...ids] },
+    }),
+    oneOf: 'helpers',
+  });
+  if (free.length === 0) return [wayOut(`Ask in ${people(missing)} more`)];
+  if (missing > 1) return [give(free.slice(0, missing))];
+  return free.slice(0, MOST_OFFERED).map((id) => give([id]));
+}
+
+/** The first of those that are alike in something, with how many more there are. */
+function firstOf(list: readonly Played[], key: (p: Played) => string): (Played & { more: number })[] {
+  const firsts = new Map<string, Played & { more: number }>();
+  for (const p of list) {
+    const first = firsts.get(key(p));
+    if (first) first.more++;
+    else firsts.set(key(p), { ...p, more: 0 });
+  }
+  return [...firsts.values()];
+}
+
+const noMark = rule<Context, Played & { more: number }, FindingCode>({
+  id: 'no-mark',
+  level: 'caution',
+  source: 'the venue',
+  when: (c) =>
+    firstOf(
+      played(c).filter(({ standing }) => standing.mark.lacking),
+      ({ standing }) => standing.mark.id,
+    ),
+  where: atStart,
+  says: ({ title, standing, more }, { script }) =>
+    `“${title}”${more ? ` and ${more} more` : ''} ${more ? 'stand' : 'stands'} on a ${standing.mark.kind}, and ${script.file.venue.name} has none written down.`,
+  waysOut: () => [wayOut('Write the mark down at the venue, or bring something to stand it on')],
+});
+
+const tooFewSpots = rule<Context, Played, FindingCode>({
+  id: 'no-mark',
+  level: 'stop',
+  source: 'the venue',
+  when: (c) => played(c).filter(({ standing }) => standing.tooFew && !standing.mark.lacking),
+  where: atStart,
+  says: ({ title, demo, standing: { mark } }) =>
+    `“${title}” takes ${demo.spots} spots, and the ${mark.name} has ${mark.spots}.`,
+});
+
+const anotherMark = rule<Context, Played, FindingCode>({
+  id: 'no-mark',
+  level: 'caution',
+  source: 'the venue',
+  when: (c) => played(c).filter(({ standing }) => standing.notAsNamed),
+  where: atStart,
+  says: ({ title, demo, standing: { mark } }) =>
+    `The mark that “${title}” was put on is not here, or is no ${demo.mark}; it stands on the ${mark.name}.`,
+  waysOut: ({ itemId, standing: { mark } }) => [
+    wayOut(`Leave it on the ${mark.name}`, { kind: 'set-item', itemId, fields: { markId: undefined } }),
+  ],
+});
+
+const noSocket = rule<Context, Played, FindingCode>({
+  id: 'mark-unfit',
+  level: 'caution',
+  source: 'the venue',
+  when: (c) =>
+    played(c).filter(({ demo, standing: { mark } }) => demo.socket && !mark.lacking && !mark.socket),
+  where: atStart,
+  says: ({ title, standing: { mark } }) =>
+    `“${title}” wants a socket, and none is written down for the ${mark.name}. A cable across the stage is taped down.`,
+});
+
+const waterByVoltage = rule<Context, Played, FindingCode>({
+  id: 'mark-unfit',
+  level: 'caution',
+  source: 'common practice',
+  when: (c) =>
+    played(c).filter(
+      ({ demo, standing: { mark } }) => mark.waterNear && demo.hazards.includes('high voltage'),
+    ),
+  where: atStart,
+  says: ({ title, standing: { mark } }) =>
+    `“${title}” is high voltage, and water is near the ${mark.name}: another mark, or the water covered and the floor dry.`,
+});
+
+interface Wrong {
+  item: PlannedItem;
+  says: string;
+}
+
+/** What a parameter does not take, in words; undefined where it takes it. */
+function refused(
+  parameter: Parameter,
+  { value, name }: { value?: number; name?: string },
+): string | undefined {
+  const { names, min = -Infinity, max = Infinity, unit = '', title } = parameter;
+  if (names)
+    return name !== undefined && names.includes(name)
+      ? undefined
+      : `“${title}” is one of ${names.join(', ')}`;
+  if (value === undefined) return `“${title}” is a number`;
+  return value >= min && value <= max ? undefined : `“${title}” goes from ${min} to ${max} ${unit}`.trimEnd();
+}
+
+const settings = rule<Context, Wrong, FindingCode>({
+  id: 'setting',
+  level: 'caution',
+  source: 'the demo',
+  when: (c) =>
+    played(c).flatMap((p) => {
+      const { item } = p.scripted;
+      const parameterOf = (id: string) => p.demo.parameters?.find((one) => one.id === id);
+      const wrong = (says: string): Wrong => ({ item: p, says });
+      const bySeries = (item.series ? [item.series] : []).flatMap(({ parameterId, levels }) => {
+        const parameter = parameterOf(parameterId);
+        if (!parameter)
+          return [wrong(`“${p.title}” is a series over something its demo does not have any more.`)];
+        const bad = levels.flatMap((level) => {
+          const value = levelValue(parameter, level);
+          const why = refused(parameter, value === undefined ? { name: level } : { value });
+          return why === undefined ? [] : [`“${p.title}” takes “${level}”: ${why}.`];
+        });
+        return bad.slice(0, 1).map(wrong);
+      });
+      const bySettings = (item.settings ?? []).flatMap(({ parameterId, bestOf }) => {
+        const parameter = parameterOf(parameterId);
+        if (!parameter) return [];
+        const from = bestOf === undefined ? undefined : c.script.byItem.get(bestOf);
+        if (from && !from.item.series)
+          return [wrong(`“${p.title}” takes the best level of “${from.item.title}”, which is no series.`)];
+        const levels = (id: string) => c.script.byItem.get(id)?.item.series?.levels;
+        const why = refused(parameter, settingValue(p.demo, item, parameterId, levels));
+        return why === undefined ? [] : [wrong(`“${p.title}” is not played as its demo allows: ${why}.`)];
+      });
+      return [...bySeries, ...bySettings];
+    }),
+  where: ({ item }) => atStart(item),
+  says: ({ says }) => says,
+});
+
+const frontRowUnknown = rule<Context, Played, FindingCode>({
+  id: 'front-row',
+  level: 'caution',
+  source: 'common practice',
+  when: (c) =>
+    c.script.file.venue.frontRowSeats === undefined
+      ? played(c).filter(({ demo }) => demo.worn.some((w) => w.by === 'front row'))
+      : [],
+  where: atStart,
+  says: ({ title }, { script }) =>
+    `The front row wears something in “${title}”: it is counted for ${USUAL_FRONT_ROW}, as nobody has said how many sit there in ${script.file.venue.name}.`,
+  waysOut: () => [wayOut('Count the seats of the front row and write them down at the venue')],
+});
+
+const tooLong = rule<Context, Played & { task: string; taskS: number }, FindingCode>({
+  id: 'too-long',
+  level: 'stop',
+  source: 'arithmetic',
+  when: (c) =>
+    played(c).flatMap((p) =>
+      p.demo.prep
+        .filter((task) => task.handsOnS >= LONGEST_TASK_S)
+        .map((task) => ({ ...p, task: task.title, taskS: task.handsOnS })),
+    ),
+  where: atStart,
+  says: ({ title, task }) =>
+    `“${task}” for “${title}” takes one pair of hands ${formatDuration(LONGEST_TASK_S)} or more.`,
+  numbers: ({ taskS }) => ({ taskS }),
+  waysOut: () => [wayOut('Share it out: several tasks, each for a part of it')],
+});
+
+const fewerOptions = rule<Context, PlannedItem, FindingCode>({
+  id: 'setting',
+  level: 'caution',
+  source: 'arithmetic',
+  when: ({ items, planned }) =>
+    items
+      .filter(({ item, options }) => item.kind === 'choice' && (options?.length ?? 0) < 2)
+      .map(({ item }) => planned(item.id)),
+  where: atStart,
+  says: ({ title }) => `“${title}” is a choice, and there are not two demos to choose from.`,
+});
+
+/** A demo that was begun where it was missed, and of which nothing else is known. */
+const notWritten = rule<Context, Played, FindingCode>({
+  id: 'unwritten',
+  level: 'note',
+  source: 'the demo',
+  when: (c) =>
+    firstOf(
+      played(c).filter(({ demo }) => unwritten(demo).length >= MUCH_MISSING),
+      ({ demo }) => demo.id,
+    ),
+  where: atStart,
+  says: ({ title, demo }) => `“${title}” does not say yet: ${unwritten(demo).join(', ')}.`,
+});
+
+/** So many parts of a demo missing at once are worth a word. */
+const MUCH_MISSING = 3;
+
+export const STAGE_RULES = {
+  tooFewHelpers,
+  noMark,
+  tooFewSpots,
+  anotherMark,
+  noSocket,
+  waterByVoltage,
+  settings,
+  fewerOptions,
+  frontRowUnknown,
+  tooLong,
+  notWritten,
+};

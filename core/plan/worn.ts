@@ -1,0 +1,64 @@
+import type { ScriptItem } from '../script';
+import type { Demo, Good, Wearer, Worn } from '../show';
+
+/** Something worn in an item, said: "goggles, from “Pour it”". */
+export interface WornLine {
+  by: Wearer;
+  says: string;
+  goodId?: string;
+  fromStepId?: string;
+  toStepId?: string;
+}
+
+/** What is worn in a demo as it is played, in words; all of it, or what some wear. Pure. */
+export function wornIn(
+  { worn, steps }: Pick<Demo, 'worn' | 'steps'>,
+  goods: ReadonlyMap<string, Pick<Good, 'name'>>,
+  by?: readonly Wearer[],
+): WornLine[] {
+  const step = (id: string | undefined) => steps.find((s) => s.id === id)?.text;
+  return worn
+    .filter((w) => !by || by.includes(w.by))
+    .map((w) => {
+      const [from, to] = [step(w.fromStepId), step(w.toStepId)];
+      const when = [from && `from “${from}”`, to && `until “${to}”`].filter(Boolean).join(' ');
+      return {
+        by: w.by,
+        says: [nameOf(w, goods), when].filter(Boolean).join(', '),
+        ...(w.goodId !== undefined && { goodId: w.goodId }),
+        ...(from && { fromStepId: w.fromStepId! }),
+        ...(to && { toStepId: w.toStepId! }),
+      };
+    });
+}
+
+const nameOf = ({ goodId, what }: Worn, goods: ReadonlyMap<string, Pick<Good, 'name'>>) =>
+  what?.trim() || goods.get(goodId ?? '')?.name || 'something that is not in the stores any more';
+
+const WHO: Record<Wearer, string> = {
+  presenter: 'Presenter',
+  helper: 'Each helper',
+  volunteer: 'Each volunteer',
+  'front row': 'Front row',
+};
+
+/** The same as lines, one for each who wears something: "Presenter: goggles; gloves, from “Pour it”". */
+export function wornSaid(lines: readonly WornLine[]): string[] {
+  const by = (Object.keys(WHO) as Wearer[]).map((wearer) => ({
+    wearer,
+    says: lines.filter((l) => l.by === wearer).map((l) => l.says),
+  }));
+  return by.flatMap(({ wearer, says }) => (says.length ? [`${WHO[wearer]}: ${says.join('; ')}`] : []));
+}
+
+/** The cautions of what is played on a mark, with what each item has to say. */
+export function cautionsAt(
+  items: readonly ScriptItem[],
+  markId: string,
+): { itemId: string; title: string; cautions: string[] }[] {
+  return items.flatMap(({ item, demo, standing }) =>
+    demo && demo.cautions.length > 0 && standing?.mark.id === markId
+      ? [{ itemId: item.id, title: item.title, cautions: demo.cautions }]
+      : [],
+  );
+}

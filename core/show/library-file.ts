@@ -1,0 +1,178 @@
+import { Equals } from 'class-validator';
+import { Many } from '../fields';
+import { Demo } from './demo';
+import type { Checked, Problem } from './problem';
+import { demoRefs, missing } from './refs';
+import { refsOf, withRefs, type RefKind } from './references';
+import { Good } from './show';
+import { check, demoProblems } from './validate';
+
+export const LIBRARY_FORMAT = 'hearty-stage/library';
+export const LIBRARY_VERSION = 1;
+
+/** Demos with the goods they want, out of one troupe's library and into another's. */
+export class LibraryFile {
+  @Equals(LIBRARY_FORMAT, { message: `must be "${LIBRARY_FORMAT}"` }) format!: typeof LIBRARY_FORMAT;
+  @Equals(LIBRARY_VERSION, { message: `must be ${LIBRARY_VERSION}, the newest version this program knows` })
+  version!: typeof LIBRARY_VERSION;
+  @Many(() => Demo) demos!: Demo[];
+  @Many(() => Good, 2000) goods!: Good[];
+}
+
+/** What a library file is held against. */
+export interface LibraryHere {
+  demos: readonly Demo[];
+  goods: readonly Good[];
+}
+
+/**
+ * Demos as a library file: with the goods they name, and without what belongs to one troupe alone (who does a task, a
+ * stand-by demo that does not come along, how much is on the shelf). Pure.
+ */
+export function libraryFileOf(demos: readonly Demo[], goods: readonly Good[]): LibraryFile {
+  const coming = new Set(demos.map((d) => d.id));
+  const own = demos.map((demo) =>
+    forAnyone(
+      withRefs(demoRefs, demo, (kind, id) =>
+        kind === 'good' || (kind === 'demo' && coming.has(id)) ? id : undefined,
+      ),
+    ),
+  );
+  const wanted = new Set(
+    own.flatMap((d) => refsOf(demoRefs, d).flatMap((r) => (r.kind === 'good' ? r.id : []))),
+  );
+  return {
+    format: LIBRARY_FORMAT,
+    version: LIBRARY_VERSION,
+    demos: own,
+    goods: goods.filter((g) => wanted.has(g.id)).map((g) => ({ ...g, onShelf: 0 })),
+  };
+}
+
+/** A person who is not known elsewhere is anyone. */
+function forAnyone(demo: Demo): Demo {
+  const free = <T extends { who: { kind: string } }>(of: T): T =>
+    of.who.kind === 'person' ? { ...of, who: { kind: 'anyone' } } : of;
+  return {
+    ...demo,
+    prep: demo.prep.map(free),
+    ...(demo.reset && { reset: free(demo.reset) }),
+    ...(demo.variants && {
+      variants: demo.variants.map((v) => (v.prep ? { ...v, prep: v.prep.map(free) } : v)),
+    }),
+  };
+}
+
+/** Reads an untrusted value as a library file. Errors: every problem with its path. */
+export function readLibraryFile(value: unknown): Checked<LibraryFile> {
+  const read = check(LibraryFile, value);
+  if (!read.ok) return read;
+  const { demos, goods } = read.value;
+  const known: Partial<Record<RefKind, Set<string>>> = {
+    demo: new Set(demos.map((d) => d.id)),
+    good: new Set(goods.map((g) => g.id)),
+  };
+  const problems: Problem[] = [
+    ...demos.flatMap((demo, i) => demoProblems(demo, `demos[${i}]`)),
+    ...missing(
+      demos.flatMap((demo, i) => refsOf(demoRefs, demo, `demos[${i}]`)),
+      (kind, id) => known[kind]?.has(id) ?? false,
+      'in this file',
+    ),
+    ...twice(demos, 'demos'),
+    ...twice(goods, 'goods'),
+  ];
+  return problems.length ? { ok: false, problems } : read;
+}
+
+const twice = (list: readonly { id: string }[], path: string): Problem[] =>
+  list.flatMap(({ id }, i) =>
+    list.findIndex((other) => other.id === id) < i
+      ? [{ path: `${path}[${i}].id`, says: `The id “${id}” is used twice.` }]
+      : [],
+  );
+
+/** The good of ours that one of a file is: the same id and name, else the same name, sort and unit. */
+function oursFor(good: Good, goods: readonly Good[]): Good | undefined {
+  const same = (g: Good) =>
+    g.name.trim().toLowerCase() === good.name.trim().toLowerCase() &&
+    g.sort === good.sort &&
+    g.unit === good.unit;
+  return goods.find((g) => g.id === good.id && same(g)) ?? goods.find(same);
+}
+
+/** One demo of a library file, held against the library here. */
+export interface Incoming {
+  demo: Demo;
+  is: 'new' | 'changed' | 'same';
+  /** Names of goods that would come in with it. */
+  newGoods: string[];
+}
+
+/** What a library file would bring: of each demo whether it is new here, another than ours of that id, or the same. Pure. */
+export function incoming(file: LibraryFile, here: LibraryHere): Incoming[] {
+  const ours = new Map(file.goods.map((g) => [g.id, oursFor(g, here.goods)]));
+  return file.demos.map((demo) => {
+    const own = here.demos.find((d) => d.id === demo.id);
+    const mapped = withRefs(demoRefs, demo, (kind, id) => (kind === 'good' ? (ours.get(id)?.id ?? id) : id));
+    const mine = own && libraryFileOf([own], []).demos[0]!;
+    return {
+      demo,
+      is: !own ? 'new' : canonical(mine) === canonical(withoutStandBy(mapped, mine!)) ? 'same' : 'changed',
+      newGoods: [
+        ...new Set(
+          refsOf(demoRefs, demo).flatMap((r) =>
+            r.kind === 'good' && !ours.get(r.id) ? (file.goods.find((g) => g.id === r.id)?.name ?? []) : [],
+          ),
+        ),
+      ],
+    };
+  });
+}
+
+/** Which demo stands by is each troupe's own. */
+const withoutStandBy = ({ standByDemoId, ...demo }: Demo, mine: Demo): Demo =>
+  standByDemoId !== undefined && mine.standByDemoId === undefined
+    ? demo
+    : { ...demo, ...(standByDemoId && { standByDemoId }) };
+
+/**
+ * The documents that bring in some demos of a library file: new goods, and the demos with the ids of goods here. Nothing
+ * that is here is overwritten: a demo whose id is taken comes in beside it under another.
+ *
+ * @param idFor an id that nobody has here yet, the wanted one if it may be
+ */
+export function broughtIn(
+  file: LibraryFile,
+  here: LibraryHere,
+  demoIds: readonly string[],
+  idFor: (kind: 'demo' | 'good', wanted: string) => string,
+): { goods: Good[]; demos: Demo[] } {
+  const chosen = file.demos.filter((d) => demoIds.includes(d.id));
+  const goods: Good[] = [];
+  const ids = new Map<string, string>();
+  for (const demo of chosen) {
+    for (const { kind, id } of refsOf(demoRefs, demo)) {
+      if (kind !== 'good' || ids.has(`good ${id}`)) continue;
+      const good = file.goods.find((g) => g.id === id)!;
+      const ours = oursFor(good, here.goods);
+      const as = ours?.id ?? idFor('good', id);
+      ids.set(`good ${id}`, as);
+      if (!ours) goods.push({ ...good, id: as, onShelf: 0 });
+    }
+    ids.set(`demo ${demo.id}`, idFor('demo', demo.id));
+  }
+  const to = (kind: RefKind, id: string) => ids.get(`${kind} ${id}`);
+  return {
+    goods,
+    demos: chosen.map((demo) => ({ ...withRefs(demoRefs, demo, to), id: ids.get(`demo ${demo.id}`)! })),
+  };
+}
+
+/** JSON with keys in order, so that equal documents compare equal. */
+export const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_key, v: unknown) =>
+    v && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v,
+  );

@@ -1,0 +1,50 @@
+import type { BaseUnit, Good } from '@hearty/core';
+
+const kit = (id: string, name: string): Good => ({ id, name, sort: 'kit', unit: 'piece', onShelf: 0 });
+const use = (id: string, name: string, unit: BaseUnit, packAmount: number, packPrice: number): Good => ({
+  id,
+  name,
+  sort: 'consumable',
+  unit,
+  onShelf: 0,
+  packAmount,
+  packPrice,
+  supplier: 'supermarket',
+});
+
+/** What the starter shelf wants: kitchen things. Prices are rough, in whatever the troupe pays with. */
+export const STARTER_GOODS: Good[] = [
+  kit('st-glass', 'Tall clear glass'),
+  kit('st-jug', 'Clear jug, 1 L'),
+  kit('st-bowl', 'Wide bowl'),
+  kit('st-spoon', 'Tablespoon'),
+  kit('st-bottle', 'Clear bottle, 0.5 L'),
+  kit('st-funnel', 'Funnel'),
+  kit('st-tray', 'Rimmed tray'),
+  kit('st-cloth', 'Kitchen cloth'),
+  kit('st-glasses', 'Safety glasses'),
+  kit('st-lighter', 'Long lighter'),
+  kit('st-blanket', 'Fire blanket, kitchen size'),
+  kit('st-plate', 'White plate'),
+  kit('st-ruler', 'Wooden ruler, 1 m'),
+  kit('st-scissors', 'Scissors'),
+  kit('st-comb', 'Plastic comb'),
+  kit('st-basin', 'Washing-up basin'),
+  use('st-egg', 'Egg', 'piece', 6, 2),
+  use('st-salt', 'Table salt', 'g', 500, 0.8),
+  use('st-water', 'Water from the tap', 'mL', 1000, 0),
+  use('st-vinegar', 'White vinegar, 5 %', 'mL', 1000, 1.2),
+  use('st-soda', 'Baking soda', 'g', 250, 1.1),
+  use('st-balloon', 'Party balloon', 'piece', 25, 2.5),
+  use('st-cabbage', 'Red cabbage', 'g', 800, 1.6),
+  use('st-card', 'Postcard', 'piece', 10, 2),
+  use('st-bag', 'Clear freezer bag', 'piece', 40, 2),
+  use('st-pencil', 'Round pencil, sharpened', 'piece', 12, 3),
+  use('st-raisin', 'Raisins', 'g', 250, 1.5),
+  use('st-fizzy', 'Fizzy water', 'mL', 1500, 0.9),
+  use('st-tealight', 'Tea light', 'piece', 30, 3),
+  use('st-pepper', 'Ground pepper', 'g', 40, 1.8),
+  use('st-soap', 'Washing-up liquid, clear', 'mL', 500, 1.3),
+  use('st-straw', 'Paper straw', 'piece', 50, 2),
+  use('st-tissue', 'Tissue paper', 'piece', 20, 2),
+];

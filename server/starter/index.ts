@@ -1,0 +1,11 @@
+import { libraryFileOf, type Demo, type LibraryFile } from '@hearty/core';
+import * as air from './air-and-gas';
+import * as forces from './forces-and-sound';
+import { STARTER_GOODS } from './goods';
+
+/** A dozen kitchen-strength demos to begin with, and the goods they want: everything in it is our own. */
+export const starterShelf = (): LibraryFile =>
+  libraryFileOf(
+    [air, forces].flatMap((shelf) => Object.values(shelf) as Demo[]),
+    STARTER_GOODS,
+  );

@@ -1,0 +1,19 @@
+import { useStore } from 'zustand';
+import { api } from './api';
+import { newId } from './ids';
+import { openDisk } from './log/disk';
+import { createOutbox, type OutboxState } from './log/outbox';
+
+/** What this tab sends: one disk and one outbox for the logs of runs and of the stores. */
+export const disk = openDisk();
+export const outbox = createOutbox({
+  disk,
+  ask: api,
+  newId,
+  // The events of a run are shown without the server too; of the others only what is owed.
+  keeps: (run) => !run.includes(':'),
+  channel: new BroadcastChannel('hearty-log'),
+  storage: localStorage,
+});
+
+export const useOutbox = <T>(of: (state: OutboxState) => T): T => useStore(outbox.store, of);
