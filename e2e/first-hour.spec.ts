@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { expect, order, saved, Server, test } from './server';
+import { drawn, expect, order, saved, Server, test } from './server';
 
 /** Tab by Tab to what is called so; how many fields and presses a newcomer needs is counted elsewhere. */
 async function tabTo(page: Page, role: 'button' | 'combobox' | 'textbox', name: RegExp): Promise<void> {
@@ -81,9 +81,10 @@ test('a library file goes from one database to another, with what is new in it s
 }) => {
   await page.goto('/demos?topic=foam');
   await expect(page.getByText('1 of 26 demos')).toBeVisible();
+  await page.getByRole('button', { name: 'Save these 1 as a file' }).click();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Save these 1 as a file' }).click(),
+    page.getByRole('menuitem', { name: 'With its picture' }).click(),
   ]);
   const path = await file.path();
   expect(JSON.parse(readFileSync(path, 'utf8'))).toMatchObject({ format: 'hearty-stage/library' });
@@ -99,11 +100,14 @@ test('a library file goes from one database to another, with what is new in it s
     };
     await bring();
     await expect(there.getByText('1 new, 0 not as yours, 0 the same.')).toBeVisible();
-    await expect(there.getByText(/new here · new goods: .*Splash goggles/)).toBeVisible();
+    await expect(there.getByText(/new here · new goods: .*Splash goggles.* · a picture/)).toBeVisible();
     await there.getByRole('button', { name: 'Bring in 1' }).click();
     await expect(there.getByRole('link', { name: 'Foam column, kitchen strength' })).toBeVisible();
     await bring();
     await expect(there.getByText('0 new, 0 not as yours, 1 the same.')).toBeVisible();
+    await there.getByRole('button', { name: 'Close' }).click();
+    await there.getByRole('link', { name: 'Foam column, kitchen strength' }).click();
+    await drawn(there, 'The cylinder in its tray, with the marks to fill to');
     await there.close();
   } finally {
     await other.end();

@@ -1,6 +1,6 @@
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Page } from '@playwright/test';
-import { expect, HALL, test } from './server';
+import { drawn, expect, HALL, test } from './server';
 
 /** What is printed: where, when it is ready, what stands on every page, words it must have, and the most pages. */
 const SHEETS: {
@@ -38,7 +38,7 @@ const SHEETS: {
   {
     name: 'call sheets',
     path: `${HALL}/prep`,
-    ready: (p) => p.getByRole('list', { name: 'The day' }).waitFor(),
+    ready: (p) => drawn(p, 'The bench before doors, and the line of the front edge'),
     title: 'Weather in a Kitchen: call sheets',
     has: ['Ottoline, here from 12:45', 'Sefa, here from 12:45', 'crew call', 'Fill the hot bath'],
     // Two pages a person: with cautions and what is worn, one is not enough.
@@ -47,7 +47,10 @@ const SHEETS: {
   {
     name: 'check list',
     path: `${HALL}/check`,
-    ready: (p) => p.getByRole('button', { name: 'Start checking' }).click(),
+    ready: async (p) => {
+      await p.getByRole('button', { name: 'Start checking' }).click();
+      await drawn(p, 'The bench before doors, and the line of the front edge');
+    },
     title: 'Weather in a Kitchen: checks',
     has: ['Front bench', 'Temperature of the bath', '28 to 35 °C', 'local codes'],
     most: 3,
@@ -62,17 +65,26 @@ const SHEETS: {
   },
 ];
 
-/** The words of each page of what a printer would get, and how many lines of them. */
-async function printed(page: Page, format: string): Promise<{ words: string; lines: number }[]> {
+interface PrintedPage {
+  words: string;
+  lines: number;
+  pictures: number;
+}
+
+/** The words of each page of what a printer would get, how many lines of them, and how many pictures. */
+async function printed(page: Page, format: string): Promise<PrintedPage[]> {
   const pdf = await page.pdf({ format });
   const document = await getDocument({ data: new Uint8Array(pdf), verbosity: 0 }).promise;
   return Promise.all(
     Array.from({ length: document.numPages }, async (_, i) => {
-      const { items } = await (await document.getPage(i + 1)).getTextContent();
+      const sheet = await document.getPage(i + 1);
+      const { items } = await sheet.getTextContent();
+      const { fnArray } = await sheet.getOperatorList();
       const texts = items.flatMap((t) => ('str' in t && t.str.trim() ? [t] : []));
       return {
         words: texts.map((t) => t.str).join(' '),
         lines: new Set(texts.map((t) => Math.round((t.transform as number[])[5]!))).size,
+        pictures: fnArray.filter((f) => f === OPS.paintImageXObject).length,
       };
     }),
   );
@@ -106,12 +118,14 @@ for (const { name, path, ready, title, has, most } of SHEETS)
     for (const format of ['A4', 'Letter']) {
       const pages = await printed(page, format);
       expect(pages.length).toBeLessThanOrEqual(most);
-      pages.forEach(({ words, lines }, i) => {
+      pages.forEach(({ words, lines, pictures }, i) => {
         expect(words).toContain(title);
         expect(words).toContain(`Page ${i + 1} of ${pages.length}`);
-        // The name and the number are two of them.
-        expect(lines).toBeGreaterThan(6);
+        // The name and the number are two of them; a picture is as high as many.
+        expect(lines + 6 * pictures).toBeGreaterThan(6);
       });
+      if (name === 'call sheets' || name === 'check list')
+        expect(pages.reduce((sum, p) => sum + p.pictures, 0)).toBeGreaterThan(1);
       const all = pages
         .map((p) => p.words)
         .join(' ')

@@ -100,3 +100,11 @@ export const order = async (page: Page) => {
 /** Waits until the draft is on the server. */
 export const saved = (page: Page) =>
   expect(page.getByRole('status').filter({ hasText: 'All saved' })).toBeVisible();
+
+/** A picture of a set-up by its words, once it is really drawn. */
+export async function drawn(page: Page, says: string) {
+  const image = page.getByRole('img', { name: says }).first();
+  await image.scrollIntoViewIfNeeded();
+  await expect.poll(() => image.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
+  return image;
+}

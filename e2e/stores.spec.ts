@@ -167,12 +167,14 @@ test('a show is packed into crates, apart what must be; ticks are shared and sur
     const text = (await crate.textContent())!;
     expect(text.includes('oxidiser') && text.includes('iodide or yeast')).toBe(false);
   }
-  await page.getByLabel('Long tongs loaded').check();
+  await page.getByLabel('Long tongs loaded').click();
+  await expect(page.getByLabel('Long tongs loaded')).toBeChecked();
   await expect(page.getByText(/^1 of \d+ loaded/)).toBeVisible();
   const other = await context.newPage();
   await other.goto(`${HALL}/supplies/packing`);
   await expect(other.getByLabel('Long tongs loaded')).toBeChecked();
-  await other.getByLabel('Long tongs home again').check();
+  await other.getByLabel('Long tongs home again').click();
+  await expect(other.getByLabel('Long tongs home again')).toBeChecked();
   await expect(page.getByText(/1 of \d+ loaded, 1 home again/)).toBeVisible({ timeout: 15_000 });
   const [download] = await Promise.all([
     page.waitForEvent('download'),
@@ -245,7 +247,8 @@ test('on the day the call sheet runs by the clock: due, late, done; and goes int
   );
   await expect(fill).toContainText('Late by');
   await expect(page.getByRole('status').filter({ hasText: 'to curtain-up' })).toContainText('1 late, 2 due');
-  await day.getByLabel('Done: Fill the hot bath').check();
+  await day.getByLabel('Done: Fill the hot bath').click();
+  await expect(day.getByLabel('Done: Fill the hot bath')).toBeChecked();
   await expect(page.getByRole('status').filter({ hasText: 'to curtain-up' })).toContainText('2 due');
   await expect(fill).not.toContainText('Late by');
   await expect(fill).toHaveAttribute('data-state', 'done');

@@ -20,6 +20,7 @@ const PARTS = [
   'Fault',
   'Condition',
   'Reading',
+  'Picture',
   'Demo',
   'Mark',
   'Venue',

@@ -1,4 +1,11 @@
-import { eventVersion, Id, oddity, type EventsAnswer, type EventsPage } from '@hearty/core';
+import {
+  eventVersion,
+  Id,
+  MOST_PICTURE_BYTES,
+  oddity,
+  type EventsAnswer,
+  type EventsPage,
+} from '@hearty/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -31,6 +38,7 @@ import { plannerHere, type Planner } from './planning/planner';
 import { Journal } from './live/journal';
 import { Runs } from './live/runs';
 import { bringUpToDate } from './projections';
+import { Pictures, wrongWith } from './pictures';
 import { Stores } from './stores';
 import { storesRoutes } from './stores-routes';
 import { bringIn } from './library-files';
@@ -81,6 +89,9 @@ class RunsQuery {
   @IsInt() @Min(0) @Type(() => Number) before!: number;
 }
 
+/** The most that a library file may have, pictures and all. */
+const MOST_LIBRARY = '64mb';
+
 /** The address of each kind of document. */
 const KINDS = new Map<string, Kind>([
   ['demos', 'demo'],
@@ -121,7 +132,9 @@ export function createApp({
   const documents = new Documents(db);
   const runs = new Runs(db);
   const stores = new Stores(db, documents);
+  const pictures = new Pictures(db);
   const journal = new Journal(db, runs, stores);
+  pictures.sweep();
   bringUpToDate(db, { runs, stores });
   const answer = createAnswers();
   const board = createBoard({ db, documents, runs, stores, planner, today: () => now().day, log });
@@ -136,6 +149,8 @@ export function createApp({
   if (!open) app.use((req, _res, next) => next(foreign(req)));
   // Answers quickly rather than small; built files small: they are fetched once.
   app.use('/api', compression({ level: 1 }));
+  // Pictures come with a library file.
+  app.use('/api/library-file', express.json({ limit: MOST_LIBRARY }));
   app.use('/api', express.json({ limit: '8mb' }));
   app.use('/api', (req, _res, next) => {
     const odd = oddity(req.body);
@@ -178,7 +193,19 @@ export function createApp({
     res.status(201).json(importShow(db, documents, stores, req.body, now()));
   });
   app.post('/api/library-file', (req, res) => {
-    res.status(201).json(bringIn(db, documents, checked(LibraryFileBody, req.body)));
+    res.status(201).json(bringIn(db, documents, pictures, checked(LibraryFileBody, req.body)));
+  });
+  app.post('/api/pictures', express.raw({ type: () => true, limit: MOST_PICTURE_BYTES }), (req, res) => {
+    const bytes = Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0);
+    const wrong = wrongWith(bytes, 'picture');
+    if (wrong) throw badInput([wrong]);
+    res.status(201).json({ id: pictures.put(bytes) });
+  });
+  app.get('/api/pictures/:id', (req, res) => {
+    const picture = pictures.get(req.params.id);
+    if (!picture) throw notFound('picture');
+    // Its address is made of what is in it.
+    res.set('Cache-Control', 'private, max-age=31536000, immutable').type(picture.type).send(picture.bytes);
   });
   app.get('/api/starter', (_req, res) => void res.json(starterShelf()));
   app.get('/api/shows/:id/file', (req, res) => void res.json(file(req.params.id)));

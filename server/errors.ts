@@ -56,7 +56,12 @@ export function diskTrouble(error: unknown): HttpError | undefined {
 }
 
 /** Requests that libraries refuse before we see them: their mark, our answer. */
-const ILL: [(error: Ill) => boolean, status: number, code: string, says: string][] = [
+const ILL: [
+  (error: Ill) => boolean,
+  status: number,
+  code: string,
+  says: string | ((error: Ill) => string),
+][] = [
   [
     (e) => e instanceof URIError,
     400,
@@ -67,7 +72,7 @@ const ILL: [(error: Ill) => boolean, status: number, code: string, says: string]
     (e) => e.type === 'entity.too.large',
     413,
     'too-large',
-    'This is more than the server takes at once (8 MB).',
+    (e) => `This is more than the server takes at once (${Math.round((e.limit ?? 0) / 1e6)} MB).`,
   ],
   [(e) => e.type === 'entity.parse.failed', 400, 'not-json', 'This is not JSON.'],
   [
@@ -91,13 +96,15 @@ const ILL: [(error: Ill) => boolean, status: number, code: string, says: string]
   [(e) => (e.status ?? 500) < 500, 400, 'bad-request', 'This request cannot be read.'],
 ];
 
-type Ill = { type?: string; status?: number; code?: string };
+type Ill = { type?: string; status?: number; code?: string; limit?: number };
 
 /** The answer to a request that is ill by itself; undefined where the fault is ours. */
 function ill(error: unknown): HttpError | undefined {
   const about = (error ?? {}) as Ill;
   const row = ILL.find(([fits]) => fits(about));
-  return row && new HttpError(row[1], row[2], row[3]);
+  if (!row) return undefined;
+  const [, status, code, says] = row;
+  return new HttpError(status, code, typeof says === 'string' ? says : says(about));
 }
 
 /** Every error leaves the server as `{error: {code, says, fields?, theirs?}}`; what is our fault says no more than that. */

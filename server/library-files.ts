@@ -1,7 +1,8 @@
-import { broughtIn, readLibraryFile } from '@hearty/core';
+import { broughtIn, picturesOf, readLibraryFile, type LibraryFile, type Problem } from '@hearty/core';
 import type { Db } from './db';
 import type { Documents } from './documents';
 import { badInput } from './errors';
+import { idOf, wrongWith, type Pictures } from './pictures';
 import { freeId } from './show-files';
 
 /** What came in: the demos' ids as they are here, by their ids in the file. */
@@ -11,17 +12,22 @@ export interface BroughtIn {
 }
 
 /**
- * Brings demos of a library file in, with the goods they want; all of them or none. What is here is never overwritten.
+ * Brings demos of a library file in, with the goods and pictures they want; all of them or none. What is here is never overwritten.
  * Errors: 400 with the path and a sentence for each problem.
  */
 export function bringIn(
   db: Db,
   documents: Documents,
+  pictures: Pictures,
   body: { file: unknown; demoIds: readonly string[] },
 ): BroughtIn {
   const read = readLibraryFile(body.file);
   if (!read.ok) throw badInput(read.problems.map((p) => ({ ...p, path: `file.${p.path}` })));
+  const coming = picturesIn(read.value, body.demoIds);
+  const wrong = coming.flatMap((p) => p.wrong ?? []);
+  if (wrong.length) throw badInput(wrong);
   return db.transaction(() => {
+    for (const { bytes } of coming) pictures.put(bytes);
     const here = {
       demos: documents.all('demo').map((d) => d.body),
       goods: documents.all('good').map((d) => d.body),
@@ -42,4 +48,20 @@ export function bringIn(
       goods: goods.length,
     };
   })();
+}
+
+/** The pictures of the demos that come in, as bytes, each held against what it says it is. */
+function picturesIn(
+  { demos, pictures = [] }: LibraryFile,
+  demoIds: readonly string[],
+): { bytes: Buffer; wrong: Problem | undefined }[] {
+  const wanted = new Set(picturesOf(demos.filter((d) => demoIds.includes(d.id))));
+  return pictures.flatMap(({ id, data }, i) => {
+    if (!wanted.has(id)) return [];
+    const bytes = Buffer.from(data, 'base64');
+    const path = `file.pictures[${i}]`;
+    const other =
+      idOf(bytes) === id ? undefined : { path, says: 'This picture is damaged: it is not what its id says.' };
+    return [{ bytes, wrong: wrongWith(bytes, path) ?? other }];
+  });
 }

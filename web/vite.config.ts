@@ -81,6 +81,14 @@ export default defineConfig({
         globPatterns: ['**/*.{js,css,html,svg,png,woff2}'],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
+        // A picture never changes under its address: once seen it is there in the field too.
+        runtimeCaching: [
+          {
+            urlPattern: ({ url }) => url.pathname.startsWith('/api/pictures/'),
+            handler: 'CacheFirst',
+            options: { cacheName: 'pictures', expiration: { maxEntries: 300 } },
+          },
+        ],
         maximumFileSizeToCacheInBytes: 4_000_000,
       },
     }),

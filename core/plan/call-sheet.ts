@@ -2,6 +2,7 @@ import { inOrderOfName } from '../quantities';
 import type { Script } from '../script';
 import type { Wearer } from '../show';
 import type { Timetable } from '../timetable';
+import { looksOf, type Look } from './looks';
 import { wornIn } from './worn';
 
 export type CallKind = 'arrive' | 'prepare' | 'on stage' | 'help' | 'reset' | 'leave';
@@ -37,6 +38,8 @@ export interface CallSheet {
   neededS: number | undefined;
   crewCallS: number;
   lines: CallLine[];
+  /** How what they set up and play should look. */
+  looks: Look[];
 }
 
 /** Everybody's day from the timetable: what, when at the earliest, as planned and at the latest. Pure. */
@@ -69,10 +72,16 @@ export function callSheets(script: Script, timetable: Timetable): CallSheet[] {
         neededS,
         crewCallS: timetable.crewCallS,
         lines: cautionedOnce(lines),
+        looks: looksOf(script.items.filter(({ item }) => has(timetable, item.id, personId))),
       },
     ];
   });
 }
+
+/** Whether somebody prepares an item or is on stage in it. */
+const has = ({ tasks, items }: Timetable, itemId: string, personId: string): boolean =>
+  tasks.some((t) => t.itemId === itemId && t.personId === personId) ||
+  items.some((i) => i.itemId === itemId && (i.presenterId === personId || i.helperIds.includes(personId)));
 
 /** Cautions at the first line of their demo: said on every line nobody would read them. */
 function cautionedOnce(lines: readonly CallLine[]): CallLine[] {

@@ -368,7 +368,7 @@ describe('how often, and what changes', () => {
   test('of a choice everything is made ready, the longest counts, and the forecast draws by the shares', () => {
     const { timetable } = planned(choice([30, 70]));
     expect(timetable.items[0]!.endS).toBe(100);
-    expect(timetable.tasks.map((t) => t.title).sort()).toEqual(['blow', 'inflate']);
+    expect(timetable.tasks.map((t) => t.title).sort()).toEqual(['blow (round)', 'inflate (long)']);
     const bands = plan(choice([30, 70]), { plays: 4000 }).bands!;
     // Seven in ten pick the one of a minute.
     expect(bands.endS.p50).toBeLessThan(100);

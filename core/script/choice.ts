@@ -1,6 +1,6 @@
 import type { Demo, KitNeed } from '../show';
 
-/** The longest of a choice's demos with the preparation, kit and cautions of all of them. Ids of tasks and checks tell whose they are. */
+/** The longest of a choice's demos with the preparation, kit and cautions of all of them. A task says whose it is, and its id tells. */
 export function allOf(longest: Demo, demos: readonly Demo[]): Demo {
   const ids = (k: number) => (id: string) => `o${k + 1}-${id}`.slice(0, 64);
   const union = <T>(list: (demo: Demo) => readonly T[]) => [...new Set(demos.flatMap(list))];
@@ -10,6 +10,7 @@ export function allOf(longest: Demo, demos: readonly Demo[]): Demo {
       const own = ids(k);
       return demo.prep.map((task) => ({
         ...task,
+        title: `${task.title} (${demo.title})`,
         id: own(task.id),
         ...(task.afterTaskId !== undefined && { afterTaskId: own(task.afterTaskId) }),
       }));
@@ -20,6 +21,7 @@ export function allOf(longest: Demo, demos: readonly Demo[]): Demo {
       demo.worn.map(({ goodId, what, by }) => ({ by, ...(goodId && { goodId }), ...(what && { what }) })),
     ),
     conditions: demos.flatMap((demo, k) => demo.conditions.map((c) => ({ ...c, id: ids(k)(c.id) }))),
+    pictures: demos.flatMap((demo) => demo.pictures ?? []),
     skills: union((demo) => demo.skills),
     hazards: union((demo) => demo.hazards),
     cautions: union((demo) => demo.cautions),

@@ -18,6 +18,7 @@ import {
   Whole,
   YesNo,
 } from '../fields';
+import { MOST_PICTURES, Picture } from './picture';
 
 export const TOPICS = [
   'air pressure',
@@ -339,6 +340,8 @@ export class Demo {
   @IsOptional() @Many(() => Parameter, 20) parameters?: Parameter[];
   @IsOptional() @Many(() => Variant, 20) variants?: Variant[];
   @IsOptional() @One(() => Reading) reading?: Reading;
+  /** How the set-up should look. */
+  @IsOptional() @Many(() => Picture, MOST_PICTURES) pictures?: Picture[];
   /** What goes on instead if this demo is a no-go. */
   @IsOptional() @Ref({ label: 'Stand-by demo', empty: 'none' }) standByDemoId?: string;
 }

@@ -1,4 +1,5 @@
 export * from './demo';
+export * from './picture';
 export * from './show';
 export * from './problem';
 export * from './validate';
@@ -28,6 +29,7 @@ export {
   LIBRARY_VERSION,
   LibraryFile,
   libraryFileOf,
+  picturesOf,
   readLibraryFile,
   type Incoming,
 } from './library-file';

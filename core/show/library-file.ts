@@ -1,6 +1,7 @@
-import { Equals } from 'class-validator';
+import { Equals, IsOptional } from 'class-validator';
 import { Many } from '../fields';
 import { Demo } from './demo';
+import { PictureFile } from './picture';
 import type { Checked, Problem } from './problem';
 import { demoRefs, missing } from './refs';
 import { refsOf, withRefs, type RefKind } from './references';
@@ -17,6 +18,8 @@ export class LibraryFile {
   version!: typeof LIBRARY_VERSION;
   @Many(() => Demo) demos!: Demo[];
   @Many(() => Good, 2000) goods!: Good[];
+  /** The pictures that the demos name; absent where they were left out. */
+  @IsOptional() @Many(() => PictureFile, 3000) pictures?: PictureFile[];
 }
 
 /** What a library file is held against. */
@@ -27,15 +30,23 @@ export interface LibraryHere {
 
 /**
  * Demos as a library file: with the goods they name, and without what belongs to one troupe alone (who does a task, a
- * stand-by demo that does not come along, how much is on the shelf). Pure.
+ * stand-by demo that does not come along, how much is on the shelf). Pictures that are not given are left out. Pure.
  */
-export function libraryFileOf(demos: readonly Demo[], goods: readonly Good[]): LibraryFile {
+export function libraryFileOf(
+  demos: readonly Demo[],
+  goods: readonly Good[],
+  pictures: readonly PictureFile[] = [],
+): LibraryFile {
+  const shown = new Set(pictures.map((p) => p.id));
   const coming = new Set(demos.map((d) => d.id));
   const own = demos.map((demo) =>
-    forAnyone(
-      withRefs(demoRefs, demo, (kind, id) =>
-        kind === 'good' || (kind === 'demo' && coming.has(id)) ? id : undefined,
+    withPictures(
+      forAnyone(
+        withRefs(demoRefs, demo, (kind, id) =>
+          kind === 'good' || (kind === 'demo' && coming.has(id)) ? id : undefined,
+        ),
       ),
+      shown,
     ),
   );
   const wanted = new Set(
@@ -46,7 +57,19 @@ export function libraryFileOf(demos: readonly Demo[], goods: readonly Good[]): L
     version: LIBRARY_VERSION,
     demos: own,
     goods: goods.filter((g) => wanted.has(g.id)).map((g) => ({ ...g, onShelf: 0 })),
+    ...(pictures.length > 0 && { pictures: [...pictures] }),
   };
+}
+
+/** The ids of the pictures of some demos, each once. */
+export const picturesOf = (demos: readonly Demo[]): string[] => [
+  ...new Set(demos.flatMap((d) => (d.pictures ?? []).map((p) => p.id))),
+];
+
+/** A demo with those of its pictures that are at hand. */
+function withPictures({ pictures = [], ...demo }: Demo, atHand: ReadonlySet<string>): Demo {
+  const kept = pictures.filter((p) => atHand.has(p.id));
+  return kept.length ? { ...demo, pictures: kept } : demo;
 }
 
 /** A person who is not known elsewhere is anyone. */
@@ -67,7 +90,7 @@ function forAnyone(demo: Demo): Demo {
 export function readLibraryFile(value: unknown): Checked<LibraryFile> {
   const read = check(LibraryFile, value);
   if (!read.ok) return read;
-  const { demos, goods } = read.value;
+  const { demos, goods, pictures = [] } = read.value;
   const known: Partial<Record<RefKind, Set<string>>> = {
     demo: new Set(demos.map((d) => d.id)),
     good: new Set(goods.map((g) => g.id)),
@@ -81,6 +104,14 @@ export function readLibraryFile(value: unknown): Checked<LibraryFile> {
     ),
     ...twice(demos, 'demos'),
     ...twice(goods, 'goods'),
+    ...twice(pictures, 'pictures'),
+    ...demos.flatMap((demo, i) =>
+      (demo.pictures ?? []).flatMap(({ id }, k) =>
+        pictures.some((p) => p.id === id)
+          ? []
+          : [{ path: `demos[${i}].pictures[${k}]`, says: 'This picture is not in this file.' }],
+      ),
+    ),
   ];
   return problems.length ? { ok: false, problems } : read;
 }
@@ -115,10 +146,9 @@ export function incoming(file: LibraryFile, here: LibraryHere): Incoming[] {
   return file.demos.map((demo) => {
     const own = here.demos.find((d) => d.id === demo.id);
     const mapped = withRefs(demoRefs, demo, (kind, id) => (kind === 'good' ? (ours.get(id)?.id ?? id) : id));
-    const mine = own && libraryFileOf([own], []).demos[0]!;
     return {
       demo,
-      is: !own ? 'new' : canonical(mine) === canonical(withoutStandBy(mapped, mine!)) ? 'same' : 'changed',
+      is: !own ? 'new' : asInFile(own, mapped) === asInFile(mapped, own) ? 'same' : 'changed',
       newGoods: [
         ...new Set(
           refsOf(demoRefs, demo).flatMap((r) =>
@@ -130,11 +160,15 @@ export function incoming(file: LibraryFile, here: LibraryHere): Incoming[] {
   });
 }
 
-/** Which demo stands by is each troupe's own. */
-const withoutStandBy = ({ standByDemoId, ...demo }: Demo, mine: Demo): Demo =>
-  standByDemoId !== undefined && mine.standByDemoId === undefined
-    ? demo
-    : { ...demo, ...(standByDemoId && { standByDemoId }) };
+/** What a file may leave out: it makes no other demo of it. */
+const MAY_LACK = ['standByDemoId', 'pictures'] as const;
+
+/** A demo as it would stand in a file, as text; without what the other was left without. */
+function asInFile(demo: Demo, other: Demo): string {
+  const bare = forAnyone(demo);
+  for (const field of MAY_LACK) if (other[field] === undefined) delete bare[field];
+  return canonical(bare);
+}
 
 /**
  * The documents that bring in some demos of a library file: new goods, and the demos with the ids of goods here. Nothing

@@ -22,6 +22,7 @@ import {
 } from '../fields';
 import { BASE_UNITS, type BaseUnit } from '../quantities';
 import { Demo, HAZARDS, MARK_KINDS, SKILLS, Timing, type Hazard, type MarkKind, type Skill } from './demo';
+import { MOST_PICTURES, Picture } from './picture';
 
 export const ITEM_KINDS = [
   'demo',
@@ -65,6 +66,8 @@ export class Mark {
   @IsOptional() @Figure(0, 50, { label: 'Behind the front edge', unit: 'm' }) backM?: number;
   @IsOptional() @YesNo('A socket') socket?: boolean;
   @IsOptional() @YesNo('Water near') waterNear?: boolean;
+  /** How it should look before doors. */
+  @IsOptional() @Many(() => Picture, MOST_PICTURES) pictures?: Picture[];
 }
 
 /** A place where shows are given. Lengths in metres; `marks` in the order one walks the stage. */

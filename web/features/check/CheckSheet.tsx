@@ -1,17 +1,20 @@
-import { judge, type Check, type RunState, type ShowFile } from '@hearty/core';
+import { judge, looksAt, type Check, type RunState, type Script } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
+import { Fragment } from 'react';
+import { LooksOnPaper } from '../../kit/pictures';
 import { PaperTable, Sheet } from '../../kit/paper';
 
 /** The checks as a list to walk the stage with, pencil in hand; what is answered already stands there. */
 export function CheckSheet({
-  file: { show, venue },
+  script,
   checks,
   state,
 }: {
-  file: ShowFile;
+  script: Script;
   checks: readonly Check[];
   state: RunState;
 }) {
+  const { show, venue } = script.file;
   const places = [...new Map(checks.map((c) => [c.markId, c.place]))];
   return (
     <Sheet
@@ -20,23 +23,25 @@ export function CheckSheet({
       about={`${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · doors ${show.doors}. The venue’s rules, local codes and trained people come first.`}
     >
       {places.map(([markId, place]) => (
-        <PaperTable
-          key={markId}
-          title={place[0]!.toUpperCase() + place.slice(1)}
-          head={['', 'What', 'How it has to be', 'Found']}
-          widths={[6, 38, 36, 20]}
-          rows={checks
-            .filter((c) => c.markId === markId)
-            .map((c) => ({
-              key: c.id,
-              cells: [
-                mark(c, state),
-                c.must ? <b>{c.title}</b> : c.title,
-                [c.detail, !c.must && 'may be missing'].filter(Boolean).join(' · '),
-                found(c, state),
-              ],
-            }))}
-        />
+        <Fragment key={markId}>
+          <PaperTable
+            title={place[0]!.toUpperCase() + place.slice(1)}
+            head={['', 'What', 'How it has to be', 'Found']}
+            widths={[6, 38, 36, 20]}
+            rows={checks
+              .filter((c) => c.markId === markId)
+              .map((c) => ({
+                key: c.id,
+                cells: [
+                  mark(c, state),
+                  c.must ? <b>{c.title}</b> : c.title,
+                  [c.detail, !c.must && 'may be missing'].filter(Boolean).join(' · '),
+                  found(c, state),
+                ],
+              }))}
+          />
+          <LooksOnPaper looks={looksAt(script, markId)} />
+        </Fragment>
       ))}
     </Sheet>
   );

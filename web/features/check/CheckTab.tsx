@@ -3,6 +3,7 @@ import {
   declare,
   gates,
   judge,
+  looksAt,
   type Check,
   type Gate,
   type RunState,
@@ -18,6 +19,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { Drawn } from '../../kit/fields';
 import { OnPaper } from '../../kit/paper';
+import { Looks } from '../../kit/pictures';
 import { Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { PlanChanged } from '../live/PlanChanged';
@@ -50,7 +52,7 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
   return (
     <OnPaper
       title={`${run.file.show.title}: checks`}
-      paper={() => <CheckSheet file={run.file} checks={checks} state={state} />}
+      paper={() => <CheckSheet script={run.script} checks={checks} state={state} />}
     >
       <Box
         sx={{
@@ -76,6 +78,7 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
                 {place}
               </Typography>
               <Warnings script={run.script} markId={markId} />
+              <Looks looks={looksAt(run.script, markId)} />
               <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
                 {checks
                   .filter((c) => c.markId === markId)

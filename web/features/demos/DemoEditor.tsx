@@ -16,6 +16,7 @@ import { useBlocker, useNavigate, useParams } from 'react-router';
 import { FieldIn, FormOf, refusals } from '../../kit/fields';
 import { NotSaved } from '../../kit/FormDialog';
 import { useDocument, useDocuments } from '../../session/queries';
+import { PicturesField } from '../../session/PicturesField';
 import { useDocumentForm } from '../../session/useDocumentForm';
 import { Failed, Loading, PageHead } from '../../kit/States';
 import {
@@ -167,6 +168,9 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
         </Part>
         <Part title="What is measured">
           <ReadingFields />
+        </Part>
+        <Part title="How the set-up should look">
+          <PicturesField name="pictures" of={demo.title || 'this demo'} />
         </Part>
         <Part title="Must hold before doors">
           <Conditions />

@@ -17,6 +17,7 @@ import {
 import type { ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useDocument, useLibrary, useLogbook } from '../../session/queries';
+import { Looks } from '../../kit/pictures';
 import { Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { Odds } from '../logbook/Odds';
@@ -112,6 +113,11 @@ export function DemoPage() {
               {formatDuration(demo.retryS)}.{demo.coverLine && ` If it fails in the end: “${demo.coverLine}”`}
             </Typography>
           </Block>
+          {demo.pictures && demo.pictures.length > 0 && (
+            <Block title="How it should look">
+              <Looks looks={[{ of: demo.title, pictures: demo.pictures }]} />
+            </Block>
+          )}
           <Block title="Preparation">
             <Prep demo={demo} />
           </Block>

@@ -1,5 +1,4 @@
 import AddIcon from '@mui/icons-material/Add';
-import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
 import FileUploadOutlinedIcon from '@mui/icons-material/FileUploadOutlined';
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
 import {
@@ -7,7 +6,6 @@ import {
   inOrderOfName,
   formatDuration,
   HAZARDS,
-  libraryFileOf,
   stepsTiming,
   TOPICS,
   type Demo,
@@ -18,12 +16,12 @@ import type { DemoLine } from '@hearty/core';
 import { useLibrary, useLogbook } from '../../session/queries';
 import { newId } from '../../session/ids';
 import { BrokenLines } from '../../session/BrokenLines';
-import { download } from '../../kit/download';
 import { Find, OneOf } from '../../kit/Find';
 import { useFilters } from '../../kit/useFilters';
 import { useMore } from '../../kit/useMore';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { Odds } from '../logbook/Odds';
+import { SaveAsFile } from './SaveAsFile';
 import { StarterShelf } from './StarterShelf';
 
 // Its form comes when it is opened.
@@ -69,14 +67,11 @@ export function DemosPage() {
           Bring in a library file
         </Button>
         {shown.length > 0 && (
-          <Button
-            startIcon={<FileDownloadOutlinedIcon />}
-            onClick={() =>
-              download('demos.json', JSON.stringify(libraryFileOf(shown, library.data.goods), null, 2))
-            }
-          >
-            Save {shown.length === library.data.demos.length ? 'all' : `these ${shown.length}`} as a file
-          </Button>
+          <SaveAsFile
+            demos={shown}
+            goods={library.data.goods}
+            all={shown.length === library.data.demos.length}
+          />
         )}
         <Button
           variant="contained"

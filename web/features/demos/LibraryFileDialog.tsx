@@ -104,6 +104,9 @@ export function LibraryFileDialog({ library, onClose }: { library: Library; onCl
                   <Typography color="textSecondary" sx={{ fontSize: 'small', pl: 8 }}>
                     {WORDS[is]}
                     {is !== 'same' && newGoods.length > 0 && ` · new goods: ${newGoods.join(', ')}`}
+                    {is !== 'same' &&
+                      (demo.pictures ?? []).length > 0 &&
+                      ` · ${demo.pictures!.length === 1 ? 'a picture' : `${demo.pictures!.length} pictures`}`}
                   </Typography>
                 </Box>
               ))}

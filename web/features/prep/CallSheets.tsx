@@ -1,6 +1,7 @@
 import { Box } from '@mui/material';
 import { clockOf, clockToS, formatClock, slotOf, type CallSheet, type ShowFile } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
+import { LooksOnPaper } from '../../kit/pictures';
 import { PaperTable, Sheet, Warned } from '../../kit/paper';
 import { lineWords, neededWords, warnings, whatWords } from './words';
 
@@ -29,11 +30,11 @@ export function CallSheets({ file, sheets }: { file: ShowFile; sheets: readonly 
         >
           <PaperTable
             head={['At', 'What', 'How long, where, by when', 'Done']}
-            widths={[9, 37, 46, 8]}
+            widths={[11, 26, 56, 7]}
             rows={sheet.lines.map((line) => ({
               key: line.key,
               cells: [
-                <b>{clock(line.atS)}</b>,
+                <b style={{ whiteSpace: 'nowrap' }}>{clock(line.atS)}</b>,
                 line.kind === 'prepare' ? <b>{whatWords(line)}</b> : whatWords(line),
                 <>
                   {lineWords(line, clock)}
@@ -43,6 +44,7 @@ export function CallSheets({ file, sheets }: { file: ShowFile; sheets: readonly 
               ],
             }))}
           />
+          <LooksOnPaper looks={sheet.looks} />
         </Sheet>
       </Box>
     );

@@ -2,6 +2,7 @@ import EventOutlinedIcon from '@mui/icons-material/EventOutlined';
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import {
+  allLooks,
   calendarOf,
   callState,
   clockToS,
@@ -15,6 +16,7 @@ import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { download } from '../../kit/download';
 import { OnPaper } from '../../kit/paper';
+import { Looks } from '../../kit/pictures';
 import { Empty, Loading } from '../../kit/States';
 import { useShow } from '../../session/show';
 import { useTicks } from '../../session/stores';
@@ -102,6 +104,7 @@ export function PrepTab() {
         </Button>
       </Box>
       <Day lines={lines} nowS={nowS} done={done} alone={chosen !== undefined} />
+      <Looks title="How it should look" looks={allLooks((chosen ? [chosen] : sheets).map((s) => s.looks))} />
     </OnPaper>
   );
 }

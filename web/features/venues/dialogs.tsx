@@ -2,10 +2,12 @@ import type { Stored } from '@hearty/core';
 import type { ReactNode } from 'react';
 import { BLANK, Person, Venue, venueProblems } from '@hearty/core';
 import { Box, Typography } from '@mui/material';
+import { useWatch } from 'react-hook-form';
 import { FieldIn } from '../../kit/fields';
 import { FormDialog } from '../../kit/FormDialog';
 import { Below, Rows } from '../../kit/Rows';
 import { newId } from '../../session/ids';
+import { PicturesField } from '../../session/PicturesField';
 import { useDocumentForm } from '../../session/useDocumentForm';
 
 /** A venue, new or known. */
@@ -68,10 +70,16 @@ const Marks = () => (
           <FieldIn name={`${path}.socket`} />
           <FieldIn name={`${path}.waterNear`} />
         </Below>
+        <MarkPictures path={path} />
       </>
     )}
   />
 );
+
+function MarkPictures({ path }: { path: string }) {
+  const name = useWatch({ name: `${path}.name` }) as string | undefined;
+  return <PicturesField name={`${path}.pictures`} of={name || 'this mark'} />;
+}
 
 /** Somebody of the crew, new or known. */
 export function PersonDialog({ stored, onClose }: { stored: Stored<Person>; onClose: () => void }) {

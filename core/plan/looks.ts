@@ -1,0 +1,27 @@
+import type { Script, ScriptItem } from '../script';
+import type { Picture } from '../show';
+
+/** How something should look once it is set up: a mark of the venue, or a demo. */
+export interface Look {
+  of: string;
+  pictures: readonly Picture[];
+}
+
+/** What the set-up of some items should look like: first the marks they stand on, then the demos, each once. Pure. */
+export function looksOf(items: readonly ScriptItem[]): Look[] {
+  const marks = items.flatMap(({ standing }) =>
+    standing ? [{ of: standing.mark.name, ...standing.mark }] : [],
+  );
+  const demos = items.flatMap(({ demo }) => (demo ? [{ of: demo.title, ...demo }] : []));
+  const each = new Map([...marks, ...demos].map((one) => [one.id, one]));
+  return [...each.values()].flatMap(({ of, pictures = [] }) => (pictures.length ? [{ of, pictures }] : []));
+}
+
+/** What a mark should look like, and what is played there. Pure. */
+export const looksAt = ({ items }: Script, markId: string): Look[] =>
+  looksOf(items.filter(({ standing }) => standing?.mark.id === markId));
+
+/** Lists of looks as one, each thing once. Pure. */
+export const allLooks = (lists: readonly (readonly Look[])[]): Look[] => [
+  ...new Map(lists.flat().map((look) => [look.of, look])).values(),
+];

@@ -1,0 +1,94 @@
+import CloseIcon from '@mui/icons-material/Close';
+import { Box, ButtonBase, Dialog, DialogContent, DialogTitle, IconButton, Typography } from '@mui/material';
+import type { Look, Picture } from '@hearty/core';
+import { useState } from 'react';
+
+export const pictureAddress = (id: string) => `/api/pictures/${id}`;
+
+/** Pictures of how something should look; each opens to its whole size. Nothing where there is none. */
+export function Looks({ looks, title }: { looks: readonly Look[]; title?: string }) {
+  const [open, setOpen] = useState<{ of: string; picture: Picture }>();
+  if (looks.length === 0) return null;
+  return (
+    <>
+      {title && (
+        <Typography variant="h2" sx={{ mt: 6, mb: 2 }}>
+          {title}
+        </Typography>
+      )}
+      <Box
+        component="ul"
+        aria-label="How it should look"
+        sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, m: 0, mb: 2, p: 0, listStyle: 'none' }}
+      >
+        {looks.flatMap(({ of, pictures }) =>
+          pictures.map((picture) => (
+            <Box component="li" key={of + picture.id} sx={{ width: 180 }}>
+              <ButtonBase
+                aria-label={`${of}: see it larger`}
+                onClick={() => setOpen({ of, picture })}
+                sx={{ display: 'block', width: 1, border: 1, borderColor: 'divider', borderRadius: 1 }}
+              >
+                <Shown picture={picture} of={of} height={120} />
+              </ButtonBase>
+              <Caption of={of} picture={picture} />
+            </Box>
+          )),
+        )}
+        <Dialog open={open !== undefined} onClose={() => setOpen(undefined)} maxWidth="lg" fullWidth>
+          {open && (
+            <>
+              <DialogTitle sx={{ display: 'flex', alignItems: 'center', overflowWrap: 'anywhere' }}>
+                <Box sx={{ flex: 1 }}>{open.of}</Box>
+                <IconButton aria-label="Close" onClick={() => setOpen(undefined)}>
+                  <CloseIcon />
+                </IconButton>
+              </DialogTitle>
+              <DialogContent>
+                <Shown {...open} />
+                <Typography sx={{ mt: 2, overflowWrap: 'anywhere' }}>{open.picture.says}</Typography>
+              </DialogContent>
+            </>
+          )}
+        </Dialog>
+      </Box>
+    </>
+  );
+}
+
+export const Caption = ({ of, picture }: { of: string; picture: Picture }) => (
+  <Typography sx={{ fontSize: 'small', overflowWrap: 'anywhere' }}>
+    <b>{of}</b>
+    {picture.says && `: ${picture.says}`}
+  </Typography>
+);
+
+interface ShownProps {
+  picture: Picture;
+  of: string;
+  /** In pixels, where it is drawn small. */
+  height?: number;
+}
+
+/** One picture, whole; what it shows in words where it is not here. */
+export function Shown({ picture, of, height }: ShownProps) {
+  const [gone, setGone] = useState(false);
+  if (gone)
+    return (
+      <Typography
+        color="textSecondary"
+        sx={{ p: 2, minHeight: height, fontSize: 'small', textAlign: 'left' }}
+      >
+        This picture is not on this machine.
+      </Typography>
+    );
+  return (
+    <Box
+      component="img"
+      src={pictureAddress(picture.id)}
+      alt={picture.says || `How “${of}” should look`}
+      onError={() => setGone(true)}
+      sx={{ display: 'block', width: 1, height: height ?? 'auto', maxHeight: '75vh', objectFit: 'contain' }}
+    />
+  );
+}
