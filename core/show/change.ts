@@ -9,36 +9,14 @@ import {
 } from 'immer';
 import type { Demo, Timing } from './demo';
 import { withoutForwardRefs } from './refs';
-import {
-  Ban,
-  ChilledObject,
-  ColdPlan,
-  CrewPlace,
-  ExtraKit,
-  Item,
-  Option,
-  Series,
-  Setting,
-  Show,
-  TaskChoice,
-} from './show';
+import * as parts from './show';
+import type { CrewPlace, Item, Show, TaskChoice } from './show';
 
 enablePatches();
 // Documents that were checked are instances of their classes; drafts of them work like those of plain objects.
-for (const type of [
-  Ban,
-  ChilledObject,
-  ColdPlan,
-  CrewPlace,
-  ExtraKit,
-  Item,
-  Option,
-  Series,
-  Setting,
-  Show,
-  TaskChoice,
-] as (new () => object)[])
-  Object.defineProperty(type.prototype, immerable, { value: true });
+for (const type of Object.values(parts))
+  if (typeof type === 'function' && type.prototype)
+    Object.defineProperty(type.prototype, immerable, { value: true });
 
 export type { Patch };
 

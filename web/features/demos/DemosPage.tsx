@@ -10,6 +10,7 @@ import {
   TOPICS,
   type Demo,
 } from '@hearty/core';
+import { Cards } from '../../kit/Cards';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { DemoLine } from '@hearty/core';
@@ -111,21 +112,11 @@ export function DemosPage() {
             : 'Write down the first one: what it shows, its steps, and what can hurt someone. Or begin with one of the starter shelf.'}
         </Empty>
       )}
-      <Box
-        component="ul"
-        sx={{
-          p: 0,
-          m: 0,
-          listStyle: 'none',
-          display: 'grid',
-          gap: 3,
-          gridTemplateColumns: 'repeat(auto-fill, minmax(min(310px, 100%), 1fr))',
-        }}
-      >
+      <Cards>
         {cards.map((demo) => (
           <DemoCard key={demo.id} demo={demo} line={lines.get(demo.id)} />
         ))}
-      </Box>
+      </Cards>
       {more}
       <StarterShelf library={library.data} />
       <Suspense>

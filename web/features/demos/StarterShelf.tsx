@@ -1,5 +1,6 @@
 import { Box, Button, Paper, Typography } from '@mui/material';
 import { formatDuration, stepsTiming, type Library } from '@hearty/core';
+import { Cards } from '../../kit/Cards';
 import { useSnackbar } from 'notistack';
 import { useBringIn, useStarter } from '../../session/queries';
 import { SaveFailed } from '../../session/SaveFailed';
@@ -40,17 +41,7 @@ export function StarterShelf({ library }: { library: Library }) {
         </Button>
       </Box>
       <SaveFailed error={bring.error} />
-      <Box
-        component="ul"
-        sx={{
-          p: 0,
-          m: 0,
-          listStyle: 'none',
-          display: 'grid',
-          gap: 3,
-          gridTemplateColumns: 'repeat(auto-fill, minmax(min(310px, 100%), 1fr))',
-        }}
-      >
+      <Cards>
         {left.map((demo) => (
           <Paper component="li" variant="outlined" key={demo.id} sx={{ p: 4, display: 'grid', gap: 1.5 }}>
             <Box sx={{ display: 'flex', gap: 2 }}>
@@ -76,7 +67,7 @@ export function StarterShelf({ library }: { library: Library }) {
             </Button>
           </Paper>
         ))}
-      </Box>
+      </Cards>
     </Box>
   );
 }

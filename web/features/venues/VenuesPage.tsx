@@ -6,6 +6,7 @@ import { useState, type ReactNode } from 'react';
 import { useDocuments } from '../../session/queries';
 import { newId } from '../../session/ids';
 import { BrokenLines } from '../../session/BrokenLines';
+import { Cards } from '../../kit/Cards';
 import { Empty, Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { PersonDialog, VenueDialog } from './dialogs';
@@ -114,22 +115,6 @@ export function VenuesPage() {
     </>
   );
 }
-
-const Cards = ({ children }: { children: ReactNode }) => (
-  <Box
-    component="ul"
-    sx={{
-      p: 0,
-      m: 0,
-      listStyle: 'none',
-      display: 'grid',
-      gap: 3,
-      gridTemplateColumns: 'repeat(auto-fill, minmax(min(300px, 100%), 1fr))',
-    }}
-  >
-    {children}
-  </Box>
-);
 
 const Card = ({
   title,
