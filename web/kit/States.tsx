@@ -46,7 +46,7 @@ export const PageHead = ({
 }) => (
   <Box data-page-head sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'center', mb: 4 }}>
     <WindowTitle of={window} />
-    <Typography variant="h1" sx={{ flex: 1, overflowWrap: 'anywhere', minWidth: 0 }}>
+    <Typography variant="h1" sx={{ flex: '1 1 auto', overflowWrap: 'anywhere', maxWidth: 1 }}>
       {title}
     </Typography>
     {children}

@@ -99,7 +99,7 @@ export function DemoPage() {
                   <Box component="span" sx={{ fontWeight: s.kind === 'shout' ? 700 : 400 }}>
                     {s.text}
                   </Box>{' '}
-                  <Box component="span" sx={{ color: 'text.secondary', whiteSpace: 'nowrap' }}>
+                  <Box component="span" sx={{ color: 'text.secondary', whiteSpace: { sm: 'nowrap' } }}>
                     {formatDuration(s.likelyS)}
                     {s.timer &&
                       ` · ${s.timer.label}: ${formatDuration(s.timer.fromS)} to ${formatDuration(s.timer.toS)}`}

@@ -26,6 +26,9 @@ interface ScoreProps {
   leaf?: Sight;
 }
 
+/** The stage is never narrower: titles have to be read. Of a large crew one scrolls sideways anyway. */
+const stagePx = (people: number) => (people > 6 ? 300 : 240);
+
 /** Height of the heads of the lanes. */
 export const HEADS_PX = 48;
 
@@ -50,7 +53,7 @@ export function Score({ script, timetable, bands, scale, marks = false, leaf }: 
     .map((c) => file.crew.find((p) => p.id === c.personId))
     .filter((p) => p !== undefined);
   const places = marks ? marksOf(script, timetable) : [];
-  const lanes = `52px 24px minmax(180px, 1.9fr) repeat(${people.length}, minmax(84px, 0.62fr)) ${places.map(() => 'minmax(64px, 0.4fr)').join(' ')} ${standingWidth}px`;
+  const lanes = `52px 24px minmax(${stagePx(people.length)}px, 1.9fr) repeat(${people.length}, minmax(84px, 0.62fr)) ${places.map(() => 'minmax(64px, 0.4fr)').join(' ')} ${standingWidth}px`;
   return (
     <Hints>
       <Box
@@ -61,7 +64,11 @@ export function Score({ script, timetable, bands, scale, marks = false, leaf }: 
         aria-label="Score"
         onKeyDown={(e) => onKey(e, script, timetable)}
       >
-        <Box sx={{ minWidth: 280 + standingWidth + people.length * 92 + places.length * 72 }}>
+        <Box
+          sx={{
+            minWidth: stagePx(people.length) + 100 + standingWidth + people.length * 92 + places.length * 72,
+          }}
+        >
           <Box
             sx={{
               display: 'grid',

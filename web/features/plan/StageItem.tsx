@@ -83,7 +83,7 @@ export const StageItem = memo(function StageItem({
     data: { kind: 'item', itemId, title } satisfies Held,
   });
   // A long title is broken into lines where there is room for two.
-  const twoLines = height > 46 && title.length > 20;
+  const twoLines = height > 46 && title.length > 16;
   return (
     <Box
       component="li"

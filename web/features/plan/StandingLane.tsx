@@ -47,21 +47,19 @@ export function StandingLane({
   sight: Sight | undefined;
 }) {
   const lines = [timetable.doorsS, 0, timetable.slotEndS].map(scale.y);
-  const words = columns.list.map(({ task }) => [
-    task.title,
+  const lettered = columns.count > 2;
+  const words = columns.list.map(({ task }, i) => [
+    lettered ? `${letterOf(i)} · ${task.title}` : task.title,
     task.staleS === undefined
       ? `ready ${clock(task.readyS)}`
       : `fresh ${clock(task.readyS)}–${clock(task.staleS)}`,
   ]);
   const heights = words.map(labelPx);
-  const clear = (top: number, height: number) => {
-    const line = lines.find((y) => top - 2 < y && y < top + height);
-    return line === undefined ? top : line + 3;
-  };
   const labelTops = spread(
-    columns.list.map(({ task }, i) => clear(scale.y(task.handsOffS), heights[i]!)),
+    columns.list.map(({ task }) => scale.y(task.handsOffS)),
     heights,
     4,
+    lines,
   );
   const end = Math.max(timetable.endS, timetable.slotEndS);
   return (
@@ -84,6 +82,7 @@ export function StandingLane({
             usedY={usedY}
             labelTop={labelTops[i]!}
             words={words[i]!}
+            letter={lettered ? letterOf(i) : ''}
             bad={bad}
           />
         );
@@ -101,6 +100,8 @@ interface StandingProps {
   usedY: number;
   labelTop: number;
   words: string[];
+  /** What its bar and its words are told by, where there are many. */
+  letter: string;
   /** It goes stale before it is used. */
   bad: boolean;
 }
@@ -114,11 +115,17 @@ const Standing = memo(function Standing({
   usedY,
   labelTop,
   words,
+  letter,
   bad,
 }: StandingProps) {
   const color = bad ? 'warning.main' : 'secondary.main';
   return (
     <li>
+      {letter && (
+        <Box aria-hidden sx={{ ...letterSx, color }} style={{ left: left - 5, top: top - LABEL.line }}>
+          {letter}
+        </Box>
+      )}
       <Box sx={barSx} style={{ left, top, height: Math.max(5, readyY - top) }} />
       <Box
         sx={{ position: 'absolute', width: 6, border: 2, borderLeft: 0, borderColor: color }}
@@ -144,6 +151,18 @@ const barSx = {
   border: 1,
   borderColor: 'secondary.main',
   bgcolor: (t: Theme) => t.ink.tide,
+} as const;
+
+/** a, b, … z, a1, b1, … */
+const letterOf = (i: number): string =>
+  String.fromCharCode(97 + (i % 26)) + (i < 26 ? '' : Math.floor(i / 26));
+
+const letterSx = {
+  position: 'absolute',
+  width: COLUMN_PX,
+  textAlign: 'center',
+  fontSize: 'small',
+  lineHeight: `${LABEL.line}px`,
 } as const;
 
 const labelSx = {

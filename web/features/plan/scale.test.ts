@@ -37,19 +37,26 @@ test('an hour of preparation takes less room than an hour of show', () => {
 test('labels never cover one another, and stand where they want when they can', () => {
   expect(spread([0, 100], [20, 20], 4)).toEqual([0, 100]);
   fc.assert(
-    fc.property(fc.array(fc.tuple(fc.nat(600), fc.integer({ min: 1, max: 90 }))), (labels) => {
-      const sorted = labels.sort((a, b) => a[0] - b[0]);
-      const heights = sorted.map(([, h]) => h);
-      const tops = spread(
-        sorted.map(([y]) => y),
-        heights,
-        4,
-      );
-      tops.forEach((top, i) => {
-        expect(top).toBeGreaterThanOrEqual(sorted[i]![0]);
-        if (i) expect(top).toBeGreaterThanOrEqual(tops[i - 1]! + heights[i - 1]! + 4);
-      });
-    }),
+    fc.property(
+      fc.array(fc.tuple(fc.nat(600), fc.integer({ min: 1, max: 90 }))),
+      fc.array(fc.nat(900)),
+      (labels, unsorted) => {
+        const lines = unsorted.sort((a, b) => a - b);
+        const sorted = labels.sort((a, b) => a[0] - b[0]);
+        const heights = sorted.map(([, h]) => h);
+        const tops = spread(
+          sorted.map(([y]) => y),
+          heights,
+          4,
+          lines,
+        );
+        tops.forEach((top, i) => {
+          expect(top).toBeGreaterThanOrEqual(sorted[i]![0]);
+          if (i) expect(top).toBeGreaterThanOrEqual(tops[i - 1]! + heights[i - 1]! + 4);
+          for (const line of lines) expect(top < line && line < top + heights[i]!).toBe(false);
+        });
+      },
+    ),
     { seed: 6 },
   );
 });

@@ -118,13 +118,20 @@ const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(
 
 /**
  * Tops of labels that want to stand at `wanted` (ascending) and are `heights` tall, pushed down so that none covers
- * another.
+ * another, and none has one of the `lines` (ascending) through its words.
  */
-export function spread(wanted: readonly number[], heights: readonly number[], gap: number): number[] {
+export function spread(
+  wanted: readonly number[],
+  heights: readonly number[],
+  gap: number,
+  lines: readonly number[] = [],
+): number[] {
   let bottom = -Infinity;
   return wanted.map((y, i) => {
-    const top = Math.max(y, bottom + gap);
-    bottom = top + heights[i]!;
+    const height = heights[i]!;
+    let top = Math.max(y, bottom + gap);
+    for (const line of lines) if (top - 2 < line && line < top + height) top = line + 3;
+    bottom = top + height;
     return top;
   });
 }
