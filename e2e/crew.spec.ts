@@ -88,7 +88,7 @@ test('the plan changes after the checks began: starting over checks the new plan
     .getByRole('navigation', { name: 'The work on this show' })
     .getByRole('link', { name: 'Plan' })
     .click();
-  await page.getByRole('button', { name: /^The can that bows/ }).click();
+  await page.getByRole('button', { name: /^The can that bows, / }).click();
   await page.getByRole('button', { name: 'Take out' }).click();
   await saved(page);
   await page

@@ -61,7 +61,7 @@ test('an item is dragged to another place, and the times follow', async ({ page 
   await expect(page.getByTestId('landing')).toBeVisible();
   const before = await order(page);
   const from = (await page.getByRole('button', { name: /^Cloud in a jar/ }).boundingBox())!;
-  const to = (await page.getByRole('button', { name: /^The can that bows/ }).boundingBox())!;
+  const to = (await page.getByRole('button', { name: /^The can that bows, / }).boundingBox())!;
   await page.mouse.move(from.x + 60, from.y + 12);
   await page.mouse.down();
   await page.mouse.move(from.x + 60, from.y + 40, { steps: 5 });

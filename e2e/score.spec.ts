@@ -146,7 +146,7 @@ test('a demo of the library is dropped onto the score where it should come', asy
   const from = (await card.boundingBox())!;
   await page.mouse.move(from.x + 30, from.y + 15);
   await page.mouse.down();
-  const to = (await page.getByRole('button', { name: /^The can that bows/ }).boundingBox())!;
+  const to = (await page.getByRole('button', { name: /^The can that bows, / }).boundingBox())!;
   await page.mouse.move(to.x + 60, to.y - 30, { steps: 8 });
   await page.mouse.move(to.x + 60, to.y + 6, { steps: 4 });
   await expect(page.getByTestId('what-if')).toContainText('If you do this');
