@@ -15,7 +15,8 @@ export const FileButton = ({ children, label, accept, disabled = false, onFile }
   <Button
     variant="outlined"
     component="label"
-    // What is reached by keyboard is the field inside.
+    // What is reached and pressed is the field inside; the label is no button of its own.
+    role={undefined}
     tabIndex={-1}
     disabled={disabled}
     sx={{ '&:focus-within': { outline: '3px solid', outlineColor: 'secondary.main', outlineOffset: 2 } }}
