@@ -16,7 +16,6 @@ async function openStage(page: Page): Promise<string> {
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.getByRole('button', { name: 'Open the stage' }).click();
   await page.getByRole('button', { name: 'Curtain up' }).click();
-  await page.getByRole('button', { name: 'Begin: What is a force?' }).click();
   await page.getByRole('button', { name: 'Begin: The hammer that hangs' }).click();
   await expect(heading(page)).toHaveText('Ask: where will it tip?');
   return new URL(page.url()).pathname.split('/').at(-1)!;
@@ -96,7 +95,7 @@ test('the whole browser is killed mid-show with the server down, and nothing is 
   await server.start();
   await expect(again.getByText('all kept')).toBeVisible();
   const { events } = await server.get<Log>(`/api/runs/${runId}/events`);
-  expect(events.map((e) => e.kind)).toEqual(['curtain', 'item begun', 'item begun', 'step done']);
+  expect(events.map((e) => e.kind)).toEqual(['tap', 'item begun', 'step done']);
   await second.close();
   rmSync(folder, { recursive: true, force: true });
 });

@@ -94,12 +94,12 @@ test('axe finds nothing serious on the stage, from curtain-up to curtain down', 
   await page
     .getByRole('listitem')
     .filter({ hasText: 'The rod that sings' })
-    .getByRole('button', { name: 'Begin' })
+    .getByRole('button', { name: /^Begin / })
     .click();
   await look();
   await page.getByRole('button', { name: 'How did it go?' }).click();
   await look();
-  await page.getByRole('button', { name: 'Failed' }).click();
+  await page.getByRole('button', { name: 'Failed', exact: true }).click();
   await page.getByRole('button', { name: 'only squeaks' }).click();
   await look();
   expect(found).toEqual([]);

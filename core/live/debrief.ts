@@ -4,7 +4,7 @@ import type { Script } from '../script';
 import type { Cause } from '../show';
 import type { LeftoverLine } from '../supplies';
 import type { RunState } from './fold';
-import { playedAs } from './moves';
+import { playedAs } from './played';
 import { attemptsTakeS, itemsOf, playedMs, type AttemptState, type ItemState } from './slices/stage';
 
 export interface DebriefLine {

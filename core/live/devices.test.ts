@@ -3,7 +3,7 @@ import { clockAhead } from '../log';
 import { script } from '../script';
 import { demo, item, showOf } from '../testing/hall-show';
 import { event } from '../testing/log';
-import type { Happening, RunEvent } from './events';
+import { tapOf, type Recorded, type RunEvent } from './events';
 import { fold, foldRun, type RunState } from './fold';
 import { forward } from './moves';
 
@@ -23,14 +23,14 @@ const anyPress = fc.record({
 });
 type Press = typeof anyPress extends fc.Arbitrary<infer T> ? T : never;
 
-function pressed(what: Press['what'], state: RunState): Happening | undefined {
+function pressed(what: Press['what'], state: RunState): Recorded | undefined {
   const itemId = state.now ?? '';
   if (what === 'back')
     return state.lastUndoable ? { kind: 'undo', body: { eventId: state.lastUndoable } } : undefined;
   if (what === 'hold') return { kind: state.phase === 'held' ? 'resume' : 'hold', body: {} };
-  return what === 'forward'
-    ? forward(of, state).happening
-    : { kind: 'attempt closed', body: { itemId, outcome: what } };
+  if (what !== 'forward') return { kind: 'attempt closed', body: { itemId, outcome: what } };
+  const { does } = forward(of, state);
+  return does.length ? tapOf(does) : undefined;
 }
 
 /** Three devices with clocks wrong by `wrongMs` play a show; each reckons the server's time from one answer of it. */

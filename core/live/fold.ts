@@ -1,6 +1,6 @@
 import { createFold, type Applies, type Fold } from '../log';
 import type { Script } from '../script';
-import type { RunEvent } from './events';
+import { eachOf, type RunEvent } from './events';
 import { checksMade, type ChecksState } from './slices/checks';
 import { stage, type StageState } from './slices/stage';
 import { talk, type TalkState } from './slices/talk';
@@ -14,7 +14,7 @@ export interface RunState extends StageState, ChecksState, TalkState {
 export type RunFold = Fold<RunState, RunEvent>;
 
 /** What each kind does; a kind without it does not compile. */
-const APPLY: Applies<RunState, Exclude<RunEvent, { kind: 'undo' }>> = {
+const APPLY: Applies<RunState, Exclude<RunEvent, { kind: 'undo' | 'tap' }>> = {
   ...stage.apply,
   ...checksMade.apply,
   ...talk.apply,
@@ -31,10 +31,12 @@ export const foldRun = (script: Script): RunFold =>
     },
     (state, event) => {
       if (event.kind === 'undo') return;
-      // Kind and body of an event belong together; a union cannot say so.
-      (APPLY[event.kind] as (state: RunState, event: RunEvent) => void)(state, event);
-      // Checks and words of the debrief are corrected where they stand.
-      if (event.kind in stage.apply) state.lastUndoable = event.id;
+      for (const one of eachOf(event)) {
+        // Kind and body of an event belong together; a union cannot say so.
+        (APPLY[one.kind] as (state: RunState, event: RunEvent) => void)(state, one);
+        // Checks and words of the debrief are corrected where they stand.
+        if (one.kind in stage.apply) state.lastUndoable = event.id;
+      }
     },
   );
 

@@ -3,14 +3,29 @@ export {
   readRunEvent,
   eventVersion,
   type EventKind,
+  tapOf,
   type Happening,
+  type Recorded,
   type RunEvent,
 } from './events';
 export { insideStores, insideTick, type StoresEvent, type TickEvent } from './stores-events';
 export * from './fold';
-export { attemptsTakeS, itemsOf, onStage, playedMs, type AttemptState, type ItemState } from './slices/stage';
+export {
+  attemptsTakeS,
+  itemsOf,
+  onStage,
+  playedMs,
+  taskKey,
+  type AttemptState,
+  type ItemState,
+} from './slices/stage';
 export { ActionAsked, CauseFound, ChangeMade, Leftover, Note, type ActionState } from './slices/talk';
 export * from './moves';
+export * from './cue';
+export * from './dose';
+export { readingOf, unread, type ReadingAsked } from './readings';
+export * from './played';
+export { heldBy, OVERRIDES } from './interlock';
 export * from './landing';
 export * from './gates';
 export * from './debrief';

@@ -3,7 +3,7 @@ import { plan } from '../plan';
 import { script } from '../script';
 import { demo, item, record, showOf } from '../testing/hall-show';
 import { event } from '../testing/log';
-import type { Happening, RunEvent } from './events';
+import { tapOf, type Recorded, type RunEvent } from './events';
 import { fold } from './fold';
 import { liveLanding } from './landing';
 import { forward } from './moves';
@@ -28,13 +28,13 @@ function played(presses: { waitS: number; worked: boolean }[]): { events: RunEve
   presses.forEach(({ waitS, worked }, i) => {
     const state = fold(events, script(file));
     const move = forward(script(file), state);
-    const outcome: Happening = {
+    const outcome: Recorded = {
       kind: 'attempt closed',
       body: { itemId: state.now ?? '', outcome: worked ? 'worked' : 'failed' },
     };
     if (state.phase !== 'down') {
       events.push(
-        event(move.happening ?? outcome, { id: `e${String(i).padStart(2, '0')}`, at, tick: i + 1 }),
+        event(worked ? tapOf(move.does) : outcome, { id: `e${String(i).padStart(2, '0')}`, at, tick: i + 1 }),
       );
     }
     at += waitS * 1000;

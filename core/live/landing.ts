@@ -13,8 +13,9 @@ import {
   type Part,
 } from '../forecast';
 import type { Script } from '../script';
+import type { Item } from '../show';
 import type { RunState } from './fold';
-import { playedAs, tally } from './moves';
+import { playedAs, tally } from './played';
 import { itemsOf, playedMs, type ItemState } from './slices/stage';
 
 /** Where a running show will land. Seconds from its actual curtain-up; odds 0 to 1. */
@@ -36,13 +37,14 @@ export interface LiveLanding {
 
 /**
  * The forecast of a show under way: the item on stage given what it took so far, then everything not yet played,
- * with each demo's own odds. The slot is counted from the actual curtain-up. It needs no plan. Pure and seeded.
+ * with each demo's own odds. The slot is counted from the actual curtain-up. Cuts that are `shown` already stay the offer
+ * until others lose clearly less. It needs no plan. Pure and seeded.
  */
 export function liveLanding(
   script: Script,
   state: RunState,
   nowMs: number,
-  { plays, seed }: { plays: number; seed: number },
+  { plays, seed, shown = [] }: { plays: number; seed: number; shown?: readonly string[] },
 ): LiveLanding {
   const since = state.curtainAt ?? nowMs;
   const nowS = Math.max(0, ((state.downAt ?? nowMs) - since) / 1000);
@@ -53,7 +55,7 @@ export function liveLanding(
   const { endsS, lengthsS, unsortedEndsS } = simulate(parts, nowS, parts.length ? plays : 1, seed);
   const withinSlot = shareUpTo(endsS, slotEndS);
   // Once the opener has been on, what is left may all go.
-  const firstCut = left[0] && script.byItem.get(left[0].itemId)!.index === 0 ? 1 : 0;
+  const firstCut = left[0] && left[0].itemId === state.order[0] ? 1 : 0;
   const docs = left.map(({ itemId, status }) => {
     const { item } = script.byItem.get(itemId)!;
     return status === 'to come' ? item : { ...item, worth: undefined };
@@ -68,8 +70,43 @@ export function liveLanding(
     landing: landing(endsS),
     ...(left.length > 0 &&
       withinSlot < WISHED_ODDS && {
-        cuts: leastCuts(docs, lengthsS, unsortedEndsS, slotEndS, WISHED_ODDS, firstCut),
+        cuts: steady(
+          leastCuts(docs, lengthsS, unsortedEndsS, slotEndS, WISHED_ODDS, firstCut),
+          asCuts(shown, docs, lengthsS, unsortedEndsS, slotEndS),
+        ),
       }),
+  };
+}
+
+/** How far an offer on screen may fall short of the wished odds, and how much less another must lose to take its place. */
+const STEADY = { odds: 0.05, worth: 0.8 };
+
+/** The offer on screen, while it still does nearly as well as the best one: what changes under a finger is pressed by mistake. */
+function steady(best: Cuts | null, shown: Cuts | undefined): Cuts | null {
+  if (!best || !shown) return best;
+  const stays = shown.withinSlot >= WISHED_ODDS - STEADY.odds && best.worth >= shown.worth * STEADY.worth;
+  return stays ? shown : best;
+}
+
+/** Leaving out just these items, with its odds; undefined where one of them is not to come any more. */
+function asCuts(
+  ids: readonly string[],
+  items: readonly Item[],
+  lengthsS: readonly Float64Array[],
+  endsS: Float64Array,
+  slotEndS: number,
+): Cuts | undefined {
+  const cut = ids.map((id) => items.findIndex((item) => item.id === id && item.worth !== undefined));
+  if (cut.length === 0 || cut.includes(-1)) return undefined;
+  const savedS = (play: number) => cut.reduce((sum, i) => sum + lengthsS[i]![play]!, 0);
+  const plays = endsS.length;
+  const saved = Array.from(endsS, (_, play) => savedS(play));
+  return {
+    itemIds: [...ids],
+    worth: cut.reduce((sum, i) => sum + items[i]!.worth!, 0),
+    withinSlot: endsS.reduce((n, endS, play) => n + (endS - saved[play]! <= slotEndS ? 1 : 0), 0) / plays,
+    savesS: saved.reduce((sum, s) => sum + s, 0) / plays,
+    exact: false,
   };
 }
 

@@ -1,88 +1,92 @@
-import { stepsOfShowing, type Script, type ScriptItem } from '../script';
-import type { Step } from '../show';
+import type { Script } from '../script';
 import type { Happening } from './events';
+import { cue } from './cue';
 import type { RunState } from './fold';
+import { goesOn, levelAt, playedAs, tally, toPick } from './played';
 import { itemsOf, onStage, type ItemState } from './slices/stage';
 
 /** What the large "forward" target does next, and its words. */
 export interface Move {
   label: string;
-  /** What to record; absent where a person must first say how it went. */
-  happening?: Happening;
+  /** What to record, as one press; empty once the curtain is down. */
+  does: readonly Happening[];
 }
 
-/** The steps of the item on stage, how far they are, and what is shouted next. */
-export interface Cue {
-  step: Step | undefined;
-  then: Step | undefined;
-  /** A call within the next two steps. */
-  shout: Step | undefined;
-  /** The newest window counted from a step of this go; it stays until the go has its outcome. Seconds. */
-  window: { label: string; fromS: number; toS: number; since: number } | undefined;
-  showing: number;
-  showings: number;
-  retriesLeft: number;
-}
-
-/** An item as it is played: of a choice, what the audience picked of it; undefined until it has. */
-export function playedAs(script: Script, { itemId, chosen }: ItemState): ScriptItem | undefined {
-  const scripted = script.byItem.get(itemId);
-  return scripted?.options ? scripted.options.find(({ of }) => of.demo?.id === chosen)?.of : scripted;
-}
-
-/** What the audience may pick from in the item on stage, while it has not picked yet; empty otherwise. */
-export function toPick(script: Script, item: ItemState): { demoId: string; title: string }[] {
-  const { options = [] } = script.byItem.get(item.itemId) ?? {};
-  if (options.some(({ of }) => of.demo?.id === item.chosen)) return [];
-  return options.flatMap(({ of }) => (of.demo ? [{ demoId: of.demo.id, title: of.demo.title }] : []));
-}
-
-/** How many showings have worked, how many attempts failed, and whether it may be tried or shown again. */
-export function tally(script: Script, item: ItemState) {
-  const docs = script.byItem.get(item.itemId);
-  const worked = item.attempts.filter((a) => a.outcome === 'worked' || a.outcome === 'partly').length;
-  const failed = item.attempts.filter((a) => a.outcome === 'failed').length;
-  const showings = docs?.item.showings ?? 1;
-  const retriesLeft = Math.max(
-    0,
-    (docs?.item.retries ?? 0) - Math.max(0, failed - (item.attempts.at(-1)?.outcome === 'failed' ? 1 : 0)),
-  );
-  // Where a failed showing ends nothing, it was shown as well as one that worked.
-  const shown = goesOn(script, item) ? worked + failed : worked;
-  return { worked, failed, shown, showings, retriesLeft };
-}
-
-/** Whether a failed showing of the item is neither tried again nor ends it. */
-const goesOn = (script: Script, item: ItemState) =>
-  script.byItem.get(item.itemId)?.item.series?.onFail === 'go on';
-
-/** Where the item on stage stands; undefined before the first. */
-export function cue(script: Script, state: RunState): Cue | undefined {
+/**
+ * What "forward" means now; it always leads on. Before curtain-up it raises the curtain on the first item; the last step
+ * of a demo, or none being left, means that it worked; at the end it lowers the curtain. Pure.
+ */
+export function forward(script: Script, state: RunState): Move {
+  if (state.phase === 'down') return { label: 'The curtain is down', does: [] };
+  if (state.phase === 'before') return curtainUp(state);
+  if (state.phase === 'held') return { label: 'Resume', does: [{ kind: 'resume', body: {} }] };
   const item = onStage(state);
-  if (!item) return undefined;
-  const scripted = playedAs(script, item);
-  const { shown, showings, retriesLeft } = tally(script, item);
-  const showing = Math.min(showings - 1, shown);
-  const steps = scripted?.demo ? stepsOfShowing(scripted.demo, scripted.item, showing, showings) : [];
-  const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.some((d) => d.stepId === s.id));
+  if (!item || item.status !== 'now') return onward(state);
+  const [likeliest] = toPick(script, item);
+  if (likeliest)
+    return {
+      label: `They pick “${likeliest.title}”`,
+      does: [{ kind: 'chosen', body: { itemId: item.itemId, demoId: likeliest.demoId } }],
+    };
+  if (item.closed) return afterOutcome(script, state, item);
+  const { left = [] } = cue(script, state) ?? {};
+  const done = left
+    .slice(0, 1)
+    .map(({ id }): Happening => ({ kind: 'step done', body: { itemId: item.itemId, stepId: id } }));
+  if (left.length > 1) return { label: 'Next step', does: done };
+  if (!playedAs(script, item)?.demo) return onward(state);
+  const worked: Happening = { kind: 'attempt closed', body: { itemId: item.itemId, outcome: 'worked' } };
+  const next = afterShowing(script, state, item, tally(script, item).shown + 1);
   return {
-    step: left[0],
-    then: left[1],
-    shout: left.slice(0, 2).find((s) => s.kind === 'shout'),
-    window: item.closed ? undefined : openWindow(steps, item),
-    showing: Math.min(showings, shown + (item.closed ? 0 : 1)) || 1,
-    showings,
-    retriesLeft,
+    label: next ? `Worked, ${lowered(next.label)}` : 'It worked',
+    does: [...done, worked, ...(next?.does ?? [])],
   };
 }
 
-function openWindow(steps: readonly Step[], item: ItemState): Cue['window'] {
-  for (const { stepId, at } of [...item.stepsDone].reverse()) {
-    const timer = steps.find((s) => s.id === stepId)?.timer;
-    if (timer) return { label: timer.label, fromS: timer.fromS, toS: timer.toS, since: at };
-  }
-  return undefined;
+const lowered = (label: string) => label[0]!.toLowerCase() + label.slice(1);
+
+function curtainUp(state: RunState): Move {
+  const first = nextItem(state);
+  return {
+    label: 'Curtain up',
+    does: [
+      { kind: 'curtain', body: {} },
+      ...(first ? [{ kind: 'item begun' as const, body: { itemId: first.itemId } }] : []),
+    ],
+  };
 }
+
+function afterOutcome(script: Script, state: RunState, item: ItemState): Move {
+  const goesFurther = goesOn(script, item) || item.attempts.at(-1)?.outcome !== 'failed';
+  return (goesFurther ? further(script, item, tally(script, item).shown) : undefined) ?? onward(state);
+}
+
+/** What follows a showing that worked: the next one, else the next item; undefined where nothing does. */
+const afterShowing = (script: Script, state: RunState, item: ItemState, shown: number): Move | undefined =>
+  further(script, item, shown) ?? begin(nextItem(state));
+
+/** The next showing of the item on stage, once `shown` were seen. */
+function further(script: Script, item: ItemState, shown: number): Move | undefined {
+  const { showings } = tally(script, item);
+  if (shown >= showings) return undefined;
+  const level = levelAt(script, item, shown);
+  return {
+    label:
+      level === undefined
+        ? `Show it again (${shown + 1} of ${showings})`
+        : `Next: ${level} (${shown + 1} of ${showings})`,
+    does: [{ kind: 'again', body: { itemId: item.itemId } }],
+  };
+}
+
+function begin(next: ItemState | undefined): Move | undefined {
+  return (
+    next && { label: `Begin: ${next.title}`, does: [{ kind: 'item begun', body: { itemId: next.itemId } }] }
+  );
+}
+
+const onward = (state: RunState): Move =>
+  begin(nextItem(state)) ?? { label: 'Curtain down', does: [{ kind: 'curtain down', body: {} }] };
 
 /** The next item that is neither done nor skipped after the one on stage, else the first one passed over. */
 export function nextItem(state: RunState): ItemState | undefined {
@@ -100,50 +104,8 @@ export const owed = (state: RunState) =>
 /** The place of the item begun last in the running order; -1 before the first. */
 export const placeOfNow = ({ order, now }: RunState): number => (now === undefined ? -1 : order.indexOf(now));
 
-/** What "forward" means now. Before curtain-up it raises the curtain; at the end it lowers it. */
-export function forward(script: Script, state: RunState): Move {
-  if (state.phase === 'down') return { label: 'The curtain is down' };
-  if (state.phase === 'before') return { label: 'Curtain up', happening: { kind: 'curtain', body: {} } };
-  if (state.phase === 'held') return { label: 'Resume', happening: { kind: 'resume', body: {} } };
+/** Whether the demo on stage may be tried or shown once more: after any outcome, also one that worked. */
+export function mayAgain(script: Script, state: RunState): boolean {
   const item = onStage(state);
-  if (!item || item.status !== 'now') return onward(state);
-  if (toPick(script, item).length) return { label: 'Which one?' };
-  const demo = playedAs(script, item)?.demo;
-  if (!item.closed) {
-    const step = cue(script, state)?.step;
-    if (step)
-      return {
-        label: 'Next step',
-        happening: { kind: 'step done', body: { itemId: item.itemId, stepId: step.id } },
-      };
-    if (demo) return { label: 'How did it go?' };
-    return onward(state);
-  }
-  const { shown, showings } = tally(script, item);
-  if ((goesOn(script, item) || item.attempts.at(-1)?.outcome !== 'failed') && shown < showings) {
-    const level = script.byItem.get(item.itemId)?.item.series?.levels[shown];
-    return {
-      label:
-        level === undefined
-          ? `Show it again (${shown + 1} of ${showings})`
-          : `Next: ${level} (${shown + 1} of ${showings})`,
-      happening: { kind: 'again', body: { itemId: item.itemId } },
-    };
-  }
-  return onward(state);
-}
-
-/** Whether "try again" is open: the last attempt failed and a retry is left. */
-export function mayRetry(script: Script, state: RunState): boolean {
-  const item = onStage(state);
-  return (
-    !!item && item.closed && item.attempts.at(-1)?.outcome === 'failed' && tally(script, item).retriesLeft > 0
-  );
-}
-
-function onward(state: RunState): Move {
-  const next = nextItem(state);
-  return next
-    ? { label: `Begin: ${next.title}`, happening: { kind: 'item begun', body: { itemId: next.itemId } } }
-    : { label: 'Curtain down', happening: { kind: 'curtain down', body: {} } };
+  return state.phase === 'running' && item?.status === 'now' && item.closed && !!playedAs(script, item)?.demo;
 }

@@ -47,6 +47,8 @@ export interface Script {
   slotS: number;
   /** A time of day of the file in seconds from curtain-up; see `sinceCurtain`. */
   at: (clock: string) => number;
+  /** An item resolved as if it stood at this place: for what is decided on stage. */
+  resolve: (item: Item, index: number) => ScriptItem;
 }
 
 /**
@@ -72,6 +74,7 @@ export function script(file: ShowFile): Script {
     upS,
     slotS: slotOf(file.show),
     at: (clock) => sinceCurtain(clock, upS, getInS),
+    resolve: (item, index) => resolve.item(item, index),
   };
 }
 

@@ -123,6 +123,8 @@ export class Step extends Timing {
   showing?: (typeof STEP_SHOWINGS)[number];
   /** Its times grow in proportion to this parameter of the demo. */
   @IsOptional() @Ref({ label: 'Takes longer with', empty: 'nothing' }) growsWith?: string;
+  /** The show does not go on without it: "earth the dome". */
+  @IsOptional() @YesNo('Interlock: never left out, never out of order') interlock?: boolean;
 }
 
 /** Who may do a task: anyone, one person by their id, or whoever has the named role or skill. */

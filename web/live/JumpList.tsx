@@ -1,64 +1,128 @@
 import { Box, Button, Typography } from '@mui/material';
-import { itemsOf, type RunState } from '@hearty/core';
+import { itemsOf, nextItem, type Gate, type ItemState, type RunState, type Script } from '@hearty/core';
+import { useEffect, useRef, useState } from 'react';
 import { record } from '../session/runLog';
 
-/** Every item: begin it now, or leave it out. What is passed over stays owed. */
-export function JumpList({ state, onDone }: { state: RunState; onDone: () => void }) {
+/** Every item: begin it now, leave it out, play it later or in the place of another. What is passed over stays owed. */
+export function JumpList({
+  script,
+  state,
+  gates,
+  onBegin,
+}: {
+  script: Script;
+  state: RunState;
+  gates: ReadonlyMap<string, Gate>;
+  onBegin: (itemId: string) => void;
+}) {
+  const [swapping, setSwapping] = useState<string>();
+  const here = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    here.current?.scrollIntoView({ block: 'center' });
+  }, []);
+  const at = state.now ?? nextItem(state)?.itemId;
   return (
-    <Box component="ol" aria-label="All items" sx={{ m: 0, p: 0, listStyle: 'none', overflowY: 'auto' }}>
-      {itemsOf(state).map((item, i) => (
-        <Box
-          component="li"
-          key={item.itemId}
-          sx={{
-            display: 'flex',
-            flexWrap: { xs: 'wrap', sm: 'nowrap' },
-            gap: 3,
-            alignItems: 'center',
-            minHeight: 72,
-            borderBottom: 1,
-            borderColor: 'divider',
-          }}
-        >
-          <Typography
-            sx={{
-              flex: 1,
-              minWidth: 0,
-              fontSize: 'stageText',
-              opacity: item.status === 'done' || item.status === 'skipped' ? 0.65 : 1,
-            }}
-          >
-            {i + 1}. {item.title}
-          </Typography>
-          <Typography sx={{ fontSize: 'stageSmall' }}>{item.status}</Typography>
-          <Button
-            sx={jumpSx}
-            disabled={item.status === 'now'}
-            onClick={() => {
-              void record({ kind: 'item begun', body: { itemId: item.itemId } });
-              onDone();
-            }}
-          >
-            Begin
-          </Button>
-          <Button
-            sx={jumpSx}
-            disabled={item.status !== 'to come'}
-            onClick={() => void record({ kind: 'skip', body: { itemId: item.itemId } })}
-          >
-            Skip
-          </Button>
-        </Box>
-      ))}
+    <Box component="ol" aria-label="All items" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+      {itemsOf(state).map((item) => {
+        const { itemId, title, status } = item;
+        const number = script.byItem.get(itemId)?.number;
+        const toCome = status === 'to come';
+        return (
+          <Box component="li" key={itemId} ref={itemId === at ? here : undefined} sx={rowSx}>
+            <Typography
+              sx={{
+                flex: '1 1 160px',
+                minWidth: 0,
+                fontSize: 'stageText',
+                overflowWrap: 'anywhere',
+                opacity: status === 'done' || status === 'skipped' ? 0.65 : 1,
+              }}
+            >
+              {number !== undefined && `${number} · `}
+              {title}
+            </Typography>
+            <Typography sx={{ fontSize: 'stageSmall', color: stateColor(item, gates) }}>
+              {stateWords(item, gates)}
+            </Typography>
+            <Small says={`Begin ${title}${status === 'now' ? ' again' : ''}`} onPress={() => onBegin(itemId)}>
+              {status === 'now' || status === 'done' ? 'Again' : 'Begin'}
+            </Small>
+            <Small
+              says={`Skip ${title}`}
+              disabled={!toCome}
+              onPress={() => void record({ kind: 'skip', body: { itemId } })}
+            >
+              Skip
+            </Small>
+            <Small
+              says={`Play ${title} last`}
+              disabled={!toCome}
+              onPress={() => void record({ kind: 'later', body: { itemId } })}
+            >
+              Last
+            </Small>
+            <Small
+              says={swapping ? `Swap with ${title}` : `Swap ${title}`}
+              disabled={!toCome || swapping === itemId}
+              onPress={() => {
+                if (!swapping) return setSwapping(itemId);
+                setSwapping(undefined);
+                void record({ kind: 'swap', body: { itemId: swapping, withId: itemId } });
+              }}
+            >
+              {swapping ? 'With this' : 'Swap'}
+            </Small>
+          </Box>
+        );
+      })}
     </Box>
   );
 }
 
-const jumpSx = {
-  minHeight: 60,
-  minWidth: 96,
-  fontSize: 'stageSmall',
-  border: '1px solid',
+const noGo = ({ itemId, overruled, standBy, status }: ItemState, gates: ReadonlyMap<string, Gate>) =>
+  gates.get(itemId)?.verdict === 'no-go' && overruled === undefined && !standBy && status === 'to come';
+
+const stateWords = (item: ItemState, gates: ReadonlyMap<string, Gate>): string =>
+  noGo(item, gates) ? 'no-go' : item.standBy ? 'stand-by' : item.status;
+
+const stateColor = (item: ItemState, gates: ReadonlyMap<string, Gate>) =>
+  noGo(item, gates) ? 'error.main' : undefined;
+
+const rowSx = {
+  display: 'flex',
+  flexWrap: 'wrap',
+  gap: 2,
+  alignItems: 'center',
+  minHeight: 72,
+  py: 1,
+  borderBottom: 1,
   borderColor: 'divider',
-  color: 'text.primary',
 } as const;
+
+const Small = ({
+  children,
+  says,
+  disabled = false,
+  onPress,
+}: {
+  children: string;
+  says: string;
+  disabled?: boolean;
+  onPress: () => void;
+}) => (
+  <Button
+    aria-label={says}
+    disabled={disabled}
+    onClick={onPress}
+    sx={{
+      minHeight: 60,
+      minWidth: { xs: 64, sm: 88 },
+      fontSize: 'stageSmall',
+      border: '1px solid',
+      borderColor: 'divider',
+      color: 'text.primary',
+    }}
+  >
+    {children}
+  </Button>
+);

@@ -2,18 +2,34 @@ import { Box, Typography } from '@mui/material';
 import {
   cue,
   formatDuration,
+  neverBegun,
   nextItem,
   onStage,
   owed,
   playedAs,
+  type BegunHere,
   type Cue,
+  type Gate,
+  type ItemState,
   type RunState,
   type Script,
 } from '@hearty/core';
 import { DISPLAY } from '../kit/theme';
+import { record } from '../session/runLog';
+import { Target } from './Target';
 
-/** Now, then, and what to shout. */
-export function NowBlock({ script, state, now }: { script: Script; state: RunState; now: number }) {
+/** Now, then, and what to shout, put on and begin. */
+export function NowBlock({
+  script,
+  state,
+  now,
+  gates,
+}: {
+  script: Script;
+  state: RunState;
+  now: number;
+  gates: ReadonlyMap<string, Gate>;
+}) {
   const c = cue(script, state);
   const item = onStage(state);
   const next = nextItem(state);
@@ -21,6 +37,8 @@ export function NowBlock({ script, state, now }: { script: Script; state: RunSta
   const behind = owed(state);
   return (
     <>
+      {item?.status === 'now' && <NoGo item={item} gate={gates.get(item.itemId)} />}
+      {c && state.phase === 'running' && c.putOn.length > 0 && <PutOn lines={c.putOn} />}
       <Box>
         <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{head}</Typography>
         <Typography
@@ -44,7 +62,9 @@ export function NowBlock({ script, state, now }: { script: Script; state: RunSta
           {c.then.text}
         </Typography>
       )}
+      {c?.wait && state.phase === 'running' && <Wait wait={c.wait} now={now} />}
       {c?.window && <Window window={c.window} now={now} />}
+      {state.phase === 'running' && c?.begin.map((b) => <BeginHere key={b.itemId + b.taskId} begin={b} />)}
       {c?.shout && (
         <Box sx={{ border: 3, borderRadius: 1, p: 4 }}>
           <Typography sx={{ fontSize: 'stageSmall' }}>
@@ -58,7 +78,8 @@ export function NowBlock({ script, state, now }: { script: Script; state: RunSta
       {item?.closed && <Cures script={script} state={state} />}
       {next && state.phase !== 'down' && (
         <Typography sx={{ fontSize: 'stageSmall' }}>
-          <b>Next</b> {next.title}
+          <b>Next</b> {numbered(script, next)}
+          <NextTrouble script={script} state={state} next={next} gate={gates.get(next.itemId)} />
           {behind.length > 0 && (
             <Box component="span" sx={{ color: 'warning.main', ml: 6 }}>
               <b>Still to play</b> {behind.map((i) => i.title).join(', ')}
@@ -70,18 +91,94 @@ export function NowBlock({ script, state, now }: { script: Script; state: RunSta
   );
 }
 
-function words({ file }: Script, state: RunState, c: Cue | undefined): { head: string; line: string } {
+function words(script: Script, state: RunState, c: Cue | undefined): { head: string; line: string } {
   const item = onStage(state);
-  if (state.phase === 'before') return { head: file.show.title, line: 'Ready when you are.' };
-  if (state.phase === 'down') return { head: file.show.title, line: 'The curtain is down. Well played.' };
+  if (state.phase === 'before') return { head: script.file.show.title, line: 'Ready when you are.' };
+  if (state.phase === 'down')
+    return { head: script.file.show.title, line: 'The curtain is down. Well played.' };
   if (state.phase === 'held') return { head: 'HOLD', line: 'The clock of the show is stopped.' };
   if (!item || item.status !== 'now')
     return { head: 'NOW', line: item ? 'On to the next.' : 'The stage is yours.' };
-  const showing = c && c.showings > 1 ? ` · showing ${c.showing} of ${c.showings}` : '';
+  const level = c?.level === undefined ? '' : `: ${c.level}`;
+  const showing = c && c.showings > 1 ? ` · showing ${c.showing} of ${c.showings}${level}` : '';
   const tries = item.attempts.length > 0 && !item.closed ? ` · attempt ${item.attempts.length + 1}` : '';
-  const head = `NOW · ${item.title}${showing}${tries}`;
+  const title = item.standBy ? (playedAs(script, item)?.item.title ?? item.title) : item.title;
+  const head = `NOW · ${numbered(script, { ...item, title })}${showing}${tries}`;
   if (item.closed) return { head, line: OUTCOME_WORDS[item.attempts.at(-1)!.outcome] };
   return { head, line: c?.step?.text ?? item.title };
+}
+
+const numbered = (script: Script, { itemId, title }: Pick<ItemState, 'itemId' | 'title'>): string => {
+  const number = script.byItem.get(itemId)?.number;
+  return number === undefined ? title : `${number} · ${title}`;
+};
+
+/** A no-go stays one until it is mended or overruled. */
+function NoGo({ item, gate }: { item: ItemState; gate: Gate | undefined }) {
+  if (gate?.verdict !== 'no-go' || item.standBy || item.overruled !== undefined) return null;
+  return (
+    <Typography role="alert" sx={{ fontSize: 'stageText', color: 'error.main', fontWeight: 700 }}>
+      NO-GO: {gate.reasons.join('; ')}
+    </Typography>
+  );
+}
+
+const PutOn = ({ lines }: { lines: readonly string[] }) => (
+  <Box role="note" sx={{ borderLeft: 6, borderColor: 'warning.main', pl: 4 }}>
+    <Typography sx={{ fontSize: 'stageSmall' }}>put on</Typography>
+    {lines.map((line) => (
+      <Typography key={line} sx={{ fontSize: 'stageText', fontWeight: 700 }}>
+        {line}
+      </Typography>
+    ))}
+  </Box>
+);
+
+/** Work of a later item that is begun now, ticked where one stands. */
+const BeginHere = ({ begin: { itemId, taskId, title, forTitle } }: { begin: BegunHere }) => (
+  <Box sx={{ display: 'flex' }}>
+    <Target
+      words={`now, for “${forTitle}”; press when it is done`}
+      onClick={() => void record({ kind: 'task done', body: { itemId, taskId } })}
+    >
+      {title}
+    </Target>
+  </Box>
+);
+
+function NextTrouble({
+  script,
+  state,
+  next,
+  gate,
+}: {
+  script: Script;
+  state: RunState;
+  next: ItemState;
+  gate: Gate | undefined;
+}) {
+  const missed = neverBegun(script, state, next.itemId);
+  const noGo = gate?.verdict === 'no-go' && next.overruled === undefined && !next.standBy;
+  if (missed.length === 0 && !noGo) return null;
+  return (
+    <Box component="span" sx={{ color: 'warning.main', fontWeight: 700, ml: 3 }}>
+      {noGo && `no-go: ${gate.reasons.join('; ')}. `}
+      {missed.length > 0 && `never begun: ${missed.join(', ')}`}
+    </Box>
+  );
+}
+
+/** A timed wait counts down by itself. */
+function Wait({ wait, now }: { wait: NonNullable<Cue['wait']>; now: number }) {
+  const left = Math.ceil(wait.s - Math.max(0, now - wait.since) / 1000);
+  return (
+    <Typography
+      role="timer"
+      sx={{ fontFamily: DISPLAY, fontSize: 'stageCall', color: 'secondary.main', fontWeight: 700 }}
+    >
+      {left > 0 ? `${formatDuration(left)} to wait` : left === 0 ? 'NOW' : `${formatDuration(-left)} over`}
+    </Typography>
+  );
 }
 
 const OUTCOME_WORDS = {

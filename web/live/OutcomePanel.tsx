@@ -1,28 +1,25 @@
 import { Box, Typography } from '@mui/material';
-import { playedAs, type ItemState, type Outcome, type Script } from '@hearty/core';
+import { playedAs, type Happening, type ItemState, type Outcome, type Script } from '@hearty/core';
 import { useState } from 'react';
 import { DISPLAY } from '../kit/theme';
-import { record } from '../session/runLog';
 import { Target } from './Target';
 
 /** How the attempt went; a failure is asked for what was seen. Two touches at most. */
 export function OutcomePanel({
   script,
   item,
-  onDone,
+  onOutcome,
 }: {
   script: Script;
   item: ItemState;
-  onDone: () => void;
+  onOutcome: (does: readonly Happening[]) => void;
 }) {
   const [outcome, setOutcome] = useState<Outcome>();
   const symptoms = playedAs(script, item)?.demo?.faults.map((f) => f.symptom) ?? [];
   const close = (chosen: Outcome, symptom?: string) => {
-    void record({
-      kind: 'attempt closed',
-      body: { itemId: item.itemId, outcome: chosen, ...(symptom && { symptom }) },
-    });
-    onDone();
+    onOutcome([
+      { kind: 'attempt closed', body: { itemId: item.itemId, outcome: chosen, ...(symptom && { symptom }) } },
+    ]);
   };
   const choose = (chosen: Outcome) =>
     chosen === 'failed' && symptoms.length > 0 ? setOutcome(chosen) : close(chosen);

@@ -1,4 +1,4 @@
-import type { Happening, RunSummary } from '@hearty/core';
+import { tapOf, type Happening, type Recorded, type RunSummary } from '@hearty/core';
 import { useStore } from 'zustand';
 import { api } from './api';
 import { newId } from './ids';
@@ -15,7 +15,10 @@ export const openRun = log.open;
  * Records what happened. It is on this device's disk before any screen reacts to it; the server gets it as soon as it
  * answers.
  */
-export const record = (happening: Happening): Promise<void> => log.record(happening);
+export const record = (happening: Recorded): Promise<void> => log.record(happening);
+
+/** Records what one press does, so that it is taken back as one too. */
+export const press = (does: readonly Happening[]): Promise<void> => record(tapOf(does));
 
 export const undoLast = (eventId: string) => record({ kind: 'undo', body: { eventId } });
 

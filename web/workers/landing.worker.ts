@@ -5,6 +5,9 @@ import { liveLanding, script, type LiveLanding, type RunState, type ShowFile } f
 const BEAT_MS = 5000;
 const PLAYS = 4000;
 
+/** What is offered to be left out, until something better is. */
+let shown: readonly string[] = [];
+
 /** The question that is followed now; an older one that finds itself replaced stops. */
 let newest = 0;
 
@@ -21,7 +24,9 @@ const landing = {
     const mine = ++newest;
     const of = script(file);
     while (newest === mine) {
-      tell(liveLanding(of, state, Date.now() + aheadMs, { plays: PLAYS, seed: 1 }));
+      const now = liveLanding(of, state, Date.now() + aheadMs, { plays: PLAYS, seed: 1, shown });
+      shown = now.cuts?.itemIds ?? [];
+      tell(now);
       await new Promise<void>((go) => setTimeout(go, BEAT_MS));
     }
   },

@@ -1,5 +1,5 @@
-import { IsOptional } from 'class-validator';
-import { Choice, Id, Title } from '../../fields';
+import { IsOptional, ValidateBy } from 'class-validator';
+import { Choice, Figure, Id, Ref, Text, Title } from '../../fields';
 import type { Slice } from '../../log';
 import { OUTCOMES, type Outcome } from '../../logbook';
 import type { Script } from '../../script';
@@ -15,6 +15,34 @@ class AttemptClosed extends OfItem {
   @Choice(OUTCOMES, 'Outcome') outcome!: Outcome;
   @IsOptional() @Title('What one saw') symptom?: string;
 }
+const isReading = (value: unknown): boolean =>
+  value === null ||
+  (typeof value === 'number' && Math.abs(value) <= 1e9) ||
+  (typeof value === 'string' && value.length <= 60);
+
+class ReadingTaken {
+  @Id() attemptId!: string;
+  /** A number in the unit of the demo's reading, one of its words, or null to take it out. */
+  @ValidateBy({
+    name: 'reading',
+    validator: { validate: isReading, defaultMessage: () => 'must be a number, a word, or nothing' },
+  })
+  value!: number | string | null;
+}
+class DoseTaken extends OfItem {
+  @Ref('Over') parameterId!: string;
+  @IsOptional() @Figure(1e-6, 1e6, 'Played at') value?: number;
+  @IsOptional() @Text(60, 'Played with') name?: string;
+}
+class Swapped extends OfItem {
+  @Id() withId!: string;
+}
+class OfTask extends OfItem {
+  @Id() taskId!: string;
+}
+class Because extends OfItem {
+  @Title('Why') reason!: string;
+}
 
 const kinds = {
   curtain: { body: Nothing },
@@ -26,6 +54,20 @@ const kinds = {
   /** The same demo once more: a further showing or a retry. */
   again: { body: OfItem },
   skip: { body: OfItem },
+  /** Played last of what is still to come. */
+  later: { body: OfItem },
+  swap: { body: Swapped },
+  /** The item's stand-by demo goes on instead of its own. */
+  'stand-by': { body: OfItem },
+  /** What was seen to be best before is what this item is played at. */
+  dose: { body: DoseTaken },
+  reading: { body: ReadingTaken },
+  /** Work of an item that was begun on stage. */
+  'task done': { body: OfTask },
+  /** On past an interlock, deliberately. */
+  overridden: { body: Because },
+  /** Played although a check says no. */
+  overruled: { body: Because },
   hold: { body: Nothing },
   resume: { body: Nothing },
   'curtain down': { body: Nothing },
@@ -39,6 +81,8 @@ export interface AttemptState {
   symptom: string | undefined;
   cause: string | undefined;
   change: string | undefined;
+  /** What was measured after it. */
+  reading: number | string | undefined;
   at: number;
 }
 
@@ -48,12 +92,22 @@ export interface ItemState {
   status: 'to come' | 'now' | 'done' | 'skipped';
   begunAt: number | undefined;
   endedAt: number | undefined;
+  /** When the go under way began. */
+  goAt: number | undefined;
   /** Of a choice: the demo that the audience picked. */
   chosen: string | undefined;
   /** Steps done in the go under way, in their order, and when. */
   stepsDone: { stepId: string; at: number }[];
   /** The go under way has an outcome. */
   closed: boolean;
+  /** Its interlock was overridden in this go. */
+  overridden: boolean;
+  /** Why it is played although a check says no. */
+  overruled: string | undefined;
+  /** Its stand-by demo goes on instead. */
+  standBy: boolean;
+  /** What was taken over from what was seen before. */
+  doses: { parameterId: string; value?: number; name?: string }[];
   attempts: AttemptState[];
 }
 
@@ -68,6 +122,8 @@ export interface StageState {
   items: Map<string, ItemState>;
   /** The item begun last, by id; undefined before the first. */
   now: string | undefined;
+  /** Work begun on stage, by `taskKey`, and when. */
+  tasksDone: Map<string, number>;
 }
 
 /** The running order, the item on stage, its steps and outcomes. Events that name what the show has not are passed over. */
@@ -88,14 +144,20 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
           status: 'to come',
           begunAt: undefined,
           endedAt: undefined,
+          goAt: undefined,
           chosen: undefined,
           stepsDone: [],
           closed: false,
+          overridden: false,
+          overruled: undefined,
+          standBy: false,
+          doses: [],
           attempts: [],
         },
       ]),
     ),
     now: undefined,
+    tasksDone: new Map(),
   }),
   apply: {
     curtain: (state, { at }) => {
@@ -124,12 +186,47 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
         symptom: body.symptom,
         cause: undefined,
         change: undefined,
+        reading: undefined,
         at,
       });
     },
-    again: (state, { body }) => {
+    again: (state, { body, at }) => {
       const item = state.items.get(body.itemId);
-      if (item?.closed) Object.assign(item, { closed: false, stepsDone: [] });
+      if (item?.closed) goOnce(item, at);
+    },
+    later: ({ order, items }, { body }) => {
+      if (items.get(body.itemId)?.status !== 'to come') return;
+      order.push(...order.splice(order.indexOf(body.itemId), 1));
+    },
+    swap: ({ order, items }, { body: { itemId, withId } }) => {
+      if ([itemId, withId].some((id) => items.get(id)?.status !== 'to come')) return;
+      const [i, k] = [order.indexOf(itemId), order.indexOf(withId)];
+      [order[i], order[k]] = [withId, itemId];
+    },
+    'stand-by': ({ items }, { body }) => {
+      const item = items.get(body.itemId);
+      // What was tried is what it was.
+      if (item && item.attempts.length === 0) Object.assign(item, { standBy: true, stepsDone: [] });
+    },
+    dose: ({ items }, { body: { itemId, ...dose } }) => {
+      const item = items.get(itemId);
+      if (item) item.doses = [...item.doses.filter((d) => d.parameterId !== dose.parameterId), { ...dose }];
+    },
+    reading: (state, { body }) => {
+      const attempt = attemptOf(state, body.attemptId);
+      if (attempt) attempt.reading = body.value ?? undefined;
+    },
+    'task done': ({ tasksDone }, { body, at }) => {
+      const key = taskKey(body.itemId, body.taskId);
+      if (!tasksDone.has(key)) tasksDone.set(key, at);
+    },
+    overridden: ({ items }, { body }) => {
+      const item = items.get(body.itemId);
+      if (item) item.overridden = true;
+    },
+    overruled: ({ items }, { body }) => {
+      const item = items.get(body.itemId);
+      if (item) item.overruled = body.reason;
     },
     skip: (state, { body, at }) => {
       const item = state.items.get(body.itemId);
@@ -158,12 +255,19 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
 
 function begin(state: StageState, itemId: string, at: number): void {
   const item = state.items.get(itemId);
-  if (!item || item.status === 'now') return;
+  if (!item) return;
+  // Begun once more, it is a go of its own.
+  if (item.begunAt !== undefined) goOnce(item, at);
+  if (item.status === 'now') return;
   endCurrent(state, at);
   state.curtainAt ??= at;
   if (state.phase === 'before') state.phase = 'running';
   state.now = itemId;
-  Object.assign(item, { status: 'now', begunAt: item.begunAt ?? at, endedAt: undefined });
+  Object.assign(item, { status: 'now', begunAt: item.begunAt ?? at, goAt: at, endedAt: undefined });
+}
+
+function goOnce(item: ItemState, at: number): void {
+  Object.assign(item, { closed: false, overridden: false, stepsDone: [], goAt: at });
 }
 
 function endCurrent(state: StageState, at: number): void {
@@ -174,6 +278,18 @@ function endCurrent(state: StageState, at: number): void {
 function endHold(state: StageState, at: number): void {
   const open = state.holds.at(-1);
   if (open && open.to === undefined) open.to = at;
+}
+
+/** Work of an item, as one key. */
+export const taskKey = (itemId: string, taskId: string): string => `${itemId} ${taskId}`;
+
+/** An attempt by its id. */
+export function attemptOf({ items }: StageState, id: string): AttemptState | undefined {
+  for (const { attempts } of items.values()) {
+    const found = attempts.find((a) => a.id === id);
+    if (found) return found;
+  }
+  return undefined;
 }
 
 /** The item begun last, which is on stage where its status is "now". */

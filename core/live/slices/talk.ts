@@ -2,7 +2,7 @@ import { IsOptional } from 'class-validator';
 import { Amount, Choice, Id, Text, Title, YesNo } from '../../fields';
 import { Growing, type Slice } from '../../log';
 import type { Script } from '../../script';
-import type { AttemptState, StageState } from './stage';
+import { attemptOf, type StageState } from './stage';
 
 export class Note {
   @Title('Note') text!: string;
@@ -88,9 +88,3 @@ export const talk: Slice<TalkState & StageState, TalkState, Script, typeof kinds
     leftover: ({ leftovers }, { body }) => void leftovers.set(body.goodId, body.amount),
   },
 };
-
-function attemptOf({ items }: StageState, id: string): AttemptState | undefined {
-  for (const item of items.values())
-    if (item.attempts.some((a) => a.id === id)) return item.attempts.find((a) => a.id === id);
-  return undefined;
-}

@@ -2,7 +2,7 @@ import {
   foldRun,
   script,
   type EventsPage,
-  type Happening,
+  type Recorded,
   type Run,
   type RunEvent,
   type RunFold,
@@ -140,7 +140,7 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500 }: RunLogOptions
     store,
     open,
     /** Records what happened in the run that is open. */
-    record: async (happening: Happening): Promise<void> => {
+    record: async (happening: Recorded): Promise<void> => {
       const { runId } = store.getState();
       if (runId) await outbox.record(runId, happening);
     },

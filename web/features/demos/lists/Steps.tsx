@@ -86,10 +86,10 @@ function StepTimes({ path }: { path: string }) {
 function More({ path }: { path: string }) {
   const { setValue, getValues } = useFormContext<Demo>();
   const [open, setOpen] = useState(() => {
-    const { setUp, timer, showing, growsWith } = (getValues(path as 'steps.0') ?? {}) as Partial<
+    const { setUp, timer, showing, growsWith, interlock } = (getValues(path as 'steps.0') ?? {}) as Partial<
       Demo['steps'][number]
     >;
-    return !!(setUp || timer || showing || growsWith);
+    return !!(setUp || timer || showing || growsWith || interlock);
   });
   const timer = useWatch({ name: `${path}.timer` }) as object | undefined;
   const numbers = useNumbers();
@@ -107,6 +107,7 @@ function More({ path }: { path: string }) {
         <FieldIn name={`${path}.showing`} />
         {numbers.length > 0 && <FieldIn name={`${path}.growsWith`} options={numbers} />}
         <FieldIn name={`${path}.setUp`} />
+        <FieldIn name={`${path}.interlock`} />
       </Below>
       {timer ? (
         <Below>

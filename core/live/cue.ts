@@ -1,0 +1,152 @@
+import { wornIn, wornSaid } from '../plan';
+import { stepsOfShowing, type Script, type ScriptItem } from '../script';
+import type { PrepTask, Step } from '../show';
+import type { RunState } from './fold';
+import { levelAt, playedAs, tally } from './played';
+import { onStage, playedMs, taskKey, type ItemState } from './slices/stage';
+
+/** Work of a later item that is begun on stage during the one that is on. */
+export interface BegunHere {
+  itemId: string;
+  taskId: string;
+  title: string;
+  forTitle: string;
+  /** The step it comes after; undefined: as the item begins. */
+  afterStepId: string | undefined;
+}
+
+/** The steps of the item on stage, how far they are, and what is shouted, put on and begun next. */
+export interface Cue {
+  step: Step | undefined;
+  then: Step | undefined;
+  /** Steps of this go that are not done, in their order. */
+  left: readonly Step[];
+  /** A call within the next two steps. */
+  shout: Step | undefined;
+  /** The newest window counted from a step of this go; it stays until the go has its outcome. Seconds. */
+  window: { label: string; fromS: number; toS: number; since: number } | undefined;
+  /** A timed wait that is on: so many seconds from `since`. */
+  wait: { s: number; since: number } | undefined;
+  /** What has to be on before this step or the next: "Presenter: goggles". */
+  putOn: readonly string[];
+  /** What has to be begun now for later items. */
+  begin: readonly BegunHere[];
+  showing: number;
+  showings: number;
+  /** Of a series: the level that is on. */
+  level: string | undefined;
+  retriesLeft: number;
+}
+
+/** Where the item on stage stands; undefined before the first. */
+export function cue(script: Script, state: RunState): Cue | undefined {
+  const item = onStage(state);
+  if (!item) return undefined;
+  const scripted = playedAs(script, item);
+  const { shown, showings, retriesLeft } = tally(script, item);
+  const showing = Math.min(showings - 1, shown);
+  const steps = scripted?.demo ? stepsOfShowing(scripted.demo, scripted.item, showing, showings) : [];
+  const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.some((d) => d.stepId === s.id));
+  const step = left[0];
+  return {
+    step,
+    then: left[1],
+    left,
+    shout: left.slice(0, 2).find((s) => s.kind === 'shout'),
+    window: item.closed ? undefined : openWindow(steps, item),
+    wait:
+      step?.kind === 'timed wait'
+        ? { s: step.likelyS, since: item.stepsDone.at(-1)?.at ?? item.goAt ?? state.curtainAt ?? 0 }
+        : undefined,
+    putOn: scripted && !item.closed ? putOn(script, scripted, steps, left) : [],
+    begin: begunHere(script, state, item.itemId).filter(
+      ({ afterStepId }) =>
+        afterStepId === undefined ||
+        // A step that this showing lacks holds nothing up.
+        !steps.some((s) => s.id === afterStepId) ||
+        item.closed ||
+        item.stepsDone.some((d) => d.stepId === afterStepId),
+    ),
+    showing: Math.min(showings, shown + (item.closed ? 0 : 1)) || 1,
+    showings,
+    level: levelAt(script, item, showing),
+    retriesLeft,
+  };
+}
+
+/** What is worn from this step or the next on, said by who; of what is worn throughout, at the first step. */
+function putOn(
+  script: Script,
+  { demo }: ScriptItem,
+  steps: readonly Step[],
+  left: readonly Step[],
+): string[] {
+  if (!demo) return [];
+  const soon = left.slice(0, 2).map((s) => s.id);
+  const first = left.length === steps.length;
+  return wornSaid(
+    wornIn(demo, script.goods).filter(({ fromStepId }) =>
+      fromStepId === undefined ? first : soon.includes(fromStepId),
+    ),
+  );
+}
+
+function openWindow(steps: readonly Step[], item: ItemState): Cue['window'] {
+  for (const { stepId, at } of [...item.stepsDone].reverse()) {
+    const timer = steps.find((s) => s.id === stepId)?.timer;
+    if (timer) return { label: timer.label, fromS: timer.fromS, toS: timer.toS, since: at };
+  }
+  return undefined;
+}
+
+/** What is to be begun on stage during an item and was not yet. */
+function begunHere(script: Script, state: RunState, hostId: string): BegunHere[] {
+  return script.items.flatMap(({ item, demo }) =>
+    // Nobody begins what is not going to be played.
+    state.items.get(item.id)?.status !== 'to come'
+      ? []
+      : begins(item.tasks, demo?.prep)
+          .filter(
+            ({ inItemId, taskId }) => inItemId === hostId && !state.tasksDone.has(taskKey(item.id, taskId)),
+          )
+          .map(({ taskId, title, afterStepId }) => ({
+            itemId: item.id,
+            taskId,
+            title,
+            forTitle: item.title,
+            afterStepId,
+          })),
+  );
+}
+
+/** Work of an item that should have been begun on stage by now and was not: in its host, which is over. */
+export function neverBegun(script: Script, state: RunState, itemId: string): string[] {
+  const { item, demo } = script.byItem.get(itemId) ?? {};
+  return begins(item?.tasks, demo?.prep)
+    .filter(({ inItemId, taskId }) => {
+      const host = state.items.get(inItemId);
+      return host?.status !== 'to come' && !state.tasksDone.has(taskKey(itemId, taskId));
+    })
+    .map(({ title }) => title);
+}
+
+const begins = (choices: ScriptItem['item']['tasks'] = [], prep: readonly PrepTask[] = []) =>
+  choices.flatMap(({ taskId, inItemId, afterStepId }) => {
+    const task = prep.find((t) => t.id === taskId);
+    return task && inItemId !== undefined ? [{ taskId, inItemId, afterStepId, title: task.title }] : [];
+  });
+
+/** Whole seconds the item on stage has taken so far, holds left out, and how many it was planned to take. */
+export function timeOfItem(
+  script: Script,
+  state: RunState,
+  nowMs: number,
+): { tookS: number; plannedS: number } | undefined {
+  const item = onStage(state);
+  const planned = item && (playedAs(script, item) ?? script.byItem.get(item.itemId));
+  if (!item || item.status !== 'now' || item.begunAt === undefined || !planned) return undefined;
+  return {
+    tookS: Math.floor(playedMs(state, item.begunAt, Math.max(nowMs, item.begunAt)) / 1000),
+    plannedS: planned.whole.likelyS,
+  };
+}

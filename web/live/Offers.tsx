@@ -1,0 +1,157 @@
+import { Box, Button } from '@mui/material';
+import {
+  doses,
+  itemsOf,
+  nextItem,
+  onStage,
+  playedAs,
+  standByOf,
+  toPick,
+  unread,
+  type Gate,
+  type Happening,
+  type LiveLanding,
+  type RunState,
+  type Script,
+} from '@hearty/core';
+
+interface Offer {
+  key: string;
+  says: string;
+  onPress: () => void;
+}
+
+/** What may be done besides going on, in a place of its own: a pick, a reading, a dose, a stand-by, what to leave out. */
+export function Offers({
+  script,
+  state,
+  landing,
+  gates,
+  onGo,
+  onReading,
+}: {
+  script: Script;
+  state: RunState;
+  landing: LiveLanding | undefined;
+  gates: ReadonlyMap<string, Gate>;
+  onGo: (does: readonly Happening[]) => void;
+  onReading: (attemptId: string) => void;
+}) {
+  if (state.phase !== 'running' && state.phase !== 'before') return null;
+  const current = onStage(state);
+  const near = [current?.status === 'now' ? current : undefined, nextItem(state)].filter(
+    (i) => i !== undefined,
+  );
+  const reading = unread(script, state);
+  const offers: Offer[] = [
+    ...(current?.status === 'now'
+      ? toPick(script, current).map(({ demoId, title }) => ({
+          key: demoId,
+          says: `They pick “${title}”`,
+          onPress: () => onGo([{ kind: 'chosen', body: { itemId: current.itemId, demoId } }]),
+        }))
+      : []),
+    ...(reading
+      ? [
+          {
+            key: reading.attemptId,
+            says: `Write down: ${reading.reading.title} (${reading.title})`,
+            onPress: () => onReading(reading.attemptId),
+          },
+        ]
+      : []),
+    ...near.flatMap((item) =>
+      doses(script, state, item).map(({ itemId, parameterId, title, unit, level, value, name, planned }) => ({
+        key: `${itemId} ${parameterId}`,
+        says: `“${item.title}” with ${title} at ${level} ${unit}, the best so far (planned: ${planned})`,
+        onPress: () =>
+          onGo([
+            {
+              kind: 'dose',
+              body: {
+                itemId,
+                parameterId,
+                ...(value !== undefined && { value }),
+                ...(name !== undefined && { name }),
+              },
+            },
+          ]),
+      })),
+    ),
+    ...near.flatMap((item) => noGo(script, item, gates.get(item.itemId), onGo)),
+    ...cuts(landing, state, onGo),
+  ];
+  if (offers.length === 0) return null;
+  return (
+    <Box
+      role="group"
+      aria-label="You may"
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, maxHeight: { xs: 132, sm: 150 }, overflowY: 'auto' }}
+    >
+      {offers.map(({ key, says, onPress }) => (
+        <Button key={key} variant="outlined" color="inherit" onClick={onPress} sx={offerSx}>
+          {says}
+        </Button>
+      ))}
+    </Box>
+  );
+}
+
+const offerSx = {
+  minHeight: 60,
+  fontSize: 'stageSmall',
+  textAlign: 'left',
+  justifyContent: 'flex-start',
+  overflowWrap: 'anywhere',
+} as const;
+
+/** Of an item that is no-go and was not tried: its stand-by demo, or to play it all the same. */
+function noGo(
+  script: Script,
+  item: NonNullable<ReturnType<typeof onStage>>,
+  gate: Gate | undefined,
+  onGo: (does: readonly Happening[]) => void,
+): Offer[] {
+  if (gate?.verdict !== 'no-go' || item.overruled !== undefined || item.standBy || item.attempts.length > 0)
+    return [];
+  const { itemId, title } = item;
+  const played = playedAs(script, item) ?? script.byItem.get(itemId);
+  const standBy = played && standByOf(script, played);
+  return [
+    ...(standBy
+      ? [
+          {
+            key: `stand-by ${itemId}`,
+            says: `Instead of “${title}”: “${standBy.title}”`,
+            onPress: () => onGo([{ kind: 'stand-by', body: { itemId } }]),
+          },
+        ]
+      : []),
+    {
+      key: `overrule ${itemId}`,
+      says: `Play “${title}” all the same: it is mended`,
+      onPress: () => onGo([{ kind: 'overruled', body: { itemId, reason: 'said on stage to be mended' } }]),
+    },
+  ];
+}
+
+/** What to leave out so that the show lands in its slot: one press, one unit of undo. */
+function cuts(
+  landing: LiveLanding | undefined,
+  state: RunState,
+  onGo: (does: readonly Happening[]) => void,
+): Offer[] {
+  const cut = landing?.cuts;
+  if (!cut || state.phase !== 'running') return [];
+  const open = itemsOf(state).filter((i) => cut.itemIds.includes(i.itemId) && i.status === 'to come');
+  // The offer is from a moment ago: once any of it is played or skipped, wait for the next.
+  if (open.length < cut.itemIds.length) return [];
+  const titles = open.map((i) => `“${i.title}”`).join(' and ');
+  return [
+    {
+      key: 'cuts',
+      says: `To land in time, leave out ${titles} (then ${Math.round(100 * cut.withinSlot)} in 100)`,
+      onPress: () => onGo(open.map(({ itemId }) => ({ kind: 'skip', body: { itemId } }))),
+    },
+  ];
+}

@@ -1,0 +1,217 @@
+import { Box, Button } from '@mui/material';
+import {
+  forward,
+  heldBy,
+  mayAgain,
+  onStage,
+  playedAs,
+  tally,
+  toPick,
+  type Happening,
+  type RunState,
+  type Script,
+} from '@hearty/core';
+import { useEffect, useState } from 'react';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { useNow } from '../session/here';
+import { press, record, undoLast } from '../session/runLog';
+import { InterlockPanel } from './InterlockPanel';
+import { JumpList } from './JumpList';
+import { NowBlock } from './NowBlock';
+import { Offers } from './Offers';
+import { OutcomePanel } from './OutcomePanel';
+import { ReadingPad } from './ReadingPad';
+import { Target } from './Target';
+import { Tide } from './Tide';
+import { TopLine } from './TopLine';
+import { useGates } from './useGates';
+import { useLanding } from './useLanding';
+
+/** What stands in the place of the item while something is asked. */
+type Panel =
+  | { kind: 'outcome' }
+  | { kind: 'jump' }
+  | { kind: 'reading'; attemptId: string }
+  | { kind: 'interlock'; does: readonly Happening[] };
+
+/** The stage: two targets that never move, offers in a place of their own above them, everything else a step away. */
+export function Stage({ script, state, rehearsal }: { script: Script; state: RunState; rehearsal: boolean }) {
+  const { file } = script;
+  const now = useNow();
+  const landing = useLanding(file, state);
+  const gates = useGates(script, state);
+  const [panel, setPanel] = useState<Panel>();
+  const close = () => setPanel(undefined);
+  useAwake(state.phase === 'running' || state.phase === 'held');
+  const move = forward(script, state);
+  const current = onStage(state);
+  const asks =
+    state.phase === 'running' &&
+    current?.status === 'now' &&
+    !current.closed &&
+    toPick(script, current).length === 0 &&
+    !!playedAs(script, current)?.demo;
+  const again = mayAgain(script, state);
+  /** Records what a press does, or asks first where an interlock stands before it. */
+  const go = (does: readonly Happening[]) => {
+    if (does.length === 0) return;
+    if (heldBy(script, state, does).length > 0) return setPanel({ kind: 'interlock', does });
+    close();
+    void press(does);
+  };
+  const undo = () => state.lastUndoable && void undoLast(state.lastUndoable);
+  const hold = () =>
+    state.phase === 'held'
+      ? void record({ kind: 'resume', body: {} })
+      : state.phase === 'running' && void record({ kind: 'hold', body: {} });
+  const ask = () => asks && setPanel({ kind: 'outcome' });
+  const onceMore = () => again && void record({ kind: 'again', body: { itemId: current!.itemId } });
+  // A clicker has one way on, whatever is open: it never waits for another hand.
+  useHotkeys('pagedown, right', () => go(move.does), { preventDefault: true });
+  useHotkeys('pageup', () => (panel ? close() : undo()), { preventDefault: true });
+  useHotkeys('h', hold, { enabled: !panel });
+  useHotkeys('o', ask, { enabled: !panel });
+  useHotkeys('escape', close);
+  const retriesLeft = current ? tally(script, current).retriesLeft : 0;
+  const failed = current?.attempts.at(-1)?.outcome === 'failed';
+  return (
+    <Box
+      component="main"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) 190px' },
+        height: '100dvh',
+      }}
+    >
+      <Box
+        sx={{
+          display: 'flex',
+          flexDirection: 'column',
+          px: { xs: 4, sm: 9 },
+          py: { xs: 3, sm: 5 },
+          gap: { xs: 3, sm: 4 },
+          minWidth: 0,
+          height: '100dvh',
+        }}
+      >
+        <TopLine script={script} state={state} now={now} rehearsal={rehearsal} landing={landing} />
+        <Box
+          sx={{
+            flex: '1 1 0',
+            minHeight: 0,
+            overflowY: 'auto',
+            display: 'flex',
+            flexDirection: 'column',
+            gap: 4,
+          }}
+          tabIndex={-1}
+        >
+          {panel?.kind === 'outcome' && current ? (
+            <OutcomePanel script={script} item={current} onOutcome={go} />
+          ) : panel?.kind === 'jump' ? (
+            <JumpList
+              script={script}
+              state={state}
+              gates={gates}
+              onBegin={(itemId) => go([{ kind: 'item begun', body: { itemId } }])}
+            />
+          ) : panel?.kind === 'reading' ? (
+            <ReadingPad script={script} state={state} attemptId={panel.attemptId} onDone={close} />
+          ) : panel?.kind === 'interlock' ? (
+            <InterlockPanel script={script} state={state} does={panel.does} onDone={close} />
+          ) : (
+            <NowBlock script={script} state={state} now={now} gates={gates} />
+          )}
+        </Box>
+        {!panel && (
+          <Offers
+            script={script}
+            state={state}
+            landing={landing}
+            gates={gates}
+            onGo={go}
+            onReading={(attemptId) => setPanel({ kind: 'reading', attemptId })}
+          />
+        )}
+        <Box sx={{ display: 'grid', gap: { xs: 2, sm: 4 }, gridTemplateColumns: '1.6fr 1fr' }}>
+          <Target
+            main
+            words="page-down on the clicker"
+            onClick={() => go(move.does)}
+            disabled={move.does.length === 0}
+          >
+            {move.label}
+          </Target>
+          {again ? (
+            <Target
+              onClick={onceMore}
+              words={failed && retriesLeft > 0 ? `${retriesLeft} planned for` : 'beyond the plan'}
+            >
+              Once more
+            </Target>
+          ) : (
+            <Target words="partly · failed · not tried" disabled={!asks} onClick={ask}>
+              How did it go?
+            </Target>
+          )}
+        </Box>
+        <Box component="nav" aria-label="Everything else" sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+          {panel && <Small onClick={close}>Back</Small>}
+          <Small onClick={undo} disabled={!state.lastUndoable}>
+            Take back
+          </Small>
+          <Small onClick={hold} disabled={state.phase !== 'running' && state.phase !== 'held'}>
+            {state.phase === 'held' ? 'Resume' : 'Hold'}
+          </Small>
+          <Small
+            onClick={() => (panel?.kind === 'jump' ? close() : setPanel({ kind: 'jump' }))}
+            disabled={state.phase === 'down'}
+          >
+            Jump or skip
+          </Small>
+          <Button
+            component="a"
+            href={`/shows/${file.show.id}/${state.phase === 'down' ? 'debrief' : 'live'}`}
+            sx={smallSx}
+          >
+            {state.phase === 'down' ? 'To the debrief' : 'Leave this screen'}
+          </Button>
+        </Box>
+      </Box>
+      <Tide landing={landing} state={state} />
+    </Box>
+  );
+}
+
+const smallSx = {
+  minHeight: 48,
+  px: { xs: 2, sm: 4 },
+  color: 'text.primary',
+  border: '1px solid',
+  borderColor: 'divider',
+  fontSize: 'stageSmall',
+} as const;
+
+const Small = (props: { children: React.ReactNode; onClick: () => void; disabled?: boolean }) => (
+  <Button {...props} sx={smallSx} />
+);
+
+/** Keeps the screen from going dark while the show runs, where the browser can. */
+function useAwake(on: boolean): void {
+  useEffect(() => {
+    if (!on || !('wakeLock' in navigator)) return;
+    let lock: WakeLockSentinel | undefined;
+    const ask = () =>
+      void navigator.wakeLock.request('screen').then(
+        (l) => (lock = l),
+        () => undefined,
+      );
+    const back = () => document.visibilityState === 'visible' && ask();
+    ask();
+    document.addEventListener('visibilitychange', back);
+    return () => {
+      document.removeEventListener('visibilitychange', back);
+      void lock?.release();
+    };
+  }, [on]);
+}

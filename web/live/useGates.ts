@@ -1,0 +1,16 @@
+import { gates, type Gate, type RunState, type Script } from '@hearty/core';
+import { useMemo } from 'react';
+import { usePlan } from '../workers/planner';
+
+/** What the stage wants of a plan: its checks. */
+const CHECKS = { forecast: false, parts: { checks: true } };
+
+/** Which items are go, by their checks; empty until these are worked out. */
+export function useGates(script: Script, state: RunState): ReadonlyMap<string, Gate> {
+  const { plan } = usePlan(script.file, CHECKS);
+  const checks = plan?.checks;
+  return useMemo(
+    () => new Map(checks ? gates(script, checks, state).map((gate) => [gate.itemId, gate]) : []),
+    [checks, script, state],
+  );
+}
