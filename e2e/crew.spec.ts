@@ -58,7 +58,9 @@ test('the stage fits a phone, and every target is large enough for a glove', asy
   await page.getByRole('button', { name: 'Begin: The hammer' }).click();
   await page.getByRole('button', { name: 'How did it go?' }).click();
   for (const word of ['Worked', 'Partly', 'Failed', 'Not tried']) {
-    expect((await page.getByRole('button', { name: word, exact: true }).boundingBox())!.height).toBeGreaterThanOrEqual(72);
+    expect(
+      (await page.getByRole('button', { name: word, exact: true }).boundingBox())!.height,
+    ).toBeGreaterThanOrEqual(72);
   }
   await page.getByRole('button', { name: 'Partly', exact: true }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('It partly worked.');
@@ -96,7 +98,7 @@ test('the plan changes after the checks began: starting over checks the new plan
     .click();
   await page.getByRole('button', { name: 'Start over with the new plan' }).click();
   await expect(tongs).toHaveCount(0);
-  await expect(page.getByText(/^0 of \d+ checked/)).toBeVisible();
+  await expect(page.getByText(/0 of \d+ checked/)).toBeVisible();
   await expect(page.getByTestId('gate-i-bowing-can')).toHaveCount(0);
   await expect
     .poll(

@@ -36,11 +36,14 @@ const at = (ms: number, id: string, h: Happening) => event(h, { id, at: ms, tick
 const answer = (checkId: string, value: boolean | number) =>
   at(1, `c${checkId}`, { kind: 'check', body: { checkId, value } });
 
+const named = (title: string): Check => checks.find((c) => c.title === title)!;
+
 test('checks follow the walk along the stage: kit, consumables, prep before doors, conditions', () => {
   expect(checks.map((c) => [c.place, c.kind, c.title])).toEqual([
     ['front bench', 'present', 'soda'],
     ['trolley', 'present', 'flask'],
     ['trolley', 'yes-no', 'rinse: done'],
+    ['trolley', 'yes-no', 'warm: done'],
     ['trolley', 'measured', 'The bath is warm'],
   ]);
 });
@@ -55,20 +58,95 @@ test.each([
   [undefined, 'open'],
   [false, 'fails'],
 ] as const)('a bath at %s %s', (value, verdict) => {
-  expect(judge({ ...(checks[3] as Check) }, value)).toBe(verdict);
+  expect(judge(named('The bath is warm'), value === undefined ? value : { value, at: 1 }, 1)).toBe(verdict);
 });
 
 test('an item is go when all its must-checks hold, and no-go with the reason when one fails', () => {
-  const [, flask, rinse, warm] = checks.map((c) => c.id);
-  const open = gates(script(file), checks, fold([], script(file)));
+  const [flask, rinse, warm] = ['flask', 'rinse: done', 'The bath is warm'].map((title) => named(title).id);
+  const open = gates(script(file), checks, fold([], script(file)), 1);
   expect(open[0]).toMatchObject({ verdict: 'open' });
   const cold = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 20)], script(file));
-  expect(gates(script(file), checks, cold)[0]).toMatchObject({
+  expect(gates(script(file), checks, cold, 1)[0]).toMatchObject({
     verdict: 'no-go',
     reasons: ['The bath is warm: 20 °C, wanted at least 40 °C'],
   });
   const ready = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 45)], script(file));
-  expect(gates(script(file), checks, ready).map((g) => g.verdict)).toEqual(['go', 'open']);
+  expect(gates(script(file), checks, ready, 1).map((g) => g.verdict)).toEqual(['go', 'open']);
+});
+
+test('what holds for a time goes stale, is asked for again, and may hold again', () => {
+  const holding = { ...named('rinse: done'), holdsS: 60 };
+  const verdicts = [60_000, 60_001].map((ms) => judge(holding, { value: true, at: 0 }, ms));
+  expect(verdicts).toEqual(['holds', 'stale']);
+  expect(judge(holding, { value: false, at: 0 }, 90_000)).toBe('fails');
+  const all = checks.map((c) => ({ ...c, holdsS: 60 }));
+  const state = fold(
+    all.map((c) => answer(c.id, c.kind === 'measured' ? 45 : true)),
+    script(file),
+  );
+  expect(gates(script(file), all, state, 1000).map((g) => g.verdict)).toEqual(['go', 'go']);
+  expect(gates(script(file), all, state, 90_000)[0]).toMatchObject({
+    verdict: 'open',
+    reasons: expect.arrayContaining(['flask: stale, look again']) as string[],
+  });
+});
+
+test('one press says that all is there at a mark, and is taken back as one', () => {
+  const ids = checks.filter((c) => c.kind !== 'measured').map((c) => c.id);
+  const press = at(5, 'all', { kind: 'all there', body: { checkIds: ids } });
+  const of = (...events: RunEvent[]) => fold(events, script(file)).checks.size;
+  expect(of(press)).toBe(ids.length);
+  expect(of(press, event({ kind: 'undo', body: { eventId: 'all' } }, { id: 'u', at: 6, tick: 99 }))).toBe(0);
+});
+
+test('what only comes up in the show holds nothing up until it fails; then it says how long it takes to mend', () => {
+  const ready = checks
+    .filter((c) => c.dueS === undefined)
+    .map((c) => answer(c.id, c.kind === 'measured' ? 45 : true));
+  const gate = (...more: RunEvent[]) =>
+    gates(script(file), checks, fold([...ready, ...more], script(file)), 2)[0]!;
+  expect(named('warm: done').dueS).toBeGreaterThan(planned.timetable.doorsS);
+  expect(gate().verdict).toBe('go');
+  expect(gate(answer(named('warm: done').id, false))).toMatchObject({ verdict: 'no-go', takesS: 660 });
+});
+
+test('a no-go stays one until it is mended, overruled with a reason, or its stand-by demo goes on', () => {
+  const no = answer(named('flask').id, false);
+  const gate = (...more: RunEvent[]) => gates(script(file), checks, fold([no, ...more], script(file)), 2)[0]!;
+  const said = (h: Happening) => at(9, 'said', h);
+  expect(gate().verdict).toBe('no-go');
+  expect(
+    gate(said({ kind: 'overruled', body: { itemId: 'i-soda', reason: 'We play without it' } })),
+  ).toMatchObject({
+    verdict: 'overruled',
+    reasons: ['flask is missing or not done', 'played all the same: We play without it'],
+  });
+  expect(gate(said({ kind: 'stand-by', body: { itemId: 'i-soda' } })).verdict).toBe('stand-by');
+});
+
+test('the order of an interlock is gone through before doors, and so are the calls', () => {
+  const step = (id: string, kind: 'do' | 'shout', more = {}) => ({
+    id,
+    kind,
+    text: id,
+    bestS: 1,
+    likelyS: 2,
+    worstS: 3,
+    ...more,
+  });
+  const dome = demo('dome', {
+    steps: [
+      step('Charge', 'do'),
+      step('Ears!', 'shout'),
+      step('Earth it', 'do', { interlock: true }),
+      step('Bow', 'do'),
+    ],
+  });
+  const list = plan(showOf([dome]), { plays: 0, parts: { checks: true } }).checks!;
+  expect(list.map((c) => [c.title, c.must])).toEqual([
+    ['Gone through in this order: “Charge”, then “Earth it”', true],
+    ['Calls agreed: “Ears!”', false],
+  ]);
 });
 
 describe('a show under way', () => {

@@ -142,9 +142,9 @@ describe('checks before doors', () => {
     ]);
   });
 
-  test('preparation that begins after doors is not asked for before them', () => {
+  test('preparation that begins after doors comes up when it is ready', () => {
     const file = showOf([demo('a'), demo('b', { prep: [task('late', { staleAfterS: 60 })] })]);
-    expect(plan(file, { plays: 0, parts: { checks: true } }).checks!).toEqual([]);
+    expect(plan(file, { plays: 0, parts: { checks: true } }).checks!).toMatchObject([{ dueS: 285 }]);
   });
 
   test('what may be missing does not hold an item back', () => {
@@ -153,7 +153,7 @@ describe('checks before doors', () => {
     ]);
     const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
     const no = fold([at(1, { kind: 'check', body: { checkId: checks[0]!.id, value: false } })], script(file));
-    expect(gates(script(file), checks, no)[0]!.verdict).toBe('go');
+    expect(gates(script(file), checks, no, 1)[0]!.verdict).toBe('go');
   });
 
   test('an answer taken back is open again, and the newest answer counts', () => {
@@ -162,7 +162,7 @@ describe('checks before doors', () => {
     const say = (second: number, value: boolean | null) =>
       at(second, { kind: 'check', body: { checkId: checks[0]!.id, value } });
     const verdict = (...events: RunEvent[]) =>
-      gates(script(file), checks, fold(events, script(file)))[0]!.verdict;
+      gates(script(file), checks, fold(events, script(file)), 1)[0]!.verdict;
     expect(verdict(say(1, true))).toBe('go');
     expect(verdict(say(1, true), say(2, false))).toBe('no-go');
     expect(verdict(say(2, false), say(1, true))).toBe('no-go');

@@ -1,10 +1,10 @@
 import type { Attempt } from '../logbook';
 import type { Plan } from '../plan';
 import type { Script } from '../script';
-import type { Cause } from '../show';
+import type { Cause, Reading } from '../show';
 import type { LeftoverLine } from '../supplies';
 import type { RunState } from './fold';
-import { playedAs } from './played';
+import { levelOf, playedAs } from './played';
 import { attemptsTakeS, itemsOf, playedMs, type AttemptState, type ItemState } from './slices/stage';
 
 export interface DebriefLine {
@@ -14,6 +14,10 @@ export interface DebriefLine {
   takesS: number;
   /** The demo's own causes for the symptom, in its order. */
   likely: Cause[];
+  /** Of a series: the level it was made at. */
+  level: string | undefined;
+  /** What is measured after it, where the demo measures something. */
+  reading: Reading | undefined;
 }
 
 export interface PlannedActual {
@@ -43,6 +47,8 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
         attempt,
         takesS: takes[i]!,
         likely: playedAs(script, item)?.demo?.faults.find((f) => f.symptom === attempt.symptom)?.causes ?? [],
+        level: levelOf(script, item, i),
+        reading: attempt.outcome === 'not tried' ? undefined : playedAs(script, item)?.demo?.reading,
       }));
     }),
     times: plan.timetable.items.map((planned) => {

@@ -1,5 +1,6 @@
 import { formatAmount, formatDuration } from '../quantities';
 import type { Script } from '../script';
+import type { Demo, Step } from '../show';
 import type { Needs } from '../supplies';
 import type { Timetable } from '../timetable';
 import { wornIn } from './worn';
@@ -12,11 +13,17 @@ export interface Check {
   itemIds: string[];
   title: string;
   detail: string;
-  kind: 'present' | 'yes-no' | 'measured';
+  kind: 'present' | 'yes-no' | 'tested' | 'measured';
   unit?: string;
   min?: number;
   max?: number;
   must: boolean;
+  /** Seconds after which it has to be made again. */
+  holdsS?: number;
+  /** Of work begun after doors: when it is ready, in seconds from curtain-up; it comes up then. */
+  dueS?: number;
+  /** Of work: how long it takes to make good, until it is ready. */
+  takesS?: number;
 }
 
 /** The checks of a show in the order one walks the stage: mark after mark, kit before prep before conditions. */
@@ -66,14 +73,16 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
     }
     for (const task of demo.prep) {
       const placed = timetable.tasks.find((t) => t.itemId === item.id && t.taskId === task.id);
-      // What is only begun once the show runs cannot be checked before doors.
-      if (placed && placed.handsOffS > timetable.doorsS) continue;
       add({
         ...base,
         id: idOf('prep', item.id, task.id),
         kind: 'yes-no',
         title: `${task.title}: done`,
         detail: `for ${item.title}${task.staleAfterS === undefined ? '' : `, keeps ${formatDuration(task.staleAfterS)}`}`,
+        takesS: task.handsOnS + task.readyAfterS,
+        ...(task.staleAfterS !== undefined && { holdsS: task.staleAfterS }),
+        // What is only begun once the show runs comes up when it is ready.
+        ...(placed && placed.handsOffS > timetable.doorsS && { dueS: placed.readyS }),
       });
     }
     for (const c of demo.conditions) {
@@ -87,11 +96,30 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
         ...(c.unit && { unit: c.unit }),
         ...(c.min !== undefined && { min: c.min }),
         ...(c.max !== undefined && { max: c.max }),
+        ...(c.holdsS !== undefined && { holdsS: c.holdsS }),
       });
     }
+    for (const { id, must, title } of rehearsed(demo))
+      add({ ...base, id, must, title, kind: 'yes-no', detail: '' });
   }
   const walk = script.marks.all.map(({ id }) => id);
   return [...byId.values()].sort((a, b) => walk.indexOf(a.markId) - walk.indexOf(b.markId));
+}
+
+/** What the crew goes through together: the order of an interlock, and what is called to the audience. */
+function rehearsed({ id, steps }: Demo): { id: string; must: boolean; title: string }[] {
+  const quoted = (of: readonly Step[]) => of.map((s) => `“${s.text}”`).join(', then ');
+  const locked = steps.findLastIndex((s) => s.interlock);
+  const order = steps.slice(0, locked + 1).filter((s) => s.interlock || s.kind === 'do');
+  const calls = steps.filter((s) => s.kind === 'shout');
+  return [
+    ...(order.length
+      ? [{ id: idOf('order', id), must: true, title: `Gone through in this order: ${quoted(order)}` }]
+      : []),
+    ...(calls.length
+      ? [{ id: idOf('calls', id), must: false, title: `Calls agreed: ${quoted(calls)}` }]
+      : []),
+  ];
 }
 
 const playedDemos = ({ items }: Script) =>
@@ -119,7 +147,8 @@ function packedAt(script: Script, needs: Needs, goodId: string, markId: string):
     .filter((r) => r.mark.id === markId)
     .map((r) => r.item.id);
   const share = used() > 0 ? used(here) / used() : 1;
-  return formatAmount(total.packed * share, total.unit);
+  const amount = total.packed * share;
+  return formatAmount(total.unit === 'piece' ? Math.ceil(amount - 1e-9) : amount, total.unit);
 }
 
 function limits({

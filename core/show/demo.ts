@@ -279,15 +279,17 @@ export class Fault {
   @Many(() => Cause, 20) causes!: Cause[];
 }
 
-/** Something that must hold before doors: answered yes or no, or measured against limits. */
+/** Something that must hold before doors: answered yes or no, tried out, or measured against limits. */
 export class Condition {
   @Id() id!: string;
   @Title('What must hold') what!: string;
-  @Choice(['yes-no', 'measured'], 'Kind') kind!: 'yes-no' | 'measured';
+  @Choice(['yes-no', 'tested', 'measured'], 'Kind') kind!: 'yes-no' | 'tested' | 'measured';
   @IsOptional() @Text(12, 'Unit') unit?: string;
   @IsOptional() @Figure(-1e6, 1e6, 'At least') min?: number;
   @IsOptional() @Figure(-1e6, 1e6, 'At most') max?: number;
   @YesNo('No show without it') must!: boolean;
+  /** Seconds after which it must be checked again. */
+  @IsOptional() @Seconds({ label: 'Holds for', empty: 'until the end' }) holdsS?: number;
 }
 
 /** What is measured after an attempt: a number with its unit and range, or one of a few words. */

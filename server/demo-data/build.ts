@@ -85,11 +85,22 @@ export const yesNo = (id: string, what: string, must = true): Condition => ({
   must,
 });
 
+/** Tried out, and for how long that holds, in seconds. */
+export const tested = (id: string, what: string, holdsS?: number): Condition => ({
+  ...yesNo(id, what),
+  kind: 'tested',
+  ...(holdsS !== undefined && { holdsS }),
+});
+
+/** Steps, some of which (by their places, from 0) the show does not go on without. */
+export const locked = (list: Step[], ...places: number[]): Step[] =>
+  list.map((step, i) => (places.includes(i) ? { ...step, interlock: true } : step));
+
 export const measured = (
   id: string,
   what: string,
   unit: string,
-  limits: { min?: number; max?: number },
+  limits: { min?: number; max?: number; holdsS?: number },
 ): Condition => ({
   id,
   what,

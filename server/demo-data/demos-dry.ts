@@ -1,4 +1,4 @@
-import { demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
+import { demo, fault, kit, locked, measured, prep, steps, tested, use } from './build';
 
 export const staticDome = demo({
   id: 'static-dome',
@@ -7,13 +7,17 @@ export const staticDome = demo({
   mark: 'bench',
   shows: 'A volunteer’s hair stands up while a hand rests on the dome.',
   teaches: 'Like charges push one another away.',
-  steps: steps(
-    ['ask', 'Ask who has dry, long hair. Nobody with a heart device, please.', 60],
-    ['do', 'Volunteer onto the stand, hand flat on the dome, motor still off.', 40],
-    ['do', 'Motor on, slowly.', 20],
-    ['wait for', 'Hair rises.', 40, 0.6],
-    ['say', 'Each hair wants to be as far from the others as it can.', 60],
-    ['do', 'Motor off, earth the dome with the wand, then the hand comes down.', 30],
+  steps: locked(
+    steps(
+      ['ask', 'Ask who has dry, long hair. Nobody with a heart device, please.', 60],
+      ['do', 'Volunteer onto the stand, hand flat on the dome, motor still off.', 40],
+      ['do', 'Motor on, slowly.', 20],
+      ['wait for', 'Hair rises.', 40, 0.6],
+      ['say', 'Each hair wants to be as far from the others as it can.', 60],
+      ['do', 'Motor off, earth the dome with the wand, then the hand comes down.', 30],
+    ),
+    1,
+    5,
   ),
   furtherS: 100,
   retryS: 90,
@@ -36,8 +40,8 @@ export const staticDome = demo({
     }),
   ],
   conditions: [
-    measured('humidity', 'Humidity of the room', '%', { max: 55 }),
-    yesNo('spark', 'It sparked to the wand when tested'),
+    measured('humidity', 'Humidity of the room', '%', { max: 55, holdsS: 1800 }),
+    tested('spark', 'It sparks to the wand', 2700),
   ],
   faults: [
     fault(

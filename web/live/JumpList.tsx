@@ -79,8 +79,8 @@ export function JumpList({
   );
 }
 
-const noGo = ({ itemId, overruled, standBy, status }: ItemState, gates: ReadonlyMap<string, Gate>) =>
-  gates.get(itemId)?.verdict === 'no-go' && overruled === undefined && !standBy && status === 'to come';
+const noGo = ({ itemId, status }: ItemState, gates: ReadonlyMap<string, Gate>) =>
+  status === 'to come' && gates.get(itemId)?.verdict === 'no-go';
 
 const stateWords = (item: ItemState, gates: ReadonlyMap<string, Gate>): string =>
   noGo(item, gates) ? 'no-go' : item.standBy ? 'stand-by' : item.status;

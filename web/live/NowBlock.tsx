@@ -37,7 +37,7 @@ export function NowBlock({
   const behind = owed(state);
   return (
     <>
-      {item?.status === 'now' && <NoGo item={item} gate={gates.get(item.itemId)} />}
+      {item?.status === 'now' && <NoGo gate={gates.get(item.itemId)} />}
       {c && state.phase === 'running' && c.putOn.length > 0 && <PutOn lines={c.putOn} />}
       <Box>
         <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{head}</Typography>
@@ -114,8 +114,8 @@ const numbered = (script: Script, { itemId, title }: Pick<ItemState, 'itemId' | 
 };
 
 /** A no-go stays one until it is mended or overruled. */
-function NoGo({ item, gate }: { item: ItemState; gate: Gate | undefined }) {
-  if (gate?.verdict !== 'no-go' || item.standBy || item.overruled !== undefined) return null;
+function NoGo({ gate }: { gate: Gate | undefined }) {
+  if (gate?.verdict !== 'no-go') return null;
   return (
     <Typography role="alert" sx={{ fontSize: 'stageText', color: 'error.main', fontWeight: 700 }}>
       NO-GO: {gate.reasons.join('; ')}
@@ -158,7 +158,7 @@ function NextTrouble({
   gate: Gate | undefined;
 }) {
   const missed = neverBegun(script, state, next.itemId);
-  const noGo = gate?.verdict === 'no-go' && next.overruled === undefined && !next.standBy;
+  const noGo = gate?.verdict === 'no-go';
   if (missed.length === 0 && !noGo) return null;
   return (
     <Box component="span" sx={{ color: 'warning.main', fontWeight: 700, ml: 3 }}>

@@ -112,8 +112,7 @@ function noGo(
   gate: Gate | undefined,
   onGo: (does: readonly Happening[]) => void,
 ): Offer[] {
-  if (gate?.verdict !== 'no-go' || item.overruled !== undefined || item.standBy || item.attempts.length > 0)
-    return [];
+  if (gate?.verdict !== 'no-go' || item.attempts.length > 0) return [];
   const { itemId, title } = item;
   const played = playedAs(script, item) ?? script.byItem.get(itemId);
   const standBy = played && standByOf(script, played);

@@ -39,7 +39,7 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
   const { file } = script;
   const now = useNow();
   const landing = useLanding(file, state);
-  const gates = useGates(script, state);
+  const gates = useGates(script, state, now);
   const [panel, setPanel] = useState<Panel>();
   const close = () => setPanel(undefined);
   useAwake(state.phase === 'running' || state.phase === 'held');

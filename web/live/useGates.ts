@@ -6,11 +6,12 @@ import { usePlan } from '../workers/planner';
 const CHECKS = { forecast: false, parts: { checks: true } };
 
 /** Which items are go, by their checks; empty until these are worked out. */
-export function useGates(script: Script, state: RunState): ReadonlyMap<string, Gate> {
+export function useGates(script: Script, state: RunState, now: number): ReadonlyMap<string, Gate> {
   const { plan } = usePlan(script.file, CHECKS);
   const checks = plan?.checks;
+  const minute = Math.floor(now / 60_000) * 60_000;
   return useMemo(
-    () => new Map(checks ? gates(script, checks, state).map((gate) => [gate.itemId, gate]) : []),
-    [checks, script, state],
+    () => new Map(checks ? gates(script, checks, state, minute).map((gate) => [gate.itemId, gate]) : []),
+    [checks, script, state, minute],
   );
 }

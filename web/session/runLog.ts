@@ -13,12 +13,12 @@ export const openRun = log.open;
 
 /**
  * Records what happened. It is on this device's disk before any screen reacts to it; the server gets it as soon as it
- * answers.
+ * answers. Gives the id by which it can be taken back.
  */
-export const record = (happening: Recorded): Promise<void> => log.record(happening);
+export const record = (happening: Recorded): Promise<string> => log.record(happening);
 
 /** Records what one press does, so that it is taken back as one too. */
-export const press = (does: readonly Happening[]): Promise<void> => record(tapOf(does));
+export const press = (does: readonly Happening[]): Promise<string> => record(tapOf(does));
 
 export const undoLast = (eventId: string) => record({ kind: 'undo', body: { eventId } });
 

@@ -1,4 +1,14 @@
-import { IsNumber, Max, Min, ValidateIf } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsNumber,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+  ValidateIf,
+} from 'class-validator';
 import { Id } from '../../fields';
 import type { Slice } from '../../log';
 import type { Script } from '../../script';
@@ -13,7 +23,20 @@ class CheckMade {
   value!: boolean | number | null;
 }
 
-const kinds = { check: { body: CheckMade } };
+class AllThere {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(200)
+  @IsString({ each: true })
+  @MaxLength(64, { each: true })
+  checkIds!: string[];
+}
+
+const kinds = {
+  check: { body: CheckMade },
+  /** Everything that was open at a mark, at one look. */
+  'all there': { body: AllThere },
+};
 
 export interface ChecksState {
   /** The newest answer to each check, by its id. */
@@ -28,6 +51,9 @@ export const checksMade: Slice<ChecksState, ChecksState, Script, typeof kinds> =
     check: ({ checks }, { body, at }) => {
       if (body.value === null) checks.delete(body.checkId);
       else checks.set(body.checkId, { value: body.value, at });
+    },
+    'all there': ({ checks }, { body, at }) => {
+      for (const id of body.checkIds) checks.set(id, { value: true, at });
     },
   },
 };

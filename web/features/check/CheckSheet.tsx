@@ -9,10 +9,12 @@ export function CheckSheet({
   script,
   checks,
   state,
+  now,
 }: {
   script: Script;
   checks: readonly Check[];
   state: RunState;
+  now: number;
 }) {
   const { show, venue } = script.file;
   const places = [...new Map(checks.map((c) => [c.markId, c.place]))];
@@ -33,7 +35,7 @@ export function CheckSheet({
               .map((c) => ({
                 key: c.id,
                 cells: [
-                  mark(c, state),
+                  mark(c, state, now),
                   c.must ? <b>{c.title}</b> : c.title,
                   [c.detail, !c.must && 'may be missing'].filter(Boolean).join(' · '),
                   found(c, state),
@@ -47,9 +49,10 @@ export function CheckSheet({
   );
 }
 
-const MARKS = { open: '☐', holds: '☑', fails: '☒' } as const;
+const MARKS = { open: '☐', stale: '☐', holds: '☑', fails: '☒' } as const;
 
-const mark = (check: Check, state: RunState) => MARKS[judge(check, state.checks.get(check.id)?.value)];
+const mark = (check: Check, state: RunState, now: number) =>
+  MARKS[judge(check, state.checks.get(check.id), now)];
 
 function found({ id, kind, unit = '' }: Check, state: RunState): string {
   const answer = state.checks.get(id);

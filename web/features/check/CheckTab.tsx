@@ -1,33 +1,34 @@
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import {
-  declare,
+  clockOf,
   gates,
   judge,
   looksAt,
-  type Check,
-  type Gate,
-  type RunState,
-  type Verdict,
   wornIn,
   wornSaid,
+  type Check,
   type PlacedMark,
+  type RunState,
   type Script,
 } from '@hearty/core';
-import { Box, Button, Chip, Paper, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
-import { format } from 'date-fns';
+import { Box, Button, Paper, Typography } from '@mui/material';
+import { addSeconds, parseISO } from 'date-fns';
+import { useSnackbar } from 'notistack';
 import { useMemo } from 'react';
-import { Link } from 'react-router';
-import { Drawn } from '../../kit/fields';
 import { OnPaper } from '../../kit/paper';
 import { Looks } from '../../kit/pictures';
 import { Loading } from '../../kit/States';
+import { useNow } from '../../session/here';
+import { record, undoLast } from '../../session/runLog';
+import { useShow } from '../../session/show';
+import { useRun } from '../../session/useRun';
 import { usePlan } from '../../workers/planner';
 import { PlanChanged } from '../live/PlanChanged';
-import { record } from '../../session/runLog';
 import { StartRun } from '../live/StartRun';
-import { useRun } from '../../session/useRun';
-import { useShow } from '../../session/show';
+import { today } from '../stores/stock';
+import { CheckRow } from './CheckRow';
 import { CheckSheet } from './CheckSheet';
+import { Gates, gatesWords } from './Gates';
 
 /** The set-up before doors: mark after mark, and which items are go. */
 export function CheckTab() {
@@ -43,17 +44,49 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
   const run = useRun(runId);
   // The run's own file: what was planned when the run was opened is what is checked.
   const { plan, fresh } = usePlan(run?.file, CHECKS);
+  const now = useNow();
   const checks = plan?.checks;
-  const verdicts = useMemo(() => (run && checks ? gates(run.script, checks, run.state) : []), [run, checks]);
+  // What goes stale does so by the minute.
+  const minute = Math.floor(now / 60_000) * 60_000;
+  const verdicts = useMemo(
+    () => (run && checks ? gates(run.script, checks, run.state, minute) : []),
+    [run, checks, minute],
+  );
   if (!run || !checks || !fresh) return <Loading what="the checks" />;
-  const { state } = run;
-  const answered = checks.filter((c) => state.checks.has(c.id)).length;
-  const places = [...new Map(checks.map((c) => [c.markId, c.place]))];
+  const { state, script } = run;
+  const { show } = run.file;
+  const before = checks.filter((c) => c.dueS === undefined);
+  const later = checks.filter((c) => c.dueS !== undefined).sort((a, b) => a.dueS! - b.dueS!);
+  const answered = checks.filter(
+    (c) => !['open', 'stale'].includes(judge(c, state.checks.get(c.id), minute)),
+  ).length;
+  const places = [...new Map(before.map((c) => [c.markId, c.place]))];
+  const clock = clockOf(
+    script,
+    later.map((c) => c.dueS!),
+  );
+  const leftS = (itemId: string) => {
+    const startS = plan.timetable.items.find((i) => i.itemId === itemId)?.startS;
+    if (startS === undefined || show.date !== today()) return undefined;
+    return (addSeconds(parseISO(show.date), script.upS + startS).getTime() - now) / 1000;
+  };
   return (
     <OnPaper
-      title={`${run.file.show.title}: checks`}
-      paper={() => <CheckSheet script={run.script} checks={checks} state={state} />}
+      title={`${show.title}: checks`}
+      paper={() => <CheckSheet script={script} checks={checks} state={state} now={minute} />}
     >
+      <PlanChanged runId={runId} run={run} />
+      <Box sx={standingSx}>
+        <Typography role="status" sx={{ flex: 1 }}>
+          <b>{gatesWords(verdicts)}.</b> {answered} of {checks.length} checked.
+        </Typography>
+        <Button href="#gates" sx={{ display: { md: 'none' } }}>
+          Which?
+        </Button>
+        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+          Print
+        </Button>
+      </Box>
       <Box
         sx={{
           display: 'grid',
@@ -63,35 +96,111 @@ function Checks({ runId, showId }: { runId: string; showId: string }) {
         }}
       >
         <Box>
-          <PlanChanged runId={runId} run={run} />
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 2, mb: 2 }}>
-            <Typography color="textSecondary" role="status" sx={{ flex: 1 }}>
-              {answered} of {checks.length} checked, in the order you walk the stage.
-            </Typography>
-            <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
-              Print
-            </Button>
-          </Box>
-          {places.map(([markId, place]) => (
-            <Box key={markId} component="section" sx={{ mb: 6 }}>
-              <Typography variant="h2" sx={{ mb: 2, '&::first-letter': { textTransform: 'uppercase' } }}>
-                {place}
-              </Typography>
-              <Warnings script={run.script} markId={markId} />
-              <Looks looks={looksAt(run.script, markId)} />
-              <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-                {checks
-                  .filter((c) => c.markId === markId)
-                  .map((c) => (
-                    <CheckRow key={c.id} check={c} state={state} />
+          {places.map(([markId, place]) => {
+            const mine = before.filter((c) => c.markId === markId);
+            return (
+              <Box key={markId} component="section" aria-label={place} sx={{ mb: 6 }}>
+                <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center', mb: 1 }}>
+                  <Typography
+                    variant="h2"
+                    sx={{
+                      flex: 1,
+                      overflowWrap: 'anywhere',
+                      '&::first-letter': { textTransform: 'uppercase' },
+                    }}
+                  >
+                    {place}
+                  </Typography>
+                  <AllThere place={place} checks={mine} state={state} now={minute} />
+                </Box>
+                <Warnings script={script} markId={markId} />
+                <Looks looks={looksAt(script, markId)} />
+                <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+                  {mine.map((c) => (
+                    <CheckRow key={c.id} check={c} state={state} now={minute} />
                   ))}
+                </Paper>
+              </Box>
+            );
+          })}
+          {later.length > 0 && (
+            <Box component="section" sx={{ mb: 6 }}>
+              <Typography variant="h2" sx={{ mb: 1 }}>
+                After doors
+              </Typography>
+              <Typography color="textSecondary" sx={{ mb: 2 }}>
+                Begun after doors: look at each when it is ready; until then it holds nothing up.
+              </Typography>
+              <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+                {later.map((c) => (
+                  <CheckRow key={c.id} check={c} state={state} now={minute} due={clock(c.dueS!)} />
+                ))}
               </Paper>
             </Box>
-          ))}
+          )}
         </Box>
-        <Gates gates={verdicts} script={run.script} showId={showId} />
+        <Gates gates={verdicts} script={script} showId={showId} leftS={leftS} />
       </Box>
     </OnPaper>
+  );
+}
+
+/** How it stands, in sight while one walks the stage. */
+const standingSx = {
+  display: 'flex',
+  flexWrap: 'wrap',
+  alignItems: 'center',
+  gap: 2,
+  mb: 2,
+  py: 1,
+  position: 'sticky',
+  top: 0,
+  zIndex: 3,
+  bgcolor: 'background.default',
+} as const;
+
+/** One press says that everything still open at a mark is there; numbers are read one by one. */
+function AllThere({
+  place,
+  checks,
+  state,
+  now,
+}: {
+  place: string;
+  checks: readonly Check[];
+  state: RunState;
+  now: number;
+}) {
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const open = checks.filter(
+    (c) => c.kind !== 'measured' && ['open', 'stale'].includes(judge(c, state.checks.get(c.id), now)),
+  );
+  const press = async () => {
+    const id = await record({ kind: 'all there', body: { checkIds: open.slice(0, 200).map((c) => c.id) } });
+    enqueueSnackbar(`${open.length} at ${place}: all there.`, {
+      action: (key) => (
+        <Button
+          color="inherit"
+          onClick={() => {
+            closeSnackbar(key);
+            void undoLast(id);
+          }}
+        >
+          Undo
+        </Button>
+      ),
+    });
+  };
+  if (open.length === 0) return null;
+  return (
+    <Button
+      variant="outlined"
+      sx={{ minHeight: 44 }}
+      aria-label={`All there at ${place}: ${open.length}`}
+      onClick={() => void press()}
+    >
+      All there ({open.length})
+    </Button>
   );
 }
 
@@ -133,167 +242,3 @@ const markWords = ({ wideM, deepM, spots, socket, waterNear, lacking }: PlacedMa
   ]
     .filter(Boolean)
     .join(' · ');
-
-function CheckRow({ check, state }: { check: Check; state: RunState }) {
-  const answer = state.checks.get(check.id);
-  const verdict = judge(check, answer?.value);
-  const put = (value: boolean | number | null) =>
-    void record({ kind: 'check', body: { checkId: check.id, value } });
-  return (
-    <Box
-      component="li"
-      data-testid={`check-${check.id}`}
-      sx={{
-        display: 'flex',
-        flexWrap: 'wrap',
-        gap: 3,
-        alignItems: 'center',
-        px: 4,
-        py: 2,
-        borderBottom: 1,
-        borderColor: 'divider',
-        '&:last-child': { border: 0 },
-      }}
-    >
-      <Box sx={{ flex: '1 1 220px' }}>
-        <Typography sx={{ fontWeight: 600 }}>{check.title}</Typography>
-        <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
-          {[check.detail, !check.must && 'may be missing'].filter(Boolean).join(' · ')}
-        </Typography>
-      </Box>
-      <VerdictWord verdict={verdict} at={answer?.at} />
-      {check.kind === 'measured' ? (
-        <Reading check={check} value={answer?.value} onValue={put} />
-      ) : (
-        <ToggleButtonGroup
-          exclusive
-          value={answer?.value ?? null}
-          onChange={(_e, value: boolean | null) => put(value)}
-          aria-label={check.title}
-        >
-          <ToggleButton value={true} sx={toggleSx}>
-            {check.kind === 'present' ? 'There' : 'Yes'}
-          </ToggleButton>
-          <ToggleButton value={false} sx={toggleSx}>
-            {check.kind === 'present' ? 'Missing' : 'No'}
-          </ToggleButton>
-        </ToggleButtonGroup>
-      )}
-    </Box>
-  );
-}
-
-const toggleSx = {
-  minHeight: 44,
-  minWidth: 76,
-  textTransform: 'none',
-  color: 'text.primary',
-  '&.Mui-selected, &.Mui-selected:hover': {
-    fontWeight: 700,
-    bgcolor: 'primary.main',
-    color: 'primary.contrastText',
-  },
-} as const;
-
-/** The most a reading may be, either way; the log takes no more. */
-const MOST = 1e9;
-
-function Reading({
-  check,
-  value,
-  onValue,
-}: {
-  check: Check;
-  value: boolean | number | undefined;
-  onValue: (value: number | null) => void;
-}) {
-  const unit = check.unit ?? '';
-  const field =
-    unit === '°C'
-      ? declare.temperature(-273.15, MOST, 'Reading')
-      : declare.figure(-MOST, MOST, { label: 'Reading', unit });
-  return (
-    <Drawn
-      field={{ ...field, optional: true }}
-      says={`${check.title}, ${unit}`}
-      value={typeof value === 'number' ? value : undefined}
-      onValue={(read) => onValue(typeof read === 'number' ? Math.round(read * 100) / 100 : null)}
-      sx={{ width: 160 }}
-    />
-  );
-}
-
-function VerdictWord({ verdict, at }: { verdict: Verdict; at: number | undefined }) {
-  if (verdict === 'open') return null;
-  return (
-    <Typography
-      sx={{ color: verdict === 'holds' ? 'secondary.main' : 'error.main', fontWeight: 700, fontSize: 'text' }}
-    >
-      {verdict === 'holds' ? '✓ holds' : '✕ does not hold'}
-      {at && (
-        <Box component="span" sx={{ color: 'text.secondary', fontWeight: 400, ml: 1 }}>
-          {format(at, 'HH:mm')}
-        </Box>
-      )}
-    </Typography>
-  );
-}
-
-/** What goes on instead of a demo that is no-go, where it says so. */
-function StandBy({ script, itemId }: { script: Script; itemId: string }) {
-  const id = script.byItem.get(itemId)?.demo?.standByDemoId;
-  const demo = script.file.demos.find((d) => d.id === id);
-  return demo ? <Typography sx={{ fontSize: 'small' }}>Stand-by demo: “{demo.title}”</Typography> : null;
-}
-
-const WORDS = { go: 'Go', 'no-go': 'No-go', open: 'Not checked' } as const;
-
-function Gates({ gates: list, script, showId }: { gates: Gate[]; script: Script; showId: string }) {
-  const nogo = list.filter((g) => g.verdict === 'no-go').length;
-  const open = list.filter((g) => g.verdict === 'open').length;
-  return (
-    <Paper
-      variant="outlined"
-      sx={{ p: 4, position: { md: 'sticky' }, top: 16 }}
-      component="section"
-      aria-label="Go or no-go"
-    >
-      <Typography variant="h2" sx={{ mb: 1 }}>
-        {nogo ? `${nogo} no-go` : open ? `${open} still to check` : 'All items are go'}
-      </Typography>
-      <Box component="ul" sx={{ p: 0, m: 0, listStyle: 'none' }}>
-        {list.map((gate) => (
-          <Box
-            component="li"
-            key={gate.itemId}
-            sx={{ py: 1.5, borderBottom: 1, borderColor: 'divider' }}
-            data-testid={`gate-${gate.itemId}`}
-          >
-            <Box sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
-              <Typography sx={{ flex: 1 }}>{gate.title}</Typography>
-              <Chip
-                size="small"
-                label={WORDS[gate.verdict]}
-                color={gate.verdict === 'go' ? 'secondary' : gate.verdict === 'no-go' ? 'error' : 'default'}
-                variant={gate.verdict === 'open' ? 'outlined' : 'filled'}
-                sx={{ borderRadius: 1, fontWeight: 700 }}
-              />
-            </Box>
-            {gate.reasons.map((reason) => (
-              <Typography key={reason} color="error" sx={{ fontSize: 'small' }}>
-                {reason}
-              </Typography>
-            ))}
-            {gate.verdict === 'no-go' && <StandBy script={script} itemId={gate.itemId} />}
-          </Box>
-        ))}
-      </Box>
-      <Typography color="textSecondary" sx={{ fontSize: 'small', my: 2 }}>
-        The venue’s rules, local codes and trained people come first; a go here is not a permission.
-      </Typography>
-      <Button variant="contained" fullWidth component={Link} to={`/shows/${showId}/live`}>
-        On to the stage
-      </Button>
-    </Paper>
-  );
-}

@@ -11,6 +11,7 @@ import { useRun } from '../../session/useRun';
 import { useShow } from '../../session/show';
 import { Attempts } from './Attempts';
 import { IntoStores } from './IntoStores';
+import { Readings } from './Readings';
 import { Leftovers, Times } from './Tables';
 import { Actions, Notes } from './Words';
 
@@ -56,6 +57,7 @@ function RunDebrief({ runId }: { runId: string }) {
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
       <Attempts talk={talk} />
+      <Readings lines={talk.lines} />
       <Times talk={talk} />
       <Leftovers lines={talk.leftovers} />
       {!run.rehearsal && run.state.curtainAt !== undefined && (

@@ -139,10 +139,10 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500 }: RunLogOptions
   return {
     store,
     open,
-    /** Records what happened in the run that is open. */
-    record: async (happening: Recorded): Promise<void> => {
+    /** Records what happened in the run that is open; gives the id by which it can be taken back. */
+    record: async (happening: Recorded): Promise<string> => {
       const { runId } = store.getState();
-      if (runId) await outbox.record(runId, happening);
+      return runId === undefined ? '' : (await outbox.record(runId, happening)).id;
     },
     close: (): void => {
       opening++;

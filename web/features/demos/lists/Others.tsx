@@ -12,7 +12,7 @@ export const Conditions = () => {
     <Rows
       name="conditions"
       add="Add a check"
-      columns="minmax(0, 2fr) 130px 90px 90px 90px 160px"
+      columns="minmax(0, 2fr) 130px 90px 90px 90px 130px 160px"
       fresh={() => BLANK.conditions(shortId())}
       row={(path, i) => (
         <>
@@ -25,6 +25,7 @@ export const Conditions = () => {
               <FieldIn whileShown name={`${path}.max`} />
             </>
           )}
+          <FieldIn name={`${path}.holdsS`} />
           <FieldIn name={`${path}.must`} sx={{ gridColumn: { md: '-2 / -1' } }} />
         </>
       )}
