@@ -35,6 +35,7 @@ import { openLog } from './log';
 import { logbook, overview, pastShows, runPage } from './overview';
 import { createBoard } from './planning/board';
 import { plannerHere, type Planner } from './planning/planner';
+import { Hub } from './live/hub';
 import { Journal } from './live/journal';
 import { Runs } from './live/runs';
 import { bringUpToDate } from './projections';
@@ -134,6 +135,7 @@ export function createApp({
   const stores = new Stores(db, documents);
   const pictures = new Pictures(db);
   const journal = new Journal(db, runs, stores);
+  const hub = new Hub();
   pictures.sweep();
   bringUpToDate(db, { runs, stores });
   const answer = createAnswers();
@@ -235,6 +237,10 @@ export function createApp({
     res.status(isNew ? 201 : 200).json(runs.get(id));
   });
   app.get('/api/runs/:id', (req, res) => void res.json(runs.get(req.params.id)));
+  app.get('/api/runs/:id/stream', (req, res) => {
+    const { id } = runs.get(req.params.id);
+    hub.open(id, () => runs.log.lastSeq(id), req, res);
+  });
   app.get('/api/runs/:id/events', (req, res) => {
     const after = Number(req.query.after ?? 0);
     const page: EventsPage = {
@@ -245,8 +251,10 @@ export function createApp({
   });
   app.post('/api/events', (req, res) => {
     const at = Date.now();
-    const answer: EventsAnswer = { answers: journal.take(checked(EventsBody, req.body).events, at), now: at };
+    const { events } = checked(EventsBody, req.body);
+    const answer: EventsAnswer = { answers: journal.take(events, at), now: at };
     res.json(answer);
+    hub.tell(events.map((e) => String((e as { run?: unknown } | null)?.run)));
   });
 
   app.get('/api/broken', (req, res) =>

@@ -26,6 +26,8 @@ export * from './dose';
 export { readingOf, unread, type ReadingAsked } from './readings';
 export * from './played';
 export { heldBy, OVERRIDES } from './interlock';
+export { announced, likelyStarts, showClockS, type Announced } from './views/ahead';
+export { crewLines, cuesOf, type CrewLine, type StepCue } from './views/crew';
 export * from './landing';
 export * from './gates';
 export * from './debrief';

@@ -28,6 +28,9 @@ export interface CallLine {
   cautions?: string[];
   /** Of an item on stage: its number in the running order. */
   number?: number;
+  /** The item it is for or of, and the task it is. */
+  itemId?: string;
+  taskId?: string;
 }
 
 export interface CallSheet {
@@ -58,6 +61,7 @@ export function callSheets(script: Script, timetable: Timetable): CallSheet[] {
           ...line('reset', `reset:${r.itemId}`, r.title, r.startS, r.endS),
           forItem: titleOf(timetable, r.itemId),
           place: placeOf(script, r.itemId),
+          itemId: r.itemId,
         })),
       ...(arrival.leavesS === undefined
         ? []
@@ -107,6 +111,8 @@ function prepares(script: Script, timetable: Timetable, t: Timetable['tasks'][nu
   return {
     ...line('prepare', `task:${t.id.replace(':', '-')}`, t.title, t.startS, t.handsOffS),
     forItem: titleOf(timetable, t.itemId),
+    itemId: t.itemId,
+    taskId: t.taskId,
     place: t.hostItemId === undefined ? (markName(script, t.markId) ?? 'behind the scenes') : 'on stage',
     ...cautionsOf(script, t.itemId),
     earliestS: t.earliestS,
@@ -129,6 +135,7 @@ function plays(script: Script, item: Timetable['items'][number], personId: strin
         item.startS,
         item.endS,
       ),
+      itemId: item.itemId,
       place: placeOf(script, item.itemId),
       ...cautionsOf(script, item.itemId),
       ...wornBy(script, item.itemId, kind === 'help' ? 'helper' : 'presenter'),

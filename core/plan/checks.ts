@@ -75,7 +75,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
       const placed = timetable.tasks.find((t) => t.itemId === item.id && t.taskId === task.id);
       add({
         ...base,
-        id: idOf('prep', item.id, task.id),
+        id: prepCheckId(item.id, task.id),
         kind: 'yes-no',
         title: `${task.title}: done`,
         detail: `for ${item.title}${task.staleAfterS === undefined ? '' : `, keeps ${formatDuration(task.staleAfterS)}`}`,
@@ -126,6 +126,9 @@ const playedDemos = ({ items }: Script) =>
   items.flatMap(({ item, demo, standing }) =>
     demo && standing ? [{ item, demo, mark: standing.mark }] : [],
   );
+
+/** The check that a piece of work is done. */
+export const prepCheckId = (itemId: string, taskId: string): string => idOf('prep', itemId, taskId);
 
 const idOf = (...parts: string[]) =>
   parts

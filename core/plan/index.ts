@@ -11,7 +11,7 @@ export {
   type DayLine,
 } from './call-sheet';
 export { dueFor, type Due, type DueKind } from './due';
-export { checksOf, type Check } from './checks';
+export { checksOf, prepCheckId, type Check } from './checks';
 export { explain } from './explain';
 export { moved } from './moved';
 export { demoSpan, type DemoSpan, type SpanRow } from './span';

@@ -103,6 +103,10 @@ export class StepTimer {
   @Seconds('To') toS!: number;
 }
 
+/** Who follows the show by cues. */
+export const CUE_ROLES = ['sound', 'lights', 'camera'] as const;
+export type CueRole = (typeof CUE_ROLES)[number];
+
 /** Which showings of an item a step belongs to; the only one is the first and the last. */
 export const STEP_SHOWINGS = ['first', 'further', 'last'] as const;
 
@@ -125,6 +129,9 @@ export class Step extends Timing {
   @IsOptional() @Ref({ label: 'Takes longer with', empty: 'nothing' }) growsWith?: string;
   /** The show does not go on without it: "earth the dome". */
   @IsOptional() @YesNo('Interlock: never left out, never out of order') interlock?: boolean;
+  /** What somebody behind the scenes does at it: "all lights out". */
+  @IsOptional() @Choice(CUE_ROLES, { label: 'Cue for', empty: 'nobody' }) cueFor?: CueRole;
+  @IsOptional() @Text(120, 'Cue') cue?: string;
 }
 
 /** Who may do a task: anyone, one person by their id, or whoever has the named role or skill. */

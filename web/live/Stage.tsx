@@ -11,7 +11,7 @@ import {
   type RunState,
   type Script,
 } from '@hearty/core';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useNow } from '../session/here';
 import { press, record, undoLast } from '../session/runLog';
@@ -24,6 +24,7 @@ import { ReadingPad } from './ReadingPad';
 import { Target } from './Target';
 import { Tide } from './Tide';
 import { TopLine } from './TopLine';
+import { useAwake } from './useAwake';
 import { useGates } from './useGates';
 import { useLanding } from './useLanding';
 
@@ -195,23 +196,3 @@ const smallSx = {
 const Small = (props: { children: React.ReactNode; onClick: () => void; disabled?: boolean }) => (
   <Button {...props} sx={smallSx} />
 );
-
-/** Keeps the screen from going dark while the show runs, where the browser can. */
-function useAwake(on: boolean): void {
-  useEffect(() => {
-    if (!on || !('wakeLock' in navigator)) return;
-    let lock: WakeLockSentinel | undefined;
-    const ask = () =>
-      void navigator.wakeLock.request('screen').then(
-        (l) => (lock = l),
-        () => undefined,
-      );
-    const back = () => document.visibilityState === 'visible' && ask();
-    ask();
-    document.addEventListener('visibilitychange', back);
-    return () => {
-      document.removeEventListener('visibilitychange', back);
-      void lock?.release();
-    };
-  }, [on]);
-}

@@ -5,8 +5,24 @@ import { newId } from './ids';
 import { createRunLog, type RunLogState } from './log/run';
 import { disk, outbox } from './outbox';
 
+/** The server's line for a run, while this tab is seen: a browser has few lines, and hidden tabs ask now and then. */
+function listen(runId: string, news: () => void): () => void {
+  let line: EventSource | undefined;
+  const turn = () => {
+    line?.close();
+    line = document.visibilityState === 'visible' ? new EventSource(`/api/runs/${runId}/stream`) : undefined;
+    if (line) line.onmessage = news;
+  };
+  turn();
+  document.addEventListener('visibilitychange', turn);
+  return () => {
+    document.removeEventListener('visibilitychange', turn);
+    line?.close();
+  };
+}
+
 /** The run on the screen of this tab. */
-const log = createRunLog({ disk, outbox, ask: api });
+const log = createRunLog({ disk, outbox, ask: api, listen });
 
 export const useRunLog = <T>(of: (state: RunLogState) => T): T => useStore(log.store, of);
 export const openRun = log.open;

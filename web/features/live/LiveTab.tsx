@@ -31,6 +31,17 @@ export function LiveTab() {
       <Button size="large" variant="contained" component="a" href={`/stage/${openRun.id}`}>
         To the stage screen
       </Button>
+      <Typography sx={{ mt: 6, mb: 2 }}>
+        Screens beside it show the same run: open each on its own device or window.
+      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
+        <Button variant="outlined" component="a" href={`/crew/${openRun.id}`} target="_blank">
+          Crew and narrator
+        </Button>
+        <Button variant="outlined" component="a" href={`/wall/${openRun.id}`} target="_blank">
+          Wall clock
+        </Button>
+      </Box>
     </Box>
   );
 }

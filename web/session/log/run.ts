@@ -33,6 +33,8 @@ export interface RunLogOptions {
   ask: <T>(path: string, init?: { method: string; body?: unknown; timeoutMs?: number }) => Promise<T>;
   /** How often the server is asked for what other devices did, in ms. */
   pollMs?: number;
+  /** Hears from the server that a run has something new; gives the way to stop. */
+  listen?: (runId: string, news: () => void) => () => void;
 }
 
 const CLOSED = {
@@ -45,11 +47,15 @@ const CLOSED = {
 } satisfies RunLogState;
 
 /** The run this screen shows: a fold of its log, from this device first, joined with the server's from then on. */
-export function createRunLog({ disk, outbox, ask, pollMs = 2500 }: RunLogOptions) {
+export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLogOptions) {
   const store = createStore<RunLogState>(() => CLOSED);
   let fold: RunFold | undefined;
   let kept: KeptRun | undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
+  /** A question is on its way; what is heard meanwhile is asked for after it. */
+  let asking = false;
+  let news = false;
+  let stopListening: (() => void) | undefined;
   /** Counts openings: what an older one still waits for is not for the screen. */
   let opening = 0;
 
@@ -77,6 +83,8 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500 }: RunLogOptions
     if (store.getState().runId === runId) return;
     const mine = ++opening;
     clearTimeout(timer);
+    stopListening?.();
+    asking = news = false;
     fold = undefined;
     kept = undefined;
     store.setState({ ...CLOSED, runId });
@@ -89,10 +97,18 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500 }: RunLogOptions
       take(rows.map((r) => r.event as RunEvent));
     }
     await join(mine);
+    if (mine === opening)
+      stopListening = listen?.(runId, () => {
+        news = true;
+        if (!asking) void join(mine);
+      });
   }
 
-  /** Fetches what this device has not, and asks again a little later. */
+  /** Fetches what this device has not, and asks again a little later, at once where something new was heard of. */
   async function join(mine: number): Promise<void> {
+    clearTimeout(timer);
+    asking = true;
+    news = false;
     try {
       await fetchNew(mine);
       if (mine === opening) store.setState({ online: true, failed: '' });
@@ -100,7 +116,11 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500 }: RunLogOptions
       if (!(error instanceof ApiError)) throw error;
       if (mine === opening) store.setState(error.silent ? { online: false } : { failed: error.says });
     } finally {
-      if (mine === opening) timer = setTimeout(() => void join(mine), pollMs);
+      if (mine === opening) {
+        asking = false;
+        if (news) void join(mine);
+        else timer = setTimeout(() => void join(mine), pollMs);
+      }
     }
   }
 
@@ -147,6 +167,7 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500 }: RunLogOptions
     close: (): void => {
       opening++;
       clearTimeout(timer);
+      stopListening?.();
       store.setState(CLOSED);
     },
   };

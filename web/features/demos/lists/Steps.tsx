@@ -86,12 +86,12 @@ function StepTimes({ path }: { path: string }) {
 function More({ path }: { path: string }) {
   const { setValue, getValues } = useFormContext<Demo>();
   const [open, setOpen] = useState(() => {
-    const { setUp, timer, showing, growsWith, interlock } = (getValues(path as 'steps.0') ?? {}) as Partial<
-      Demo['steps'][number]
-    >;
-    return !!(setUp || timer || showing || growsWith || interlock);
+    const { setUp, timer, showing, growsWith, interlock, cueFor } = (getValues(path as 'steps.0') ??
+      {}) as Partial<Demo['steps'][number]>;
+    return !!(setUp || timer || showing || growsWith || interlock || cueFor);
   });
   const timer = useWatch({ name: `${path}.timer` }) as object | undefined;
+  const cueFor = useWatch({ name: `${path}.cueFor` }) as string | undefined;
   const numbers = useNumbers();
   const set = (value: object | undefined) =>
     setValue(`${path}.timer` as 'steps.0.timer', value as never, { shouldDirty: true });
@@ -108,6 +108,8 @@ function More({ path }: { path: string }) {
         {numbers.length > 0 && <FieldIn name={`${path}.growsWith`} options={numbers} />}
         <FieldIn name={`${path}.setUp`} />
         <FieldIn name={`${path}.interlock`} />
+        <FieldIn name={`${path}.cueFor`} />
+        {cueFor && <FieldIn whileShown name={`${path}.cue`} />}
       </Below>
       {timer ? (
         <Below>

@@ -1,0 +1,247 @@
+import { Box, ButtonBase, Typography } from '@mui/material';
+import {
+  announced,
+  clockOf,
+  crewLines,
+  cuesOf,
+  formatDuration,
+  type Announced,
+  type CrewLine,
+  type Person,
+  type RunState,
+  type Script,
+  type StepCue,
+} from '@hearty/core';
+import { lightFormat } from 'date-fns';
+import { DISPLAY } from '../kit/theme';
+import { useNow } from '../session/here';
+import { record, useRunLog } from '../session/runLog';
+import { Kept } from '../session/Kept';
+import { usePlan } from '../workers/planner';
+import { LivePage } from './LivePage';
+import { Target } from './Target';
+import { useAwake } from './useAwake';
+
+/** One of the crew, behind the scenes: what to begin, fetch, put on next, with countdowns; done with one tap. */
+export const CrewPage = ({ runId, personId }: { runId: string; personId: string | undefined }) => (
+  <LivePage runId={runId} title="crew">
+    {({ script, state }) => {
+      const person = personId === undefined ? undefined : script.people.get(personId);
+      return person ? (
+        <Crew script={script} state={state} person={person} />
+      ) : (
+        <WhoAreYou script={script} runId={runId} />
+      );
+    }}
+  </LivePage>
+);
+
+function WhoAreYou({ script, runId }: { script: Script; runId: string }) {
+  return (
+    <Box component="main" sx={{ p: 5 }}>
+      <Typography component="h1" sx={{ fontFamily: DISPLAY, fontSize: 'stageCall', mb: 4 }}>
+        Who are you?
+      </Typography>
+      <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 3, maxWidth: 520 }}>
+        {script.file.show.crew.flatMap(({ personId }) => {
+          const person = script.people.get(personId);
+          if (!person) return [];
+          return [
+            <Box component="li" key={personId} sx={{ display: 'flex' }}>
+              <Target onClick={() => location.assign(`/crew/${runId}/${personId}`)} words={person.role}>
+                {person.name}
+              </Target>
+            </Box>,
+          ];
+        })}
+      </Box>
+    </Box>
+  );
+}
+
+/** What a crew screen wants of a plan. */
+const SHEETS = { forecast: false, parts: { callSheets: true } };
+/** So many lines are drawn; what is later comes when its time comes nearer. */
+const MOST_LINES = 8;
+
+function Crew({ script, state, person }: { script: Script; state: RunState; person: Person }) {
+  useAwake(state.phase !== 'down');
+  const now = useNow();
+  const online = useRunLog((s) => s.online);
+  const { plan } = usePlan(script.file, SHEETS);
+  const sheet = plan?.callSheets?.find((s) => s.personId === person.id);
+  const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now) : [];
+  const { now: on, next } = announced(script, state);
+  const role = person.role;
+  const cues = role === 'sound' || role === 'lights' || role === 'camera' ? cuesOf(script, state, role) : [];
+  return (
+    <Box component="main" sx={{ maxWidth: 760, mx: 'auto', p: { xs: 3, sm: 5 }, display: 'grid', gap: 4 }}>
+      <Box
+        sx={{
+          display: 'flex',
+          flexWrap: 'wrap',
+          columnGap: 5,
+          alignItems: 'baseline',
+          fontSize: 'stageSmall',
+        }}
+      >
+        <Typography component="span" sx={{ fontSize: 'stageLead', fontWeight: 700 }}>
+          {lightFormat(now, 'HH:mm:ss')}
+        </Typography>
+        <b>{person.name}</b>
+        <span>{phaseWords(state)}</span>
+        <Box component="span" role="status" sx={{ color: 'secondary.main' }}>
+          <Kept online={online} />
+        </Box>
+      </Box>
+      <OnStage on={on} next={next} narrates={role === 'narrator'} />
+      {cues.length > 0 && <Cues cues={cues} />}
+      <Box component="section" aria-label="What you do next">
+        <Typography component="h2" sx={{ fontSize: 'stageText', fontWeight: 700, mb: 2 }}>
+          {lines.length ? 'You, next' : plan ? 'Nothing more for you' : 'Working out what you do …'}
+        </Typography>
+        <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+          {lines.slice(0, MOST_LINES).map((line) => (
+            <Line key={line.key} line={line} script={script} />
+          ))}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function phaseWords(state: RunState): string {
+  if (state.phase === 'before') return 'before curtain-up';
+  return state.phase === 'held' ? 'HOLD' : state.phase === 'down' ? 'the curtain is down' : 'the show is on';
+}
+
+const numbered = ({ number, title }: Announced) => (number === undefined ? title : `${number} · ${title}`);
+
+/** What is on and what comes; for the narrator large, with what one sees. */
+const OnStage = ({
+  on,
+  next,
+  narrates,
+}: {
+  on: Announced | undefined;
+  next: Announced[];
+  narrates: boolean;
+}) => (
+  <Box component="section" aria-label="On stage">
+    <Typography
+      component="h1"
+      sx={{
+        fontFamily: DISPLAY,
+        fontWeight: 700,
+        fontSize: 'stageCall',
+        lineHeight: 1.15,
+        overflowWrap: 'anywhere',
+      }}
+    >
+      {on ? numbered(on) : 'Nothing on stage'}
+    </Typography>
+    {narrates && on && <Typography sx={{ fontSize: 'stageText' }}>{on.shows}</Typography>}
+    {next.map((item, i) => (
+      <Box key={item.itemId} sx={{ mt: 1 }}>
+        <Typography sx={{ fontSize: narrates ? 'stageLead' : 'stageText', overflowWrap: 'anywhere' }}>
+          <Box component="span" sx={{ color: 'text.secondary' }}>
+            {i === 0 ? 'next ' : 'then '}
+          </Box>
+          {numbered(item)}
+        </Typography>
+        {narrates && <Typography sx={{ fontSize: 'stageSmall' }}>{item.shows}</Typography>}
+      </Box>
+    ))}
+  </Box>
+);
+
+const Cues = ({ cues }: { cues: StepCue[] }) => (
+  <Box component="ul" aria-label="Your cues" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 2 }}>
+    {cues.map(({ itemId, stepId, says, at, title, now }) => (
+      <Box
+        component="li"
+        key={itemId + stepId}
+        sx={{ border: now ? 4 : 1, borderColor: now ? 'secondary.main' : 'divider', borderRadius: 1, p: 3 }}
+      >
+        <Typography sx={{ fontSize: 'stageLead', fontWeight: 700 }}>
+          {now && 'NOW: '}
+          {says}
+        </Typography>
+        <Typography sx={{ fontSize: 'stageSmall' }}>
+          {title}, at “{at}”
+        </Typography>
+      </Box>
+    ))}
+  </Box>
+);
+
+function Line({ line, script }: { line: CrewLine; script: Script }) {
+  const { kind, what, forItem, place, inS, atS, now, tick, number } = line;
+  const title =
+    kind === 'on stage' || kind === 'help'
+      ? `${kind === 'help' ? 'Help' : 'On stage'}: ${number === undefined ? '' : `${number} · `}${what}`
+      : what;
+  return (
+    <Box
+      component="li"
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: 'minmax(0, 1fr) 128px',
+        gap: 3,
+        alignItems: 'center',
+        py: 2,
+        borderTop: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Box>
+        <Typography sx={{ fontSize: 'stageText', fontWeight: 700, overflowWrap: 'anywhere' }}>
+          {title}
+        </Typography>
+        <Typography sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
+          {[place, forItem && forItem !== what && `for ${forItem}`].filter(Boolean).join(' · ')}
+        </Typography>
+        {line.worn && (
+          <Typography sx={{ fontSize: 'stageSmall', color: 'warning.main' }}>
+            put on: {line.worn.join('; ')}
+          </Typography>
+        )}
+      </Box>
+      <Box sx={{ display: 'grid', gap: 1, textAlign: 'center' }}>
+        <Typography
+          sx={{
+            fontSize: 'stageSmall',
+            fontWeight: 700,
+            color: inS !== undefined && inS < -5 && !now ? 'warning.main' : 'secondary.main',
+          }}
+        >
+          {whenWords(now, inS, clockOf(script, [atS])(atS))}
+        </Typography>
+        {tick && (
+          <ButtonBase
+            aria-label={`Done: ${what}`}
+            onClick={() => void record({ kind: 'task done', body: tick })}
+            sx={{
+              minHeight: 72,
+              borderRadius: 1,
+              bgcolor: (t) => t.ink.wash,
+              fontSize: 'stageText',
+              fontWeight: 700,
+            }}
+          >
+            Done
+          </ButtonBase>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function whenWords(now: boolean, inS: number | undefined, clock: string): string {
+  if (now) return 'now';
+  if (inS === undefined) return clock;
+  const s = Math.round(inS);
+  if (Math.abs(s) <= 5) return 'NOW';
+  const words = formatDuration(Math.abs(s) < 120 ? Math.abs(s) : Math.round(Math.abs(s) / 60) * 60);
+  return s > 0 ? `in ${words}` : `${words} late`;
+}
