@@ -30,6 +30,8 @@ export interface RunSummary {
   title: string;
   openedAt: number;
   rehearsal: boolean;
+  /** Why it does not count; null where it does. */
+  struck?: string | null;
   phase: string;
   curtainAt: number | null;
   downAt: number | null;

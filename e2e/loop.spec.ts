@@ -54,7 +54,7 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
     await expect(page.getByRole('list', { name: 'Likely causes' })).toContainText('Turned too slowly');
   };
   await fail();
-  await page.getByRole('button', { name: /Once more.*2 planned for/ }).click();
+  await page.getByRole('button', { name: /Once more.*2 retries left/ }).click();
   await fail();
   await page.getByRole('button', { name: 'Jump or skip' }).click();
   const skips = page.getByRole('button', { name: /^Skip /, disabled: false });

@@ -1,4 +1,4 @@
-import type { Plan, ShowFile } from '@hearty/core';
+import type { Plan, RunSummary, ShowFile } from '@hearty/core';
 import request from 'supertest';
 import { createApp } from './app';
 import { demoApp, logged, sendTo, showLines } from './testing/server';
@@ -195,12 +195,31 @@ describe('runs', () => {
       logged('run-d', 'd4', 'again', { itemId: item }, { at: 90_001 }),
       logged('run-d', 'd5', 'attempt closed', closed, { at: 180_000 }),
     );
+    // While it is on, nothing is learned yet.
+    expect(odds(await plan())).toBe(odds(before));
+    await send(logged('run-d', 'd6', 'curtain down', {}, { at: 190_000 }));
     const after = await plan();
     expect(odds(after)).toBeGreaterThan(odds(before));
     expect(after.bands!.endS.p90).toBeGreaterThan(before.bands!.endS.p90);
     expect([cans(before), cans(after)]).toEqual([3, 4]);
     await send(...['d3', 'd5'].map((id) => logged('run-d', `u${id}`, 'undo', { eventId: id })));
-    expect(await plan()).toEqual(before);
+    expect(odds(await plan())).toBe(odds(before));
+    await send(...['d3', 'd5'].map((id) => logged('run-d', `uu${id}`, 'undo', { eventId: `u${id}` })));
+    expect(odds(await plan())).toBe(odds(after));
+    // Called a rehearsal, or struck out, it takes its lesson with it; taken back, the lesson is there again.
+    for (const [kind, body] of [
+      ['called', { rehearsal: true }],
+      ['struck out', { reason: 'The cans were dented before' }],
+    ] as const) {
+      await send(logged('run-d', `s-${kind[0]}`, kind, body));
+      expect(odds(await plan())).toBe(odds(before));
+      const [line] = (await get('/runs?showId=weather-in-a-kitchen')).body as RunSummary[];
+      expect(kind === 'called' ? line!.rehearsal : line!.struck).toBe(
+        kind === 'called' ? true : 'The cans were dented before',
+      );
+      await send(logged('run-d', `t-${kind[0]}`, 'undo', { eventId: `s-${kind[0]}` }));
+      expect(odds(await plan())).toBe(odds(after));
+    }
   });
 
   test('an action asked for in a debrief is open until somebody closes it', async () => {

@@ -19,7 +19,15 @@ export {
   type AttemptState,
   type ItemState,
 } from './slices/stage';
-export { ActionAsked, CauseFound, ChangeMade, Leftover, Note, type ActionState } from './slices/talk';
+export {
+  ActionAsked,
+  CauseFound,
+  ChangeMade,
+  Leftover,
+  Note,
+  StruckOut,
+  type ActionState,
+} from './slices/talk';
 export * from './moves';
 export * from './cue';
 export * from './dose';

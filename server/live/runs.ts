@@ -1,5 +1,6 @@
 import {
   attemptsOfItem,
+  playedAs,
   checkEnvelope,
   foldRun,
   insideRun,
@@ -82,7 +83,8 @@ export class Runs {
   playedOn(today: string): Set<string> {
     const shows = this.db
       .prepare(
-        `SELECT DISTINCT show_id FROM run WHERE phase = 'down' AND curtain_at IS NOT NULL AND rehearsal = 0 AND show_id IN (
+        `SELECT DISTINCT show_id FROM run WHERE phase = 'down' AND curtain_at IS NOT NULL AND struck IS NULL
+         AND coalesce(called, rehearsal) = 0 AND show_id IN (
            SELECT id FROM document WHERE kind = 'show' AND json_extract(body, '$.date') = ?)`,
       )
       .pluck();
@@ -193,12 +195,14 @@ export class Runs {
   /** The largest tick of a run's log. */
   tick = (runId: string): number => this.folded(runId)?.fold.tick ?? 0;
 
-  /** Everything tried, for export. */
+  /** Everything that was tried and counts: in runs whose curtain is down and that are not struck out. */
   attempts(demoId?: string): Attempt[] {
     const rows = this.db
       .prepare(
-        `SELECT id, run_id AS runId, item_id AS itemId, demo_id AS demoId, at_ms AS atMs, rehearsal, outcome, takes_s AS takesS, symptom, cause
-         FROM attempt WHERE @demoId IS NULL OR demo_id = @demoId ORDER BY at_ms, id`,
+        `SELECT a.id, run_id AS runId, item_id AS itemId, demo_id AS demoId, at_ms AS atMs, a.rehearsal, outcome,
+           takes_s AS takesS, symptom, cause
+         FROM attempt a JOIN run ON run.id = a.run_id
+         WHERE phase = 'down' AND struck IS NULL AND (@demoId IS NULL OR demo_id = @demoId) ORDER BY at_ms, a.id`,
       )
       .all({ demoId: demoId ?? null }) as (Attempt & {
       rehearsal: unknown;
@@ -271,7 +275,8 @@ export class Runs {
     const of = script(this.fileOf(runId));
     const fold = foldRun(of);
     fold.add(this.log.read(runId).events.flatMap(readable));
-    const run: Open = { script: of, rehearsal: summary.rehearsal, fold, written: fold.state, fresh: [] };
+    const opened = this.db.prepare('SELECT rehearsal FROM run WHERE id = ?').pluck().get(runId);
+    const run: Open = { script: of, rehearsal: opened === 1, fold, written: fold.state, fresh: [] };
     this.open.set(runId, run);
     for (const [id, { fresh }] of this.open)
       if (this.open.size > MOST_OPEN && id !== runId && fresh.length === 0) this.open.delete(id);
@@ -285,17 +290,21 @@ export class Runs {
     run.written = state;
     if (state === written) return;
     const touched = new Set<string>();
+    const turned = counting(state) !== counting(written);
     for (const item of itemsOf(state)) {
       // A hold changes what every attempt takes.
-      if (item === written.items.get(item.itemId) && state.holds === written.holds) continue;
+      if (!turned && item === written.items.get(item.itemId) && state.holds === written.holds) continue;
       const had = written.items.get(item.itemId)?.attempts.length ?? 0;
       if (had + item.attempts.length === 0) continue;
       this.db.prepare('DELETE FROM attempt WHERE run_id = ? AND item_id = ?').run(runId, item.itemId);
-      for (const a of attemptsOfItem(runId, rehearsal, script, state, item)) this.putAttempt(a);
-      const demoId = script.byItem.get(item.itemId)?.item.demoId;
-      if (demoId) touched.add(demoId);
+      for (const a of attemptsOfItem(runId, state.called ?? rehearsal, script, state, item))
+        this.putAttempt(a);
+      // What it was taken for before has a lesson less.
+      for (const was of [item, written.items.get(item.itemId)]) {
+        const demoId = was && playedAs(script, was)?.item.demoId;
+        if (demoId) touched.add(demoId);
+      }
     }
-    for (const demoId of touched) this.putRecord(demoId);
     if (state.actions !== written.actions) {
       this.db.prepare('DELETE FROM action WHERE run_id = ?').run(runId);
       const ask = this.db.prepare(
@@ -307,7 +316,8 @@ export class Runs {
     const outcomes = itemsOf(state).flatMap((i) => i.attempts);
     this.db
       .prepare(
-        `UPDATE run SET phase = ?, curtain_at = ?, down_at = ?, attempts = ?, failed = ?, near_misses = ?, open_actions = ?
+        `UPDATE run SET phase = ?, curtain_at = ?, down_at = ?, attempts = ?, failed = ?, near_misses = ?, open_actions = ?,
+           called = ?, struck = ?
          WHERE id = ?`,
       )
       .run(
@@ -318,8 +328,11 @@ export class Runs {
         outcomes.filter((a) => a.outcome === 'failed').length,
         state.nearMisses,
         state.actions.filter((a) => !a.done).length,
+        state.called === undefined ? null : Number(state.called),
+        state.struck?.reason ?? null,
         runId,
       );
+    for (const demoId of touched) this.putRecord(demoId);
   }
 
   private putAttempt(a: Attempt): void {
@@ -360,7 +373,11 @@ export class Runs {
   }
 }
 
-const SUMMARY = `id, show_id AS showId, title, opened_at AS openedAt, rehearsal, phase, curtain_at AS curtainAt, down_at AS downAt`;
+/** What decides whether a run teaches anything, and as what. */
+const counting = ({ phase, called, struck }: RunState): string =>
+  JSON.stringify([phase === 'down', called ?? null, struck?.reason ?? null]);
+
+const SUMMARY = `id, show_id AS showId, title, opened_at AS openedAt, coalesce(called, rehearsal) AS rehearsal, phase, curtain_at AS curtainAt, down_at AS downAt, struck`;
 
 const summaryOf = (row: unknown): RunSummary => {
   const { rehearsal, ...summary } = row as Omit<RunSummary, 'rehearsal'> & { rehearsal: number };

@@ -31,7 +31,7 @@ export function JumpList({
           <Box component="li" key={itemId} ref={itemId === at ? here : undefined} sx={rowSx}>
             <Typography
               sx={{
-                flex: '1 1 160px',
+                flex: { xs: '1 1 100%', sm: '1 1 160px' },
                 minWidth: 0,
                 fontSize: 'stageText',
                 overflowWrap: 'anywhere',
@@ -41,7 +41,9 @@ export function JumpList({
               {number !== undefined && `${number} · `}
               {title}
             </Typography>
-            <Typography sx={{ fontSize: 'stageSmall', color: stateColor(item, gates) }}>
+            <Typography
+              sx={{ flex: { xs: 1, sm: 'none' }, fontSize: 'stageSmall', color: stateColor(item, gates) }}
+            >
               {stateWords(item, gates)}
             </Typography>
             <Small says={`Begin ${title}${status === 'now' ? ' again' : ''}`} onPress={() => onBegin(itemId)}>

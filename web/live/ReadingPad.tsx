@@ -37,7 +37,16 @@ export function ReadingPad({
   return (
     <Box role="group" aria-label={reading.title}>
       <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{title}</Typography>
-      <Typography component="h1" sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 'stageCall', mb: 3 }}>
+      <Typography
+        component="h1"
+        sx={{
+          fontFamily: DISPLAY,
+          fontWeight: 700,
+          fontSize: { xs: 'stageLead', sm: 'stageCall' },
+          lineHeight: 1.15,
+          mb: { xs: 1, sm: 3 },
+        }}
+      >
         {reading.title}
       </Typography>
       {reading.kind === 'choice' ? (
@@ -50,7 +59,13 @@ export function ReadingPad({
         </Box>
       ) : (
         <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { sm: '320px 1fr' }, alignItems: 'start' }}>
-          <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'repeat(3, 1fr)' }}>
+          <Box
+            sx={{
+              display: 'grid',
+              gap: 2,
+              gridTemplateColumns: { xs: 'repeat(4, 1fr)', sm: 'repeat(3, 1fr)' },
+            }}
+          >
             {KEYS.map((k) => (
               <ButtonBase
                 key={k}
@@ -71,7 +86,7 @@ export function ReadingPad({
           <Box sx={{ display: 'grid', gap: 2 }}>
             <Typography
               aria-live="polite"
-              sx={{ fontFamily: DISPLAY, fontSize: 'stageNow', lineHeight: 1.1 }}
+              sx={{ fontFamily: DISPLAY, fontSize: { xs: 'stageLead', sm: 'stageNow' }, lineHeight: 1.1 }}
             >
               {typed || '…'} {unit}
             </Typography>

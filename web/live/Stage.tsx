@@ -146,7 +146,11 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           {again ? (
             <Target
               onClick={onceMore}
-              words={failed && retriesLeft > 0 ? `${retriesLeft} planned for` : 'beyond the plan'}
+              words={
+                failed && retriesLeft > 0
+                  ? `${retriesLeft} ${retriesLeft === 1 ? 'retry' : 'retries'} left`
+                  : 'beyond the plan'
+              }
             >
               Once more
             </Target>
@@ -157,7 +161,6 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           )}
         </Box>
         <Box component="nav" aria-label="Everything else" sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-          {panel && <Small onClick={close}>Back</Small>}
           <Small onClick={undo} disabled={!state.lastUndoable}>
             Take back
           </Small>
@@ -170,13 +173,17 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           >
             Jump or skip
           </Small>
-          <Button
-            component="a"
-            href={`/shows/${file.show.id}/${state.phase === 'down' ? 'debrief' : 'live'}`}
-            sx={smallSx}
-          >
-            {state.phase === 'down' ? 'To the debrief' : 'Leave this screen'}
-          </Button>
+          {panel ? (
+            <Small onClick={close}>Back</Small>
+          ) : (
+            <Button
+              component="a"
+              href={`/shows/${file.show.id}/${state.phase === 'down' ? 'debrief' : 'live'}`}
+              sx={smallSx}
+            >
+              {state.phase === 'down' ? 'To the debrief' : 'Leave'}
+            </Button>
+          )}
         </Box>
       </Box>
       <Tide landing={landing} state={state} />

@@ -22,7 +22,7 @@ export function Target({
         flex: main ? '1.6 1 300px' : '1 1 240px',
         minWidth: 0,
         minHeight: 108,
-        px: 4,
+        px: { xs: 2, sm: 4 },
         overflowWrap: 'anywhere',
         borderRadius: 1,
         flexDirection: 'column',
@@ -30,7 +30,7 @@ export function Target({
         color: main ? 'background.default' : 'text.primary',
         fontFamily: DISPLAY,
         fontWeight: 700,
-        fontSize: 'stageLead',
+        fontSize: { xs: 'stageText', sm: 'stageLead' },
         lineHeight: 1.15,
         '&:focus-visible': { outline: '4px solid', outlineColor: 'secondary.main', outlineOffset: 3 },
         '&.Mui-disabled': { opacity: 0.35 },
@@ -42,6 +42,7 @@ export function Target({
           component="span"
           sx={{
             fontFamily: (t) => t.typography.fontFamily,
+            display: { xs: 'none', sm: 'block' },
             fontSize: 'stageSmall',
             fontWeight: 500,
             mt: 1,

@@ -32,7 +32,7 @@ export function TopLine({
       sx={{
         display: 'flex',
         flexWrap: 'wrap',
-        columnGap: 7,
+        columnGap: { xs: 4, sm: 7 },
         rowGap: 1,
         alignItems: 'baseline',
         fontSize: 'stageSmall',
@@ -53,7 +53,9 @@ export function TopLine({
         <span>{leftS >= 0 ? `${minutes(leftS)} of slot left` : `${minutes(leftS)} over the slot`}</span>
       )}
       {landing?.perItemS !== undefined && state.phase === 'running' && (
-        <span>about {minutes(landing.perItemS)} each</span>
+        <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+          about {minutes(landing.perItemS)} each
+        </Box>
       )}
       {landing && state.curtainAt !== undefined && (
         <Box component="span" sx={{ display: { sm: 'none' }, color: 'secondary.main' }}>

@@ -30,6 +30,13 @@ export class Leftover {
   @Amount(0, 1e9, 'Left over') amount!: number;
 }
 
+export class StruckOut {
+  @Title({ label: 'Why', help: 'It teaches nothing any more; everything is kept.' }) reason!: string;
+}
+class Called {
+  @YesNo('It was a rehearsal') rehearsal!: boolean;
+}
+
 const kinds = {
   note: { body: Note },
   cause: { body: CauseFound },
@@ -37,6 +44,10 @@ const kinds = {
   action: { body: ActionAsked },
   'action closed': { body: ActionClosed },
   leftover: { body: Leftover },
+  /** What the run was, whatever it was opened as. */
+  called: { body: Called },
+  /** It teaches nothing. */
+  'struck out': { body: StruckOut },
 };
 
 export interface ActionState {
@@ -61,12 +72,22 @@ export interface TalkState {
   actions: ActionState[];
   /** What was counted after the show, by good. */
   leftovers: Map<string, number>;
+  /** Said afterwards: whether it was a rehearsal, and why it does not count. */
+  called: boolean | undefined;
+  struck: { id: string; reason: string } | undefined;
 }
 
 /** What is said about a run: notes, causes and changes of attempts, what to do before next time, what was left. */
 export const talk: Slice<TalkState & StageState, TalkState, Script, typeof kinds> = {
   kinds,
-  start: () => ({ notes: new Growing(), nearMisses: 0, actions: [], leftovers: new Map() }),
+  start: () => ({
+    notes: new Growing(),
+    nearMisses: 0,
+    actions: [],
+    leftovers: new Map(),
+    called: undefined,
+    struck: undefined,
+  }),
   apply: {
     note: (state, { id, at, body: { text, itemId, nearMiss = false } }) => {
       state.notes = state.notes.with({ id, at, text, itemId, nearMiss });
@@ -86,5 +107,7 @@ export const talk: Slice<TalkState & StageState, TalkState, Script, typeof kinds
       if (action) action.done = true;
     },
     leftover: ({ leftovers }, { body }) => void leftovers.set(body.goodId, body.amount),
+    called: (state, { body }) => void (state.called = body.rehearsal),
+    'struck out': (state, { id, body }) => void (state.struck = { id, reason: body.reason }),
   },
 };

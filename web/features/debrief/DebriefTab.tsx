@@ -10,6 +10,7 @@ import { useRunLog } from '../../session/runLog';
 import { useRun } from '../../session/useRun';
 import { useShow } from '../../session/show';
 import { Attempts } from './Attempts';
+import { Counting } from './Counting';
 import { IntoStores } from './IntoStores';
 import { Readings } from './Readings';
 import { Leftovers, Times } from './Tables';
@@ -33,7 +34,7 @@ export function DebriefTab() {
         onValue={setChosen}
         options={played.map((r) => ({
           value: r.id,
-          label: `${format(r.curtainAt!, 'd MMM yyyy, HH:mm')}${r.rehearsal ? ', rehearsal' : ''}${r.phase === 'down' ? '' : ', still on'}`,
+          label: `${format(r.curtainAt!, 'd MMM yyyy, HH:mm')}${r.rehearsal ? ', rehearsal' : ''}${r.struck ? ', struck out' : ''}${r.phase === 'down' ? '' : ', still on'}`,
         }))}
         sx={{ mb: 4, minWidth: 260 }}
       />
@@ -60,7 +61,7 @@ function RunDebrief({ runId }: { runId: string }) {
       <Readings lines={talk.lines} />
       <Times talk={talk} />
       <Leftovers lines={talk.leftovers} />
-      {!run.rehearsal && run.state.curtainAt !== undefined && (
+      {!(run.state.called ?? run.rehearsal) && run.state.curtainAt !== undefined && (
         <IntoStores
           runId={runId}
           showId={run.file.show.id}
@@ -70,6 +71,7 @@ function RunDebrief({ runId }: { runId: string }) {
       )}
       <Notes state={run.state} />
       <Actions file={run.file} state={run.state} />
+      <Counting run={run} talk={talk} />
     </Box>
   );
 }

@@ -6,14 +6,17 @@ import { FieldIn, FormOf, resolverOf, type Fields } from '../../kit/fields';
 import { Section, say } from './common';
 
 /** A line that is kept, and then empty for the next. */
-function Keep<T extends FieldValues>({
+export function Keep<T extends FieldValues>({
   fields,
   start,
+  keep: word = 'Keep',
   onKeep,
   children,
 }: {
   fields: Fields;
   start: DefaultValues<T>;
+  /** What its button says. */
+  keep?: string;
   onKeep: (values: T) => void;
   children: ReactNode;
 }) {
@@ -32,7 +35,7 @@ function Keep<T extends FieldValues>({
       >
         {children}
         <Button type="submit" variant="outlined">
-          Keep
+          {word}
         </Button>
       </Box>
     </FormOf>

@@ -211,6 +211,7 @@ function RunsPart({ runs: newest, more }: { runs: RunLine[]; more: boolean }) {
                     {r.title}
                   </Link>
                   {r.rehearsal && ' (rehearsal)'}
+                  {r.struck && ' (struck out)'}
                 </TableCell>
                 <TableCell align="right">{r.plannedS === null ? '' : formatDuration(r.plannedS)}</TableCell>
                 <TableCell align="right">

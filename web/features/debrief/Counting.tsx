@@ -1,0 +1,75 @@
+import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
+import { debriefCsv, debriefMarkdown, fieldOf, StruckOut, type Debrief } from '@hearty/core';
+import { Box, Button, Typography } from '@mui/material';
+import { format } from 'date-fns';
+import { download } from '../../kit/download';
+import { FieldIn } from '../../kit/fields';
+import { undoLast } from '../../session/runLog';
+import type { OpenRun } from '../../session/useRun';
+import { Section, say } from './common';
+import { Keep } from './Words';
+
+const REASON = { reason: fieldOf(StruckOut, 'reason') };
+
+/** Whether this run teaches anything, and as what; and the debrief as a file. */
+export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
+  const { state, file } = run;
+  const { struck, called } = state;
+  const rehearsal = called ?? run.rehearsal;
+  const played = state.curtainAt === undefined ? '' : format(state.curtainAt, 'd MMM yyyy, HH:mm');
+  const name = `debrief-${file.show.id}`;
+  return (
+    <Section title="What it counts as">
+      <Typography sx={{ mb: 2, overflowWrap: 'anywhere' }}>
+        {words(state.phase === 'down', rehearsal, struck?.reason)}
+      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mb: 2 }}>
+        {struck ? (
+          <Button variant="outlined" onClick={() => void undoLast(struck.id)}>
+            Let it count again
+          </Button>
+        ) : (
+          <Button variant="outlined" onClick={() => say({ kind: 'called', body: { rehearsal: !rehearsal } })}>
+            {rehearsal ? 'It was a show' : 'It was a rehearsal'}
+          </Button>
+        )}
+        <Button
+          startIcon={<FileDownloadOutlinedIcon />}
+          onClick={() =>
+            download(
+              `${name}.md`,
+              debriefMarkdown({ file, playedAt: played, rehearsal, talk, state }),
+              'text/markdown',
+            )
+          }
+        >
+          Debrief as Markdown
+        </Button>
+        <Button
+          startIcon={<FileDownloadOutlinedIcon />}
+          onClick={() => download(`${name}.csv`, debriefCsv(talk), 'text/csv')}
+        >
+          Attempts as CSV
+        </Button>
+      </Box>
+      {!struck && (
+        <Keep<StruckOut>
+          fields={REASON}
+          start={{ reason: '' }}
+          keep="Strike it out"
+          onKeep={({ reason }) => say({ kind: 'struck out', body: { reason: reason.trim() } })}
+        >
+          <FieldIn name="reason" sx={{ flex: '1 1 240px' }} />
+        </Keep>
+      )}
+    </Section>
+  );
+}
+
+function words(down: boolean, rehearsal: boolean, struck: string | undefined): string {
+  if (struck !== undefined) return `Struck out: ${struck}. It teaches nothing; all of it is kept.`;
+  if (!down) return 'It teaches something once its curtain is down.';
+  return rehearsal
+    ? 'A rehearsal: it teaches how long things take, not how often they work.'
+    : 'A show: what worked, what failed and how long it took go into the next plan.';
+}
