@@ -64,9 +64,9 @@ await picture('venues', '/venues', () => page.getByText('Quarry Field').waitFor(
 await picture('logbook', '/logbook', () => page.getByRole('table', { name: 'Reliability' }).waitFor());
 await picture('check', `${HALL}/check`, async () => {
   await click('Start checking');
-  await page.getByRole('button', { name: 'There' }).nth(0).click();
-  await page.getByRole('button', { name: 'There' }).nth(1).click();
-  await page.getByRole('button', { name: 'Missing' }).nth(2).click();
+  await page.getByRole('button', { name: 'There', exact: true }).nth(0).click();
+  await page.getByRole('button', { name: 'There', exact: true }).nth(1).click();
+  await page.getByRole('button', { name: 'Missing', exact: true }).nth(2).click();
 });
 await page.goto(`${HALL}/live`);
 await click('To the stage screen', 'link');

@@ -136,7 +136,7 @@ const begins = (choices: ScriptItem['item']['tasks'] = [], prep: readonly PrepTa
     return task && inItemId !== undefined ? [{ taskId, inItemId, afterStepId, title: task.title }] : [];
   });
 
-/** Whole seconds the item on stage has taken so far, holds left out, and how many it was planned to take. */
+/** Whole seconds the item on stage has taken since it was begun, holds left out, and how many it was planned to take. */
 export function timeOfItem(
   script: Script,
   state: RunState,
@@ -144,9 +144,10 @@ export function timeOfItem(
 ): { tookS: number; plannedS: number } | undefined {
   const item = onStage(state);
   const planned = item && (playedAs(script, item) ?? script.byItem.get(item.itemId));
-  if (!item || item.status !== 'now' || item.begunAt === undefined || !planned) return undefined;
+  const since = item?.stints.at(-1)?.from;
+  if (item?.status !== 'now' || since === undefined || !planned) return undefined;
   return {
-    tookS: Math.floor(playedMs(state, item.begunAt, Math.max(nowMs, item.begunAt)) / 1000),
+    tookS: Math.floor(playedMs(state, since, Math.max(nowMs, since)) / 1000),
     plannedS: planned.whole.likelyS,
   };
 }

@@ -5,7 +5,7 @@ import type { Cause, Reading } from '../show';
 import type { LeftoverLine } from '../supplies';
 import type { RunState } from './fold';
 import { levelOf, playedAs } from './played';
-import { attemptsTakeS, itemsOf, playedMs, type AttemptState, type ItemState } from './slices/stage';
+import { attemptsTakeS, itemsOf, onStageMs, type AttemptState, type ItemState } from './slices/stage';
 
 export interface DebriefLine {
   itemId: string;
@@ -63,7 +63,7 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
         actualS:
           begunAt === undefined || endedAt === undefined
             ? undefined
-            : playedMs(state, begunAt, endedAt) / 1000,
+            : onStageMs(state, actual!, endedAt) / 1000,
       };
     }),
     leftovers: plan.needs.consumables.map((c) => {
@@ -91,7 +91,7 @@ function timesUsed(per: string, plannedTimes: number, state: RunState, itemId: s
   if (per === 'attempt') return tries.length;
   if (per === 'showing') return tries.filter((a) => a.outcome !== 'failed').length;
   if (per === 'minute' && item?.begunAt !== undefined && item.endedAt !== undefined)
-    return playedMs(state, item.begunAt, item.endedAt) / 60_000;
+    return onStageMs(state, item, item.endedAt) / 60_000;
   return tries.length > 0 ? plannedTimes : 0;
 }
 

@@ -5,7 +5,7 @@ import { event, logOf as log } from '../testing/log';
 import { attemptsOf } from './debrief';
 import { readRunEvent, tapOf, type Happening, type Recorded } from './events';
 import { fold } from './fold';
-import { attemptsTakeS, itemsOf } from './slices/stage';
+import { attemptsTakeS, itemsOf, onStageMs } from './slices/stage';
 import { cue, neverBegun } from './cue';
 import { heldBy } from './interlock';
 import { forward, mayAgain, nextItem, owed } from './moves';
@@ -106,6 +106,26 @@ test('an attempt takes the time since the one before, holds left out; the last l
     script(file),
   );
   expect(attemptsTakeS(state, state.items.get('i-can')!)).toEqual([10, 40]);
+});
+
+test('an item begun once more is a go of its own: what was played in between is not its time', () => {
+  const state = fold(
+    log(
+      curtain,
+      begun('can'),
+      closed('can', 'failed'),
+      begun('foam'),
+      closed('foam', 'worked'),
+      begun('can'),
+      closed('can', 'worked'),
+      begun('foam'),
+    ),
+    script(file),
+  );
+  const can = state.items.get('i-can')!;
+  expect(attemptsTakeS(state, can)).toEqual([10, 20]);
+  expect(onStageMs(state, can, 0)).toBe(40_000);
+  expect(can.attempts.map((a) => a.outcome)).toEqual(['failed', 'worked']);
 });
 
 test('a jump leaves the items passed over owed, and "forward" comes back to them at the end', () => {

@@ -113,7 +113,8 @@ function asCuts(
 function livePart(script: Script, state: RunState, item: ItemState, nowMs: number): Part {
   const scripted = playedAs(script, item) ?? script.byItem.get(item.itemId)!;
   // Waits of the plan belong to planned clock times, which a running show has left behind.
-  if (item.status !== 'now' || item.begunAt === undefined) return partOf(scripted);
+  const since = item.stints.at(-1)?.from;
+  if (item.status !== 'now' || since === undefined) return partOf(scripted);
   const { worked, failed } = tally(script, item);
   const over = item.attempts.length > 0;
   const goesOn = scripted.item.series?.onFail === 'go on';
@@ -122,7 +123,7 @@ function livePart(script: Script, state: RunState, item: ItemState, nowMs: numbe
   return {
     ...part,
     // Once the first attempt is closed, the first showing is behind us whatever it took.
-    spentS: over ? Infinity : playedMs(state, item.begunAt, nowMs) / 1000,
+    spentS: over ? Infinity : playedMs(state, since, nowMs) / 1000,
     outcomes: outcomesOf(scripted, { worked, failed }),
     closed: { worked, failed: failed - (lastFailed && !goesOn ? 1 : 0) },
   };

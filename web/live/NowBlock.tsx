@@ -76,6 +76,7 @@ export function NowBlock({
         </Box>
       )}
       {item?.closed && <Cures script={script} state={state} />}
+      {item?.status === 'now' && <CoverLine script={script} item={item} />}
       {next && state.phase !== 'down' && (
         <Typography sx={{ fontSize: 'stageSmall' }}>
           <b>Next</b> {numbered(script, next)}
@@ -187,6 +188,20 @@ const OUTCOME_WORDS = {
   failed: 'It did not work.',
   'not tried': 'Not tried.',
 } as const;
+
+/** What is said when a failure is left at that. */
+function CoverLine({ script, item }: { script: Script; item: ItemState }) {
+  const line = playedAs(script, item)?.demo?.coverLine;
+  if (!line || item.attempts.at(-1)?.outcome !== 'failed' || !item.closed) return null;
+  return (
+    <Typography sx={{ fontSize: 'stageText', overflowWrap: 'anywhere' }}>
+      <Box component="span" sx={{ color: 'text.secondary' }}>
+        to leave it there, say{' '}
+      </Box>
+      “{line}”
+    </Typography>
+  );
+}
 
 /** The first three cures for what was seen, short enough for gloves on. */
 function Cures({ script, state }: { script: Script; state: RunState }) {

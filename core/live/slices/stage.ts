@@ -83,6 +83,8 @@ export interface AttemptState {
   change: string | undefined;
   /** What was measured after it. */
   reading: number | string | undefined;
+  /** When the item was begun, the last time before it. */
+  since: number | undefined;
   at: number;
 }
 
@@ -92,6 +94,8 @@ export interface ItemState {
   status: 'to come' | 'now' | 'done' | 'skipped';
   begunAt: number | undefined;
   endedAt: number | undefined;
+  /** Each time it was on stage; it may come back. */
+  stints: { from: number; to: number | undefined }[];
   /** When the go under way began. */
   goAt: number | undefined;
   /** Of a choice: the demo that the audience picked. */
@@ -144,6 +148,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
           status: 'to come',
           begunAt: undefined,
           endedAt: undefined,
+          stints: [],
           goAt: undefined,
           chosen: undefined,
           stepsDone: [],
@@ -187,6 +192,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
         cause: undefined,
         change: undefined,
         reading: undefined,
+        since: item.stints.at(-1)?.from,
         at,
       });
     },
@@ -232,7 +238,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
       const item = state.items.get(body.itemId);
       if (!item || item.status === 'done') return;
       item.status = 'skipped';
-      item.endedAt = item.begunAt === undefined ? undefined : at;
+      if (item.begunAt !== undefined) leave(item, at);
     },
     hold: (state, { at }) => {
       if (state.phase !== 'running') return;
@@ -260,6 +266,7 @@ function begin(state: StageState, itemId: string, at: number): void {
   if (item.begunAt !== undefined) goOnce(item, at);
   if (item.status === 'now') return;
   endCurrent(state, at);
+  item.stints.push({ from: at, to: undefined });
   state.curtainAt ??= at;
   if (state.phase === 'before') state.phase = 'running';
   state.now = itemId;
@@ -272,7 +279,15 @@ function goOnce(item: ItemState, at: number): void {
 
 function endCurrent(state: StageState, at: number): void {
   const current = onStage(state);
-  if (current?.status === 'now') Object.assign(current, { status: 'done', endedAt: at });
+  if (current?.status !== 'now') return;
+  current.status = 'done';
+  leave(current, at);
+}
+
+function leave(item: ItemState, at: number): void {
+  item.endedAt = at;
+  const stint = item.stints.at(-1);
+  if (stint) stint.to ??= at;
 }
 
 function endHold(state: StageState, at: number): void {
@@ -309,17 +324,21 @@ export function playedMs({ holds }: Pick<StageState, 'holds'>, from: number, to:
   return Math.max(0, to - from - held);
 }
 
+/** Milliseconds an item has been on stage in all, however often; to `now` where it still is. Holds left out. */
+export const onStageMs = (state: Pick<StageState, 'holds'>, { stints }: ItemState, now: number): number =>
+  stints.reduce((sum, { from, to }) => sum + playedMs(state, from, to ?? Math.max(from, now)), 0);
+
 /**
- * Whole seconds each attempt of an item took, in their order: from the item's beginning or the attempt before; the last
+ * Whole seconds each attempt of an item took, in their order: from when it was begun or the attempt before; the last
  * one lasts to the item's end. Holds left out.
  */
 export function attemptsTakeS(state: Pick<StageState, 'holds'>, item: ItemState): number[] {
-  let from = item.begunAt;
+  let before = -Infinity;
   return item.attempts.map((attempt, i) => {
     const last = i === item.attempts.length - 1;
     const to = last && item.endedAt !== undefined ? item.endedAt : attempt.at;
-    const takesS = from === undefined ? 0 : Math.round(playedMs(state, from, to) / 1000);
-    from = attempt.at;
-    return takesS;
+    const from = attempt.since === undefined ? undefined : Math.max(before, attempt.since);
+    before = attempt.at;
+    return from === undefined ? 0 : Math.round(playedMs(state, from, to) / 1000);
   });
 }

@@ -19,8 +19,9 @@ export function likelyStarts(script: Script, state: RunState, nowMs: number): Ma
   const starts = new Map<string, number>();
   let at = showClockS(state, nowMs);
   const now = onStage(state);
-  if (now?.status === 'now' && now.begunAt !== undefined) {
-    at += Math.max(0, likelyS(now) - playedMs(state, now.begunAt, nowMs) / 1000);
+  const since = now?.stints.at(-1)?.from;
+  if (now?.status === 'now' && since !== undefined) {
+    at += Math.max(0, likelyS(now) - playedMs(state, since, nowMs) / 1000);
     starts.set(now.itemId, at - likelyS(now));
   }
   for (const item of inPlayingOrder(state)) {

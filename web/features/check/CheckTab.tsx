@@ -159,6 +159,9 @@ const standingSx = {
   bgcolor: 'background.default',
 } as const;
 
+/** The most that one press says of; what is more takes another. */
+const MOST_AT_ONCE = 200;
+
 /** One press says that everything still open at a mark is there; numbers are read one by one. */
 function AllThere({
   place,
@@ -176,8 +179,9 @@ function AllThere({
     (c) => c.kind !== 'measured' && ['open', 'stale'].includes(judge(c, state.checks.get(c.id), now)),
   );
   const press = async () => {
-    const id = await record({ kind: 'all there', body: { checkIds: open.slice(0, 200).map((c) => c.id) } });
-    enqueueSnackbar(`${open.length} at ${place}: all there.`, {
+    const checkIds = open.slice(0, MOST_AT_ONCE).map((c) => c.id);
+    const id = await record({ kind: 'all there', body: { checkIds } });
+    enqueueSnackbar(`${checkIds.length} at ${place}: all there.`, {
       action: (key) => (
         <Button
           color="inherit"
