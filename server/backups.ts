@@ -87,7 +87,8 @@ function unfit(error: unknown): unknown {
   if (error instanceof DatabaseRefused) return noCopy(error.message);
   const disk = diskTrouble(error);
   if (disk && disk.code !== 'damaged') return disk;
-  return error instanceof Database.SqliteError
+  // By its name: the database's class is another one wherever the library was loaded twice.
+  return (error as { name?: unknown } | null)?.name === 'SqliteError'
     ? noCopy('This is not a file that “Save everything” wrote, or it is damaged.')
     : error;
 }

@@ -63,6 +63,8 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
       });
     }
     for (const need of demo.consumables) {
+      // What this variant takes none of is not looked for.
+      if (need.amount <= 0) continue;
       add({
         ...base,
         id: idOf('use', mark.id, need.goodId),

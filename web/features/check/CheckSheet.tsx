@@ -29,7 +29,7 @@ export function CheckSheet({
           <PaperTable
             title={place[0]!.toUpperCase() + place.slice(1)}
             head={['', 'What', 'How it has to be', 'Found']}
-            widths={[6, 38, 36, 20]}
+            widths={[5, 47, 32, 16]}
             rows={checks
               .filter((c) => c.markId === markId)
               .map((c) => ({
