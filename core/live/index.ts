@@ -34,7 +34,7 @@ export * from './dose';
 export { readingOf, unread, type ReadingAsked } from './readings';
 export * from './played';
 export { heldBy, OVERRIDES } from './interlock';
-export { announced, likelyStarts, showClockS, type Announced } from './views/ahead';
+export { announced, likelyStarts, showClockS, slotLeftS, type Announced } from './views/ahead';
 export { crewLines, cuesOf, type CrewLine, type StepCue } from './views/crew';
 export * from './landing';
 export * from './gates';

@@ -9,6 +9,6 @@ export {
 export { learnedTiming } from './learned-timing';
 export { Marks, type PlacedMark, type Standing } from './marks';
 export { posterior, type Posterior } from './odds';
-export { script, type Script, type ScriptItem, type ScriptOption } from './script';
+export { numbered, script, type Script, type ScriptItem, type ScriptOption } from './script';
 export { added, slotOf, stepsTiming, type TimingFrom } from './timing';
 export { sharedPieces } from './vessels';

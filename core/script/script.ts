@@ -33,6 +33,10 @@ export interface ScriptOption {
   of: ScriptItem;
 }
 
+/** A title with its number in the running order before it, where it has one: "3 · Foam column". */
+export const numbered = (number: number | undefined, title: string): string =>
+  number === undefined ? title : `${number} · ${title}`;
+
 /** A show file resolved once: what every computation and every view reads. */
 export interface Script {
   file: ShowFile;

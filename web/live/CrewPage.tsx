@@ -5,6 +5,7 @@ import {
   crewLines,
   cuesOf,
   formatDuration,
+  numbered,
   type Announced,
   type CrewLine,
   type Person,
@@ -115,8 +116,6 @@ function phaseWords(state: RunState): string {
   return state.phase === 'held' ? 'HOLD' : state.phase === 'down' ? 'the curtain is down' : 'the show is on';
 }
 
-const numbered = ({ number, title }: Announced) => (number === undefined ? title : `${number} · ${title}`);
-
 /** What is on and what comes; for the narrator large, with what one sees. */
 const OnStage = ({
   on,
@@ -138,7 +137,7 @@ const OnStage = ({
         overflowWrap: 'anywhere',
       }}
     >
-      {on ? numbered(on) : 'Nothing on stage'}
+      {on ? numbered(on.number, on.title) : 'Nothing on stage'}
     </Typography>
     {narrates && on && <Typography sx={{ fontSize: 'stageText' }}>{on.shows}</Typography>}
     {next.map((item, i) => (
@@ -147,7 +146,7 @@ const OnStage = ({
           <Box component="span" sx={{ color: 'text.secondary' }}>
             {i === 0 ? 'next ' : 'then '}
           </Box>
-          {numbered(item)}
+          {numbered(item.number, item.title)}
         </Typography>
         {narrates && <Typography sx={{ fontSize: 'stageSmall' }}>{item.shows}</Typography>}
       </Box>
@@ -179,7 +178,7 @@ function Line({ line, script }: { line: CrewLine; script: Script }) {
   const { kind, what, forItem, place, inS, atS, now, tick, number } = line;
   const title =
     kind === 'on stage' || kind === 'help'
-      ? `${kind === 'help' ? 'Help' : 'On stage'}: ${number === undefined ? '' : `${number} · `}${what}`
+      ? `${kind === 'help' ? 'Help' : 'On stage'}: ${numbered(number, what)}`
       : what;
   return (
     <Box

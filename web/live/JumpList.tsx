@@ -1,5 +1,13 @@
 import { Box, Button, Typography } from '@mui/material';
-import { itemsOf, nextItem, type Gate, type ItemState, type RunState, type Script } from '@hearty/core';
+import {
+  itemsOf,
+  nextItem,
+  numbered,
+  type Gate,
+  type ItemState,
+  type RunState,
+  type Script,
+} from '@hearty/core';
 import { useEffect, useRef, useState } from 'react';
 import { record } from '../session/runLog';
 
@@ -38,8 +46,7 @@ export function JumpList({
                 opacity: status === 'done' || status === 'skipped' ? 0.65 : 1,
               }}
             >
-              {number !== undefined && `${number} · `}
-              {title}
+              {numbered(number, title)}
             </Typography>
             <Typography
               sx={{ flex: { xs: 1, sm: 'none' }, fontSize: 'stageSmall', color: stateColor(item, gates) }}

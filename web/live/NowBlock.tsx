@@ -4,6 +4,7 @@ import {
   formatDuration,
   neverBegun,
   nextItem,
+  numbered,
   onStage,
   owed,
   playedAs,
@@ -79,7 +80,7 @@ export function NowBlock({
       {item?.status === 'now' && <CoverLine script={script} item={item} />}
       {next && state.phase !== 'down' && (
         <Typography sx={{ fontSize: 'stageSmall' }}>
-          <b>Next</b> {numbered(script, next)}
+          <b>Next</b> {withNumber(script, next)}
           <NextTrouble script={script} state={state} next={next} gate={gates.get(next.itemId)} />
           {behind.length > 0 && (
             <Box component="span" sx={{ color: 'warning.main', ml: 6 }}>
@@ -104,15 +105,13 @@ function words(script: Script, state: RunState, c: Cue | undefined): { head: str
   const showing = c && c.showings > 1 ? ` · showing ${c.showing} of ${c.showings}${level}` : '';
   const tries = item.attempts.length > 0 && !item.closed ? ` · attempt ${item.attempts.length + 1}` : '';
   const title = item.standBy ? (playedAs(script, item)?.item.title ?? item.title) : item.title;
-  const head = `NOW · ${numbered(script, { ...item, title })}${showing}${tries}`;
+  const head = `NOW · ${withNumber(script, { ...item, title })}${showing}${tries}`;
   if (item.closed) return { head, line: OUTCOME_WORDS[item.attempts.at(-1)!.outcome] };
   return { head, line: c?.step?.text ?? item.title };
 }
 
-const numbered = (script: Script, { itemId, title }: Pick<ItemState, 'itemId' | 'title'>): string => {
-  const number = script.byItem.get(itemId)?.number;
-  return number === undefined ? title : `${number} · ${title}`;
-};
+const withNumber = (script: Script, { itemId, title }: Pick<ItemState, 'itemId' | 'title'>): string =>
+  numbered(script.byItem.get(itemId)?.number, title);
 
 /** A no-go stays one until it is mended or overruled. */
 function NoGo({ gate }: { gate: Gate | undefined }) {

@@ -1,5 +1,13 @@
 import { Box, Typography } from '@mui/material';
-import { onStage, placeOfNow, timeOfItem, type LiveLanding, type RunState, type Script } from '@hearty/core';
+import {
+  onStage,
+  placeOfNow,
+  slotLeftS,
+  timeOfItem,
+  type LiveLanding,
+  type RunState,
+  type Script,
+} from '@hearty/core';
 import { lightFormat } from 'date-fns';
 import { Kept } from '../session/Kept';
 import { useRunLog } from '../session/runLog';
@@ -21,10 +29,7 @@ export function TopLine({
   rehearsal: boolean;
   landing: LiveLanding | undefined;
 }) {
-  const leftS =
-    state.curtainAt === undefined
-      ? undefined
-      : script.slotS - ((state.downAt ?? now) - state.curtainAt) / 1000;
+  const leftS = slotLeftS(script, state, now);
   const running = state.phase === 'running' || state.phase === 'held';
   const time = running ? timeOfItem(script, state, now) : undefined;
   return (

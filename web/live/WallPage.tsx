@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { announced, type RunState, type Script } from '@hearty/core';
+import { announced, numbered, slotLeftS, type RunState, type Script } from '@hearty/core';
 import { lightFormat } from 'date-fns';
 import { DISPLAY } from '../kit/theme';
 import { useNow } from '../session/here';
@@ -19,10 +19,7 @@ function Wall({ script, state }: { script: Script; state: RunState }) {
   const now = useNow();
   const landing = useLanding(script.file, state);
   const { now: on, next } = announced(script, state, 1);
-  const leftS =
-    state.curtainAt === undefined
-      ? undefined
-      : script.slotS - ((state.downAt ?? now) - state.curtainAt) / 1000;
+  const leftS = slotLeftS(script, state, now);
   return (
     <Box
       component="main"
@@ -35,7 +32,7 @@ function Wall({ script, state }: { script: Script; state: RunState }) {
       }}
     >
       <Typography sx={{ fontSize: '5vmin', fontWeight: 700, overflowWrap: 'anywhere' }}>
-        {on ? `${on.number === undefined ? '' : `${on.number} · `}${on.title}` : script.file.show.title}
+        {on ? numbered(on.number, on.title) : script.file.show.title}
       </Typography>
       <Box>
         <Typography
@@ -75,12 +72,7 @@ function Wall({ script, state }: { script: Script; state: RunState }) {
             {Math.round((1 - landing.withinSlot) * 100)} in 100 run over
           </Box>
         )}
-        {next[0] && (
-          <span>
-            next {next[0].number === undefined ? '' : `${next[0].number} · `}
-            {next[0].title}
-          </span>
-        )}
+        {next[0] && <span>next {numbered(next[0].number, next[0].title)}</span>}
       </Box>
     </Box>
   );

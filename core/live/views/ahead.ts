@@ -8,6 +8,13 @@ import { itemsOf, onStage, playedMs, type ItemState } from '../slices/stage';
 export const showClockS = (state: RunState, nowMs: number): number =>
   state.curtainAt === undefined ? 0 : playedMs(state, state.curtainAt, state.downAt ?? nowMs) / 1000;
 
+/** Seconds of the slot that are left, by the clock since curtain-up; below 0 over it, undefined before curtain-up. Pure. */
+export const slotLeftS = (
+  { slotS }: Pick<Script, 'slotS'>,
+  { curtainAt, downAt }: RunState,
+  nowMs: number,
+) => (curtainAt === undefined ? undefined : slotS - ((downAt ?? nowMs) - curtainAt) / 1000);
+
 /**
  * When each item still to come is likely to begin, in seconds of the show's clock: after what is left of the item on
  * stage, each as long as is likely, in the order in which they now stand. The item on stage is among them, as if it were

@@ -1,4 +1,4 @@
-import { formatClock, formatDuration, type CallLine, type CallSheet } from '@hearty/core';
+import { formatClock, formatDuration, numbered, type CallLine, type CallSheet } from '@hearty/core';
 
 const KINDS: Record<CallLine['kind'], string> = {
   arrive: '',
@@ -9,8 +9,7 @@ const KINDS: Record<CallLine['kind'], string> = {
   leave: '',
 };
 
-export const whatWords = ({ kind, what, number }: CallLine): string =>
-  KINDS[kind] + (number === undefined ? '' : `${number} · `) + what;
+export const whatWords = ({ kind, what, number }: CallLine): string => KINDS[kind] + numbered(number, what);
 
 /** What is worn for a line, and its cautions, each a sentence; empty for most lines. */
 export const warnings = ({ worn, cautions = [] }: CallLine): string[] => [
