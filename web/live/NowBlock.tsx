@@ -55,6 +55,16 @@ export function NowBlock({
           {line}
         </Typography>
       </Box>
+      {c?.shout && (
+        <Box sx={{ border: 3, borderRadius: 1, p: 4 }}>
+          <Typography sx={{ fontSize: 'stageSmall' }}>
+            to the audience, {c.step === c.shout ? 'now' : 'next'}
+          </Typography>
+          <Typography sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 'stageCall', lineHeight: 1.15 }}>
+            {c.shout.text}
+          </Typography>
+        </Box>
+      )}
       {c?.then && state.phase === 'running' && !item?.closed && (
         <Typography sx={{ fontSize: 'stageText' }}>
           <Box component="span" sx={{ color: 'text.secondary' }}>
@@ -66,16 +76,6 @@ export function NowBlock({
       {c?.wait && state.phase === 'running' && <Wait wait={c.wait} now={now} />}
       {c?.window && <Window window={c.window} now={now} />}
       {state.phase === 'running' && c?.begin.map((b) => <BeginHere key={b.itemId + b.taskId} begin={b} />)}
-      {c?.shout && (
-        <Box sx={{ border: 3, borderRadius: 1, p: 4 }}>
-          <Typography sx={{ fontSize: 'stageSmall' }}>
-            to the audience, {c.step === c.shout ? 'now' : 'next'}
-          </Typography>
-          <Typography sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 'stageCall', lineHeight: 1.15 }}>
-            {c.shout.text}
-          </Typography>
-        </Box>
-      )}
       {item?.closed && <Cures script={script} state={state} />}
       {item?.status === 'now' && <CoverLine script={script} item={item} />}
       {next && state.phase !== 'down' && (
