@@ -225,6 +225,36 @@ test('a run nobody has heard of says so, and one opened meanwhile shows nothing 
   expect(tab.state().runId).toBe('second');
 });
 
+test('a run left while its events are being kept is not mixed into the one opened next', async () => {
+  const other = openTab('other');
+  await other.open('first');
+  await other.record(note('of the first'));
+  await until(() => server.events.length === 1);
+
+  const whole = openDisk(`device-${n}`);
+  let keeping = false;
+  let goOn = () => {};
+  const slow: Disk = {
+    ...whole,
+    keep: async (events, as) => {
+      keeping = true;
+      await new Promise<void>((done) => (goOn = done));
+      await whole.keep(events, as);
+    },
+  };
+  const tab = openTab(undefined, { disk: slow });
+  const first = tab.open('first');
+  await until(() => keeping);
+  server.up = false;
+  const second = tab.open('second');
+  goOn();
+  await Promise.all([first, second]);
+  expect(tab.texts()).toEqual([]);
+  server.up = true;
+  await until(() => tab.state().state !== undefined);
+  expect([tab.state().runId, tab.texts()]).toEqual(['second', []]);
+});
+
 test('a write into the ledger is answered for, and one that is refused is told to whoever wrote it', async () => {
   const tab = openTab();
   server.refuses = (e) => (e.run === STORES_LOG && e.tick > 1 ? 'There is less of it than that.' : undefined);

@@ -132,8 +132,10 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
       if (mine !== opening) return;
       const { id, showId, title, openedAt, rehearsal, phase, file } = run;
       show({ id, showId, title, openedAt, rehearsal, phase, file, lastSeq: 0 });
-      take((await outbox.owedOf(runId).catch(() => [])) as RunEvent[]);
-      if (mine === opening) await disk.keepRun(kept!).catch(() => undefined);
+      const owed = await outbox.owedOf(runId).catch(() => []);
+      if (mine !== opening) return;
+      take(owed as RunEvent[]);
+      await disk.keepRun(kept!).catch(() => undefined);
     }
     for (let more = true; more && kept && mine === opening;) {
       const askedAt = outbox.clock();
@@ -143,6 +145,7 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
       if (page.lastSeq < kept.lastSeq) {
         // The server's log is shorter than the one it told of: it was brought back from a backup.
         await outbox.offerAgain(runId);
+        if (mine !== opening) return;
         kept = { ...kept, lastSeq: 0 };
         continue;
       }
@@ -150,6 +153,8 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
       if (page.events.length === 0 && page.lastSeq === kept.lastSeq) continue;
       // Kept here before the place in the log moves on: killed between, they are fetched again.
       await disk.keep(page.events, 'kept').catch(() => undefined);
+      // Another run may be on the screen by now: these are not its events.
+      if (mine !== opening) return;
       take(page.events);
       kept = { ...kept, lastSeq: page.lastSeq, phase: store.getState().state?.phase ?? kept.phase };
       await disk.keepRun(kept).catch(() => undefined);
