@@ -21,7 +21,7 @@ const CORE = [
 const INNER = [['timetable/network', 'timetable/work', 'timetable/place'], ['plan/rules']];
 
 /** The order of the client's folders. */
-const WEB = ['kit', 'session', 'workers', 'features', 'app', 'live'];
+const WEB = ['kit', 'session', 'workers', 'check', 'features', 'app', 'live', 'door'];
 
 const TESTS = '(\\.test\\.tsx?$|^core/testing/)';
 

@@ -1,4 +1,4 @@
-import type { RunEvent } from './live';
+import type { RunEvent, RunRole } from './live';
 import type { Reliability } from './logbook';
 import type { Due } from './plan';
 import type { Good, Problem, ShowFile } from './show';
@@ -63,6 +63,37 @@ export interface EventsPage {
   lastSeq: number;
   more: boolean;
   now: number;
+  /** What the asking device may do in this run. */
+  role: RunRole;
+}
+
+/** Who one is to the server: on its own machine, a planner by passphrase, or a screen of these runs. */
+export interface Here {
+  here: boolean;
+  plans: boolean;
+  /** Whether there is a passphrase to give. */
+  passphrase: boolean;
+  runs: { runId: string; role: RunRole }[];
+}
+
+/** What a code opened. */
+export interface Joined {
+  runId: string;
+  role: RunRole;
+  title: string;
+}
+
+/** Where other machines reach the server, if it is open to them. `here`: it was asked on its own machine. */
+export interface Reach {
+  open: boolean;
+  here: boolean;
+  passphrase: boolean;
+  addresses: string[];
+}
+
+/** The codes that bring screens into a run; none once its curtain is down. */
+export interface Codes {
+  codes: { role: RunRole; code: string }[];
 }
 
 /** Something ticked off for a show: loaded, home again, or prepared. `at` in ms since 1970. */

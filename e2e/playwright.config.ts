@@ -23,6 +23,8 @@ export default defineConfig({
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',
+        // Another machine in the house, to the product and to the browser.
+        '--host-resolver-rules=MAP troupe.example 127.0.0.1',
       ],
     },
   },

@@ -6,16 +6,28 @@ import { join, resolve } from 'node:path';
 
 const root = resolve(import.meta.dirname, '..');
 
+/** A name that browsers of tests find at this machine; see the configuration. */
+const HOUSE = 'troupe.example';
+
 /** The built product on a database of its own, which a test may kill and start again. */
 export class Server {
   private child: ChildProcess | undefined;
   private port = 0;
   private readonly folder = mkdtempSync(join(tmpdir(), 'hearty-e2e-'));
 
-  constructor(private readonly demo: boolean) {}
+  /** `open`: others in the house may come in, by the name `HOUSE`. */
+  constructor(
+    private readonly demo: boolean,
+    private readonly open = false,
+  ) {}
 
   get url() {
     return `http://127.0.0.1:${this.port}`;
+  }
+
+  /** As another machine in the house reaches it: no address of this machine, and plain http. */
+  get houseUrl() {
+    return `http://${HOUSE}:${this.port}`;
   }
 
   /** Starts it, on the port it had before if there was one. */
@@ -24,7 +36,11 @@ export class Server {
       process.execPath,
       [join(root, 'server/dist/main.cjs'), ...(this.demo ? ['--demo'] : [])],
       {
-        env: { ...process.env, HEARTY_PORT: String(this.port), HEARTY_DATA: this.folder, HEARTY_ROOT: root },
+        env: {
+          ...process.env,
+          ...{ HEARTY_PORT: String(this.port), HEARTY_DATA: this.folder, HEARTY_ROOT: root },
+          ...(this.open && { HEARTY_HOST: '0.0.0.0', HEARTY_NAMES: HOUSE }),
+        },
       },
     );
     this.child = child;
@@ -59,14 +75,17 @@ export class Server {
 interface Fixtures {
   /** Whether the database holds the demo troupe. */
   demoData: boolean;
+  /** Whether other machines may come in. */
+  open: boolean;
   server: Server;
 }
 
 /** A test with the product running; it fails when a page breaks or asks anything of another machine. */
 export const test = base.extend<Fixtures>({
   demoData: [true, { option: true }],
-  server: async ({ demoData }, use) => {
-    const server = new Server(demoData);
+  open: [false, { option: true }],
+  server: async ({ demoData, open }, use) => {
+    const server = new Server(demoData, open);
     await server.start();
     await use(server);
     await server.end();
@@ -76,7 +95,9 @@ export const test = base.extend<Fixtures>({
     const wrong: string[] = [];
     context.on(
       'request',
-      (r) => /^(https?:\/\/127\.0\.0\.1:|data:|blob:)/.test(r.url()) || wrong.push(`asked for ${r.url()}`),
+      (r) =>
+        /^(https?:\/\/(127\.0\.0\.1|troupe\.example):|data:|blob:)/.test(r.url()) ||
+        wrong.push(`asked for ${r.url()}`),
     );
     context.on('weberror', (e) => wrong.push(e.error().message));
     await use(context);

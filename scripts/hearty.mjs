@@ -5,7 +5,7 @@ import { bundle, needNode, root } from './tools.mjs';
 
 needNode();
 // What touches the database is the server's; the rest is the core alone.
-const [source, built] = ['backup', 'restore'].includes(process.argv[2])
+const [source, built] = ['backup', 'restore', 'passphrase'].includes(process.argv[2])
   ? ['server/tool.ts', 'server/dist/tool.cjs']
   : ['cli/main.ts', 'cli/dist/hearty.cjs'];
 const file = join(root, built);

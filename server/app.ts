@@ -5,6 +5,7 @@ import {
   oddity,
   type EventsAnswer,
   type EventsPage,
+  type RunRole,
 } from '@hearty/core';
 import { Type } from 'class-transformer';
 import {
@@ -20,11 +21,14 @@ import {
   Min,
 } from 'class-validator';
 import { format } from 'date-fns';
-import express, { type Express, type Request } from 'express';
+import express, { type Express, type Request, type Response } from 'express';
 import compression from 'compression';
 import { join } from 'node:path';
 import { constants } from 'node:zlib';
 import helmet from 'helmet';
+import { Access, type Grants } from './access/access';
+import { accessRoutes } from './access/routes';
+import { foreign, gate, withCookies } from './access/who';
 import { createAnswers } from './answers';
 import type { Db } from './db';
 import { Documents, type Kind } from './documents';
@@ -107,8 +111,9 @@ export interface AppOptions {
   db: Db;
   /** Folder of the built web client; absent in tests of the API. */
   webFolder?: string;
-  /** Serve other machines too: only then are other host names answered. */
+  /** Serve other machines too: only then are other host names answered, these beside the machine's own. */
   open?: boolean;
+  names?: readonly string[];
   version?: string;
   log?: Logger;
   /** Plans beside the answering; in this thread where none is given. */
@@ -123,6 +128,7 @@ export function createApp({
   db,
   webFolder,
   open = false,
+  names = [],
   version = '0',
   log = openLog(),
   planner = plannerHere(db),
@@ -136,6 +142,7 @@ export function createApp({
   const pictures = new Pictures(db);
   const journal = new Journal(db, runs, stores);
   const hub = new Hub();
+  const access = new Access(db);
   pictures.sweep();
   bringUpToDate(db, { runs, stores });
   const answer = createAnswers();
@@ -148,9 +155,11 @@ export function createApp({
       strictTransportSecurity: false,
     }),
   );
-  if (!open) app.use((req, _res, next) => next(foreign(req)));
+  app.use(foreign({ open, names }));
   // Answers quickly rather than small; built files small: they are fetched once.
   app.use('/api', compression({ level: 1 }));
+  // Before a body is read: strangers are not listened to.
+  app.use('/api', withCookies, gate(access, runs.showsPicture));
   // Pictures come with a library file.
   app.use('/api/library-file', express.json({ limit: MOST_LIBRARY }));
   app.use('/api', express.json({ limit: '8mb' }));
@@ -163,6 +172,8 @@ export function createApp({
     db.prepare('SELECT 1').get();
     res.json({ ok: true, version });
   });
+
+  app.use('/api', accessRoutes({ access, runs, open, names }));
 
   const kept = { documents, runs, stores, board };
   app.get('/api/overview', (_req, res) => void res.json(overview(kept, now().day)));
@@ -246,13 +257,14 @@ export function createApp({
     const page: EventsPage = {
       ...runs.events(req.params.id, Number.isSafeInteger(after) ? after : 0),
       now: Date.now(),
+      role: roleIn(res, req.params.id),
     };
     res.json(page);
   });
   app.post('/api/events', (req, res) => {
     const at = Date.now();
     const { events } = checked(EventsBody, req.body);
-    const answer: EventsAnswer = { answers: journal.take(events, at), now: at };
+    const answer: EventsAnswer = { answers: journal.take(events, at, grantsIn(res)), now: at };
     res.json(answer);
     hub.tell(events.map((e) => String((e as { run?: unknown } | null)?.run)));
   });
@@ -335,18 +347,13 @@ const CONTENT_POLICY = {
   'frame-ancestors': ["'self'"],
 };
 
-/** A page elsewhere must not reach a server without passwords through somebody's browser. */
-function foreign(req: Request): HttpError | undefined {
-  const local = (host: string | undefined) => /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(host ?? '');
-  const origin = req.headers.origin;
-  if (local(req.headers.host) && (origin === undefined || local(origin.replace(/^https?:\/\//, ''))))
-    return undefined;
-  return new HttpError(
-    403,
-    'not-local',
-    'This server answers only this machine. Set HEARTY_HOST to open it to others.',
-  );
-}
+/** What the gate found that this request may do. */
+const grantsIn = (res: Response): Grants => res.locals.grants as Grants;
+
+const roleIn = (res: Response, runId: string): RunRole => {
+  const grants = grantsIn(res);
+  return grants === 'all' ? 'stage' : (grants.get(runId) ?? 'viewer');
+};
 
 function kindOf(req: Request): Kind {
   const kind = KINDS.get(String(req.params.kind));

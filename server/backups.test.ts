@@ -15,6 +15,7 @@ import { addDays } from 'date-fns';
 import request from 'supertest';
 import { createApp } from './app';
 import { backUpToday, bringBack, saveCopy } from './backups';
+import { Access } from './access/access';
 import { openDatabase, type Db } from './db';
 import { fillDemoData } from './demo-data';
 import { fillTenYears } from './demo-data/ten-years';
@@ -179,6 +180,26 @@ test('each day leaves one backup, ten are kept, and one that was broken off is s
 
 describe('from a terminal', () => {
   const { spawn, ends } = program('tool.ts');
+
+  test('the passphrase is read from the input, refused where it is short, and taken away again', async () => {
+    const folder = temporaryFolder();
+    const set = async (input: string, ...more: string[]) => {
+      const child = spawn(['passphrase', ...more], { HEARTY_DATA: folder });
+      child.stdin.end(input);
+      return new Promise<number | null>((done) => child.once('exit', done));
+    };
+    const entered = async (words: string) => {
+      const db = openDatabase(folder, MIGRATIONS);
+      const token = await new Access(db).enter(words);
+      db.close();
+      return token !== undefined;
+    };
+    expect(await set('wet gloves, cold hall\nmore\n')).toBe(0);
+    expect(await set('short\n')).toBe(1);
+    expect([await entered('wet gloves, cold hall'), await entered('short')]).toEqual([true, false]);
+    expect(await set('', '--off')).toBe(0);
+    expect(await entered('wet gloves, cold hall')).toBe(false);
+  });
 
   test('a damaged database is put aside and the copy takes its place, once that was agreed', () => {
     const folder = temporaryFolder();

@@ -15,7 +15,21 @@ export function saveCopy(db: Db, path: string): void {
   const unfinished = `${path}.part`;
   rmSync(unfinished, { force: true });
   db.prepare('VACUUM INTO ?').run(unfinished);
+  withoutAccess(unfinished);
   renameSync(unfinished, path);
+}
+
+/** Who may come in is a matter of each machine: no code, passphrase or token leaves it with a copy. */
+const OF_THIS_MACHINE = /^access_/;
+
+function withoutAccess(path: string): void {
+  const copy = new Database(path);
+  try {
+    copy.pragma('secure_delete = ON');
+    for (const table of tablesOf(copy)) if (OF_THIS_MACHINE.test(table)) copy.exec(`DELETE FROM "${table}"`);
+  } finally {
+    copy.close();
+  }
 }
 
 /** The oldest of more than ten copies with such names go; the names sort by their time. */
@@ -175,7 +189,7 @@ export function bringBack(
     keepNewest(backups, BEFORE);
     db.transaction(() => {
       db.pragma('defer_foreign_keys = ON');
-      const tables = tablesOf(db);
+      const tables = tablesOf(db).filter((name) => !OF_THIS_MACHINE.test(name));
       for (const table of [...tables].reverse()) db.exec(`DELETE FROM main."${table}"`);
       for (const table of tables) {
         const names = db.prepare('SELECT name FROM pragma_table_info(?)').pluck().all(table) as string[];

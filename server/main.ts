@@ -1,4 +1,5 @@
 import { join, resolve } from 'node:path';
+import { ownAddresses } from './access/who';
 import { createApp } from './app';
 import { backUpToday } from './backups';
 import { DatabaseRefused, openDatabase } from './db';
@@ -9,8 +10,9 @@ import { openLog } from './log';
 import { plannerInWorker } from './planning/planner';
 
 /**
- * Serves Hearty Stage. Settings from the environment: HEARTY_PORT (4180), HEARTY_HOST (127.0.0.1; anything else opens
- * it to other machines), HEARTY_DATA (folder of the database). `--demo` fills an empty database with the demo troupe,
+ * Serves Hearty Stage. Settings from the environment: HEARTY_PORT (4180), HEARTY_HOST (127.0.0.1; anything else lets
+ * other machines in, by code or passphrase), HEARTY_NAMES (names this machine goes by, beside its own, with commas),
+ * HEARTY_DATA (folder of the database). `--demo` fills an empty database with the demo troupe,
  * `--ten-years` with a troupe of ten years. The first start of a day leaves a backup.
  */
 function main(): void {
@@ -38,6 +40,11 @@ function main(): void {
     ...{ db, planner, dataFolder, migrationsFolder },
     webFolder: join(root, 'web/dist'),
     open,
+    names: (process.env.HEARTY_NAMES ?? '')
+      .toLowerCase()
+      .split(',')
+      .map((name) => name.trim())
+      .filter(Boolean),
     version: process.env.npm_package_version ?? '0',
     log,
   });
@@ -45,7 +52,14 @@ function main(): void {
     if (error) return fail(portTrouble(error, port));
     const address = server.address();
     const actual = typeof address === 'object' && address ? address.port : port;
-    console.log(`Hearty Stage: http://${host}:${actual}`);
+    // Of an address that stands for all of them, the one this machine itself is reached at.
+    console.log(`Hearty Stage: http://${['0.0.0.0', '::'].includes(host) ? 'localhost' : host}:${actual}`);
+    if (open)
+      console.log(
+        `Others in the house: ${ownAddresses()
+          .map((a) => `http://${a}:${actual}`)
+          .join(', ')} (with a code or the passphrase)`,
+      );
     log.info({ host, port: actual, open }, 'serving');
   });
   const stop = () => {

@@ -1,16 +1,24 @@
-import { existsSync, mkdirSync, renameSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { format } from 'date-fns';
 import { parseArgs } from 'node:util';
 import type { Holds, Lost } from '@hearty/core';
+import { Access, LEAST_PASSPHRASE, LEAST_WORDS } from './access/access';
 import { bringBack, previewCopy, saveCopy } from './backups';
 import { DatabaseDamaged, openDatabase, type Db } from './db';
 import { diskTrouble, HttpError } from './errors';
 
-/** `hearty backup` and `hearty restore`: a copy of everything, from a terminal. HEARTY_DATA names the data folder. */
-function main(): void {
+/**
+ * From a terminal: `hearty backup` and `hearty restore`, a copy of everything; `hearty passphrase`, which reads from its
+ * input what planners on other machines must give. HEARTY_DATA names the data folder.
+ */
+async function main(): Promise<void> {
   const { values, positionals } = parseArgs({
-    options: { 'over-newer': { type: 'boolean', default: false }, yes: { type: 'boolean', default: false } },
+    options: {
+      'over-newer': { type: 'boolean', default: false },
+      yes: { type: 'boolean', default: false },
+      off: { type: 'boolean', default: false },
+    },
     allowPositionals: true,
   });
   const [command, file] = positionals;
@@ -27,6 +35,7 @@ function main(): void {
     console.log(path);
     return;
   }
+  if (command === 'passphrase') return setPassphrase(folder, migrations, values.off);
   if (file === undefined)
     throw new Error('“hearty restore” needs the file that “hearty backup” or “Save everything” wrote.');
   if (!existsSync(at(file))) throw new Error(`There is no file ${at(file)}.`);
@@ -54,6 +63,22 @@ function main(): void {
   } finally {
     db.close();
   }
+}
+
+/** Sets the passphrase to the first line of the input, so that it stands in no list of commands; `off` takes it away. */
+async function setPassphrase(folder: string, migrations: string, off: boolean): Promise<void> {
+  if (!off && process.stdin.isTTY) console.log('Type the passphrase, then Enter:');
+  const words = off ? '' : (readFileSync(0, 'utf8').split('\n')[0]?.trim() ?? '');
+  if (!off && words.length < LEAST_PASSPHRASE)
+    throw new Error(`A passphrase ${LEAST_WORDS}. Nothing was changed.`);
+  const db = openDatabase(folder, migrations);
+  await new Access(db).setPassphrase(words);
+  db.close();
+  console.log(
+    off
+      ? 'Nobody plans from other machines any more.'
+      : 'Set. Whoever was in by an older passphrase is asked for this one.',
+  );
 }
 
 /** What is here, to be replaced. A damaged database is put aside where that was agreed, and an empty one begun. */
@@ -93,11 +118,9 @@ function holdAlone(db: Db, folder: string): void {
   }
 }
 
-try {
-  main();
-} catch (error) {
+main().catch((error: unknown) => {
   console.error(
     error instanceof HttpError ? error.says : error instanceof Error ? error.message : String(error),
   );
   process.exit(1);
-}
+});

@@ -29,7 +29,7 @@ interface WithWords {
  * of their good; times of day as "14:05", to 36:00 unless they end with the day; days as "2026-12-12".
  */
 export type Holds =
-  | { as: 'text'; least: number; most: number; long: boolean }
+  | { as: 'text'; least: number; most: number; long: boolean; secret?: true }
   | { as: 'lines'; most: number; longest: number }
   | ({ as: 'number'; whole: boolean } & Between & WithUnit)
   | ({ as: 'temperature' } & Between)
@@ -65,6 +65,13 @@ export const title = (says: Says): FieldOf<'text'> => ({
   least: 1,
   most: MOST_TITLE,
   long: false,
+});
+
+/** A line that nobody looking over a shoulder should read. */
+export const secret = (most: number, says: Says): FieldOf<'text'> => ({
+  ...title(says),
+  most,
+  secret: true,
 });
 
 /** Text that may be empty; in several lines where it may be long. */

@@ -28,6 +28,7 @@ export {
   StruckOut,
   type ActionState,
 } from './slices/talk';
+export * from './roles';
 export * from './moves';
 export * from './cue';
 export * from './dose';

@@ -1,4 +1,5 @@
-import { checkEnvelope, STORES_LOG, type Envelope, type EventAnswer } from '@hearty/core';
+import { checkEnvelope, mayWrite, STORES_LOG, type Envelope, type EventAnswer } from '@hearty/core';
+import type { Grants } from '../access/access';
 import type { Db } from '../db';
 import type { Stores } from '../stores';
 import type { Runs } from './runs';
@@ -18,10 +19,10 @@ export class Journal {
   ) {}
 
   /** What became of each, in their order. When this returns, what was kept is on the disk. */
-  take(values: readonly unknown[], now: number): EventAnswer[] {
+  take(values: readonly unknown[], now: number, grants: Grants = 'all'): EventAnswer[] {
     try {
       return this.db.transaction(() => {
-        const answers = values.map((value) => this.one(value, now));
+        const answers = values.map((value) => this.one(value, now, grants));
         this.runs.settle();
         return answers;
       })();
@@ -31,7 +32,7 @@ export class Journal {
     }
   }
 
-  private one(value: unknown, now: number): EventAnswer {
+  private one(value: unknown, now: number, grants: Grants): EventAnswer {
     const read = checkEnvelope(value);
     if (!read.ok) {
       const { id } = (value ?? {}) as { id?: unknown };
@@ -40,14 +41,26 @@ export class Journal {
     }
     const event = read.value;
     const text = JSON.stringify(event.body) ?? 'null';
-    const says = tooMuch(event, text, now);
+    const says = this.mayNot(event, grants) ?? tooMuch(event, text, now);
     if (says) return { id: event.id, is: 'refused', says };
     if (event.run === STORES_LOG) return this.stores.take(event, text);
     if (event.run.startsWith('show:')) return this.stores.takeTick(event, text);
     return this.runs.take(event, text);
   }
+
+  /** Why whoever sends an event may not write it. What an undo takes back must be what one may write. */
+  private mayNot({ run, kind, body }: Envelope, grants: Grants): string | undefined {
+    if (grants === 'all') return undefined;
+    const role = grants.get(run);
+    const taken =
+      kind === 'undo' ? this.runs.log.get(run, String((body as { eventId?: unknown }).eventId))?.kind : kind;
+    return role && taken !== undefined && mayWrite(role, taken)
+      ? undefined
+      : 'This screen may not write that: it was let in for less. Ask for the code of the stage.';
+  }
 }
 
+/** What of an event is larger or later than there is room for. */
 function tooMuch(event: Envelope, text: string, now: number): string | undefined {
   const most = event.run === STORES_LOG ? MOST_LEDGER_BYTES : MOST_BYTES;
   // A letter takes at most three bytes.

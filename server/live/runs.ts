@@ -144,7 +144,7 @@ export class Runs {
   }
 
   /** Events after a place in the log, in the order they arrived. A row that cannot be read any more is passed over. */
-  events(runId: string, after: number, limit = PAGE): Omit<EventsPage, 'now'> {
+  events(runId: string, after: number, limit = PAGE): Omit<EventsPage, 'now' | 'role'> {
     const { events, lastSeq } = this.log.read(runId, after, limit);
     // A log that is shorter than what was asked after is not the one the asker knew: a backup was brought back.
     const end = events.length > 0 ? lastSeq : Math.min(after, this.log.lastSeq(runId));
@@ -255,6 +255,13 @@ export class Runs {
       this.project(id, run);
     }
   }
+
+  /** Whether a picture stands in the show of a run. */
+  showsPicture = (id: string, pictureId: string): boolean =>
+    this.db
+      .prepare('SELECT 1 FROM run WHERE id = ? AND instr(file, ?) > 0')
+      .pluck()
+      .get(id, `"${pictureId}"`) === 1;
 
   private fileOf(id: string): ShowFile {
     return JSON.parse(

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { Root } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
+import { whenShutOut } from '../session/api';
 import { followOutbox } from '../session/touched';
 import { useSettings } from '../session/settings';
 import { Providers } from './Providers';
@@ -19,6 +20,8 @@ function App() {
 
 /** The planning screens. */
 export function start(root: Root): void {
+  // What was typed is kept on the device, and is here again after the door.
+  whenShutOut(() => location.replace(`/enter?to=${encodeURIComponent(location.pathname)}`));
   followOutbox();
   root.render(<App />);
 }

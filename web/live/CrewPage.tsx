@@ -1,10 +1,11 @@
-import { Box, ButtonBase, Typography } from '@mui/material';
+import { Box, ButtonBase, Link, Typography } from '@mui/material';
 import {
   announced,
   clockOf,
   crewLines,
   cuesOf,
   formatDuration,
+  mayWrite,
   numbered,
   type Announced,
   type CrewLine,
@@ -16,9 +17,9 @@ import {
 import { lightFormat } from 'date-fns';
 import { DISPLAY } from '../kit/theme';
 import { useNow } from '../session/here';
-import { record, useRunLog } from '../session/runLog';
-import { Kept } from '../session/Kept';
+import { record } from '../session/runLog';
 import { usePlan } from '../workers/planner';
+import { KeptWords } from './KeptWords';
 import { LivePage } from './LivePage';
 import { Target } from './Target';
 import { useAwake } from './useAwake';
@@ -26,10 +27,10 @@ import { useAwake } from './useAwake';
 /** One of the crew, behind the scenes: what to begin, fetch, put on next, with countdowns; done with one tap. */
 export const CrewPage = ({ runId, personId }: { runId: string; personId: string | undefined }) => (
   <LivePage runId={runId} title="crew">
-    {({ script, state }) => {
+    {({ script, state, role }) => {
       const person = personId === undefined ? undefined : script.people.get(personId);
       return person ? (
-        <Crew script={script} state={state} person={person} />
+        <Crew runId={runId} script={script} state={state} person={person} may={mayWrite(role, 'task done')} />
       ) : (
         <WhoAreYou script={script} runId={runId} />
       );
@@ -65,10 +66,18 @@ const SHEETS = { forecast: false, parts: { callSheets: true } };
 /** So many lines are drawn; what is later comes when its time comes nearer. */
 const MOST_LINES = 8;
 
-function Crew({ script, state, person }: { script: Script; state: RunState; person: Person }) {
+interface CrewProps {
+  runId: string;
+  script: Script;
+  state: RunState;
+  person: Person;
+  /** Whether this device may tick work off. */
+  may: boolean;
+}
+
+function Crew({ runId, script, state, person, may }: CrewProps) {
   useAwake(state.phase !== 'down');
   const now = useNow();
-  const online = useRunLog((s) => s.online);
   const { plan } = usePlan(script.file, SHEETS);
   const sheet = plan?.callSheets?.find((s) => s.personId === person.id);
   const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now) : [];
@@ -91,8 +100,11 @@ function Crew({ script, state, person }: { script: Script; state: RunState; pers
         </Typography>
         <b>{person.name}</b>
         <span>{phaseWords(state)}</span>
+        <Link href={`/check/${runId}`} color="inherit">
+          Checks
+        </Link>
         <Box component="span" role="status" sx={{ color: 'secondary.main' }}>
-          <Kept online={online} />
+          <KeptWords />
         </Box>
       </Box>
       <OnStage on={on} next={next} narrates={role === 'narrator'} />
@@ -103,7 +115,7 @@ function Crew({ script, state, person }: { script: Script; state: RunState; pers
         </Typography>
         <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
           {lines.slice(0, MOST_LINES).map((line) => (
-            <Line key={line.key} line={line} script={script} />
+            <Line key={line.key} line={line} script={script} may={may} />
           ))}
         </Box>
       </Box>
@@ -174,7 +186,7 @@ const Cues = ({ cues }: { cues: StepCue[] }) => (
   </Box>
 );
 
-function Line({ line, script }: { line: CrewLine; script: Script }) {
+function Line({ line, script, may }: { line: CrewLine; script: Script; may: boolean }) {
   const { kind, what, forItem, place, inS, atS, now, tick, number } = line;
   const title =
     kind === 'on stage' || kind === 'help'
@@ -216,7 +228,7 @@ function Line({ line, script }: { line: CrewLine; script: Script }) {
         >
           {whenWords(now, inS, clockOf(script, [atS])(atS))}
         </Typography>
-        {tick && (
+        {tick && may && (
           <ButtonBase
             aria-label={`Done: ${what}`}
             onClick={() => void record({ kind: 'task done', body: tick })}

@@ -1,4 +1,4 @@
-import { Box, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { Loading, WindowTitle } from '../kit/States';
 import { RefusedCorner } from '../session/Kept';
@@ -36,6 +36,11 @@ export function LivePage({
                 {failed ||
                   'The server does not answer, and this device has not seen the run before. Trying again …'}
               </Typography>
+              {failed && (
+                <Button variant="contained" href="/join" sx={{ mt: 4 }}>
+                  Join with a code
+                </Button>
+              )}
             </>
           ) : (
             <Loading what="the run" />

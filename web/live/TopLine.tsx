@@ -1,3 +1,4 @@
+import { KeptWords } from './KeptWords';
 import { Box, Typography } from '@mui/material';
 import {
   onStage,
@@ -9,8 +10,6 @@ import {
   type Script,
 } from '@hearty/core';
 import { lightFormat } from 'date-fns';
-import { Kept } from '../session/Kept';
-import { useRunLog } from '../session/runLog';
 
 const minutes = (s: number) =>
   `${Math.floor(Math.abs(s) / 60)} min ${String(Math.floor(Math.abs(s) % 60)).padStart(2, '0')} s`;
@@ -69,7 +68,7 @@ export function TopLine({
         </Box>
       )}
       <Box component="span" role="status" sx={{ color: 'secondary.main' }}>
-        <Kept online={useRunLog((s) => s.online)} />
+        <KeptWords />
       </Box>
     </Box>
   );

@@ -8,12 +8,13 @@ import { StagePage } from './StagePage';
 
 /** Screens besides the stage: loaded where they are asked for. */
 const CrewPage = lazy(async () => ({ default: (await import('./CrewPage')).CrewPage }));
+const CheckPage = lazy(async () => ({ default: (await import('./CheckPage')).CheckPage }));
 const WallPage = lazy(async () => ({ default: (await import('./WallPage')).WallPage }));
 
 /** The screens of a running show: one address each, so that nothing has to find its way on a phone in the wings. */
 export function start(root: Root): void {
   const [, screen, runId, personId] =
-    /^\/(stage|crew|wall)\/([A-Za-z0-9_-]+)(?:\/([A-Za-z0-9_-]+))?\/?$/.exec(location.pathname) ?? [];
+    /^\/(stage|crew|check|wall)\/([A-Za-z0-9_-]+)(?:\/([A-Za-z0-9_-]+))?\/?$/.exec(location.pathname) ?? [];
   root.render(
     <StrictMode>
       <ThemeProvider theme={themeOf('night')}>
@@ -24,6 +25,8 @@ export function start(root: Root): void {
               <LostWords />
             ) : screen === 'crew' ? (
               <CrewPage runId={runId} personId={personId} />
+            ) : screen === 'check' ? (
+              <CheckPage runId={runId} />
             ) : screen === 'wall' ? (
               <WallPage runId={runId} />
             ) : (

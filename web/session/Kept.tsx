@@ -2,26 +2,6 @@ import { Box, Button, Paper, Typography } from '@mui/material';
 import { download } from '../kit/download';
 import { outbox, useOutbox } from './outbox';
 
-const WHY = {
-  gone: 'no server',
-  hanging: 'the server does not answer in time',
-  full: 'the server’s disk is full',
-  refused: 'the server takes nothing',
-} as const;
-
-/** What of this device's events is kept where, and why not further, in a few words. */
-function useKeptWords(online: boolean): string {
-  const { waiting, trouble, onlyInTab } = useOutbox((s) => s);
-  const here = waiting === 0 ? 'all kept' : `${waiting} kept here`;
-  if (onlyInTab > 0) return `this device is full · ${onlyInTab} in this tab only: leave it open`;
-  if (trouble !== 'none') return `${WHY[trouble]} · ${here}`;
-  if (!online) return `${WHY.gone} · ${here}`;
-  return waiting > 0 ? `sending ${waiting}` : 'all kept';
-}
-
-/** `online`: whether the server answers for what is shown beside it. */
-export const Kept = ({ online }: { online: boolean }) => <>{useKeptWords(online)}</>;
-
 /** Said on pages that write into a log, while the server does not take it. */
 export function OwedLine() {
   const { waiting, trouble, onlyInTab, says } = useOutbox((s) => s);

@@ -26,6 +26,12 @@ interface Init {
   signal?: AbortSignal;
 }
 
+let shutOut: () => void = () => undefined;
+/** Called when the server does not know this device: it was not let in, or is no longer. */
+export const whenShutOut = (told: () => void): void => {
+  shutOut = told;
+};
+
 /** How long an answer may take before it is given up, in ms. */
 const PATIENCE_MS = 30_000;
 
@@ -54,6 +60,7 @@ export async function api<T>(path: string, init?: Init): Promise<T> {
   // A proxy in between answers without our envelope when the server is gone.
   if (!json.error) throw new ApiError('offline', 'The server does not answer. Is it running?');
   const { code, says, fields, theirs } = json.error;
+  if (code === 'who') shutOut();
   throw new ApiError(code, says, fields, theirs);
 }
 

@@ -28,3 +28,6 @@ export function useNow(): number {
   }, []);
   return now;
 }
+
+/** Whether the browser opens this page again without the server: not on plain http from another machine. */
+export const opensAlone = (): boolean => window.isSecureContext;

@@ -1,4 +1,4 @@
-import type { RunState, Script, ShowFile } from '@hearty/core';
+import type { RunRole, RunState, Script, ShowFile } from '@hearty/core';
 import { useEffect } from 'react';
 import { openRun, useRunLog } from './runLog';
 
@@ -7,6 +7,8 @@ export interface OpenRun {
   script: Script;
   state: RunState;
   rehearsal: boolean;
+  /** What this device may do in it. */
+  role: RunRole;
 }
 
 /** The run with this id as it stands: a fold of its log. Undefined while it is fetched, or without an id. */
@@ -14,6 +16,8 @@ export function useRun(runId: string | undefined): OpenRun | undefined {
   useEffect(() => {
     if (runId) void openRun(runId);
   }, [runId]);
-  const { runId: open, script, state, rehearsal } = useRunLog((s) => s);
-  return open === runId && script && state ? { file: script.file, script, state, rehearsal } : undefined;
+  const { runId: open, script, state, rehearsal, role } = useRunLog((s) => s);
+  return open === runId && script && state
+    ? { file: script.file, script, state, rehearsal, role }
+    : undefined;
 }

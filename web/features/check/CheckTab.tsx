@@ -1,248 +1,34 @@
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
-import {
-  clockOf,
-  gates,
-  judge,
-  looksAt,
-  wornIn,
-  wornSaid,
-  type Check,
-  type PlacedMark,
-  type RunState,
-  type Script,
-} from '@hearty/core';
-import { Box, Button, Paper, Typography } from '@mui/material';
-import { addSeconds, parseISO } from 'date-fns';
-import { useSnackbar } from 'notistack';
-import { useMemo } from 'react';
-import { OnPaper } from '../../kit/paper';
-import { Looks } from '../../kit/pictures';
+import { Button } from '@mui/material';
+import { Link } from 'react-router';
 import { Loading } from '../../kit/States';
-import { useNow } from '../../session/here';
-import { record, undoLast } from '../../session/runLog';
 import { useShow } from '../../session/show';
 import { useRun } from '../../session/useRun';
-import { usePlan } from '../../workers/planner';
 import { PlanChanged } from '../live/PlanChanged';
 import { StartRun } from '../live/StartRun';
-import { today } from '../stores/stock';
-import { CheckRow } from './CheckRow';
-import { CheckSheet } from './CheckSheet';
-import { Gates, gatesWords } from './Gates';
+import { Checks } from '../../check/Checks';
 
 /** The set-up before doors: mark after mark, and which items are go. */
 export function CheckTab() {
   const { file, openRun } = useShow();
   if (!openRun) return <StartRun showId={file.show.id} label="Start checking the set-up" />;
-  return <Checks runId={openRun.id} showId={file.show.id} />;
+  return <CheckOpen runId={openRun.id} />;
 }
 
-/** What the set-up wants of a plan. */
-const CHECKS = { forecast: false, parts: { checks: true } };
-
-function Checks({ runId, showId }: { runId: string; showId: string }) {
+/** The checks of the run of the show that is open, and what has become of its plan since. */
+function CheckOpen({ runId }: { runId: string }) {
   const run = useRun(runId);
-  // The run's own file: what was planned when the run was opened is what is checked.
-  const { plan, fresh } = usePlan(run?.file, CHECKS);
-  const now = useNow();
-  const checks = plan?.checks;
-  // What goes stale does so by the minute.
-  const minute = Math.floor(now / 60_000) * 60_000;
-  const verdicts = useMemo(
-    () => (run && checks ? gates(run.script, checks, run.state, minute) : []),
-    [run, checks, minute],
-  );
-  if (!run || !checks || !fresh) return <Loading what="the checks" />;
-  const { state, script } = run;
-  const { show } = run.file;
-  const before = checks.filter((c) => c.dueS === undefined);
-  const later = checks.filter((c) => c.dueS !== undefined).sort((a, b) => a.dueS! - b.dueS!);
-  const answered = checks.filter(
-    (c) => !['open', 'stale'].includes(judge(c, state.checks.get(c.id), minute)),
-  ).length;
-  const places = [...new Map(before.map((c) => [c.markId, c.place]))];
-  const clock = clockOf(
-    script,
-    later.map((c) => c.dueS!),
-  );
-  const leftS = (itemId: string) => {
-    const startS = plan.timetable.items.find((i) => i.itemId === itemId)?.startS;
-    if (startS === undefined || show.date !== today()) return undefined;
-    return (addSeconds(parseISO(show.date), script.upS + startS).getTime() - now) / 1000;
-  };
-  return (
-    <OnPaper
-      title={`${show.title}: checks`}
-      paper={() => <CheckSheet script={script} checks={checks} state={state} now={minute} />}
-    >
-      <PlanChanged runId={runId} run={run} />
-      <Box sx={standingSx}>
-        <Typography role="status" sx={{ flex: 1 }}>
-          <b>{gatesWords(verdicts)}.</b> {answered} of {checks.length} checked.
-        </Typography>
-        <Button href="#gates" sx={{ display: { md: 'none' } }}>
-          Which?
-        </Button>
-        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Box>
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 6,
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 320px' },
-          alignItems: 'start',
-        }}
-      >
-        <Box>
-          {places.map(([markId, place]) => {
-            const mine = before.filter((c) => c.markId === markId);
-            return (
-              <Box key={markId} component="section" aria-label={place} sx={{ mb: 6 }}>
-                <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center', mb: 1 }}>
-                  <Typography
-                    variant="h2"
-                    sx={{
-                      flex: 1,
-                      overflowWrap: 'anywhere',
-                      '&::first-letter': { textTransform: 'uppercase' },
-                    }}
-                  >
-                    {place}
-                  </Typography>
-                  <AllThere place={place} checks={mine} state={state} now={minute} />
-                </Box>
-                <Warnings script={script} markId={markId} />
-                <Looks looks={looksAt(script, markId)} />
-                <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-                  {mine.map((c) => (
-                    <CheckRow key={c.id} check={c} state={state} now={minute} />
-                  ))}
-                </Paper>
-              </Box>
-            );
-          })}
-          {later.length > 0 && (
-            <Box component="section" sx={{ mb: 6 }}>
-              <Typography variant="h2" sx={{ mb: 1 }}>
-                After doors
-              </Typography>
-              <Typography color="textSecondary" sx={{ mb: 2 }}>
-                Begun after doors: look at each when it is ready; until then it holds nothing up.
-              </Typography>
-              <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-                {later.map((c) => (
-                  <CheckRow key={c.id} check={c} state={state} now={minute} due={clock(c.dueS!)} />
-                ))}
-              </Paper>
-            </Box>
-          )}
-        </Box>
-        <Gates gates={verdicts} script={script} showId={showId} leftS={leftS} />
-      </Box>
-    </OnPaper>
-  );
-}
-
-/** How it stands, in sight while one walks the stage. */
-const standingSx = {
-  display: 'flex',
-  flexWrap: 'wrap',
-  alignItems: 'center',
-  gap: 2,
-  mb: 2,
-  py: 1,
-  position: 'sticky',
-  top: 0,
-  zIndex: 3,
-  bgcolor: 'background.default',
-} as const;
-
-/** The most that one press says of; what is more takes another. */
-const MOST_AT_ONCE = 200;
-
-/** One press says that everything still open at a mark is there; numbers are read one by one. */
-function AllThere({
-  place,
-  checks,
-  state,
-  now,
-}: {
-  place: string;
-  checks: readonly Check[];
-  state: RunState;
-  now: number;
-}) {
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const open = checks.filter(
-    (c) => c.kind !== 'measured' && ['open', 'stale'].includes(judge(c, state.checks.get(c.id), now)),
-  );
-  const press = async () => {
-    const checkIds = open.slice(0, MOST_AT_ONCE).map((c) => c.id);
-    const id = await record({ kind: 'all there', body: { checkIds } });
-    enqueueSnackbar(`${checkIds.length} at ${place}: all there.`, {
-      action: (key) => (
-        <Button
-          color="inherit"
-          onClick={() => {
-            closeSnackbar(key);
-            void undoLast(id);
-          }}
-        >
-          Undo
-        </Button>
-      ),
-    });
-  };
-  if (open.length === 0) return null;
-  return (
-    <Button
-      variant="outlined"
-      sx={{ minHeight: 44 }}
-      aria-label={`All there at ${place}: ${open.length}`}
-      onClick={() => void press()}
-    >
-      All there ({open.length})
-    </Button>
-  );
-}
-
-/** What a mark is like, and what is worn and warned of in what is played there. */
-function Warnings({ script, markId }: { script: Script; markId: string }) {
-  const mark = script.marks.all.find((m) => m.id === markId);
-  const here = script.items.filter((i) => i.standing?.mark.id === markId);
-  const lines = here.flatMap(({ item, demo }) => {
-    const said = demo ? [...wornSaid(wornIn(demo, script.goods)), ...demo.cautions] : [];
-    return said.length ? [{ id: item.id, title: item.title, said }] : [];
-  });
+  if (!run) return <Loading what="the checks" />;
   return (
     <>
-      {mark && <Typography color="textSecondary">{markWords(mark)}</Typography>}
-      {lines.length > 0 && (
-        <Box
-          component="section"
-          aria-label={`Worn, and cautions: ${mark?.name ?? ''}`}
-          sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 3, mb: 2 }}
-        >
-          {lines.map(({ id, title, said }) => (
-            <Typography key={id} sx={{ fontSize: 'small' }}>
-              <b>{title}:</b> {said.map((s) => (s.endsWith('.') ? s : `${s}.`)).join(' ')}
-            </Typography>
-          ))}
-        </Box>
-      )}
+      <PlanChanged runId={runId} run={run} />
+      <Checks
+        run={run}
+        onward={
+          <Button variant="contained" fullWidth component={Link} to={`/shows/${run.file.show.id}/live`}>
+            On to the stage
+          </Button>
+        }
+      />
     </>
   );
 }
-
-const markWords = ({ wideM, deepM, spots, socket, waterNear, lacking }: PlacedMark): string =>
-  [
-    lacking && 'not written down at this venue',
-    wideM !== undefined && deepM !== undefined && `${wideM} × ${deepM} m`,
-    spots > 1 && `${spots} spots`,
-    socket && 'socket',
-    waterNear && 'water near',
-  ]
-    .filter(Boolean)
-    .join(' · ');

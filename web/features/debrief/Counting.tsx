@@ -4,10 +4,10 @@ import { Box, Button, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { download } from '../../kit/download';
 import { FieldIn } from '../../kit/fields';
+import { Keep } from '../../kit/Keep';
 import { undoLast } from '../../session/runLog';
 import type { OpenRun } from '../../session/useRun';
 import { Section, say } from './common';
-import { Keep } from './Words';
 
 const REASON = { reason: fieldOf(StruckOut, 'reason') };
 

@@ -3,7 +3,7 @@ import { afterRun, formatAmount, type LeftoverLine } from '@hearty/core';
 import { format } from 'date-fns';
 import { useMemo } from 'react';
 import { useInStores, useStores, useWrite } from '../../session/stores';
-import { today } from '../stores/stock';
+import { today } from '../../kit/day';
 import { Section } from './common';
 
 /** What the run used, written into the stores' ledger with one press; once, however often it is pressed. */

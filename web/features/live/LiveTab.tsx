@@ -1,6 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useShow } from '../../session/show';
 import { PlanChanged } from './PlanChanged';
+import { Screens } from './Screens';
 import { StartRun } from './StartRun';
 import { useRun } from '../../session/useRun';
 
@@ -18,7 +19,7 @@ export function LiveTab() {
     );
   }
   return (
-    <Box sx={{ maxWidth: 560, my: 6 }}>
+    <Box sx={{ maxWidth: 820, my: 6 }}>
       {run && <PlanChanged runId={openRun.id} run={run} />}
       <Typography variant="h2" sx={{ mb: 2 }}>
         {openRun.phase === 'before' ? 'The stage is set' : 'The show is on'}
@@ -41,7 +42,11 @@ export function LiveTab() {
         <Button variant="outlined" component="a" href={`/wall/${openRun.id}`} target="_blank">
           Wall clock
         </Button>
+        <Button variant="outlined" component="a" href={`/check/${openRun.id}`} target="_blank">
+          Checks
+        </Button>
       </Box>
+      <Screens runId={openRun.id} />
     </Box>
   );
 }

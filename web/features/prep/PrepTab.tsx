@@ -22,7 +22,7 @@ import { useShow } from '../../session/show';
 import { useTicks } from '../../session/stores';
 import { useNow } from '../../session/here';
 import { usePlan } from '../../workers/planner';
-import { today } from '../stores/stock';
+import { today } from '../../kit/day';
 import { CallSheets } from './CallSheets';
 import { Day } from './Day';
 

@@ -15,7 +15,8 @@ import { SaveFailed } from '../../session/SaveFailed';
 import { useWrite } from '../../session/stores';
 import { newId } from '../../session/ids';
 import { useSettings } from '../../session/settings';
-import { dayWords, moveOf, today, untilWords, type Stock } from './stock';
+import { dayWords, moveOf, untilWords, type Stock } from './stock';
+import { today } from '../../kit/day';
 
 export interface MoveWish {
   kind: 'bought' | 'used' | 'binned' | 'opened';

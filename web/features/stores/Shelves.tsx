@@ -22,7 +22,8 @@ import { Empty } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { Wide } from '../../kit/Wide';
 import { MoveDialog, type MoveWish } from './MoveDialog';
-import { amountWords, stockOf, today, untilWords, type Stock } from './stock';
+import { amountWords, stockOf, untilWords, type Stock } from './stock';
+import { today } from '../../kit/day';
 
 /** Every good with its lots: how much, until when, and what the shows to come have spoken for. */
 export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (good: Stored<Good>) => void }) {

@@ -1,6 +1,7 @@
 import { format, addDays } from 'date-fns';
 import type { LotStock, StoresAnswer } from '@hearty/core';
-import { amountWords, moveOf, stockOf, today, untilWords } from './stock';
+import { amountWords, moveOf, stockOf, untilWords } from './stock';
+import { today } from '../../kit/day';
 
 const day = (n: number) => format(addDays(new Date(), n), 'yyyy-MM-dd');
 const lot = (id: string, goodId: string, shelf: number, more: Partial<LotStock> = {}): LotStock => ({

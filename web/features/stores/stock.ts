@@ -1,3 +1,4 @@
+import { today } from '../../kit/day';
 import {
   formatAmount,
   type BuyLine,
@@ -38,8 +39,6 @@ export function stockOf({ goods, lots }: Pick<StoresAnswer, 'goods' | 'lots'>): 
 
 /** Made once: to compare by it is many times quicker than `localeCompare`. */
 const byName = new Intl.Collator('en');
-
-export const today = () => format(new Date(), 'yyyy-MM-dd');
 
 /** A line for the ledger, written here and now. */
 export const moveOf = (

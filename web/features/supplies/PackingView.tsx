@@ -20,7 +20,7 @@ import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
 import { OnPaper } from '../../kit/paper';
 import { useShow } from '../../session/show';
-import { today } from '../stores/stock';
+import { today } from '../../kit/day';
 import { PackingSheet } from './PackingSheet';
 import { SuppliesViews } from './SuppliesViews';
 

@@ -182,6 +182,7 @@ function Typed(props: DrawnProps) {
         inputLabel: { shrink: true },
         htmlInput: {
           autoComplete: 'off',
+          ...(field.as === 'text' && field.secret && { type: 'password', autoComplete: 'current-password' }),
           ...((hiddenLabel ?? props.says) && { 'aria-label': hiddenLabel ?? props.says }),
           ...(field.as === 'number' && field.min >= 0 && { inputMode: 'decimal' }),
         },

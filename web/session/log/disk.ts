@@ -1,4 +1,4 @@
-import type { Envelope, RunSummary, ShowFile } from '@hearty/core';
+import type { Envelope, RunRole, RunSummary, ShowFile } from '@hearty/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
 /** Where an event of this device stands: owed to the server, kept there, refused by it, or refused and put away here. */
@@ -20,6 +20,8 @@ export interface KeptRun {
   openedAt: number;
   rehearsal: boolean;
   phase: string;
+  /** What this device may do in it; everything where nothing is said. */
+  role?: RunRole;
   file: ShowFile;
   lastSeq: number;
 }

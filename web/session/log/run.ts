@@ -6,6 +6,7 @@ import {
   type Run,
   type RunEvent,
   type RunFold,
+  type RunRole,
   type RunState,
   type Script,
   type ShowFile,
@@ -21,6 +22,8 @@ export interface RunLogState {
   script: Script | undefined;
   state: RunState | undefined;
   rehearsal: boolean;
+  /** What this device may do in the run. */
+  role: RunRole;
   /** Whether the server answers. */
   online: boolean;
   /** Why this run cannot be shown. */
@@ -42,9 +45,10 @@ const CLOSED = {
   script: undefined,
   state: undefined,
   rehearsal: false,
+  role: 'stage',
   online: true,
   failed: '',
-} satisfies RunLogState;
+} as const satisfies RunLogState;
 
 /** The run this screen shows: a fold of its log, from this device first, joined with the server's from then on. */
 export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLogOptions) {
@@ -75,7 +79,7 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
     // A run kept here may have been opened by an older version.
     const of = script(upgradeShowFile(run.file) as ShowFile);
     fold = foldRun(of);
-    store.setState({ script: of, state: fold.state, rehearsal: run.rehearsal });
+    store.setState({ script: of, state: fold.state, rehearsal: run.rehearsal, role: run.role ?? 'stage' });
   }
 
   /** Opens a run; where it is open already nothing changes. */
@@ -148,6 +152,12 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
         if (mine !== opening) return;
         kept = { ...kept, lastSeq: 0 };
         continue;
+      }
+      if (page.role !== store.getState().role) {
+        store.setState({ role: page.role });
+        kept = { ...kept, role: page.role };
+        await disk.keepRun(kept).catch(() => undefined);
+        if (mine !== opening) return;
       }
       more = page.more;
       if (page.events.length === 0 && page.lastSeq === kept.lastSeq) continue;

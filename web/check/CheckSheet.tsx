@@ -1,8 +1,8 @@
 import { judge, looksAt, type Check, type RunState, type Script } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { Fragment } from 'react';
-import { LooksOnPaper } from '../../kit/pictures';
-import { PaperTable, Sheet } from '../../kit/paper';
+import { LooksOnPaper } from '../kit/pictures';
+import { PaperTable, Sheet } from '../kit/paper';
 
 /** The checks as a list to walk the stage with, pencil in hand; what is answered already stands there. */
 export function CheckSheet({

@@ -1,8 +1,8 @@
 import { Box, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import { declare, judge, type Check, type RunState, type Verdict } from '@hearty/core';
 import { format } from 'date-fns';
-import { Drawn } from '../../kit/fields';
-import { record } from '../../session/runLog';
+import { Drawn } from '../kit/fields';
+import { record } from '../session/runLog';
 
 /** What the two answers to a check are called. */
 const ANSWERS: Record<Exclude<Check['kind'], 'measured'>, [yes: string, no: string]> = {
@@ -16,11 +16,14 @@ export function CheckRow({
   check,
   state,
   now,
+  may,
   due,
 }: {
   check: Check;
   state: RunState;
   now: number;
+  /** Whether this device may answer. */
+  may: boolean;
   /** The time of day at which it comes up, where that is in the show. */
   due?: string;
 }) {
@@ -54,10 +57,11 @@ export function CheckRow({
       </Box>
       <VerdictWord verdict={verdict} at={answer?.at} />
       {check.kind === 'measured' ? (
-        <Reading check={check} value={answer?.value} onValue={put} />
+        <Reading may={may} check={check} value={answer?.value} onValue={put} />
       ) : (
         <ToggleButtonGroup
           exclusive
+          disabled={!may}
           value={verdict === 'stale' ? null : (answer?.value ?? null)}
           onChange={(_e, value: boolean | null) => put(value)}
           aria-label={check.title}
@@ -89,10 +93,12 @@ const toggleSx = {
 const MOST = 1e9;
 
 function Reading({
+  may,
   check,
   value,
   onValue,
 }: {
+  may: boolean;
   check: Check;
   value: boolean | number | undefined;
   onValue: (value: number | null) => void;
@@ -108,6 +114,7 @@ function Reading({
       says={`${check.title}, ${unit}`}
       value={typeof value === 'number' ? value : undefined}
       onValue={(read) => onValue(typeof read === 'number' ? Math.round(read * 100) / 100 : null)}
+      disabled={!may}
       sx={{ width: 160 }}
     />
   );

@@ -1,7 +1,7 @@
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
-import { formatDuration, standByOf, type Gate, type Script } from '@hearty/core';
-import { Link } from 'react-router';
-import { record } from '../../session/runLog';
+import { formatDuration, standByOf, type Gate, type RunRole, type Script } from '@hearty/core';
+import type { ReactNode } from 'react';
+import { record } from '../session/runLog';
 
 const WORDS: Record<Gate['verdict'], string> = {
   go: 'Go',
@@ -28,14 +28,17 @@ export function gatesWords(list: readonly Gate[]): string {
 export function Gates({
   gates: list,
   script,
-  showId,
   leftS,
+  role,
+  onward,
 }: {
   gates: readonly Gate[];
   script: Script;
-  showId: string;
   /** Seconds until an item is to begin; undefined on any other day. */
   leftS: (itemId: string) => number | undefined;
+  role: RunRole;
+  /** The way on from here. */
+  onward: ReactNode;
 }) {
   return (
     <Paper
@@ -77,16 +80,16 @@ export function Gates({
                 {reason}
               </Typography>
             ))}
-            {gate.verdict === 'no-go' && <WaysOut gate={gate} script={script} leftS={leftS(gate.itemId)} />}
+            {gate.verdict === 'no-go' && role === 'stage' && (
+              <WaysOut gate={gate} script={script} leftS={leftS(gate.itemId)} />
+            )}
           </Box>
         ))}
       </Box>
       <Typography color="textSecondary" sx={{ fontSize: 'small', my: 2 }}>
         The venue’s rules, local codes and trained people come first; a go here is not a permission.
       </Typography>
-      <Button variant="contained" fullWidth component={Link} to={`/shows/${showId}/live`}>
-        On to the stage
-      </Button>
+      {onward}
     </Paper>
   );
 }

@@ -1,0 +1,136 @@
+import { RUN_ROLES, type Codes, type Here, type Joined, type Reach, type RunRole } from '@hearty/core';
+import { IsBoolean, IsIn, IsString, MaxLength, ValidateIf, MinLength } from 'class-validator';
+import { Router, type Request } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import { checked, HttpError, notFound } from '../errors';
+import type { Runs } from '../live/runs';
+import { LEAST_PASSPHRASE, LEAST_WORDS, type Access } from './access';
+import { give, grantsOf, isHere, ownAddresses, takeBack } from './who';
+
+class JoinBody {
+  @IsString() @MaxLength(40) code!: string;
+}
+
+class EnterBody {
+  @IsString() @MaxLength(200) passphrase!: string;
+}
+
+class PassphraseBody {
+  @ValidateIf((body: PassphraseBody) => body.passphrase !== '')
+  @MinLength(LEAST_PASSPHRASE, { message: LEAST_WORDS })
+  @MaxLength(200)
+  @IsString()
+  passphrase!: string;
+}
+
+class CodeBody {
+  @IsIn(RUN_ROLES) role!: RunRole;
+  @IsBoolean() anew!: boolean;
+}
+
+/** Wrong guesses a minute: of one device, and of all together. Common practice; see the length of a code. */
+const MOST_OF_ONE = 10;
+const MOST_OF_ALL = 100;
+
+/** Counts wrong guesses only, so that a crew that comes in together is not held up. */
+const guesses = (limit: number, together: boolean) =>
+  rateLimit({
+    windowMs: 60_000,
+    limit,
+    skipSuccessfulRequests: true,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    validate: { xForwardedForHeader: false, forwardedHeader: false },
+    ...(together && { keyGenerator: () => 'all' }),
+    handler: (_req, _res, next) =>
+      next(new HttpError(429, 'too-many', 'Too many wrong tries. Wait a minute, then try again.')),
+  });
+
+export interface AccessOptions {
+  access: Access;
+  runs: Runs;
+  open: boolean;
+  names: readonly string[];
+}
+
+/** Being let in, and letting in. */
+export function accessRoutes({ access, runs, open, names }: AccessOptions): Router {
+  const api = Router();
+  const limits = [guesses(MOST_OF_ONE, false), guesses(MOST_OF_ALL, true)];
+
+  api.get('/here', (req, res) => {
+    const grants = grantsOf(access, req);
+    const here: Here = {
+      here: isHere(req),
+      plans: grants === 'all',
+      passphrase: access.hasPassphrase(),
+      runs: grants === 'all' ? [] : [...grants].map(([runId, role]) => ({ runId, role })),
+    };
+    res.set('Cache-Control', 'no-store').json(here);
+  });
+  api.post('/join', ...limits, (req, res) => {
+    const joined = access.join(checked(JoinBody, req.body).code);
+    if (!joined)
+      throw new HttpError(
+        403,
+        'wrong-code',
+        'This code opens nothing. It may be mistyped, replaced, or its show is over.',
+      );
+    const { runId, role, token } = joined;
+    give(res, runId, token);
+    res.json({ runId, role, title: runs.get(runId).title } satisfies Joined);
+  });
+  api.post('/enter', ...limits, async (req, res) => {
+    const token = await access.enter(checked(EnterBody, req.body).passphrase);
+    if (token === undefined)
+      throw new HttpError(
+        403,
+        'wrong-passphrase',
+        access.hasPassphrase()
+          ? 'This is not the passphrase.'
+          : 'Planning from other machines is not open. Set a passphrase on the machine itself.',
+      );
+    give(res, null, token);
+    res.status(204).end();
+  });
+  api.post('/leave', (req, res) => {
+    takeBack(access, req, res);
+    res.status(204).end();
+  });
+
+  api.get('/reach', (req, res) => void res.json(reach(req)));
+  api.put('/reach', async (req, res) => {
+    if (!isHere(req))
+      throw new HttpError(403, 'not-local', 'The passphrase is set on the machine Hearty Stage runs on.');
+    await access.setPassphrase(checked(PassphraseBody, req.body).passphrase);
+    res.json(reach(req));
+  });
+  api.get('/runs/:id/codes', (req, res) => void res.json(codes(runs.get(req.params.id).id)));
+  api.post('/runs/:id/codes', (req, res) => {
+    const { role, anew } = checked(CodeBody, req.body);
+    const { id } = runs.get(req.params.id);
+    if (access.code(id, role, anew) === undefined) throw notFound('running show');
+    res.json(codes(id));
+  });
+
+  /** Where this server is reached from other machines. */
+  function reach(req: Request): Reach {
+    const port = req.socket.localPort;
+    return {
+      open,
+      here: isHere(req),
+      passphrase: access.hasPassphrase(),
+      addresses: open ? [...names, ...ownAddresses()].map((name) => `http://${name}:${port}`) : [],
+    };
+  }
+
+  /** The codes of a run; none once its curtain is down. */
+  const codes = (runId: string): Codes => ({
+    codes: RUN_ROLES.flatMap((role) => {
+      const code = access.code(runId, role);
+      return code === undefined ? [] : [{ role, code }];
+    }),
+  });
+
+  return api;
+}

@@ -1,0 +1,106 @@
+import { declare, type Here, type Joined } from '@hearty/core';
+import { Alert, Box, Button, Typography } from '@mui/material';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { FieldIn } from '../kit/fields';
+import { Keep } from '../kit/Keep';
+import { api, type ApiError } from '../session/api';
+import { opensAlone } from '../session/here';
+
+const CODE = { code: declare.title('Code') };
+const PASSPHRASE = { passphrase: declare.secret(200, 'Passphrase') };
+
+/** The door of the house: a code lets a screen into one show; the passphrase lets the troupe plan. */
+export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: string; to: string }) {
+  const join = useMutation<Joined, ApiError, { code: string }>({
+    mutationFn: (body) => api('/join', { method: 'POST', body }),
+    onSuccess: ({ role, runId }) => {
+      if (role !== 'viewer') location.assign(`/${role}/${runId}`);
+    },
+  });
+  const enter = useMutation<unknown, ApiError, { passphrase: string }>({
+    mutationFn: (body) => api('/enter', { method: 'POST', body }),
+    onSuccess: () => location.assign(to),
+  });
+  const here = useQuery<Here, ApiError>({ queryKey: ['here'], queryFn: () => api('/here') });
+  if (join.data?.role === 'viewer') return <Looking joined={join.data} />;
+  const parts = [
+    <Part
+      key="join"
+      title="Join a show"
+      says="The code stands on the Live page of the show, on the laptop that plans it."
+    >
+      <Keep<{ code: string }>
+        fields={CODE}
+        start={{ code }}
+        keep="Come in"
+        onKeep={(body) => join.mutate(body)}
+      >
+        <FieldIn name="code" autoFocus={first === 'join'} sx={{ flex: '1 1 180px' }} />
+      </Keep>
+      {join.error && <Alert severity="error">{join.error.says}</Alert>}
+      {!opensAlone() && <KeepTheTab />}
+    </Part>,
+    <Part
+      key="enter"
+      title="Plan with the troupe"
+      says={
+        here.data?.passphrase === false
+          ? 'Planning from other machines is not open: set a passphrase on the machine Hearty Stage runs on.'
+          : 'The troupe’s passphrase opens everything.'
+      }
+    >
+      {here.data?.passphrase !== false && (
+        <Keep<{ passphrase: string }>
+          fields={PASSPHRASE}
+          start={{ passphrase: '' }}
+          keep="Enter"
+          onKeep={(body) => enter.mutate(body)}
+        >
+          <FieldIn name="passphrase" autoFocus={first === 'enter'} sx={{ flex: '1 1 180px' }} />
+        </Keep>
+      )}
+      {enter.error && <Alert severity="error">{enter.error.says}</Alert>}
+    </Part>,
+  ];
+  return (
+    <Box component="main" sx={{ maxWidth: 520, mx: 'auto', p: { xs: 4, sm: 8 }, display: 'grid', gap: 8 }}>
+      <title>Come in · Hearty Stage</title>
+      <Typography variant="h1">Hearty Stage</Typography>
+      {here.error && <Alert severity="error">{here.error.says}</Alert>}
+      {first === 'join' ? parts : parts.reverse()}
+    </Box>
+  );
+}
+
+const Part = ({ title, says, children }: { title: string; says: string; children: React.ReactNode }) => (
+  <Box component="section" aria-label={title} sx={{ display: 'grid', gap: 3 }}>
+    <Typography variant="h2">{title}</Typography>
+    <Typography>{says}</Typography>
+    {children}
+  </Box>
+);
+
+/** On plain http from another machine browsers keep no page to start from. */
+const KeepTheTab = () => (
+  <Alert severity="info">
+    At this address the browser keeps no copy of the page. Once you are in, keep its tab open through the
+    show: it goes on without the server, but to load it anew needs it.
+  </Alert>
+);
+
+/** Who only looks on may take either screen. */
+const Looking = ({ joined: { runId, title } }: { joined: Joined }) => (
+  <Box component="main" sx={{ maxWidth: 520, mx: 'auto', p: { xs: 4, sm: 8 }, display: 'grid', gap: 4 }}>
+    <title>Come in · Hearty Stage</title>
+    <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
+      {title}
+    </Typography>
+    <Typography>You are in, to look on. Which screen is this?</Typography>
+    <Button variant="contained" size="large" href={`/wall/${runId}`}>
+      The wall clock
+    </Button>
+    <Button variant="outlined" size="large" href={`/crew/${runId}`}>
+      One of the crew, or the narrator
+    </Button>
+  </Box>
+);

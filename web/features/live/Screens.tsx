@@ -1,0 +1,135 @@
+import { declare, type Codes, type Reach, type RunRole } from '@hearty/core';
+import { Alert, Box, Button, Paper, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { QRCodeSVG } from 'qrcode.react';
+import { FieldIn } from '../../kit/fields';
+import { Keep } from '../../kit/Keep';
+import { api, type ApiError } from '../../session/api';
+
+const ROLES: { role: RunRole; title: string; says: string }[] = [
+  { role: 'stage', title: 'Stage', says: 'runs the show' },
+  { role: 'crew', title: 'Crew', says: 'ticks off its work and the checks' },
+  { role: 'viewer', title: 'Looking on', says: 'wall clock and narrator; writes nothing' },
+];
+
+/** How other devices come in: a code and its picture for each kind of screen, and the passphrase of the troupe. */
+export function Screens({ runId }: { runId: string }) {
+  const client = useQueryClient();
+  const reach = useQuery<Reach, ApiError>({ queryKey: ['reach'], queryFn: () => api('/reach') });
+  const codes = useQuery<Codes, ApiError>({
+    queryKey: ['codes', runId],
+    queryFn: () => api(`/runs/${runId}/codes`),
+    enabled: reach.data?.open === true,
+  });
+  const anew = useMutation<Codes, ApiError, RunRole>({
+    mutationFn: (role) => api(`/runs/${runId}/codes`, { method: 'POST', body: { role, anew: true } }),
+    onSuccess: (made) => client.setQueryData(['codes', runId], made),
+  });
+  const failed = reach.error ?? codes.error ?? anew.error;
+  const address = reach.data?.addresses[0];
+  return (
+    <Box component="section" aria-label="Other devices" sx={{ mt: 6, display: 'grid', gap: 3 }}>
+      <Typography variant="h2">Other devices</Typography>
+      {failed && <Alert severity="error">{failed.says}</Alert>}
+      {reach.data?.open === false && (
+        <Typography sx={{ maxWidth: 560 }}>
+          Only this machine is served. To let phones and other laptops in, start Hearty Stage with
+          HEARTY_HOST=0.0.0.0; they then need a code from here, or the passphrase.
+        </Typography>
+      )}
+      {reach.data?.open && address && (
+        <>
+          <Typography sx={{ overflowWrap: 'anywhere' }}>
+            In the same network: photograph a code, or open <b>{address}/join</b> and type it.
+            {reach.data.addresses.length > 1 && ` Also at ${reach.data.addresses.slice(1).join(', ')}.`} A
+            code ends with the show.
+          </Typography>
+          <Box
+            sx={{
+              display: 'grid',
+              gap: 3,
+              gridTemplateColumns: 'repeat(auto-fit, minmax(min(100%, 230px), 1fr))',
+            }}
+          >
+            {ROLES.map(({ role, title, says }) => {
+              const code = codes.data?.codes.find((c) => c.role === role)?.code;
+              if (code === undefined) return null;
+              return (
+                <Paper key={role} variant="outlined" component="article" aria-label={title} sx={{ p: 4 }}>
+                  <Typography variant="h3">{title}</Typography>
+                  <Typography color="textSecondary" sx={{ minHeight: 44 }}>
+                    {says}
+                  </Typography>
+                  {/* Black on white whatever the theme: cameras read that best. */}
+                  <Box sx={{ bgcolor: '#FFFFFF', p: 2, my: 2, width: 'fit-content' }}>
+                    <QRCodeSVG
+                      value={`${address}/join/${code}`}
+                      size={150}
+                      title={`Code for ${title}: ${code}`}
+                    />
+                  </Box>
+                  <Typography
+                    data-testid={`code-${role}`}
+                    sx={{ fontSize: 'head', fontWeight: 700, letterSpacing: 2 }}
+                  >
+                    {code.slice(0, 3)} {code.slice(3)}
+                  </Typography>
+                  <Button size="small" disabled={anew.isPending} onClick={() => anew.mutate(role)}>
+                    New code; who came in by this one is out
+                  </Button>
+                </Paper>
+              );
+            })}
+          </Box>
+        </>
+      )}
+      {reach.data?.open && <Passphrase reach={reach.data} />}
+    </Box>
+  );
+}
+
+const FIELDS = { passphrase: declare.secret(200, 'Passphrase of the troupe') };
+
+/** Planning from other machines: by a passphrase that is set on this one. */
+function Passphrase({ reach }: { reach: Reach }) {
+  const client = useQueryClient();
+  const set = useMutation<Reach, ApiError, string>({
+    mutationFn: (passphrase) => api('/reach', { method: 'PUT', body: { passphrase } }),
+    onSuccess: (now) => client.setQueryData(['reach'], now),
+  });
+  return (
+    <Box sx={{ maxWidth: 560, display: 'grid', gap: 2 }}>
+      <Typography>
+        {reach.passphrase
+          ? 'The troupe plans from other machines with its passphrase.'
+          : 'Nobody plans from other machines: there is no passphrase.'}
+      </Typography>
+      {reach.here ? (
+        <>
+          <Keep<{ passphrase: string }>
+            fields={FIELDS}
+            start={{ passphrase: '' }}
+            keep={reach.passphrase ? 'Change it' : 'Set it'}
+            onKeep={({ passphrase }) => set.mutate(passphrase)}
+          >
+            <FieldIn
+              name="passphrase"
+              help="Three words or more. It opens everything."
+              sx={{ flex: '1 1 240px' }}
+            />
+          </Keep>
+          {reach.passphrase && (
+            <Button sx={{ justifySelf: 'start' }} onClick={() => set.mutate('')}>
+              Let nobody plan from elsewhere
+            </Button>
+          )}
+        </>
+      ) : (
+        <Typography color="textSecondary">It is set on the machine Hearty Stage runs on.</Typography>
+      )}
+      {set.error && (
+        <Alert severity="error">{[set.error.says, ...set.error.fields.map((f) => f.says)].join(' ')}</Alert>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,28 @@
+import { opensAlone } from '../session/here';
+import { useOutbox } from '../session/outbox';
+import { useRunLog } from '../session/runLog';
+
+const WHY = {
+  gone: 'no server',
+  hanging: 'the server does not answer in time',
+  full: 'the server’s disk is full',
+  refused: '',
+} as const;
+
+/** What of this device's events is kept where, and why not further, in a few words. */
+function useKeptWords(): string {
+  const online = useRunLog((s) => s.online);
+  const failed = useRunLog((s) => s.failed);
+  const { waiting, trouble, says, onlyInTab } = useOutbox((s) => s);
+  const kept = waiting === 0 ? 'all kept' : `${waiting} kept here`;
+  const here = opensAlone() ? kept : `${kept} · keep this tab open`;
+  if (onlyInTab > 0) return `this device is full · ${onlyInTab} in this tab only: leave it open`;
+  if (trouble !== 'none') return `${WHY[trouble] || bare(says)} · ${here}`;
+  if (failed) return `${bare(failed)} · ${here}`;
+  if (!online) return `${WHY.gone} · ${here}`;
+  return waiting > 0 ? `sending ${waiting}` : here;
+}
+
+const bare = (sentence: string) => sentence.replace(/\.$/, '');
+
+export const KeptWords = () => <>{useKeptWords()}</>;
