@@ -99,7 +99,7 @@ function timesUsed(per: string, plannedTimes: number, state: RunState, itemId: s
 export const attemptsOf = (runId: string, rehearsal: boolean, script: Script, state: RunState): Attempt[] =>
   itemsOf(state).flatMap((item) => attemptsOfItem(runId, rehearsal, script, state, item));
 
-/** The attempts at one item of a run. */
+/** The attempts at one item of a run; none of a rehearsal that ran faster than life, whose times are not those of life. */
 export function attemptsOfItem(
   runId: string,
   rehearsal: boolean,
@@ -108,7 +108,7 @@ export function attemptsOfItem(
   item: ItemState,
 ): Attempt[] {
   const demoId = playedAs(script, item)?.item.demoId;
-  if (!demoId) return [];
+  if (!demoId || (state.rehearsal?.speed ?? 1) > 1) return [];
   const takes = attemptsTakeS(state, item);
   return item.attempts.map((a, i) => ({
     id: a.id,

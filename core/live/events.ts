@@ -11,6 +11,7 @@ import {
 } from '../log';
 import type { Checked } from '../show';
 import { checksMade } from './slices/checks';
+import { rehearsal } from './slices/rehearsal';
 import { stage } from './slices/stage';
 import { talk } from './slices/talk';
 import { STORES_KINDS, TICK_KINDS } from './stores-events';
@@ -20,7 +21,7 @@ class Undo {
 }
 
 /** What each kind of a run's events carries: every slice's kinds. */
-const ONE_KINDS = { ...checksMade.kinds, ...stage.kinds, ...talk.kinds };
+const ONE_KINDS = { ...checksMade.kinds, ...stage.kinds, ...talk.kinds, ...rehearsal.kinds };
 
 /** Several things that one press does: kept and taken back together. */
 class Tap {

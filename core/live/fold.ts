@@ -2,11 +2,12 @@ import { createFold, type Applies, type Fold } from '../log';
 import type { Script } from '../script';
 import { eachOf, type RunEvent } from './events';
 import { checksMade, type ChecksState } from './slices/checks';
+import { rehearsal, type RehearsalState } from './slices/rehearsal';
 import { stage, type StageState } from './slices/stage';
 import { talk, type TalkState } from './slices/talk';
 
 /** All that any screen knows of a run. Times in ms since 1970. */
-export interface RunState extends StageState, ChecksState, TalkState {
+export interface RunState extends StageState, ChecksState, TalkState, RehearsalState {
   /** The newest event of the stage that can be taken back, by id. */
   lastUndoable: string | undefined;
 }
@@ -18,7 +19,11 @@ const APPLY: Applies<RunState, Exclude<RunEvent, { kind: 'undo' | 'tap' }>> = {
   ...stage.apply,
   ...checksMade.apply,
   ...talk.apply,
+  ...rehearsal.apply,
 };
+
+/** Kinds that the stage takes back by its own key. Checks and words of the debrief are corrected where they stand. */
+const TAKEN_BACK = new Set([...Object.keys(stage.apply), 'trouble met', 'slot cut']);
 
 /** The log of a run being folded over the show as it was when the run was opened; events come in by `add`. */
 export const foldRun = (script: Script): RunFold =>
@@ -27,6 +32,7 @@ export const foldRun = (script: Script): RunFold =>
       ...stage.start(script),
       ...checksMade.start(script),
       ...talk.start(script),
+      ...rehearsal.start(script),
       lastUndoable: undefined,
     },
     (state, event) => {
@@ -34,8 +40,7 @@ export const foldRun = (script: Script): RunFold =>
       for (const one of eachOf(event)) {
         // Kind and body of an event belong together; a union cannot say so.
         (APPLY[one.kind] as (state: RunState, event: RunEvent) => void)(state, one);
-        // Checks and words of the debrief are corrected where they stand.
-        if (one.kind in stage.apply) state.lastUndoable = event.id;
+        if (TAKEN_BACK.has(one.kind)) state.lastUndoable = event.id;
       }
     },
   );

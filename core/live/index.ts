@@ -29,6 +29,11 @@ export {
   type ActionState,
 } from './slices/talk';
 export * from './roles';
+export { runClock, slotEndS } from './slot';
+export { SPEEDS, type Speed } from './slices/rehearsal';
+export * from './trouble';
+export * from './review';
+export { hint, type Hint } from './guide';
 export * from './moves';
 export * from './cue';
 export * from './dose';

@@ -16,6 +16,7 @@ import type { Script } from '../script';
 import type { Item } from '../show';
 import type { RunState } from './fold';
 import { playedAs, tally } from './played';
+import { slotEndS as slotEnd } from './slot';
 import { itemsOf, playedMs, type ItemState } from './slices/stage';
 
 /** Where a running show will land. Seconds from its actual curtain-up; odds 0 to 1. */
@@ -37,7 +38,8 @@ export interface LiveLanding {
 
 /**
  * The forecast of a show under way: the item on stage given what it took so far, then everything not yet played,
- * with each demo's own odds. The slot is counted from the actual curtain-up. Cuts that are `shown` already stay the offer
+ * with each demo's own odds. The slot ends as
+ * `slotEndS` says. Cuts that are `shown` already stay the offer
  * until others lose clearly less. It needs no plan. Pure and seeded.
  */
 export function liveLanding(
@@ -48,7 +50,7 @@ export function liveLanding(
 ): LiveLanding {
   const since = state.curtainAt ?? nowMs;
   const nowS = Math.max(0, ((state.downAt ?? nowMs) - since) / 1000);
-  const { slotS: slotEndS } = script;
+  const slotEndS = slotEnd(script, state, nowMs) ?? script.slotS - state.slotCutS;
   const left =
     state.phase === 'down' ? [] : itemsOf(state).filter((i) => i.status === 'to come' || i.status === 'now');
   const parts = left.map((item) => livePart(script, state, item, nowMs));

@@ -22,7 +22,7 @@ import { Loading } from '../kit/States';
 import { record, undoLast } from '../session/runLog';
 import { type OpenRun } from '../session/useRun';
 import { usePlan } from '../workers/planner';
-import { useNow } from '../session/here';
+import { useRunNow } from '../session/useRunNow';
 import { today } from '../kit/day';
 import { CheckRow } from './CheckRow';
 import { CheckSheet } from './CheckSheet';
@@ -35,7 +35,7 @@ const CHECKS = { forecast: false, parts: { checks: true } };
 export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
   // The run's own file: what was planned when the run was opened is what is checked.
   const { plan, fresh } = usePlan(run.file, CHECKS);
-  const now = useNow();
+  const now = useRunNow(run.state);
   const checks = plan?.checks;
   const may = mayWrite(run.role, 'check');
   // What goes stale does so by the minute.

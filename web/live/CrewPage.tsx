@@ -16,7 +16,7 @@ import {
 } from '@hearty/core';
 import { lightFormat } from 'date-fns';
 import { DISPLAY } from '../kit/theme';
-import { useNow } from '../session/here';
+import { useRunNow } from '../session/useRunNow';
 import { record } from '../session/runLog';
 import { usePlan } from '../workers/planner';
 import { KeptWords } from './KeptWords';
@@ -77,7 +77,7 @@ interface CrewProps {
 
 function Crew({ runId, script, state, person, may }: CrewProps) {
   useAwake(state.phase !== 'down');
-  const now = useNow();
+  const now = useRunNow(state);
   const { plan } = usePlan(script.file, SHEETS);
   const sheet = plan?.callSheets?.find((s) => s.personId === person.id);
   const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now) : [];

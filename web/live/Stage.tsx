@@ -11,9 +11,9 @@ import {
   type RunState,
   type Script,
 } from '@hearty/core';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { useNow } from '../session/here';
+import { useRunNow } from '../session/useRunNow';
 import { press, record, undoLast } from '../session/runLog';
 import { InterlockPanel } from './InterlockPanel';
 import { JumpList } from './JumpList';
@@ -28,6 +28,10 @@ import { useAwake } from './useAwake';
 import { useGates } from './useGates';
 import { useLanding } from './useLanding';
 
+// Of rehearsals alone: shows do not load them.
+const TroublePanel = lazy(async () => ({ default: (await import('./TroublePanel')).TroublePanel }));
+const GuideStrip = lazy(async () => ({ default: (await import('../session/GuideStrip')).GuideStrip }));
+
 /** What stands in the place of the item while something is asked. */
 type Panel =
   | { kind: 'outcome' }
@@ -38,7 +42,7 @@ type Panel =
 /** The stage: two targets that never move, offers in a place of their own above them, everything else a step away. */
 export function Stage({ script, state, rehearsal }: { script: Script; state: RunState; rehearsal: boolean }) {
   const { file } = script;
-  const now = useNow();
+  const now = useRunNow(state);
   const landing = useLanding(file, state);
   const gates = useGates(script, state, now);
   const [panel, setPanel] = useState<Panel>();
@@ -95,6 +99,11 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           height: '100dvh',
         }}
       >
+        {state.rehearsal?.guided && (
+          <Suspense>
+            <GuideStrip script={script} state={state} on="stage" />
+          </Suspense>
+        )}
         <TopLine script={script} state={state} now={now} rehearsal={rehearsal} landing={landing} />
         <Box
           sx={{
@@ -124,6 +133,11 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
             <NowBlock script={script} state={state} now={now} gates={gates} />
           )}
         </Box>
+        {!panel && state.rehearsal?.seed !== undefined && (
+          <Suspense>
+            <TroublePanel script={script} state={state} onMeet={go} />
+          </Suspense>
+        )}
         {!panel && (
           <Offers
             script={script}

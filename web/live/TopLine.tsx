@@ -29,6 +29,7 @@ export function TopLine({
   landing: LiveLanding | undefined;
 }) {
   const leftS = slotLeftS(script, state, now);
+  const { speed = 1 } = state.rehearsal ?? {};
   const running = state.phase === 'running' || state.phase === 'held';
   const time = running ? timeOfItem(script, state, now) : undefined;
   return (
@@ -45,7 +46,7 @@ export function TopLine({
       <Typography component="span" sx={{ fontSize: 'stageLead', fontWeight: 700 }}>
         {lightFormat(now, 'HH:mm:ss')}
       </Typography>
-      {rehearsal && <b>Rehearsal</b>}
+      {rehearsal && <b>Rehearsal{speed > 1 && ` ×${speed}`}</b>}
       <span>{placeWords(state)}</span>
       {time && (
         <Box component="span" sx={{ color: time.tookS > time.plannedS ? 'warning.main' : undefined }}>

@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { announced, numbered, slotLeftS, type RunState, type Script } from '@hearty/core';
 import { lightFormat } from 'date-fns';
 import { DISPLAY } from '../kit/theme';
-import { useNow } from '../session/here';
+import { useRunNow } from '../session/useRunNow';
 import { LivePage } from './LivePage';
 import { useAwake } from './useAwake';
 import { useLanding } from './useLanding';
@@ -16,7 +16,7 @@ export const WallPage = ({ runId }: { runId: string }) => (
 
 function Wall({ script, state }: { script: Script; state: RunState }) {
   useAwake(true);
-  const now = useNow();
+  const now = useRunNow(state);
   const landing = useLanding(script.file, state);
   const { now: on, next } = announced(script, state, 1);
   const leftS = slotLeftS(script, state, now);

@@ -1,4 +1,4 @@
-import { tapOf, type Happening, type Recorded, type RunSummary } from '@hearty/core';
+import { tapOf, type Happening, type Recorded, type RunSummary, type Speed } from '@hearty/core';
 import { useStore } from 'zustand';
 import { api } from './api';
 import { newId } from './ids';
@@ -44,12 +44,33 @@ export async function press(does: readonly Happening[]): Promise<void> {
 
 export const undoLast = (eventId: string) => record({ kind: 'undo', body: { eventId } });
 
+/** A run as it is wished: a show, or a rehearsal that may be faster than life, have trouble, be shown to a newcomer. */
+export interface Wished {
+  rehearsal: boolean;
+  speed?: Speed;
+  trouble?: boolean;
+  guided?: boolean;
+}
+
 /**
  * Opens a run of a show on the server, or gives the one that is open there already; `replaces` names an open run that
  * the new one takes the place of. Needs the server once, at the start.
  */
-export const startRun = (showId: string, rehearsal: boolean, replaces?: string): Promise<RunSummary> =>
-  api('/runs', {
+export async function startRun(showId: string, wished: Wished, replaces?: string): Promise<RunSummary> {
+  const { rehearsal, speed = 1, trouble = false, guided = false } = wished;
+  const id = newId();
+  const run = await api<RunSummary>('/runs', {
     method: 'POST',
-    body: { id: newId(), showId, rehearsal, ...(replaces !== undefined && { replaces }) },
+    body: { id, showId, rehearsal, ...(replaces !== undefined && { replaces }) },
   });
+  if (run.id === id && rehearsal && (speed > 1 || trouble || guided)) {
+    const seed = crypto.getRandomValues(new Uint32Array(1))[0]! % MOST_SEED;
+    await outbox.record(id, {
+      kind: 'rehearsal',
+      body: { speed, ...(trouble && { seed }), ...(guided && { guided }) },
+    });
+  }
+  return run;
+}
+
+const MOST_SEED = 1e9;

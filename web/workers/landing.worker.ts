@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { liveLanding, script, type LiveLanding, type RunState, type ShowFile } from '@hearty/core';
+import { liveLanding, runClock, script, type LiveLanding, type RunState, type ShowFile } from '@hearty/core';
 
 /** How often a landing is worked out anew while nothing happens, in ms. */
 const BEAT_MS = 5000;
@@ -24,7 +24,11 @@ const landing = {
     const mine = ++newest;
     const of = script(file);
     while (newest === mine) {
-      const now = liveLanding(of, state, Date.now() + aheadMs, { plays: PLAYS, seed: 1, shown });
+      const now = liveLanding(of, state, runClock(state, Date.now() + aheadMs), {
+        plays: PLAYS,
+        seed: 1,
+        shown,
+      });
       shown = now.cuts?.itemIds ?? [];
       tell(now);
       await new Promise<void>((go) => setTimeout(go, BEAT_MS));

@@ -100,6 +100,10 @@ export interface ItemState {
   goAt: number | undefined;
   /** Of a choice: the demo that the audience picked. */
   chosen: string | undefined;
+  /** Steps that were ever done in it, by id. */
+  everDone: string[];
+  /** How often its interlock was overridden. */
+  overrides: number;
   /** Steps done in the go under way, in their order, and when. */
   stepsDone: { stepId: string; at: number }[];
   /** The go under way has an outcome. */
@@ -151,6 +155,8 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
           stints: [],
           goAt: undefined,
           chosen: undefined,
+          everDone: [],
+          overrides: 0,
           stepsDone: [],
           closed: false,
           overridden: false,
@@ -179,6 +185,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
       const item = state.items.get(body.itemId);
       if (!item || item.stepsDone.some((s) => s.stepId === body.stepId)) return;
       item.stepsDone.push({ stepId: body.stepId, at });
+      if (!item.everDone.includes(body.stepId)) item.everDone.push(body.stepId);
     },
     'attempt closed': (state, { id, body, at }) => {
       const item = state.items.get(body.itemId);
@@ -228,7 +235,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
     },
     overridden: ({ items }, { body }) => {
       const item = items.get(body.itemId);
-      if (item) item.overridden = true;
+      if (item) Object.assign(item, { overridden: true, overrides: item.overrides + 1 });
     },
     overruled: ({ items }, { body }) => {
       const item = items.get(body.itemId);

@@ -2,18 +2,21 @@ import type { Script } from '../../script';
 import type { RunState } from '../fold';
 import { nextItem } from '../moves';
 import { playedAs } from '../played';
+import { slotEndS } from '../slot';
 import { itemsOf, onStage, playedMs, type ItemState } from '../slices/stage';
 
 /** Seconds the show has been played since its curtain-up, holds left out; 0 before it. */
 export const showClockS = (state: RunState, nowMs: number): number =>
   state.curtainAt === undefined ? 0 : playedMs(state, state.curtainAt, state.downAt ?? nowMs) / 1000;
 
-/** Seconds of the slot that are left, by the clock since curtain-up; below 0 over it, undefined before curtain-up. Pure. */
-export const slotLeftS = (
-  { slotS }: Pick<Script, 'slotS'>,
-  { curtainAt, downAt }: RunState,
-  nowMs: number,
-) => (curtainAt === undefined ? undefined : slotS - ((downAt ?? nowMs) - curtainAt) / 1000);
+/** Seconds of the slot that are left, by `slotEndS`; below 0 over it, undefined before curtain-up. Pure. */
+export function slotLeftS(script: Script, state: RunState, nowMs: number): number | undefined {
+  const { curtainAt, downAt } = state;
+  const endS = slotEndS(script, state, nowMs);
+  return curtainAt === undefined || endS === undefined
+    ? undefined
+    : endS - ((downAt ?? nowMs) - curtainAt) / 1000;
+}
 
 /**
  * When each item still to come is likely to begin, in seconds of the show's clock: after what is left of the item on

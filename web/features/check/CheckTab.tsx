@@ -2,6 +2,7 @@ import { Button } from '@mui/material';
 import { Link } from 'react-router';
 import { Loading } from '../../kit/States';
 import { useShow } from '../../session/show';
+import { GuideStrip } from '../../session/GuideStrip';
 import { useRun } from '../../session/useRun';
 import { PlanChanged } from '../live/PlanChanged';
 import { StartRun } from '../live/StartRun';
@@ -20,6 +21,7 @@ function CheckOpen({ runId }: { runId: string }) {
   if (!run) return <Loading what="the checks" />;
   return (
     <>
+      <GuideStrip script={run.script} state={run.state} on="check" />
       <PlanChanged runId={runId} run={run} />
       <Checks
         run={run}

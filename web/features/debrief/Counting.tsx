@@ -1,5 +1,5 @@
 import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
-import { debriefCsv, debriefMarkdown, fieldOf, StruckOut, type Debrief } from '@hearty/core';
+import { debriefCsv, debriefMarkdown, fieldOf, StruckOut, type Debrief, type RunState } from '@hearty/core';
 import { Box, Button, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { download } from '../../kit/download';
@@ -20,9 +20,7 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
   const name = `debrief-${file.show.id}`;
   return (
     <Section title="What it counts as">
-      <Typography sx={{ mb: 2, overflowWrap: 'anywhere' }}>
-        {words(state.phase === 'down', rehearsal, struck?.reason)}
-      </Typography>
+      <Typography sx={{ mb: 2, overflowWrap: 'anywhere' }}>{words(state, rehearsal)}</Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mb: 2 }}>
         {struck ? (
           <Button variant="outlined" onClick={() => void undoLast(struck.id)}>
@@ -66,9 +64,10 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
   );
 }
 
-function words(down: boolean, rehearsal: boolean, struck: string | undefined): string {
-  if (struck !== undefined) return `Struck out: ${struck}. It teaches nothing; all of it is kept.`;
-  if (!down) return 'It teaches something once its curtain is down.';
+function words({ phase, struck, rehearsal: how }: RunState, rehearsal: boolean): string {
+  if (struck !== undefined) return `Struck out: ${struck.reason}. It teaches nothing; all of it is kept.`;
+  if (how && how.speed > 1) return `A rehearsal ${how.speed} times as fast as life: it teaches nothing.`;
+  if (phase !== 'down') return 'It teaches something once its curtain is down.';
   return rehearsal
     ? 'A rehearsal: it teaches how long things take, not how often they work.'
     : 'A show: what worked, what failed and how long it took go into the next plan.';

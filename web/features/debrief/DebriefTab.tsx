@@ -7,12 +7,14 @@ import { OneOf } from '../../kit/Find';
 import { Empty, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { useRunLog } from '../../session/runLog';
+import { GuideStrip } from '../../session/GuideStrip';
 import { useRun } from '../../session/useRun';
 import { useShow } from '../../session/show';
 import { Attempts } from './Attempts';
 import { Counting } from './Counting';
 import { IntoStores } from './IntoStores';
 import { Readings } from './Readings';
+import { ReviewOf } from './ReviewOf';
 import { Leftovers, Times } from './Tables';
 import { Actions, Notes } from './Words';
 
@@ -57,6 +59,8 @@ function RunDebrief({ runId }: { runId: string }) {
   if (!run || !talk) return <Loading what="the log" />;
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
+      <GuideStrip script={run.script} state={run.state} on="debrief" />
+      <ReviewOf run={run} />
       <Attempts talk={talk} />
       <Readings lines={talk.lines} />
       <Times talk={talk} />

@@ -3,6 +3,7 @@ import { useShow } from '../../session/show';
 import { PlanChanged } from './PlanChanged';
 import { Screens } from './Screens';
 import { StartRun } from './StartRun';
+import { GuideStrip } from '../../session/GuideStrip';
 import { useRun } from '../../session/useRun';
 
 /** The door to the stage screen. */
@@ -20,6 +21,7 @@ export function LiveTab() {
   }
   return (
     <Box sx={{ maxWidth: 820, my: 6 }}>
+      {run && <GuideStrip script={run.script} state={run.state} on="stage" />}
       {run && <PlanChanged runId={openRun.id} run={run} />}
       <Typography variant="h2" sx={{ mb: 2 }}>
         {openRun.phase === 'before' ? 'The stage is set' : 'The show is on'}

@@ -13,7 +13,9 @@ export function PlanChanged({ runId, run }: { runId: string; run: OpenRun }) {
   const startOver = useMutation<unknown, ApiError>({
     mutationFn: async () => {
       await flushDraft();
-      await startRun(file.show.id, run.rehearsal, runId);
+      const { speed = 1, seed, guided = false } = run.state.rehearsal ?? {};
+      const wished = { rehearsal: run.rehearsal, speed, trouble: seed !== undefined, guided };
+      await startRun(file.show.id, wished, runId);
       // The run that was never played is ended; it teaches nothing.
       await record({ kind: 'curtain down', body: {} });
     },

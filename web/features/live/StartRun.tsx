@@ -2,13 +2,19 @@ import { Alert, Box, Button, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { ApiError } from '../../session/api';
-import { declare, type RunSummary } from '@hearty/core';
+import { declare, SPEEDS, type RunSummary } from '@hearty/core';
 import { Drawn } from '../../kit/fields';
 import { flushDraft, useDraft } from '../../session/draft';
 import { RunsHere } from '../../session/RunsHere';
-import { startRun } from '../../session/runLog';
+import { startRun, type Wished } from '../../session/runLog';
 
 const REHEARSAL = declare.yesNo('It is a rehearsal');
+const SPEED = declare.choice(SPEEDS.map(String), {
+  label: 'How fast',
+  words: { 1: 'as in life', 2: 'twice as fast', 4: 'four times as fast', 8: 'eight times as fast' },
+});
+const TROUBLE = declare.yesNo('With trouble');
+const GUIDED = declare.yesNo('Show me through it');
 
 /** Opens a run of the show as it stands. From then on the log is kept. */
 export function StartRun({
@@ -20,13 +26,14 @@ export function StartRun({
   label: string;
   onStarted?: (run: RunSummary) => void;
 }) {
-  const [rehearsal, setRehearsal] = useState(false);
+  const [wished, setWished] = useState<Wished>({ rehearsal: false });
+  const wish = (more: Partial<Wished>) => setWished((w) => ({ ...w, ...more }));
   const empty = useDraft((s) => s.show?.items.length === 0);
   const client = useQueryClient();
   const start = useMutation<RunSummary, ApiError>({
     mutationFn: async () => {
       await flushDraft();
-      return startRun(showId, rehearsal);
+      return startRun(showId, wished);
     },
     onSuccess: (run) => {
       void client.invalidateQueries();
@@ -49,10 +56,34 @@ export function StartRun({
         >
           {label}
         </Button>
-        <Drawn field={REHEARSAL} value={rehearsal} onValue={(on) => setRehearsal(on === true)} />
+        <Drawn
+          field={REHEARSAL}
+          value={wished.rehearsal}
+          onValue={(on) => wish({ rehearsal: on === true })}
+        />
       </Box>
+      {wished.rehearsal && (
+        <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap', mt: 4 }}>
+          <Drawn
+            field={SPEED}
+            value={String(wished.speed ?? 1)}
+            onValue={(speed) => wish({ speed: SPEEDS.find((s) => String(s) === speed) ?? 1 })}
+            sx={{ minWidth: 190 }}
+          />
+          <Drawn
+            field={TROUBLE}
+            value={wished.trouble === true}
+            onValue={(on) => wish({ trouble: on === true })}
+          />
+          <Drawn
+            field={GUIDED}
+            value={wished.guided === true}
+            onValue={(on) => wish({ guided: on === true })}
+          />
+        </Box>
+      )}
       <Typography color="textSecondary" sx={{ mt: 2, fontSize: 'small' }}>
-        A rehearsal teaches the times and not the odds.
+        {rehearsalWords(wished)}
       </Typography>
       {start.isError && (
         <Alert severity="error" sx={{ mt: 3 }}>
@@ -62,4 +93,18 @@ export function StartRun({
       <RunsHere silent={start.error?.silent === true} showId={showId} />
     </Box>
   );
+}
+
+/** What becomes of a run opened like this. */
+function rehearsalWords({ rehearsal, speed = 1, trouble }: Wished): string {
+  if (!rehearsal) return 'A show teaches what works, what fails and how long it takes.';
+  return [
+    speed > 1
+      ? 'Faster than life, a rehearsal teaches nothing; its clocks run as fast as you say.'
+      : 'A rehearsal teaches the times and not the odds.',
+    trouble &&
+      'Mishaps come at the worst moments, out of what your demos say may fail; the debrief reviews them.',
+  ]
+    .filter(Boolean)
+    .join(' ');
 }

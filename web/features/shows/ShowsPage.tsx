@@ -11,6 +11,7 @@ import { NextShow } from './NextShow';
 import { listSx, ShowRow } from './ShowRow';
 
 // Forms and the past come when they are opened.
+const GuideDialog = lazy(async () => ({ default: (await import('./GuideDialog')).GuideDialog }));
 const ShowDialog = lazy(async () => ({ default: (await import('./ShowDialog')).ShowDialog }));
 const Everything = lazy(async () => ({ default: (await import('./Everything')).Everything }));
 const PastShows = lazy(async () => ({ default: (await import('./PastShows')).PastShows }));
@@ -22,12 +23,14 @@ export function ShowsPage() {
   const [making, setMaking] = useState(false);
   const [importing, setImporting] = useState(false);
   const [everything, setEverything] = useState(false);
+  const [guide, setGuide] = useState(false);
   const { next = null, coming = [], anyPast = false } = overview.data ?? {};
   const first = coming.find((s) => s.id === next?.showId);
   const others = coming.filter((s) => s !== first);
   return (
     <>
       <PageHead title="Shows">
+        <Button onClick={() => setGuide(true)}>Show me how</Button>
         <Button onClick={() => setEverything(true)}>Everything, as one file</Button>
         <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setImporting(true)}>
           Bring in a show file
@@ -67,6 +70,7 @@ export function ShowsPage() {
       )}
       {anyPast && <PlayedBefore />}
       <Suspense>
+        {guide && <GuideDialog shows={coming} onClose={() => setGuide(false)} />}
         {making && <ShowDialog onClose={() => setMaking(false)} />}
         {everything && <Everything onClose={() => setEverything(false)} />}
         {importing && <ImportDialog onClose={() => setImporting(false)} />}

@@ -122,17 +122,17 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
 
   /**
    * Records what happened in a log. When this returns the event is on the device's disk and every screen has heard of
-   * it; where the disk has no room it is kept in this tab, and that is said.
+   * it; where the disk has no room it is kept in this tab, and that is said. `at`: when, in ms, where not now.
    */
   async function record(
     run: string,
     { kind, body }: { kind: string; body: unknown },
-    answered?: (answer: Answer) => void,
+    { answered, at = now() + ahead }: { answered?: (answer: Answer) => void; at?: number } = {},
   ): Promise<Envelope> {
     const tick = (ticks.get(run) ?? 0) + 1;
     see(run, tick);
     const event: Envelope = {
-      ...{ id: newId(), run, device, person: null, at: Math.round(now() + ahead), tick },
+      ...{ id: newId(), run, device, person: null, at: Math.round(at), tick },
       ...{ v: eventVersion(kind), kind, body },
     };
     try {
@@ -274,7 +274,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     deliver: async (run: string, happening: { kind: string; body: unknown }): Promise<Answer> => {
       let answered: (answer: Answer) => void = () => undefined;
       const answer = new Promise<Answer>((resolve) => (answered = resolve));
-      const event = await record(run, happening, (a) => answered(a));
+      const event = await record(run, happening, { answered: (a) => answered(a) });
       const got = await answer;
       if (got?.is === 'refused') await putAway({ event, ...(got.says !== undefined && { says: got.says }) });
       return got;

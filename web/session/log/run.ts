@@ -1,5 +1,6 @@
 import {
   foldRun,
+  runClock,
   script,
   type EventsPage,
   type Recorded,
@@ -176,8 +177,10 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
     open,
     /** Records what happened in the run that is open; gives the id by which it can be taken back. */
     record: async (happening: Recorded): Promise<string> => {
-      const { runId } = store.getState();
-      return runId === undefined ? '' : (await outbox.record(runId, happening)).id;
+      const { runId, state } = store.getState();
+      if (runId === undefined) return '';
+      const at = state && runClock(state, outbox.now());
+      return (await outbox.record(runId, happening, at === undefined ? {} : { at })).id;
     },
     close: (): void => {
       opening++;

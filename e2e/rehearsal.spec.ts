@@ -1,0 +1,96 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { expect, test } from './server';
+
+const target = (page: Page) => page.getByRole('button', { name: /page-down on the clicker/ });
+const trouble = (page: Page) => page.getByRole('alert').filter({ hasText: 'Trouble:' });
+
+async function sound(page: Page) {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0]!.html}`)).toEqual([]);
+}
+
+test('a rehearsal with trouble: mishaps are met, taken back and met again, and the debrief reviews them', async ({
+  page,
+  server,
+}) => {
+  await page.goto('/shows/cold-snap/live');
+  await page.getByLabel('It is a rehearsal').click();
+  await page.getByLabel('With trouble').click();
+  await page.getByRole('button', { name: 'Open the stage' }).click();
+  await expect(target(page)).toHaveText(/Curtain up/);
+  const met: string[] = [];
+  let undone = false;
+  for (let press = 0; press < 120 && !(await target(page).isDisabled()); press++) {
+    if ((await trouble(page).count()) === 0) {
+      const before = await page.locator('main').textContent();
+      await page.keyboard.press('PageDown');
+      const passed = page.getByRole('button', { name: /It is done, but/i });
+      if (await passed.count()) await passed.click();
+      await expect.poll(async () => (await page.locator('main').textContent()) !== before).toBe(true);
+      continue;
+    }
+    const says = (await trouble(page).locator('p').textContent())!;
+    if (!undone) {
+      await sound(page);
+      await trouble(page).getByRole('button').last().click();
+      await expect(trouble(page).filter({ hasText: says })).toHaveCount(0);
+      await page.getByRole('button', { name: 'Take back' }).click();
+      await expect(trouble(page)).toHaveText(
+        new RegExp(says.slice(0, 30).replace(/[.*+?^${}()|[\]\\]/g, '\\$&')),
+      );
+      undone = true;
+    }
+    met.push(says);
+    await trouble(page).getByRole('button').first().click();
+    await expect(trouble(page).filter({ hasText: says })).toHaveCount(0);
+  }
+  expect(met.length).toBeGreaterThanOrEqual(4);
+  await page.getByRole('link', { name: 'To the debrief' }).click();
+  await expect(page.getByRole('heading', { name: /^The rehearsal with trouble: \d+ of 100$/ })).toBeVisible();
+  const mishaps = page.getByRole('list', { name: 'Mishaps' }).getByRole('listitem');
+  await expect(mishaps).toHaveCount(met.length);
+  await expect(mishaps.filter({ hasText: 'Nothing was done' })).toHaveCount(0);
+  await expect(
+    page.getByText('It teaches how long things take, not how often they work', { exact: false }),
+  ).toBeVisible();
+  await sound(page);
+  // The server took all of it.
+  await expect
+    .poll(async () => (await server.get<{ phase: string }[]>('/api/runs?showId=cold-snap'))[0]!.phase)
+    .toBe('down');
+});
+
+test('shown how: from the list of shows through check and stage to the debrief, told each time what to try', async ({
+  page,
+}) => {
+  await page.goto('/shows');
+  await page.getByRole('button', { name: 'Show me how' }).click();
+  await page.getByRole('button', { name: 'Show me', exact: true }).click();
+  const guide = page.getByRole('complementary', { name: 'Guide' });
+  await expect(guide).toContainText('press “All there” at a place');
+  await page
+    .getByRole('button', { name: /^All there at / })
+    .first()
+    .click();
+  await guide.getByRole('link', { name: 'Go there' }).click();
+  await page.getByRole('link', { name: 'To the stage screen' }).click();
+  await expect(page.getByText('Rehearsal ×8')).toBeVisible();
+  await expect(guide).toContainText('Raise the curtain');
+  await target(page).click();
+  await expect(guide).toContainText('Step by step');
+  await sound(page);
+  for (let i = 0; i < 30 && !(await guide.getByText('Let one fail').count()); i++) {
+    const before = await page.locator('main').textContent();
+    await target(page).click();
+    await expect.poll(async () => (await page.locator('main').textContent()) !== before).toBe(true);
+  }
+  await page.getByRole('button', { name: 'How did it go?' }).click();
+  await page.getByRole('button', { name: 'Failed', exact: true }).click();
+  await page.getByRole('button', { name: 'something else' }).click();
+  await expect(guide).toContainText('“Take back” undoes the newest press');
+  await guide.getByRole('button', { name: 'Let the curtain fall' }).click();
+  await guide.getByRole('link', { name: 'Go there' }).click();
+  await expect(guide).toContainText('All of this was built from what you pressed');
+  await expect(page.getByText('A rehearsal 8 times as fast as life: it teaches nothing.')).toBeVisible();
+});
