@@ -1,4 +1,4 @@
-import type { RunEvent, RunRole } from './live';
+import type { RunEvent, RunRole, Said } from './live';
 import type { Reliability } from './logbook';
 import type { Due } from './plan';
 import type { Good, Problem, ShowFile } from './show';
@@ -40,6 +40,13 @@ export interface RunSummary {
 /** A run with its show as it was when it was opened; its events are asked for apart. */
 export interface Run extends RunSummary {
   file: ShowFile;
+}
+
+/** Something that was written about a demo, and in the run of which show. */
+export interface SaidLine extends Said {
+  runId: string;
+  showId: string;
+  title: string;
 }
 
 /** What became of an event sent to the server, in the order they were sent. */

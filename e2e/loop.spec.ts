@@ -72,11 +72,22 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await expect(page.getByRole('heading', { name: '2 attempts, 2 failed' })).toBeVisible();
   await page.getByLabel('Cause').first().click();
   await page.getByRole('option', { name: 'Bath too warm' }).click();
-  await expect(page.getByLabel('Cause').first()).toHaveText('Bath too warm');
+  await expect(page.getByLabel('Cause').first()).toHaveValue('Bath too warm');
+  // A cause of one's own, in words; too many of them are not kept, and that is said.
+  await page.getByLabel('Cause').nth(1).fill('x'.repeat(161));
+  await page.getByLabel('Cause').nth(1).blur();
+  await expect(page.getByText(/160 characters.*This is not kept/)).toBeVisible();
+  await page.getByLabel('Cause').nth(1).fill('The rim was bent');
+  await page.getByLabel('Cause').nth(1).press('Enter');
+  await expect(page.getByLabel('Cause').nth(1)).toHaveValue('The rim was bent');
+  await expect(page.getByRole('alert').filter({ hasText: 'Was there a near miss?' })).toBeVisible();
   await page.getByLabel('Note', { exact: true }).fill('Water on the step');
-  await page.getByLabel('Near miss').check();
+  await page.getByLabel('About').click();
+  await page.getByRole('option', { name: 'The can that bows' }).click();
+  await page.getByLabel('Near miss', { exact: true }).check();
   await page.getByRole('button', { name: 'Keep' }).first().click();
-  await expect(page.getByText('Near miss. Water on the step')).toBeVisible();
+  await expect(page.getByText('Near miss. Water on the step (The can that bows)')).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: 'One near miss' })).toBeVisible();
   await expect(page.getByRole('row', { name: /Empty drink can/ })).toContainText('2');
   await page.getByLabel('To do').fill('Bring ice for the basin');
   await page.getByLabel('On', { exact: true }).click();
@@ -91,6 +102,17 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await page.goto(`${HALL}/plan`);
   await expect(page.getByRole('list', { name: 'Findings' })).toContainText('Bring ice for the basin');
   await expect(page.getByTestId('landing')).not.toHaveText(landingBefore!);
+  // What was written stands where the demo is planned, and on its own page, with the way back to this debrief.
+  await page.getByRole('button', { name: /^The can that bows, / }).click();
+  await expect(page.getByRole('region', { name: 'Written after shows' })).toContainText(
+    'Near miss: Water on the step',
+  );
+  await page.getByRole('button', { name: 'Close the item' }).click();
+  await page.goto('/demos/bowing-can');
+  await expect(page.getByText(/Cause: .*The rim was bent/)).toBeVisible();
+  await page.getByRole('listitem').filter({ hasText: 'The rim was bent' }).getByRole('link').click();
+  await expect(page.getByText('Near miss. Water on the step')).toBeVisible();
+  await page.goto(`${HALL}/plan`);
   expect(await percent(within.textContent())).toBeLessThan(withinBefore);
   await page
     .getByRole('navigation', { name: 'The work on this show' })

@@ -55,6 +55,9 @@ function due({ documents, runs, stores, board }: Kept, show: Show, today: string
   return dueFor({
     ...{ show, today, tour, buying },
     demos: new Map(demoIds.map((id) => [id, documents.get('demo', id)?.body.title ?? id])),
+    people: new Map(
+      show.crew.map(({ personId }) => [personId, documents.get('person', personId)?.body.name ?? personId]),
+    ),
     goods: new Map(
       goodIds.flatMap((id) => {
         const good = documents.get('good', id)?.body;

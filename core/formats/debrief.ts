@@ -33,6 +33,8 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
       formatDuration(takesS),
       attempt.symptom && plain(attempt.symptom),
       attempt.cause && `cause: ${plain(attempt.cause)}`,
+      line.set.length > 0 && `set: ${plain(line.set.join(', '))}`,
+      line.changed.length > 0 && `changed: ${plain(line.changed.join('; '))}`,
       attempt.change && `changed: ${plain(attempt.change)}`,
       line.reading && readingWords(line) && `${plain(line.reading.title)}: ${plain(readingWords(line))}`,
     ];
@@ -47,6 +49,7 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
   const left = talk.leftovers.map(
     (l) => `- ${plain(l.name)}: ${plain(formatAmount(l.counted ?? l.expected, l.unit))}`,
   );
+  const none = state.nearMisses === 0 && state.noNearMiss ? ['- No near miss.'] : [];
   const notes = [...state.notes].map((n) => `- ${n.nearMiss ? '**Near miss.** ' : ''}${plain(n.text)}`);
   const actions = state.actions.map((a) => `- [${a.done ? 'x' : ' '}] ${plain(a.text)}`);
   const part = (title: string, lines: string[]) => (lines.length ? [`## ${title}`, '', ...lines, ''] : []);
@@ -63,7 +66,7 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
       times.length ? ['| Item | Planned | Took |', '| --- | --- | --- |', ...times] : [],
     ),
     ...part('Left over', left),
-    ...part('Notes and near misses', notes),
+    ...part('Notes and near misses', [...none, ...notes]),
     ...part('Before next time', actions),
   ].join('\n');
 }
@@ -80,7 +83,8 @@ export const debriefCsv = ({ lines }: Debrief): string =>
         seconds: line.takesS,
         seen: line.attempt.symptom ?? '',
         cause: line.attempt.cause ?? '',
-        changed: line.attempt.change ?? '',
+        set: line.set.join('; '),
+        changed: [...line.changed, ...(line.attempt.change ? [line.attempt.change] : [])].join('; '),
         measured: line.reading?.title ?? '',
         reading: line.attempt.reading ?? '',
         unit: line.reading?.unit ?? '',

@@ -9,6 +9,7 @@ import { attemptsOf, debrief } from './debrief';
 import type { Happening, RunEvent } from './events';
 import { fold } from './fold';
 import { gates } from './gates';
+import { said } from './said';
 
 const at = (second: number, h: Happening): RunEvent =>
   event(h, { id: `e${String(second).padStart(5, '0')}`, at: 1_000_000 + second * 1000, tick: second + 1 });
@@ -167,5 +168,77 @@ describe('checks before doors', () => {
     expect(verdict(say(1, true), say(2, false))).toBe('no-go');
     expect(verdict(say(2, false), say(1, true))).toBe('no-go');
     expect(verdict(say(1, true), say(2, null))).toBe('open');
+  });
+});
+
+describe('what was set, and what was changed since', () => {
+  const bottle = demo('bottle', {
+    parameters: [
+      { id: 'size', title: 'bottle', unit: 'L', usual: 0.5, min: 0.5, max: 2 },
+      { id: 'metal', title: 'metal', names: ['copper', 'brass', 'lead'] },
+    ],
+    retries: 2,
+  });
+  const file = showOf(
+    [bottle],
+    [
+      item('bottle', { id: 'one', retries: 2 }),
+      item('bottle', {
+        id: 'two',
+        showings: 2,
+        settings: [{ parameterId: 'size', value: 1.5 }],
+        series: { parameterId: 'metal', levels: ['copper', 'lead'], onFail: 'go on' },
+      }),
+    ],
+  );
+  const of = script(file);
+  const lines = (...events: RunEvent[]) => debrief(of, plan(file, { plays: 0 }), fold(events, of)).lines;
+
+  test('by settings, usual values and the level of a series, against the attempt before at the same demo', () => {
+    const [first, retry, copper, lead] = lines(
+      begun(0, 'one'),
+      closed(10, 'one', 'failed'),
+      again(11, 'one'),
+      closed(20, 'one', 'worked'),
+      begun(30, 'two'),
+      closed(40, 'two', 'failed'),
+      again(41, 'two'),
+      closed(50, 'two', 'worked'),
+    );
+    expect(first!.set).toEqual(['bottle: 0.5 L', 'metal: copper']);
+    expect([first!.changed, first!.afterFailure]).toEqual([[], false]);
+    expect([retry!.changed, retry!.afterFailure]).toEqual([[], true]);
+    expect([copper!.changed, copper!.afterFailure]).toEqual([['bottle: 1.5 L, was 0.5 L'], false]);
+    expect([lead!.changed, lead!.afterFailure]).toEqual([['metal: lead, was copper'], true]);
+  });
+
+  test('in the order in which it was played, not that of the plan', () => {
+    const [one, two] = lines(
+      begun(0, 'two'),
+      closed(10, 'two', 'failed'),
+      begun(20, 'one'),
+      closed(30, 'one', 'worked'),
+    );
+    expect(one!.changed).toEqual(['bottle: 0.5 L, was 1.5 L']);
+    expect([two!.changed, two!.afterFailure]).toEqual([[], false]);
+  });
+
+  test('what was written is about the demo it was written on', () => {
+    const events = [
+      begun(0, 'one'),
+      closed(10, 'one', 'failed', 'no pop'),
+      at(11, { kind: 'cause', body: { attemptId: 'e00010', cause: 'a wet stopper' } }),
+      at(12, { kind: 'change', body: { attemptId: 'e00010', text: 'dried it' } }),
+      at(13, { kind: 'note', body: { text: 'too dark', itemId: 'one' } }),
+      at(14, { kind: 'note', body: { text: 'it fell', itemId: 'two', nearMiss: true } }),
+      at(15, { kind: 'note', body: { text: 'a fine evening' } }),
+      at(16, { kind: 'note', body: { text: 'of nothing here', itemId: 'gone' } }),
+    ];
+    expect(said(of, fold(events, of)).map(({ demoId, kind, text }) => [demoId, kind, text])).toEqual([
+      ['bottle', 'note', 'too dark'],
+      ['bottle', 'near miss', 'it fell'],
+      ['bottle', 'cause', 'no pop: a wet stopper'],
+      ['bottle', 'change', 'dried it'],
+    ]);
   });
 });

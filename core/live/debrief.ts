@@ -5,6 +5,7 @@ import type { Cause, Reading } from '../show';
 import type { LeftoverLine } from '../supplies';
 import type { RunState } from './fold';
 import { levelOf, playedAs } from './played';
+import { changedSince, wasSet, type WasSet } from './set';
 import { attemptsTakeS, itemsOf, onStageMs, type AttemptState, type ItemState } from './slices/stage';
 
 export interface DebriefLine {
@@ -18,6 +19,12 @@ export interface DebriefLine {
   level: string | undefined;
   /** What is measured after it, where the demo measures something. */
   reading: Reading | undefined;
+  /** How it was set: "bottle: 1.5 L". */
+  set: string[];
+  /** What was set otherwise than at the attempt before at the same demo: "bottle: 1.5 L, was 0.5 L". */
+  changed: string[];
+  /** It came after a failure of the same demo: what was changed since is worth a word, above all where it then worked. */
+  afterFailure: boolean;
 }
 
 export interface PlannedActual {
@@ -38,10 +45,12 @@ export interface Debrief {
 
 /** What there is to talk about after a run, from its log and its plan. Pure. */
 export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>, state: RunState): Debrief {
+  const before = attemptsBefore(script, state);
   return {
     lines: itemsOf(state).flatMap((item) => {
       const takes = attemptsTakeS(state, item);
       return item.attempts.map((attempt, i) => ({
+        ...settingOf(before, attempt.id),
         itemId: item.itemId,
         title: item.title,
         attempt,
@@ -84,6 +93,43 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
     }),
   };
 }
+
+interface Set {
+  outcome: AttemptState['outcome'];
+  was: WasSet;
+  before: Set | undefined;
+}
+
+/** How each attempt was set, by its id, with the one before it at the same demo, whichever item that was in. */
+function attemptsBefore(script: Script, state: RunState): ReadonlyMap<string, Set> {
+  const last = new Map<string, Set>();
+  const all = itemsOf(state).flatMap((item) => {
+    const demoId = playedAs(script, item)?.item.demoId;
+    return demoId ? item.attempts.map((attempt, i) => ({ item, demoId, attempt, i })) : [];
+  });
+  return new Map(
+    all
+      .sort((a, b) => a.attempt.at - b.attempt.at || a.i - b.i)
+      .map(({ item, demoId, attempt, i }) => {
+        const set: Set = {
+          outcome: attempt.outcome,
+          was: wasSet(script, item, i),
+          before: last.get(demoId),
+        };
+        last.set(demoId, set);
+        return [attempt.id, set];
+      }),
+  );
+}
+
+const settingOf = (sets: ReadonlyMap<string, Set>, id: string) => {
+  const { was = new Map<string, string>(), before } = sets.get(id) ?? {};
+  return {
+    set: [...was].map(([what, value]) => `${what}: ${value}`),
+    changed: changedSince(was, before?.was),
+    afterFailure: before?.outcome === 'failed' || before?.outcome === 'partly',
+  };
+};
 
 function timesUsed(per: string, plannedTimes: number, state: RunState, itemId: string): number {
   const item = state.items.get(itemId);

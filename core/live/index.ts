@@ -45,3 +45,4 @@ export { crewLines, cuesOf, type CrewLine, type StepCue } from './views/crew';
 export * from './landing';
 export * from './gates';
 export * from './debrief';
+export { said, type Said } from './said';

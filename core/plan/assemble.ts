@@ -39,6 +39,7 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
     demo: (id) => wants.demo.has(id),
     show: (id) => id === show.id,
     venue: (id) => id === venue.id,
+    person: (id) => wants.person.has(id),
   };
   const cryogens = new Set(library.goods.filter(isCryogen).map((g) => g.id));
   // What is past its day by the show is not there for it, and cryogens never keep; what is out with this very show is.

@@ -40,6 +40,7 @@ function due({ shows, kit = [], today = NOON, seenOn = [], actions = [], ...rest
   return dueFor({
     show: first!.show,
     demos: new Map([['fountain', 'Fountain']]),
+    people: new Map([['ann', 'Ann']]),
     tour: planned.find((s) => s.showId === first!.show.id),
     buying: buyingList(planned, [MINT, ROPE], kit, today),
     goods: new Map([

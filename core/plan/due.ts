@@ -20,6 +20,8 @@ export interface DueAsked {
   show: Show;
   /** The titles of its demos, by id. */
   demos: ReadonlyMap<string, string>;
+  /** The names of its crew, by id. */
+  people: ReadonlyMap<string, string>;
   /** What the show takes from the shelf, and what all shows to come are short of. */
   tour: TourShow | undefined;
   buying: readonly BuyLine[];
@@ -124,11 +126,17 @@ function orders({ show, buying, goods }: DueAsked): { by: string; says: string }
 }
 
 const concerns = ({ on, onId }: OpenAction, show: Show): boolean =>
-  on === 'show'
-    ? onId === show.id
-    : on === 'venue'
-      ? onId === show.venueId
-      : show.items.some((i) => i.demoId === onId);
+  ({
+    show: onId === show.id,
+    venue: onId === show.venueId,
+    demo: show.items.some((i) => i.demoId === onId),
+    person: show.crew.some((c) => c.personId === onId),
+  })[on];
 
-const about = ({ on, onId }: OpenAction, { demos }: DueAsked): string =>
-  on === 'demo' ? ` (${demos.get(onId) ?? onId})` : on === 'venue' ? ' (the venue)' : '';
+const about = ({ on, onId }: OpenAction, { demos, people }: DueAsked): string =>
+  ({
+    demo: ` (${demos.get(onId) ?? onId})`,
+    venue: ' (the venue)',
+    person: ` (${people.get(onId) ?? onId})`,
+    show: '',
+  })[on];

@@ -1,3 +1,4 @@
+export * from './action';
 export * from './demo';
 export * from './picture';
 export * from './show';

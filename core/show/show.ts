@@ -1,3 +1,4 @@
+import { ACTION_ON, type ActionOn } from './action';
 import { ArrayMaxSize, Equals, IsArray, IsInt, IsOptional, Max, Min } from 'class-validator';
 import {
   Amount,
@@ -339,11 +340,11 @@ export class DemoRecord {
   @IsOptional() @Seconds('Last tried', 4e9) lastAtS?: number;
 }
 
-/** Something to do before the next time, hung on a demo, the show or the venue by a debrief, and still open. */
+/** Something to do before the next time, hung on a demo, the show, the venue or one of the crew by a debrief, and still open. */
 export class OpenAction {
   @Id() id!: string;
   @Title('To do') text!: string;
-  @Choice(['demo', 'show', 'venue'], 'On') on!: 'demo' | 'show' | 'venue';
+  @Choice(ACTION_ON, 'On') on!: ActionOn;
   @Id() onId!: string;
 }
 

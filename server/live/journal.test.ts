@@ -1,6 +1,7 @@
-import type { EventAnswer, EventsPage, RunSummary } from '@hearty/core';
+import type { EventAnswer, EventsPage, RunSummary, SaidLine } from '@hearty/core';
 import request from 'supertest';
 import { createApp } from '../app';
+import { Runs } from './runs';
 import { demoApp, logged, sendTo } from '../testing/server';
 
 const { app, db } = demoApp();
@@ -108,4 +109,32 @@ test('events are handed out page by page', async () => {
   expect(all.more).toBe(false);
   const rest = await get<EventsPage>(`/runs/run/events?after=${all.lastSeq}`);
   expect(rest).toMatchObject({ events: [], lastSeq: all.lastSeq, more: false });
+});
+
+test('what was written is told of a demo once the curtain is down, goes when it is struck out, and is the same when written anew', async () => {
+  await open('said', { showId: 'weather-in-a-kitchen' });
+  const told = async () =>
+    (await get<SaidLine[]>('/demos/bowing-can/said')).filter((s) => s.runId === 'said');
+  const itemId = 'i-bowing-can';
+  await send(
+    logged('said', 's1', 'item begun', { itemId }),
+    logged('said', 's2', 'attempt closed', { itemId, outcome: 'failed', symptom: 'it tips' }),
+    logged('said', 's3', 'note', { text: 'the string was old', itemId }),
+    logged('said', 's4', 'cause', { attemptId: 's2', cause: 'too short a ruler' }),
+  );
+  expect(await told()).toEqual([]);
+  await send(logged('said', 's5', 'curtain down', {}));
+  expect((await told()).map((s) => s.text).sort()).toEqual([
+    'it tips: too short a ruler',
+    'the string was old',
+  ]);
+  expect((await told())[0]).toMatchObject({ showId: 'weather-in-a-kitchen', demoId: 'bowing-can' });
+  await send(logged('said', 's6', 'cause', { attemptId: 's2', cause: '' }));
+  expect((await told()).map((s) => s.text)).toEqual(['the string was old']);
+  const table = () => db.prepare('SELECT * FROM said ORDER BY run_id, id').all();
+  const before = table();
+  new Runs(db).rebuild();
+  expect(table()).toEqual(before);
+  await send(logged('said', 's7', 'struck out', { reason: 'the wrong hall' }));
+  expect(await told()).toEqual([]);
 });

@@ -1,6 +1,7 @@
 import {
   attemptsOfItem,
   playedAs,
+  said,
   checkEnvelope,
   foldRun,
   insideRun,
@@ -20,6 +21,7 @@ import {
   type RunFold,
   type RunState,
   type RunSummary,
+  type SaidLine,
   type Script,
   type ShowFile,
 } from '@hearty/core';
@@ -248,7 +250,7 @@ export class Runs {
   /** Writes every table of this class anew from the logs. */
   rebuild(): void {
     this.forget();
-    this.db.exec('DELETE FROM attempt; DELETE FROM action; DELETE FROM demo_record');
+    this.db.exec('DELETE FROM attempt; DELETE FROM action; DELETE FROM said; DELETE FROM demo_record');
     for (const { id } of this.list()) {
       const run = this.folded(id)!;
       run.written = foldRun(run.script).state;
@@ -312,6 +314,9 @@ export class Runs {
         if (demoId) touched.add(demoId);
       }
     }
+    // Once the curtain is down: while the show is on, an event costs no more for what was written before it.
+    if (state.phase === 'down' && (turned || state.items !== written.items || state.notes !== written.notes))
+      this.putSaid(runId, script, state);
     if (state.actions !== written.actions) {
       this.db.prepare('DELETE FROM action WHERE run_id = ?').run(runId);
       const ask = this.db.prepare(
@@ -340,6 +345,32 @@ export class Runs {
         runId,
       );
     for (const demoId of touched) this.putRecord(demoId);
+  }
+
+  /** A run has few words: they are written anew where any may have changed. */
+  private putSaid(runId: string, script: Script, state: RunState): void {
+    const words = said(script, state);
+    const here = this.db.prepare('SELECT id, text, kind FROM said WHERE run_id = ? ORDER BY id').all(runId);
+    const ordered = words
+      .map(({ id, text, kind }) => ({ id, text, kind }))
+      .sort((a, b) => inOrderOfText(a.id, b.id));
+    if (JSON.stringify(here) === JSON.stringify(ordered)) return;
+    this.db.prepare('DELETE FROM said WHERE run_id = ?').run(runId);
+    const put = this.db.prepare(
+      'INSERT INTO said (run_id, id, demo_id, at_ms, kind, text) VALUES (?, ?, ?, ?, ?, ?)',
+    );
+    for (const { id, demoId, atMs, kind, text } of words) put.run(runId, id, demoId, atMs, kind, text);
+  }
+
+  /** The newest words about a demo; those of runs that are on, or struck out, are left out. */
+  saidOf(demoId: string, limit = 40): SaidLine[] {
+    return this.db
+      .prepare(
+        `SELECT s.id, demo_id AS demoId, at_ms AS atMs, kind, text, run_id AS runId, show_id AS showId, title
+         FROM said s JOIN run ON run.id = s.run_id
+         WHERE demo_id = ? AND phase = 'down' AND struck IS NULL ORDER BY at_ms DESC, s.id LIMIT ?`,
+      )
+      .all(demoId, limit) as SaidLine[];
   }
 
   private putAttempt(a: Attempt): void {

@@ -19,6 +19,7 @@ import type {
   RunLine,
   RunPage,
   RunSummary,
+  SaidLine,
   ShowLine,
   Stored,
   TourAnswer,
@@ -105,6 +106,13 @@ export const useLogbook = () =>
       state.data?.runs.some((r) => r.plannedS === null && r.phase === 'down') && state.dataUpdateCount < 10
         ? 1000
         : false,
+  });
+/** What was written about a demo after shows, the newest first. */
+export const useSaid = (demoId: string | undefined) =>
+  useQuery<SaidLine[], ApiError>({
+    queryKey: ['said', demoId],
+    enabled: demoId !== undefined,
+    queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/said`, signal),
   });
 /** Runs older than the oldest of the logbook, page by page. */
 export const useOlderRuns = (oldest: RunLine | undefined) =>

@@ -2,6 +2,8 @@ import { IsOptional } from 'class-validator';
 import { Amount, Choice, Id, Text, Title, YesNo } from '../../fields';
 import { Growing, type Slice } from '../../log';
 import type { Script } from '../../script';
+import { ACTION_ON, type ActionOn } from '../../show';
+import { Nothing } from './nothing';
 import { attemptOf, type StageState } from './stage';
 
 export class Note {
@@ -19,7 +21,7 @@ export class ChangeMade {
 }
 export class ActionAsked {
   @Title('To do') text!: string;
-  @Choice(['demo', 'show', 'venue'], 'On') on!: 'demo' | 'show' | 'venue';
+  @Choice(ACTION_ON, 'On') on!: ActionOn;
   @Id() onId!: string;
 }
 class ActionClosed {
@@ -48,12 +50,14 @@ const kinds = {
   called: { body: Called },
   /** It teaches nothing. */
   'struck out': { body: StruckOut },
+  /** Asked, and answered: nothing nearly went wrong. */
+  'no near miss': { body: Nothing },
 };
 
 export interface ActionState {
   id: string;
   text: string;
-  on: 'demo' | 'show' | 'venue';
+  on: ActionOn;
   onId: string;
   done: boolean;
 }
@@ -69,6 +73,8 @@ interface NoteState {
 export interface TalkState {
   notes: Growing<NoteState>;
   nearMisses: number;
+  /** Somebody said that there was none. */
+  noNearMiss: boolean;
   actions: ActionState[];
   /** What was counted after the show, by good. */
   leftovers: Map<string, number>;
@@ -83,6 +89,7 @@ export const talk: Slice<TalkState & StageState, TalkState, Script, typeof kinds
   start: () => ({
     notes: new Growing(),
     nearMisses: 0,
+    noNearMiss: false,
     actions: [],
     leftovers: new Map(),
     called: undefined,
@@ -108,6 +115,7 @@ export const talk: Slice<TalkState & StageState, TalkState, Script, typeof kinds
     },
     leftover: ({ leftovers }, { body }) => void leftovers.set(body.goodId, body.amount),
     called: (state, { body }) => void (state.called = body.rehearsal),
+    'no near miss': (state) => void (state.noNearMiss = true),
     'struck out': (state, { id, body }) => void (state.struck = { id, reason: body.reason }),
   },
 };

@@ -1,22 +1,16 @@
-import {
-  CauseFound,
-  ChangeMade,
-  formatDuration,
-  type Debrief,
-  type DebriefLine,
-  type Outcome,
-} from '@hearty/core';
+import { ChangeMade, formatDuration, type Debrief, type DebriefLine, type Outcome } from '@hearty/core';
 import { Box, Chip, Paper, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { FieldOf } from '../../kit/fields';
+import { CauseField } from './CauseField';
 import { Section, say } from './common';
 
 /** What failed and what was changed first, one by one; what worked is one line, and so is what was left out. */
 export function Attempts({ talk }: { talk: Debrief }) {
   const { lines } = talk;
   const by = (outcome: Outcome) => lines.filter((l) => l.attempt.outcome === outcome);
-  // What was changed after a failure is read with it, whatever came of it.
-  const looked = lines.filter((l) => isBad(l) || l.attempt.change);
+  // What was changed after a failure is read with it, above all where it then worked.
+  const looked = lines.filter((l) => isBad(l) || l.afterFailure || l.changed.length > 0 || l.attempt.change);
   const failed = by('failed').length;
   return (
     <Section
@@ -76,7 +70,7 @@ function OneLine({ what, lines }: { what: string; lines: DebriefLine[] }) {
 }
 
 function AttemptRow({ line }: { line: DebriefLine }) {
-  const { title, attempt, takesS, likely } = line;
+  const { title, attempt, takesS, likely, level, set, changed } = line;
   const bad = isBad(line);
   const causes = [...new Set([...likely.map((c) => c.cause), ...(attempt.cause ? [attempt.cause] : [])])];
   return (
@@ -96,12 +90,19 @@ function AttemptRow({ line }: { line: DebriefLine }) {
       <Box sx={{ flex: '1 1 240px' }}>
         <Typography sx={{ fontWeight: 600 }}>
           {title}
+          {level !== undefined && `, ${level}`}
           {attempt.n > 1 && `, attempt ${attempt.n}`}
         </Typography>
         <Typography color="textSecondary" sx={{ fontSize: 'text' }}>
           {format(attempt.at, 'HH:mm')} · {formatDuration(takesS)}
           {attempt.symptom && ` · ${attempt.symptom}`}
+          {set.length > 0 && ` · set to ${set.join(', ')}`}
         </Typography>
+        {changed.length > 0 && (
+          <Typography sx={{ fontSize: 'text' }}>
+            Changed since the attempt before: {changed.join('; ')}
+          </Typography>
+        )}
       </Box>
       <Chip
         label={attempt.outcome}
@@ -109,25 +110,14 @@ function AttemptRow({ line }: { line: DebriefLine }) {
         variant={attempt.outcome === 'worked' ? 'outlined' : 'filled'}
         sx={{ borderRadius: 1, minWidth: 80 }}
       />
-      {bad && (
-        <>
-          <FieldOf
-            of={CauseFound}
-            name="cause"
-            value={attempt.cause}
-            onValue={(cause = '') => say({ kind: 'cause', body: { attemptId: attempt.id, cause } })}
-            options={causes.map((c) => ({ value: c, label: c }))}
-            sx={{ minWidth: 200 }}
-          />
-          <FieldOf
-            of={ChangeMade}
-            name="text"
-            value={attempt.change ?? ''}
-            onValue={(text) => say({ kind: 'change', body: { attemptId: attempt.id, text: text.trim() } })}
-            sx={{ minWidth: 200 }}
-          />
-        </>
-      )}
+      {bad && <CauseField attemptId={attempt.id} value={attempt.cause} causes={causes} />}
+      <FieldOf
+        of={ChangeMade}
+        name="text"
+        value={attempt.change ?? ''}
+        onValue={(text) => say({ kind: 'change', body: { attemptId: attempt.id, text: text.trim() } })}
+        sx={{ minWidth: 200 }}
+      />
     </Box>
   );
 }

@@ -1,4 +1,5 @@
 import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { debriefCsv, debriefMarkdown, fieldOf, StruckOut, type Debrief, type RunState } from '@hearty/core';
 import { Box, Button, Typography } from '@mui/material';
 import { format } from 'date-fns';
@@ -42,6 +43,9 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
           }
         >
           Debrief as Markdown
+        </Button>
+        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+          Print
         </Button>
         <Button
           startIcon={<FileDownloadOutlinedIcon />}

@@ -2,8 +2,10 @@ import { debrief } from '@hearty/core';
 import { Alert, Box } from '@mui/material';
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { useRuns } from '../../session/queries';
 import { OneOf } from '../../kit/Find';
+import { OnPaper } from '../../kit/paper';
 import { Empty, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { useRunLog } from '../../session/runLog';
@@ -12,19 +14,22 @@ import { useRun } from '../../session/useRun';
 import { useShow } from '../../session/show';
 import { Attempts } from './Attempts';
 import { Counting } from './Counting';
+import { DebriefSheet } from './DebriefSheet';
 import { IntoStores } from './IntoStores';
 import { Readings } from './Readings';
 import { ReviewOf } from './ReviewOf';
 import { Leftovers, Times } from './Tables';
-import { Actions, Notes } from './Words';
+import { Actions, NearMisses, Notes } from './Words';
 
 /** The talk after a run, built from its log: what worked, what failed and why, times, leftovers, what to do next. */
 export function DebriefTab() {
   const { file } = useShow();
   const runs = useRuns(file.show.id);
-  const [chosen, setChosen] = useState('');
+  const [params] = useSearchParams();
+  const [chosen, setChosen] = useState(params.get('run') ?? '');
   const played = (runs.data ?? []).filter((r) => r.curtainAt !== null);
-  const runId = chosen || (played.find((r) => r.phase === 'down') ?? played[0])?.id;
+  const runId =
+    played.find((r) => r.id === chosen)?.id ?? (played.find((r) => r.phase === 'down') ?? played[0])?.id;
   if (runs.isPending) return <Loading what="the runs" />;
   if (!runId)
     return <Empty title="No run yet">Play or rehearse the show; the debrief is built from its log.</Empty>;
@@ -58,24 +63,27 @@ function RunDebrief({ runId }: { runId: string }) {
   if (failed) return <Alert severity="error">{failed}</Alert>;
   if (!run || !talk) return <Loading what="the log" />;
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
-      <GuideStrip script={run.script} state={run.state} on="debrief" />
-      <ReviewOf run={run} />
-      <Attempts talk={talk} />
-      <Readings lines={talk.lines} />
-      <Times talk={talk} />
-      <Leftovers lines={talk.leftovers} />
-      {!(run.state.called ?? run.rehearsal) && run.state.curtainAt !== undefined && (
-        <IntoStores
-          runId={runId}
-          showId={run.file.show.id}
-          lines={talk.leftovers}
-          playedAt={run.state.curtainAt}
-        />
-      )}
-      <Notes state={run.state} />
-      <Actions file={run.file} state={run.state} />
-      <Counting run={run} talk={talk} />
-    </Box>
+    <OnPaper title={`${run.file.show.title}: debrief`} paper={() => <DebriefSheet run={run} talk={talk} />}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
+        <GuideStrip script={run.script} state={run.state} on="debrief" />
+        <NearMisses state={run.state} />
+        <ReviewOf run={run} />
+        <Attempts talk={talk} />
+        <Readings lines={talk.lines} />
+        <Times talk={talk} />
+        <Leftovers lines={talk.leftovers} />
+        {!(run.state.called ?? run.rehearsal) && run.state.curtainAt !== undefined && (
+          <IntoStores
+            runId={runId}
+            showId={run.file.show.id}
+            lines={talk.leftovers}
+            playedAt={run.state.curtainAt}
+          />
+        )}
+        <Notes state={run.state} file={run.file} />
+        <Actions file={run.file} state={run.state} />
+        <Counting run={run} talk={talk} />
+      </Box>
+    </OnPaper>
   );
 }

@@ -1,31 +1,89 @@
-import { ActionAsked, declare, fieldOf, Note, type RunState, type ShowFile } from '@hearty/core';
-import { Box, Button, Typography } from '@mui/material';
+import {
+  ActionAsked,
+  type ActionOn,
+  declare,
+  fieldOf,
+  Note,
+  type RunState,
+  type ShowFile,
+} from '@hearty/core';
+import { Alert, Box, Button, Typography } from '@mui/material';
 import { FieldIn } from '../../kit/fields';
 import { Keep } from '../../kit/Keep';
 import { Section, say } from './common';
 
-const NOTE = { text: fieldOf(Note, 'text'), nearMiss: fieldOf(Note, 'nearMiss') };
+const NOTE = {
+  text: fieldOf(Note, 'text'),
+  itemId: { ...declare.document({ label: 'About', empty: 'the whole show' }), optional: true },
+  nearMiss: fieldOf(Note, 'nearMiss'),
+};
 
-/** Notes, with near misses apart. */
-export function Notes({ state }: { state: RunState }) {
+/** Near misses come before anything else is written: there was one, or somebody says that there was none. */
+export function NearMisses({ state }: { state: RunState }) {
+  const found = [...state.notes].filter((n) => n.nearMiss);
+  if (found.length === 0 && state.noNearMiss)
+    return (
+      <Typography sx={{ color: 'text.secondary' }}>No near miss: somebody was asked and said so.</Typography>
+    );
+  if (found.length === 0)
+    return (
+      <Alert
+        severity="warning"
+        action={
+          <Button color="inherit" onClick={() => say({ kind: 'no near miss', body: {} })}>
+            No, nothing
+          </Button>
+        }
+      >
+        <b>Was there a near miss?</b> Somebody slipped, something fell, burned or burst where it should not
+        have. If there was, write it below and mark it as one; everybody learns from it.
+      </Alert>
+    );
   return (
-    <Section title="Notes and near misses" hint="No names of volunteers: a volunteer is a number on a demo.">
+    <Alert severity="warning" icon={false}>
+      <b>{found.length === 1 ? 'One near miss' : `${found.length} near misses`}</b>
+      <Box component="ul" sx={{ m: 0, pl: 5 }}>
+        {found.map((n) => (
+          <li key={n.id}>{n.text}</li>
+        ))}
+      </Box>
+    </Alert>
+  );
+}
+
+/** Notes; each may be about one item, and then stands on its demo's page. */
+export function Notes({ state, file }: { state: RunState; file: ShowFile }) {
+  const titleOf = (itemId: string | undefined) => file.show.items.find((i) => i.id === itemId)?.title;
+  return (
+    <Section
+      title="Notes and near misses"
+      hint="What is about a demo stands on its page, and where it is next planned. No names of volunteers: a volunteer is a number on a demo."
+    >
       <Box component="ul" sx={{ pl: 5, my: 2 }}>
         {[...state.notes].map((n) => (
           <li key={n.id}>
             {n.nearMiss && <b>Near miss. </b>}
             {n.text}
+            {titleOf(n.itemId) && ` (${titleOf(n.itemId)})`}
           </li>
         ))}
       </Box>
       <Keep<Note>
         fields={NOTE}
         start={{ text: '' }}
-        onKeep={({ text, nearMiss }) =>
-          say({ kind: 'note', body: { text: text.trim(), ...(nearMiss && { nearMiss }) } })
+        onKeep={({ text, itemId, nearMiss }) =>
+          say({
+            kind: 'note',
+            body: { text: text.trim(), ...(itemId && { itemId }), ...(nearMiss && { nearMiss }) },
+          })
         }
       >
         <FieldIn name="text" sx={{ flex: '1 1 300px' }} />
+        <FieldIn
+          name="itemId"
+          options={file.show.items.map((i) => ({ value: i.id, label: i.title }))}
+          sx={{ minWidth: 180 }}
+        />
         <FieldIn name="nearMiss" />
       </Keep>
     </Section>
@@ -34,15 +92,16 @@ export function Notes({ state }: { state: RunState }) {
 
 const ACTION = { text: fieldOf(ActionAsked, 'text'), on: declare.document('On') };
 
-/** What to do before the next time, hung on a demo, the show or the venue. */
+/** What to do before the next time, hung on a demo, the show, the venue or one of the crew. */
 export function Actions({ file, state }: { file: ShowFile; state: RunState }) {
   const places = [
     { value: `show:${file.show.id}`, label: `the show` },
     { value: `venue:${file.venue.id}`, label: file.venue.name },
     ...file.demos.map((d) => ({ value: `demo:${d.id}`, label: d.title })),
+    ...file.crew.map((p) => ({ value: `person:${p.id}`, label: p.name })),
   ];
   const add = ({ text, on }: { text: string; on: string }) => {
-    const [kind, id] = on.split(':') as ['show' | 'venue' | 'demo', string];
+    const [kind, id] = on.split(':') as [ActionOn, string];
     say({ kind: 'action', body: { text: text.trim(), on: kind, onId: id } });
   };
   return (

@@ -16,11 +16,12 @@ import {
 } from '@hearty/core';
 import type { ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useDocument, useLibrary, useLogbook } from '../../session/queries';
+import { useDocument, useLibrary, useLogbook, useSaid } from '../../session/queries';
 import { Looks } from '../../kit/pictures';
 import { Failed, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { Odds } from '../logbook/Odds';
+import { SaidOf } from '../logbook/SaidOf';
 
 /** One demo of the library, to read: steps, prep, kit, cautions, faults and its record. */
 export function DemoPage() {
@@ -28,6 +29,7 @@ export function DemoPage() {
   const kept = useDocument('demos', demoId);
   const library = useLibrary();
   const logbook = useLogbook();
+  const said = useSaid(demoId);
   const navigate = useNavigate();
   const removeWithUndo = useSayWithUndo('demos');
   if (library.error) return <Failed error={library.error} again={() => void library.refetch()} />;
@@ -149,6 +151,11 @@ export function DemoPage() {
                   {c.cause}: {c.times === 1 ? 'once' : `${c.times} times`}
                 </Typography>
               ))}
+            </Block>
+          )}
+          {said.data && said.data.length > 0 && (
+            <Block title="Written after shows">
+              <SaidOf lines={said.data} most={12} />
             </Block>
           )}
           {(demo.cautions.length > 0 || demo.hazards.length > 0) && (

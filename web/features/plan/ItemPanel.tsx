@@ -5,7 +5,9 @@ import { Link } from 'react-router';
 import { FieldOf } from '../../kit/fields';
 import { newId } from '../../session/ids';
 import { editItem } from '../../session/draft';
+import { useSaid } from '../../session/queries';
 import { useShow } from '../../session/show';
+import { SaidOf } from '../logbook/SaidOf';
 import { Behind } from './Behind';
 import { make } from './view';
 import { findingId, FindingNote, inOrder } from './Margin';
@@ -17,6 +19,7 @@ import { WhatToWear } from './WhatToWear';
 export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }) {
   const { file, script, plan } = useShow();
   const said = inOrder(plan.findings.filter((f) => f.itemId === item.id));
+  const { data: words = [] } = useSaid(item.demoId);
   const planned = plan.timetable.items.find((i) => i.itemId === item.id);
   const set = (change: Partial<Item>) => editItem(item.id, (draft) => void Object.assign(draft, change));
   const remove = () => {
@@ -62,6 +65,11 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
           {said.map((finding) => (
             <FindingNote key={findingId(finding)} finding={finding} />
           ))}
+        </Box>
+      )}
+      {words.length > 0 && (
+        <Box component="section" aria-label="Written after shows" sx={{ mb: 3, fontSize: 'small' }}>
+          <SaidOf lines={words} most={3} />
         </Box>
       )}
       <Box sx={{ display: 'grid', gap: 3 }}>

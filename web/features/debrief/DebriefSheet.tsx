@@ -1,0 +1,99 @@
+import { formatAmount, formatDuration, type Debrief } from '@hearty/core';
+import { format } from 'date-fns';
+import { PaperTable, Sheet } from '../../kit/paper';
+import type { OpenRun } from '../../session/useRun';
+
+/** The debrief on paper: near misses first, then every attempt, what was noted, what is left and what is to be done. */
+export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
+  const { state, file } = run;
+  const titleOf = (itemId: string | undefined) => file.show.items.find((i) => i.id === itemId)?.title ?? '';
+  const notes = [...state.notes];
+  const near = notes.filter((n) => n.nearMiss);
+  const played = state.curtainAt === undefined ? '' : format(state.curtainAt, 'EEEE d MMMM yyyy, HH:mm');
+  const said = [
+    played,
+    file.venue.name,
+    (state.called ?? run.rehearsal) && 'a rehearsal',
+    state.struck && `struck out: ${state.struck.reason}`,
+    near.length === 0 && (state.noNearMiss ? 'no near miss' : 'near misses: not asked'),
+  ];
+  return (
+    <Sheet of="Debrief" title={`${file.show.title}: debrief`} about={said.filter(Boolean).join(' · ')}>
+      {near.length > 0 && (
+        <PaperTable
+          title="Near misses"
+          head={['What', 'In']}
+          widths={[75, 25]}
+          rows={near.map((n) => ({ key: n.id, cells: [<b key="what">{n.text}</b>, titleOf(n.itemId)] }))}
+        />
+      )}
+      <PaperTable
+        title="Attempts"
+        head={['Item', 'Outcome', 'Took', 'Seen, cause, changed']}
+        widths={[30, 12, 12, 46]}
+        rows={talk.lines.map(({ title, level, attempt, takesS, set, changed, reading }) => ({
+          key: attempt.id,
+          cells: [
+            [title, level, attempt.n > 1 && `attempt ${attempt.n}`].filter(Boolean).join(', '),
+            attempt.outcome,
+            formatDuration(takesS),
+            [
+              attempt.symptom,
+              attempt.cause && `cause: ${attempt.cause}`,
+              set.length > 0 && `set: ${set.join(', ')}`,
+              changed.length > 0 && `changed: ${changed.join('; ')}`,
+              attempt.change && `changed: ${attempt.change}`,
+              reading &&
+                attempt.reading !== undefined &&
+                `${reading.title}: ${attempt.reading} ${typeof attempt.reading === 'number' ? (reading.unit ?? '') : ''}`,
+            ]
+              .filter(Boolean)
+              .join(' · '),
+          ],
+        }))}
+      />
+      <PaperTable
+        title="Planned and actual"
+        head={['Item', 'Planned', 'Took']}
+        widths={[60, 20, 20]}
+        rows={talk.times.map((t) => ({
+          key: t.itemId,
+          cells: [
+            t.title,
+            formatDuration(t.plannedS),
+            t.actualS === undefined ? 'not played' : formatDuration(Math.round(t.actualS)),
+          ],
+        }))}
+      />
+      {notes.length > near.length && (
+        <PaperTable
+          title="Notes"
+          head={['Note', 'About']}
+          widths={[75, 25]}
+          rows={notes
+            .filter((n) => !n.nearMiss)
+            .map((n) => ({ key: n.id, cells: [n.text, titleOf(n.itemId)] }))}
+        />
+      )}
+      {talk.leftovers.length > 0 && (
+        <PaperTable
+          title="Left over"
+          head={['What', 'Left']}
+          widths={[70, 30]}
+          rows={talk.leftovers.map((l) => ({
+            key: l.goodId,
+            cells: [l.name, formatAmount(l.counted ?? l.expected, l.unit)],
+          }))}
+        />
+      )}
+      {state.actions.length > 0 && (
+        <PaperTable
+          title="Before the next time"
+          head={['', 'To do']}
+          widths={[6, 94]}
+          rows={state.actions.map((a) => ({ key: a.id, cells: [a.done ? '☑' : '☐', a.text] }))}
+        />
+      )}
+    </Sheet>
+  );
+}
