@@ -1,7 +1,7 @@
 import type { SaidLine } from '@hearty/core';
-import { Box, Typography } from '@mui/material';
+import { Box, Link, Typography } from '@mui/material';
 import { format } from 'date-fns';
-import { Link } from 'react-router';
+import { Link as RouterLink } from 'react-router';
 
 const WORDS: Record<SaidLine['kind'], string> = {
   note: '',
@@ -17,7 +17,12 @@ export const SaidOf = ({ lines, most }: { lines: readonly SaidLine[]; most: numb
       <Typography component="li" key={runId + id} sx={{ overflowWrap: 'anywhere' }}>
         <b>{WORDS[kind]}</b>
         {text}{' '}
-        <Link to={`/shows/${showId}/debrief?run=${runId}`} title={title}>
+        <Link
+          component={RouterLink}
+          to={`/shows/${showId}/debrief?run=${runId}`}
+          title={title}
+          color="inherit"
+        >
           {format(atMs, 'd MMM yyyy')}
         </Link>
       </Typography>
