@@ -10,6 +10,7 @@ import { cue, neverBegun } from './cue';
 import { heldBy } from './interlock';
 import { forward, mayAgain, nextItem, owed } from './moves';
 import { playedAs, tally, toPick } from './played';
+import { volunteersNow } from './volunteers';
 
 const steps = ['one', 'two'].map((id) => ({
   id,
@@ -451,4 +452,26 @@ test('a press that holds something ill is refused whole, with the path', () => {
       ok: false,
       problems: [{ path: expect.stringContaining('body.did[1]') as string }],
     });
+});
+
+test('volunteers are numbers: asked before they come up by what is in the demo, and said to be up until they are down', () => {
+  const file = showOf(
+    [
+      demo('spin', { steps, volunteers: 2, hazards: ['spinning person', 'noise', 'pressure'] }),
+      demo('calm', { steps }),
+    ],
+    [item('spin'), item('calm')],
+  );
+  const of = script(file);
+  const now = (...more: Recorded[]) => volunteersNow(of, fold(log(curtain, begun('spin'), ...more), of));
+  expect(now()).toMatchObject({ wanted: 2, up: 0 });
+  // What two hazards ask alike is asked once.
+  expect(now()!.ask).toHaveLength(3);
+  expect(now()!.ask.join()).toContain('bad back');
+  const up: Happening = { kind: 'volunteers', body: { itemId: 'i-spin', count: 2 } };
+  expect(now(up)).toMatchObject({ wanted: 2, up: 2, ask: [] });
+  expect(now(up, begun('calm'))).toMatchObject({ wanted: 0, up: 2, ask: [] });
+  const down: Happening = { kind: 'volunteers', body: { itemId: 'i-spin', count: 0 } };
+  expect(now(up, begun('calm'), down)).toBeUndefined();
+  expect(fold(log(curtain, up, { kind: 'curtain down', body: {} }), of).volunteersUp).toBe(0);
 });

@@ -37,6 +37,7 @@ export { hint, type Hint } from './guide';
 export * from './moves';
 export * from './cue';
 export * from './dose';
+export { volunteersNow, type Volunteers } from './volunteers';
 export { readingOf, unread, type ReadingAsked } from './readings';
 export * from './played';
 export { heldBy, OVERRIDES } from './interlock';

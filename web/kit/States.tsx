@@ -1,4 +1,4 @@
-import { Alert, Box, Button, CircularProgress, Typography } from '@mui/material';
+import { Box, CircularProgress, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 
 /** While something is on its way. */
@@ -6,15 +6,6 @@ export const Loading = ({ what }: { what: string }) => (
   <Box sx={{ p: 6, display: 'flex', alignItems: 'center', gap: 3 }} role="status">
     <CircularProgress size={24} aria-hidden />
     <Typography color="textSecondary">Fetching {what} …</Typography>
-  </Box>
-);
-
-/** When it did not come. */
-export const Failed = ({ error, again }: { error: { says: string }; again: () => void }) => (
-  <Box sx={{ p: 6, maxWidth: 560 }}>
-    <Alert severity="error" action={<Button onClick={again}>Try again</Button>}>
-      {error.says}
-    </Alert>
   </Box>
 );
 

@@ -8,6 +8,7 @@ import {
   onStage,
   owed,
   playedAs,
+  volunteersNow,
   type BegunHere,
   type Cue,
   type Gate,
@@ -36,11 +37,26 @@ export function NowBlock({
   const next = nextItem(state);
   const { head, line } = words(script, state, c);
   const behind = owed(state);
+  const volunteers = volunteersNow(script, state);
+  // The call is the line itself while it is what is done now.
+  const calls = state.phase === 'running' && c?.shout !== undefined && c.step === c.shout;
   return (
     <>
       {item?.status === 'now' && <NoGo gate={gates.get(item.itemId)} />}
-      {c && state.phase === 'running' && c.putOn.length > 0 && <PutOn lines={c.putOn} />}
-      <Box>
+      {c && state.phase === 'running' && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
+      {volunteers && volunteers.ask.length > 0 && (
+        <Beside
+          title={`ask ${volunteers.wanted === 1 ? 'the volunteer' : `the ${volunteers.wanted} volunteers`} before they come up`}
+          lines={volunteers.ask}
+        />
+      )}
+      {volunteers && volunteers.wanted < volunteers.up && (
+        <Typography sx={{ fontSize: 'stageSmall', color: 'warning.main', fontWeight: 700 }}>
+          {volunteers.up === 1 ? 'A volunteer is' : `${volunteers.up} volunteers are`} still up
+        </Typography>
+      )}
+      <Box {...(calls && { sx: { border: 3, borderRadius: 1, p: 3 } })}>
+        {calls && <Typography sx={{ fontSize: 'stageSmall' }}>to the audience, now</Typography>}
         <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{head}</Typography>
         <Typography
           component="h1"
@@ -55,11 +71,9 @@ export function NowBlock({
           {line}
         </Typography>
       </Box>
-      {c?.shout && (
+      {c?.shout && !calls && (
         <Box sx={{ border: 3, borderRadius: 1, p: 4 }}>
-          <Typography sx={{ fontSize: 'stageSmall' }}>
-            to the audience, {c.step === c.shout ? 'now' : 'next'}
-          </Typography>
+          <Typography sx={{ fontSize: 'stageSmall' }}>to the audience, next</Typography>
           <Typography sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 'stageCall', lineHeight: 1.15 }}>
             {c.shout.text}
           </Typography>
@@ -123,9 +137,9 @@ function NoGo({ gate }: { gate: Gate | undefined }) {
   );
 }
 
-const PutOn = ({ lines }: { lines: readonly string[] }) => (
+const Beside = ({ title, lines }: { title: string; lines: readonly string[] }) => (
   <Box role="note" sx={{ borderLeft: 6, borderColor: 'warning.main', pl: 4 }}>
-    <Typography sx={{ fontSize: 'stageSmall' }}>put on</Typography>
+    <Typography sx={{ fontSize: 'stageSmall' }}>{title}</Typography>
     {lines.map((line) => (
       <Typography key={line} sx={{ fontSize: 'stageText', fontWeight: 700 }}>
         {line}

@@ -8,6 +8,7 @@ import {
   standByOf,
   toPick,
   unread,
+  volunteersNow,
   type Gate,
   type Happening,
   type LiveLanding,
@@ -43,6 +44,7 @@ export function Offers({
     (i) => i !== undefined,
   );
   const reading = unread(script, state);
+  const volunteers = volunteersNow(script, state);
   const offers: Offer[] = [
     ...(current?.status === 'now'
       ? toPick(script, current).map(({ demoId, title }) => ({
@@ -50,6 +52,27 @@ export function Offers({
           says: `They pick “${title}”`,
           onPress: () => onGo([{ kind: 'chosen', body: { itemId: current.itemId, demoId } }]),
         }))
+      : []),
+    ...(volunteers
+      ? [
+          {
+            key: 'volunteers',
+            says:
+              volunteers.wanted > volunteers.up
+                ? `${volunteers.wanted === 1 ? 'The volunteer is' : `${volunteers.wanted} volunteers are`} up, and ${volunteers.wanted === 1 ? 'was' : 'were'} asked`
+                : `${volunteers.up === 1 ? 'The volunteer is' : 'The volunteers are'} down again`,
+            onPress: () =>
+              onGo([
+                {
+                  kind: 'volunteers',
+                  body: {
+                    itemId: volunteers.itemId,
+                    count: volunteers.wanted > volunteers.up ? volunteers.wanted : 0,
+                  },
+                },
+              ]),
+          },
+        ]
       : []),
     ...(reading
       ? [

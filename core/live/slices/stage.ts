@@ -1,5 +1,5 @@
 import { IsOptional, ValidateBy } from 'class-validator';
-import { Choice, Figure, Id, Ref, Text, Title } from '../../fields';
+import { Choice, Figure, Id, Ref, Text, Title, Whole } from '../../fields';
 import type { Slice } from '../../log';
 import { OUTCOMES, type Outcome } from '../../logbook';
 import type { Script } from '../../script';
@@ -37,6 +37,9 @@ class DoseTaken extends OfItem {
 class Swapped extends OfItem {
   @Id() withId!: string;
 }
+class VolunteersUp extends OfItem {
+  @Whole(0, 200, 'Volunteers up') count!: number;
+}
 class OfTask extends OfItem {
   @Id() taskId!: string;
 }
@@ -68,6 +71,8 @@ const kinds = {
   overridden: { body: Because },
   /** Played although a check says no. */
   overruled: { body: Because },
+  /** So many volunteers are on stage now; numbers, never names. */
+  volunteers: { body: VolunteersUp },
   hold: { body: Nothing },
   resume: { body: Nothing },
   'curtain down': { body: Nothing },
@@ -132,6 +137,7 @@ export interface StageState {
   now: string | undefined;
   /** Work begun on stage, by `taskKey`, and when. */
   tasksDone: Map<string, number>;
+  volunteersUp: number;
 }
 
 /** The running order, the item on stage, its steps and outcomes. Events that name what the show has not are passed over. */
@@ -169,6 +175,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
     ),
     now: undefined,
     tasksDone: new Map(),
+    volunteersUp: 0,
   }),
   apply: {
     curtain: (state, { at }) => {
@@ -247,6 +254,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
       item.status = 'skipped';
       if (item.begunAt !== undefined) leave(item, at);
     },
+    volunteers: (state, { body }) => void (state.volunteersUp = body.count),
     hold: (state, { at }) => {
       if (state.phase !== 'running') return;
       state.phase = 'held';
@@ -261,6 +269,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
       endHold(state, at);
       endCurrent(state, at);
       state.phase = 'down';
+      state.volunteersUp = 0;
       state.downAt = at;
     },
   },

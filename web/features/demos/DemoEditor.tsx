@@ -18,7 +18,8 @@ import { NotSaved } from '../../kit/FormDialog';
 import { useDocument, useDocuments } from '../../session/queries';
 import { PicturesField } from '../../session/PicturesField';
 import { useDocumentForm } from '../../session/useDocumentForm';
-import { Failed, Loading, PageHead } from '../../kit/States';
+import { Failed } from '../../kit/Failed';
+import { Loading, PageHead } from '../../kit/States';
 import {
   Conditions,
   Consumables,

@@ -1,7 +1,8 @@
 import { Button, Stack, Typography } from '@mui/material';
 import { useState } from 'react';
 import { Find } from '../../kit/Find';
-import { Failed, Loading } from '../../kit/States';
+import { Failed } from '../../kit/Failed';
+import { Loading } from '../../kit/States';
 import { usePastShows } from '../../session/queries';
 import { listSx, ShowRow } from './ShowRow';
 

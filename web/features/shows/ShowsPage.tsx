@@ -6,7 +6,8 @@ import { lazy, Suspense, useState } from 'react';
 import { useOverview } from '../../session/queries';
 import { RunsHere } from '../../session/RunsHere';
 import { BrokenLines } from '../../session/BrokenLines';
-import { Empty, Failed, Loading, PageHead } from '../../kit/States';
+import { Failed } from '../../kit/Failed';
+import { Empty, Loading, PageHead } from '../../kit/States';
 import { NextShow } from './NextShow';
 import { listSx, ShowRow } from './ShowRow';
 

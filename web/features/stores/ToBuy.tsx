@@ -15,7 +15,8 @@ import { formatMoney, buyingCsv, costsCsv, formatAmount, type BuyLine, type Tour
 import { Fragment } from 'react';
 import { Link } from 'react-router';
 import { useTour } from '../../session/queries';
-import { Empty, Failed, Loading } from '../../kit/States';
+import { Failed } from '../../kit/Failed';
+import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
 import { OnPaper } from '../../kit/paper';
 import { Wide } from '../../kit/Wide';
