@@ -43,18 +43,6 @@ export function NowBlock({
   return (
     <>
       {item?.status === 'now' && <NoGo gate={gates.get(item.itemId)} />}
-      {c && state.phase === 'running' && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
-      {volunteers && volunteers.ask.length > 0 && (
-        <Beside
-          title={`ask ${volunteers.wanted === 1 ? 'the volunteer' : `the ${volunteers.wanted} volunteers`} before they come up`}
-          lines={volunteers.ask}
-        />
-      )}
-      {volunteers && volunteers.wanted < volunteers.up && (
-        <Typography sx={{ fontSize: 'stageSmall', color: 'warning.main', fontWeight: 700 }}>
-          {volunteers.up === 1 ? 'A volunteer is' : `${volunteers.up} volunteers are`} still up
-        </Typography>
-      )}
       <Box {...(calls && { sx: { border: 3, borderRadius: 1, p: 3 } })}>
         {calls && <Typography sx={{ fontSize: 'stageSmall' }}>to the audience, now</Typography>}
         <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{head}</Typography>
@@ -78,6 +66,18 @@ export function NowBlock({
             {c.shout.text}
           </Typography>
         </Box>
+      )}
+      {c && state.phase === 'running' && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
+      {volunteers && volunteers.ask.length > 0 && (
+        <Beside
+          title={`ask ${volunteers.wanted === 1 ? 'the volunteer' : `the ${volunteers.wanted} volunteers`} before they come up`}
+          lines={volunteers.ask}
+        />
+      )}
+      {volunteers && volunteers.wanted < volunteers.up && (
+        <Typography sx={{ fontSize: 'stageSmall', color: 'warning.main', fontWeight: 700 }}>
+          {volunteers.up === 1 ? 'A volunteer is' : `${volunteers.up} volunteers are`} still up
+        </Typography>
       )}
       {c?.then && state.phase === 'running' && !item?.closed && (
         <Typography sx={{ fontSize: 'stageText' }}>

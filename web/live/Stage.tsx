@@ -39,6 +39,15 @@ type Panel =
   | { kind: 'reading'; attemptId: string }
   | { kind: 'interlock'; does: readonly Happening[] };
 
+/** A large screen stands further away: all of it is drawn larger there. */
+const LARGER = {
+  '--stage-height': '100dvh',
+  '@media (min-width: 1600px) and (min-height: 900px)': {
+    zoom: 1.4,
+    '--stage-height': 'calc(100dvh / 1.4)',
+  },
+} as const;
+
 /** The stage: two targets that never move, offers in a place of their own above them, everything else a step away. */
 export function Stage({ script, state, rehearsal }: { script: Script; state: RunState; rehearsal: boolean }) {
   const { file } = script;
@@ -85,7 +94,8 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
       sx={{
         display: 'grid',
         gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) 190px' },
-        height: '100dvh',
+        ...LARGER,
+        height: 'var(--stage-height)',
       }}
     >
       <Box
@@ -96,7 +106,7 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           py: { xs: 3, sm: 5 },
           gap: { xs: 3, sm: 4 },
           minWidth: 0,
-          height: '100dvh',
+          height: 'var(--stage-height)',
         }}
       >
         {state.rehearsal?.guided && (
