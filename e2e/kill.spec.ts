@@ -45,6 +45,20 @@ test('the tab is closed mid-show while the server is down; reopened, the show go
   await expect(heading(again)).toHaveText('Let go.');
   await again.keyboard.press('PageDown');
   await expect(again.getByText('no server · 3 kept here')).toBeVisible();
+  // So do the screens beside it, each for the first time on this device.
+  for (const [screen, says] of [
+    ['crew', 'Who are you?'],
+    ['check', /^Checks: /],
+  ] as const) {
+    const beside = await context.newPage();
+    await beside.goto(`/${screen}/${runId}`);
+    await expect(heading(beside)).toHaveText(says);
+    await beside.close();
+  }
+  const wall = await context.newPage();
+  await wall.goto(`/wall/${runId}`);
+  await expect(wall.getByText('The hammer that hangs')).toBeVisible();
+  await wall.close();
 
   await server.start();
   await expect(again.getByText('all kept')).toBeVisible();

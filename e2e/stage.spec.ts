@@ -150,6 +150,35 @@ test('at a mark one press says all is there, with undo; a no-go stays one on sta
   await expect(page.getByRole('alert').filter({ hasText: 'NO-GO' })).toHaveCount(1);
 });
 
+test('the stand-by demo is put on from the check, and is what the stage plays; the attempt counts for it', async ({
+  page,
+  server,
+}) => {
+  await page.goto('/shows/cold-snap/check');
+  await press(page, 'Start checking');
+  const gate = page.getByTestId('gate-i-floating-magnet');
+  await page
+    .getByTestId(/^check-kit_.*superconductor|^check-kit_.*magnet/)
+    .first()
+    .getByRole('button', { name: 'Missing' })
+    .click();
+  await expect(gate).toContainText('No-go');
+  await gate.getByRole('button', { name: /^Put on “The magnet in no hurry” instead/ }).click();
+  await expect(gate).toContainText('Stand-by');
+  await page.getByRole('link', { name: 'On to the stage' }).click();
+  await page.getByRole('link', { name: 'To the stage screen' }).click();
+  await target(page).click();
+  await press(page, 'Jump or skip');
+  await press(page, /^Begin The magnet that floats/);
+  await expect(page.getByText(/^NOW · .*The magnet in no hurry/)).toBeVisible();
+  await press(page, 'How did it go?');
+  await page.getByRole('button', { name: 'Worked', exact: true }).click();
+  await expect(page.getByText('all kept')).toBeVisible();
+  const [run] = await server.get<{ id: string }[]>('/api/runs?showId=cold-snap');
+  const kinds = (await logOf(server, run!.id)).map((e) => e.kind);
+  expect(kinds).toContain('stand-by');
+});
+
 test('items are swapped and played last from the list, which opens where one is', async ({ page }) => {
   await stage(page, HALL);
   await target(page).click();

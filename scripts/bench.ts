@@ -9,6 +9,7 @@ import { instance } from '../core/testing/instances';
 import { troupe } from './bench-troupe';
 import { tenYears } from './bench-server';
 import { inBrowser } from './bench-browser';
+import { live } from './bench-live';
 import { againstMiniZinc, againstSolver } from './bench-solver';
 import { line, timed } from './bench-time';
 
@@ -118,7 +119,7 @@ function cutsMs(seed: number): number {
 }
 
 console.log(`Node.js ${process.version}, ${cpus().length} × ${cpus()[0]?.model ?? 'unknown processor'}\n`);
-/** `npm run bench [seconds for the solver] [only: plan, server, browser] [folders of other builds to compare with]`. */
+/** `npm run bench [seconds for the solver] [only: plan, live, server, browser] [folders of other builds to compare with]`. */
 async function main(): Promise<void> {
   const [seconds = '60', only = '', ...others] = process.argv.slice(2);
   const wanted = (part: string) => only === '' || only === part;
@@ -127,6 +128,7 @@ async function main(): Promise<void> {
     explosions();
     cases();
   }
+  if (wanted('live')) await live();
   if (wanted('server')) await tenYears();
   if (wanted('browser')) await inBrowser(others);
   if (Number(seconds) > 0) {
