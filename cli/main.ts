@@ -29,6 +29,8 @@ const HELP = `hearty: plan, check and learn from files.
   hearty restore FILE [--yes] [--over-newer]
                       what such a copy holds beside what is here; --yes puts it in the place of everything here,
                       --over-newer also where something here is not in the file. What was here is backed up first.
+  hearty passphrase [--off]
+                      sets what planners on other machines must give to the first line of the input; --off: nobody may
 
   --seed N     seed of the forecast's chance (1)
   --plays N    plays of the forecast (10000); 0 leaves it out

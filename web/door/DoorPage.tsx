@@ -83,8 +83,9 @@ const Part = ({ title, says, children }: { title: string; says: string; children
 /** On plain http from another machine browsers keep no page to start from. */
 const KeepTheTab = () => (
   <Alert severity="info">
-    At this address the browser keeps no copy of the page. Once you are in, keep its tab open through the
-    show: it goes on without the server, but to load it anew needs it.
+    At this address the browser keeps no copy of the page, and cannot keep the screen awake. Once you are in,
+    keep its tab open through the show, and set the device not to sleep: it goes on without the server, but to
+    load it anew needs it.
   </Alert>
 );
 
