@@ -111,3 +111,31 @@ test('explain says when, who, why not sooner and how long it can wait; an unknow
   expect(wrong.status).toBe(1);
   expect(wrong.stderr).toContain('has no item “no such thing”. It has:');
 });
+
+test('bench lists the calculators, works one out, and refuses what is out of range with the range and 2', () => {
+  const list = JSON.parse(hearty('bench', '--list').stdout) as { id: string; inputs: { name: string }[] }[];
+  expect(list).toHaveLength(20);
+  expect(list[0]).toMatchObject({
+    id: 'vapour-bottle',
+    inputs: expect.arrayContaining([
+      expect.objectContaining({ name: 'temperatureC', unit: '°C', min: -20, max: 60, default: 20 }),
+      expect.objectContaining({ name: 'fuel', choices: ['methanol', 'ethanol', 'propan-2-ol'] }),
+    ]) as unknown,
+    outputs: expect.arrayContaining([expect.objectContaining({ name: 'vapourG', unit: 'g' })]) as unknown,
+  });
+  for (const { id } of list) {
+    const { status, stdout } = hearty('bench', id);
+    expect(status).toBe(0);
+    expect(Object.keys(JSON.parse(stdout) as object)).toEqual(['verdict', 'outputs', 'findings', 'working']);
+  }
+  const { status, stdout } = hearty('bench', 'ladder', '{"levels":10,"finaleStations":10,"finalePieces":10}');
+  expect([status, (JSON.parse(stdout) as { outputs: object }).outputs]).toEqual([0, { pieces: 155 }]);
+  const wrong = hearty('bench', 'vapour-bottle', '{"temperatureC":900}');
+  expect([wrong.status, wrong.stdout, wrong.stderr.trim()]).toEqual([
+    2,
+    '',
+    'temperatureC: must be a number from -20 to 60 °C',
+  ]);
+  expect(hearty('bench', 'vapour-bottle', '{').status).toBe(2);
+  expect(hearty('bench', 'no-such').stderr).toContain('There is no such bench');
+});

@@ -1,14 +1,17 @@
 import {
   BUDGET_STEPS,
+  BENCHES,
   declare,
   explain,
   learn,
+  listed,
   plan,
   posterior,
   readField,
   readAttemptsFile,
   readShowFile,
   reliability,
+  runBench,
   type Checked,
 } from '@hearty/core';
 import { readFileSync } from 'node:fs';
@@ -22,6 +25,11 @@ const HELP = `hearty: plan, check and learn from files.
   hearty explain FILE ITEM [--budget N]
                       why an item and its work stand where they do; ITEM is its id, its place (from 1) or its title
   hearty check FILE   whether a show file is right, and what is wrong with it
+  hearty bench --list the calculators with their inputs and outputs, as JSON
+  hearty bench ID [JSON]
+                      one of them worked out, its inputs as an object; those left out take their defaults; ends with 2
+                      where one is out of its range
+
   hearty learn FILE   odds, their 90 % interval and times from a file of attempts, as JSON
 
   hearty backup [FILE]
@@ -39,13 +47,40 @@ const HELP = `hearty: plan, check and learn from files.
 
 FILE may be - for standard input. Ends with 0, or with 1 and a sentence where the input is bad.`;
 
-/** Bad input: its sentence goes to the error output and the exit code is 1. */
-class BadInput extends Error {}
+/** Bad input: its sentence goes to the error output and the exit code is 1, or another one. */
+class BadInput extends Error {
+  constructor(
+    message: string,
+    readonly code = 1,
+  ) {
+    super(message);
+  }
+}
+
+/** The calculators: all of them as a list, or one worked out. What is out of range ends with 2. */
+function benches(id: string | undefined, given = '{}', list: boolean): void {
+  const print = (value: unknown) => console.log(JSON.stringify(value, null, 2));
+  if (list) return print(BENCHES.map(listed));
+  const bench = BENCHES.find((b) => b.id === id);
+  if (!bench)
+    throw new BadInput(`There is no such bench. There are: ${BENCHES.map((b) => b.id).join(', ')}.`, 2);
+  let inputs: unknown;
+  try {
+    inputs = JSON.parse(given);
+  } catch {
+    throw new BadInput(`The inputs are not JSON: ${given}`, 2);
+  }
+  const worked = runBench(bench, inputs);
+  if (!worked.ok)
+    throw new BadInput(worked.problems.map((p) => `${p.path || bench.id}: ${p.says}`).join('\n'), 2);
+  print(worked.value);
+}
 
 function main(args: string[]): void {
   const { values, positionals } = parse(args);
   const [command, path, item] = positionals;
   if (values.help || !command) return console.log(HELP);
+  if (command === 'bench') return benches(path, item, values.list === true);
   if (!path) throw new BadInput(`“hearty ${command}” needs a file.\n\n${HELP}`);
   const print = (value: unknown) => console.log(JSON.stringify(value, null, 2));
   switch (command) {
@@ -100,6 +135,7 @@ function parse(args: string[]) {
         seed: { type: 'string' },
         plays: { type: 'string' },
         budget: { type: 'string' },
+        list: { type: 'boolean' },
         help: { type: 'boolean', short: 'h' },
       },
     });
@@ -139,5 +175,5 @@ try {
 } catch (error) {
   if (!(error instanceof BadInput)) throw error;
   console.error(error.message);
-  process.exitCode = 1;
+  process.exitCode = error.code;
 }

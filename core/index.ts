@@ -21,6 +21,7 @@ export * from './findings';
 export * from './timetable';
 export * from './forecast';
 export * from './supplies';
+export * from './bench';
 export * from './logbook';
 export * from './plan';
 export * from './log';

@@ -14,3 +14,18 @@ declare module 'class-transformer/cjs/storage.js' {
   import type { MetadataStorage } from 'class-transformer/types/MetadataStorage';
   export const defaultMetadataStorage: MetadataStorage;
 }
+
+/** Psychrometrics by the formulas of the ASHRAE Handbook—Fundamentals (2017); it has no types of its own. */
+declare module 'psychrolib' {
+  const psychrolib: {
+    SI: number;
+    SetUnitSystem(system: number): void;
+    /** Pa, at a temperature in °C. */
+    GetSatVapPres(tC: number): number;
+    /** Pa, at a temperature in °C and a relative humidity from 0 to 1. */
+    GetVapPresFromRelHum(tC: number, relHum: number): number;
+    /** °C, at a temperature in °C and a vapour pressure in Pa. */
+    GetTDewPointFromVapPres(tC: number, vapPres: number): number;
+  };
+  export default psychrolib;
+}

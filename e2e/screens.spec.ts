@@ -28,6 +28,8 @@ const SCREENS: [string, string, (page: Page) => Promise<unknown>][] = [
     (p) => p.getByRole('heading', { name: 'Known faults' }).waitFor(),
   ],
   ['venues', '/venues', (p) => p.getByText('Quarry Field').waitFor()],
+  ['benches', '/bench', (p) => p.getByText('20 of 20').waitFor()],
+  ['a bench', '/bench/warm-soda', (p) => p.getByRole('heading', { name: 'How it was worked out' }).waitFor()],
   ['logbook', '/logbook', (p) => p.getByRole('table', { name: 'Reliability' }).waitFor()],
 ];
 

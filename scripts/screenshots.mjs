@@ -46,7 +46,9 @@ const landed = () => page.getByTestId('landing').waitFor();
 await picture('shows', '/shows', () => page.getByText('Cold Snap').waitFor());
 await picture('plan', `${HALL}/plan`, landed);
 await picture('print', `${HALL}/print`, () => page.getByRole('region', { name: 'Run sheet' }).waitFor());
-await picture('plan-over', '/shows/nine-minutes-of-air/plan', landed);
+await picture('bench', '/bench/vapour-bottle?fuel=ethanol&temperatureC=9', () =>
+  page.getByRole('heading', { name: 'How it was worked out' }).waitFor(),
+);
 await picture('supplies', `${HALL}/supplies`, () => click('Working for Chewy mints'));
 await picture('packing', `${HALL}/supplies/packing`, () => page.getByText('By themselves').waitFor());
 await picture('cold', '/shows/cold-snap/supplies/cold', () =>

@@ -28,10 +28,7 @@ const BY_HAZARD: Partial<Record<Hazard, string>> = {
 };
 
 /** The questions to ask before volunteers come up for a demo, each once; empty where none come up. */
-export const volunteerQuestions = ({
-  volunteers,
-  hazards,
-}: Pick<Demo, 'volunteers' | 'hazards'>): string[] =>
+const volunteerQuestions = ({ volunteers, hazards }: Pick<Demo, 'volunteers' | 'hazards'>): string[] =>
   volunteers === 0 ? [] : [...new Set([ALWAYS, ...hazards.flatMap((h) => BY_HAZARD[h] ?? [])])];
 
 /** Volunteers, as numbers: how many the demo on stage wants, how many are up, and what to ask before more come up. */

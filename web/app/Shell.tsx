@@ -1,3 +1,4 @@
+import CalculateOutlined from '@mui/icons-material/CalculateOutlined';
 import CollectionsBookmarkOutlined from '@mui/icons-material/CollectionsBookmarkOutlined';
 import DarkModeOutlined from '@mui/icons-material/DarkModeOutlined';
 import EventOutlined from '@mui/icons-material/EventOutlined';
@@ -19,6 +20,7 @@ const PLACES: { to: string; label: string; icon: ReactNode }[] = [
   { to: '/demos', label: 'Demos', icon: <ScienceOutlined /> },
   { to: '/stores', label: 'Stores', icon: <Inventory2Outlined /> },
   { to: '/venues', label: 'Venues', icon: <MeetingRoomOutlined /> },
+  { to: '/bench', label: 'Bench', icon: <CalculateOutlined /> },
   { to: '/logbook', label: 'Logbook', icon: <CollectionsBookmarkOutlined /> },
 ];
 

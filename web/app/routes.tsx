@@ -76,6 +76,14 @@ export const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('../features/stores/StoresPage')).StoresPage }),
       },
       {
+        path: '/bench',
+        lazy: async () => ({ Component: (await import('../features/bench/BenchesPage')).BenchesPage }),
+      },
+      {
+        path: '/bench/:benchId',
+        lazy: async () => ({ Component: (await import('../features/bench/BenchPage')).BenchPage }),
+      },
+      {
         path: '/logbook',
         lazy: async () => ({ Component: (await import('../features/logbook/LogbookPage')).LogbookPage }),
       },

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { CustomChart, LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
-import { init, use as register, type EChartsCoreOption } from 'echarts/core';
+import { init, use as register, type ECharts, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 
@@ -26,16 +26,21 @@ export function Chart({
   label: string;
 }) {
   const box = useRef<HTMLDivElement>(null);
+  const chart = useRef<ECharts>(undefined);
+  // One instance as long as it is on the page: what changes moves in it, without a flicker.
   useEffect(() => {
     if (!box.current) return;
-    const chart = init(box.current, undefined, { renderer: 'svg' });
-    chart.setOption({ textStyle: { fontFamily: 'inherit' }, ...option });
-    const resize = new ResizeObserver(() => chart.resize());
+    const mine = init(box.current, undefined, { renderer: 'svg' });
+    chart.current = mine;
+    const resize = new ResizeObserver(() => mine.resize());
     resize.observe(box.current);
     return () => {
       resize.disconnect();
-      chart.dispose();
+      mine.dispose();
     };
+  }, []);
+  useEffect(() => {
+    chart.current?.setOption({ textStyle: { fontFamily: 'inherit' }, ...option }, { notMerge: true });
   }, [option]);
   return <Box ref={box} role="img" aria-label={label} sx={{ height, width: '100%' }} />;
 }

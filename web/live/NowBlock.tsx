@@ -67,6 +67,8 @@ export function NowBlock({
           </Typography>
         </Box>
       )}
+      {c?.wait && state.phase === 'running' && <Wait wait={c.wait} now={now} />}
+      {c?.window && <Window window={c.window} now={now} />}
       {c && state.phase === 'running' && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
       {volunteers && volunteers.ask.length > 0 && (
         <Beside
@@ -87,8 +89,6 @@ export function NowBlock({
           {c.then.text}
         </Typography>
       )}
-      {c?.wait && state.phase === 'running' && <Wait wait={c.wait} now={now} />}
-      {c?.window && <Window window={c.window} now={now} />}
       {state.phase === 'running' && c?.begin.map((b) => <BeginHere key={b.itemId + b.taskId} begin={b} />)}
       {item?.closed && <Cures script={script} state={state} />}
       {item?.status === 'now' && <CoverLine script={script} item={item} />}

@@ -1,0 +1,53 @@
+import { bench, figures, figuresOf, say } from './mould';
+
+export const balancePoint = bench({
+  id: 'balance-point',
+  title: 'Balance',
+  question: 'Will it hang?',
+  topic: 'balance',
+  inputs: {
+    masses: figures('Masses', 'kg', [0.0001, 1000], [0.4, 0.05], 'One a line.'),
+    positionsM: figures(
+      'Heights above the pivot',
+      'm',
+      [-100, 100],
+      [-0.06, 0.02],
+      'One a line, in the order of the masses; below it they are less than 0.',
+    ),
+  },
+  outputs: {
+    centreM: { label: 'Centre of mass above the pivot', unit: 'm' },
+    hangs: { label: 'It hangs', unit: '' },
+  },
+  work: ({ masses, positionsM }) => {
+    const n = Math.min(masses.length, positionsM.length);
+    const kg = masses.slice(0, n).reduce((sum, m) => sum + m, 0);
+    const centreM = masses.slice(0, n).reduce((sum, m, i) => sum + m * positionsM[i]!, 0) / kg;
+    const hangs = centreM < 0;
+    return {
+      verdict: hangs
+        ? `It hangs: its centre of mass is ${say(-100 * centreM)} cm below the pivot.`
+        : `It falls: its centre of mass is ${centreM === 0 ? 'at' : `${say(100 * centreM)} cm above`} the pivot.`,
+      outputs: { centreM: figuresOf(centreM), hangs },
+      findings:
+        masses.length === positionsM.length
+          ? []
+          : [
+              {
+                level: 'caution',
+                says: `Only the first ${n} count: there are ${masses.length} masses and ${positionsM.length} heights.`,
+              },
+            ],
+      working: [
+        {
+          says: 'Centre of mass',
+          sum: `(${masses
+            .slice(0, n)
+            .map((m, i) => `${say(m)} × ${say(positionsM[i]!)}`)
+            .join(' + ')}) / ${say(kg)} = ${say(centreM)} m`,
+          source: 'Σ m r / Σ m; it hangs when that is below the pivot',
+        },
+      ],
+    };
+  },
+});

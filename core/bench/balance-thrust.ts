@@ -1,0 +1,57 @@
+import { G } from './constants';
+import { bench, figure, figuresOf, say } from './mould';
+
+export const balanceThrust = bench({
+  id: 'balance-thrust',
+  title: 'Thrust on a balance',
+  question: 'How hard does it push?',
+  topic: 'gases from reactions',
+  picture: ['readingG', 'thrustN'],
+  inputs: {
+    readingG: figure(
+      'Reading of the balance',
+      'g',
+      [0, 50_000],
+      600,
+      'The largest it shows beyond what stood on it.',
+    ),
+    massKg: figure('Mass that is pushed', 'kg', [0.001, 200], 0.5),
+  },
+  outputs: {
+    thrustN: { label: 'Thrust', unit: 'N' },
+    thrustToWeight: { label: 'Thrust to weight', unit: '' },
+    accelerationMS2: { label: 'Acceleration upwards', unit: 'm/s²' },
+  },
+  work: ({ readingG, massKg }) => {
+    const thrustN = (readingG / 1000) * G;
+    const ratio = thrustN / (massKg * G);
+    return {
+      verdict:
+        ratio > 1
+          ? `It pushes with ${say(thrustN)} N and lifts itself: ${say(ratio)} times its weight.`
+          : `It pushes with ${say(thrustN)} N, ${say(ratio)} times its weight: it does not lift off.`,
+      outputs: {
+        thrustN: figuresOf(thrustN),
+        thrustToWeight: figuresOf(ratio),
+        accelerationMS2: figuresOf(Math.max(0, (thrustN - massKg * G) / massKg)),
+      },
+      findings:
+        ratio > 1
+          ? [
+              {
+                level: 'caution',
+                says: 'It flies: outdoors or on a wire, nobody in line with it, goggles on.',
+              },
+            ]
+          : [],
+      working: [
+        { says: 'Thrust', sum: `${say(readingG)} g × 9.80665 m/s² = ${say(thrustN)} N`, source: 'F = m g' },
+        {
+          says: 'To weight',
+          sum: `${say(thrustN)} / (${say(massKg)} × 9.80665) = ${say(ratio)}`,
+          source: 'F/(m g)',
+        },
+      ],
+    };
+  },
+});

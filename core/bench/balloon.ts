@@ -1,0 +1,68 @@
+import { AIR_G_PER_MOL, ATM_KPA, gasL, molarMass } from './constants';
+import { bench, choice, figure, figuresOf, say, type BenchFinding } from './mould';
+
+const GASES = ['hydrogen', 'helium', 'air'] as const;
+/** Heat of burning hydrogen to steam, kJ/mol. NIST Chemistry WebBook. */
+const HYDROGEN_KJ = 241.8;
+/** Larger than this a burning balloon is not for a hall, L. From memory; local rules come first. */
+const HALL_L = 5;
+
+export const balloon = bench({
+  id: 'balloon',
+  title: 'Balloon',
+  question: 'What does it lift, and how much burns?',
+  topic: 'combustion',
+  picture: ['volumeL', 'liftG'],
+  inputs: {
+    gas: choice('Gas', GASES),
+    volumeL: figure('Volume', 'L', [0.1, 100], 3),
+    temperatureC: figure('Temperature', '°C', [-20, 45], 20),
+  },
+  outputs: {
+    liftG: { label: 'Lifts, less its rubber', unit: 'g' },
+    energyKJ: { label: 'Energy if it burns', unit: 'kJ' },
+  },
+  work: ({ gas, volumeL, temperatureC }) => {
+    const mol = volumeL / gasL(1, temperatureC);
+    const perMol = { hydrogen: molarMass('H2'), helium: molarMass('He'), air: AIR_G_PER_MOL }[gas];
+    const liftG = mol * (AIR_G_PER_MOL - perMol);
+    const energyKJ = gas === 'hydrogen' ? mol * HYDROGEN_KJ : 0;
+    const findings: BenchFinding[] = [];
+    if (gas === 'hydrogen')
+      findings.push(
+        {
+          level: 'caution',
+          says: 'A long lighter, hair tied back, ears covered, nothing that burns above; hydrogen alone, never mixed with air or oxygen.',
+        },
+        ...(volumeL > HALL_L
+          ? [{ level: 'stop' as const, says: `More than ${HALL_L} L of hydrogen is not burned in a hall.` }]
+          : []),
+      );
+    if (gas === 'helium')
+      findings.push({ level: 'stop', says: 'Nobody breathes it in: it takes the place of air.' });
+    return {
+      verdict:
+        gas === 'air'
+          ? 'It lifts nothing: it holds what is around it.'
+          : `It lifts ${say(liftG, 2)} g less its rubber${energyKJ ? `, and burns with ${say(energyKJ, 2)} kJ` : ''}.`,
+      outputs: { liftG: figuresOf(liftG), energyKJ: figuresOf(energyKJ) },
+      findings,
+      working: [
+        {
+          says: 'Lift',
+          sum: `${say(mol)} mol × (${say(AIR_G_PER_MOL, 5)} − ${say(perMol, 4)}) g/mol = ${say(liftG)} g`,
+          source: `ideal gas at ${ATM_KPA} kPa; IUPAC weights, U.S. Standard Atmosphere`,
+        },
+        ...(energyKJ
+          ? [
+              {
+                says: 'Energy',
+                sum: `${say(mol)} mol × ${HYDROGEN_KJ} = ${say(energyKJ)} kJ`,
+                source: 'NIST Chemistry WebBook',
+              },
+            ]
+          : []),
+      ],
+    };
+  },
+});

@@ -1,0 +1,87 @@
+import { ATM_KPA, gasL, kelvin, molarMass, saturatedKPa, WATER_J_PER_G_K } from './constants';
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Heat of vaporisation of water at 100 °C, J/g. CRC Handbook. */
+const STEAM_J_PER_G = 2257;
+/** The water one begins with, °C. Common practice: from the tap of a hall. */
+const TAP_C = 20;
+
+export const canCrush = bench({
+  id: 'can-crush',
+  title: 'Crushed can',
+  question: 'When is it full of steam, and is there water left?',
+  topic: 'air pressure',
+  picture: ['secondsOfSteam', 'pressureDropKPa'],
+  inputs: {
+    waterML: figure('Water in the can', 'mL', [1, 100], 15),
+    powerW: figure(
+      'Heat that gets in',
+      'W',
+      [10, 2000],
+      100,
+      'A camping burner gives a can 100 to 300 W. From memory; measure yours by when it boils.',
+    ),
+    canML: figure('Can', 'mL', [100, 1000], 340),
+    secondsOfSteam: figure('Seconds of steam', 's', [0, 600], 80),
+    bathC: figure('Bath', '°C', [0, 60], 15),
+  },
+  outputs: {
+    boilsAfterS: { label: 'Boils after', unit: 's' },
+    waterLeftML: { label: 'Water left', unit: 'mL' },
+    pressureDropKPa: { label: 'Pressure drop when quenched', unit: 'kPa' },
+    airLeftPercent: { label: 'Air left in it', unit: '%' },
+  },
+  work: ({ waterML, powerW, canML, secondsOfSteam, bathC }) => {
+    const boilsAfterS = (waterML * WATER_J_PER_G_K * (100 - TAP_C)) / powerW;
+    const steamG = Math.min(waterML, (powerW * secondsOfSteam) / STEAM_J_PER_G);
+    const waterLeftML = waterML - steamG;
+    const roomL = Math.max(0.01, (canML - waterML) / 1000);
+    const air = Math.exp(-gasL(steamG / molarMass('H2O'), 100) / roomL);
+    const quenchedKPa = (air * ATM_KPA * kelvin(bathC)) / kelvin(100) + saturatedKPa(bathC);
+    const dropKPa = Math.max(0, ATM_KPA - quenchedKPa);
+    const findings: BenchFinding[] = [
+      {
+        level: 'caution',
+        says: 'Tongs, goggles, sleeves tied back; the can and its steam scald. Never close a can that holds steam.',
+      },
+    ];
+    if (waterLeftML < 2)
+      findings.push({
+        level: 'stop',
+        says: 'It boils dry: the can burns through and there is no steam. More water, or less time.',
+      });
+    if (bathC > 40)
+      findings.push({
+        level: 'note',
+        says: 'The bath is warm: its own vapour holds the can up. Take it cold.',
+      });
+    return {
+      verdict: `It boils after ${say(boilsAfterS, 2)} s; after ${say(secondsOfSteam)} s of steam ${say(waterLeftML, 2)} mL are left, and the bath takes ${say(dropKPa, 2)} kPa off it.`,
+      outputs: {
+        boilsAfterS: figuresOf(boilsAfterS),
+        waterLeftML: figuresOf(waterLeftML),
+        pressureDropKPa: figuresOf(dropKPa),
+        airLeftPercent: figuresOf(100 * air),
+      },
+      findings,
+      working: [
+        {
+          says: 'To the boil',
+          sum: `${say(waterML)} g × 4.18 × 80 K / ${say(powerW)} W = ${say(boilsAfterS)} s`,
+          source: 'specific heat of water, CRC Handbook',
+        },
+        {
+          says: 'Steam',
+          sum: `${say(powerW)} W × ${say(secondsOfSteam)} s / 2257 J/g = ${say(steamG)} g`,
+          source: 'heat of vaporisation, CRC Handbook',
+        },
+        { says: 'Air left', sum: `e^(−V_steam/V_can) = ${say(100 * air)} %`, source: 'well mixed' },
+        {
+          says: 'Quenched',
+          sum: `${ATM_KPA} − (${say(quenchedKPa)}) = ${say(dropKPa)} kPa`,
+          source: 'ideal gas; vapour pressure of water, ASHRAE Handbook',
+        },
+      ],
+    };
+  },
+});

@@ -1,0 +1,84 @@
+import { dewPointC, kelvin, vapourKPa } from './constants';
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** (γ − 1)/γ of air, γ = 1.4. Handbooks. */
+const EXPONENT = 0.286;
+
+export const cloudJar = bench({
+  id: 'cloud-jar',
+  title: 'Cloud jar',
+  question: 'Does a cloud form?',
+  topic: 'air pressure',
+  picture: ['fromKPa', 'coolsToC'],
+  inputs: {
+    temperatureC: figure('Temperature', '°C', [-10, 45], 20),
+    humidityPercent: figure(
+      'Humidity in the jar',
+      '%',
+      [1, 100],
+      90,
+      'With some water shaken about in it: 90 and more.',
+    ),
+    fromKPa: figure('From', 'kPa', [20, 400], 120),
+    toKPa: figure('To', 'kPa', [10, 400], 101.325),
+  },
+  outputs: {
+    coolsToC: { label: 'Cools to', unit: '°C' },
+    coolsByK: { label: 'Cools by', unit: 'K' },
+    dewPointC: { label: 'Dew point then', unit: '°C' },
+    cloud: { label: 'A cloud forms', unit: '' },
+  },
+  work: ({ temperatureC, humidityPercent, fromKPa, toKPa }) => {
+    const ratio = toKPa / fromKPa;
+    const coolsToC = kelvin(temperatureC) * ratio ** EXPONENT - 273.15;
+    const vapour = vapourKPa(temperatureC, humidityPercent);
+    // Less air, less vapour: what there is of it spreads with the rest.
+    const dew = dewPointC(temperatureC, vapour * Math.min(1, ratio));
+    const cloud = ratio < 1 && coolsToC < dew;
+    const findings: BenchFinding[] = [
+      {
+        level: 'note',
+        says: 'It wants something to form on: a whiff of smoke from a match, put out in water.',
+      },
+    ];
+    if (fromKPa > 202.65)
+      findings.push({
+        level: 'stop',
+        says: 'More than one atmosphere above the air’s pressure is not for a jar or a bottle: it may burst.',
+      });
+    else if (fromKPa > 150)
+      findings.push({
+        level: 'caution',
+        says: 'Only in a bottle that is made for pressure; never in a jar of glass. Goggles.',
+      });
+    if (toKPa < 90)
+      findings.push({
+        level: 'caution',
+        says: 'A jar under vacuum may fall in: a screen or goggles for everybody near.',
+      });
+    return {
+      verdict: cloud
+        ? `A cloud: it cools to ${say(coolsToC)} °C, below the dew point of ${say(dew)} °C.`
+        : `No cloud: it cools to ${say(coolsToC)} °C, above the dew point of ${say(dew)} °C. Damper air, or a larger pop.`,
+      outputs: {
+        coolsToC: figuresOf(coolsToC),
+        coolsByK: figuresOf(temperatureC - coolsToC),
+        dewPointC: figuresOf(dew),
+        cloud,
+      },
+      findings,
+      working: [
+        {
+          says: 'Cools to',
+          sum: `${say(kelvin(temperatureC), 5)} K × (${say(toKPa)}/${say(fromKPa)})^0.286 = ${say(kelvin(coolsToC), 5)} K`,
+          source: 'adiabatic expansion of dry air; what condenses gives some back',
+        },
+        {
+          says: 'Dew point then',
+          sum: `vapour ${say(vapour)} kPa × ${say(ratio)}: ${say(dew)} °C`,
+          source: 'ASHRAE Handbook—Fundamentals 2017, by psychrolib',
+        },
+      ],
+    };
+  },
+});

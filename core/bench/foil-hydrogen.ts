@@ -1,0 +1,79 @@
+import { gasL, molarMass, R_SOURCE, WATER_J_PER_G_K } from './constants';
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Heat of dissolving aluminium in lye, kJ/mol of Al. From memory. */
+const HEAT_KJ = 420;
+/** Kitchen foil: 16 µm of 2.70 g/cm³, g/m². CRC Handbook for the density; common practice for the thickness. */
+const FOIL_G_PER_M2 = 43;
+/** Nearly boiling: it froths and carries lye with it, °C. Common practice. */
+const TOO_HOT_C = 80;
+
+export const foilHydrogen = bench({
+  id: 'foil-hydrogen',
+  title: 'Hydrogen from foil',
+  question: 'How much gas, and how hot?',
+  topic: 'gases from reactions',
+  picture: ['foilG', 'warmsByK'],
+  inputs: {
+    foilG: figure('Foil', 'g', [0.01, 20], 0.5),
+    lyeG: figure('Lye (sodium hydroxide)', 'g', [0.01, 50], 2),
+    waterML: figure('Water', 'mL', [10, 5000], 200),
+    temperatureC: figure('Temperature', '°C', [0, 40], 20),
+  },
+  outputs: {
+    hydrogenL: { label: 'Hydrogen', unit: 'L' },
+    heatKJ: { label: 'Heat', unit: 'kJ' },
+    warmsByK: { label: 'Warms by', unit: 'K' },
+    lyeNeededG: { label: 'Lye for all the foil', unit: 'g' },
+    foilM2: { label: 'Foil', unit: 'm²' },
+  },
+  work: ({ foilG, lyeG, waterML, temperatureC }) => {
+    const al = foilG / molarMass('Al');
+    const lye = lyeG / molarMass('NaOH');
+    const mol = Math.min(al, lye);
+    const hydrogenL = gasL(1.5 * mol, temperatureC);
+    const heatKJ = mol * HEAT_KJ;
+    const warmsByK = (heatKJ * 1000) / (waterML * WATER_J_PER_G_K);
+    const hot = temperatureC + warmsByK > TOO_HOT_C;
+    const findings: BenchFinding[] = [
+      {
+        level: 'caution',
+        says: 'Lye burns eyes and skin: goggles, gloves, water near. No flame where the gas is made, and never in a closed vessel.',
+      },
+    ];
+    if (hot)
+      findings.push({
+        level: 'stop',
+        says: `It would reach ${say(temperatureC + warmsByK, 2)} °C and froth over with lye in it: take less foil or more water, in a cold bath.`,
+      });
+    if (lye < al) findings.push({ level: 'note', says: 'The lye runs out first: foil is left over.' });
+    return {
+      verdict: `${say(hydrogenL)} L of hydrogen; the water warms by ${say(warmsByK, 2)} K${hot ? ', which is too much' : ''}.`,
+      outputs: {
+        hydrogenL: figuresOf(hydrogenL),
+        heatKJ: figuresOf(heatKJ),
+        warmsByK: figuresOf(warmsByK),
+        lyeNeededG: figuresOf(al * molarMass('NaOH')),
+        foilM2: figuresOf(foilG / FOIL_G_PER_M2),
+      },
+      findings,
+      working: [
+        {
+          says: 'Foil and lye',
+          sum: `${say(al)} mol of Al, ${say(lye)} mol of NaOH`,
+          source: 'IUPAC weights',
+        },
+        {
+          says: 'Hydrogen',
+          sum: `1.5 × ${say(mol)} mol = ${say(hydrogenL)} L`,
+          source: `2 Al + 2 NaOH + 6 H₂O → 2 Na[Al(OH)₄] + 3 H₂; ${R_SOURCE}`,
+        },
+        {
+          says: 'Heat',
+          sum: `${say(mol)} × ${HEAT_KJ} kJ = ${say(heatKJ)} kJ; / (${say(waterML)} mL × 4.18) = ${say(warmsByK)} K`,
+          source: 'heat of the reaction from memory; specific heat of water, CRC Handbook',
+        },
+      ],
+    };
+  },
+});

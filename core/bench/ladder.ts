@@ -1,0 +1,33 @@
+import { bench, figure, figuresOf, say } from './mould';
+
+export const ladder = bench({
+  id: 'ladder',
+  title: 'Ladder',
+  question: 'How many pieces?',
+  topic: 'foam',
+  picture: ['levels', 'pieces'],
+  inputs: {
+    levels: figure('Levels, from 1 to', '', [1, 50], 10),
+    finaleStations: figure('Stations of the finale', '', [0, 100], 0),
+    finalePieces: figure('Pieces at each', '', [0, 1000], 10),
+  },
+  outputs: { pieces: { label: 'Pieces', unit: '' } },
+  work: ({ levels, finaleStations, finalePieces }) => {
+    const n = Math.floor(levels);
+    const rungs = (n * (n + 1)) / 2;
+    const finale = Math.floor(finaleStations) * Math.floor(finalePieces);
+    return {
+      verdict: `${say(rungs + finale, 6)} pieces${finale ? `: ${say(rungs, 6)} for the ladder and ${say(finale, 6)} for the finale` : ''}. Take some more: they break.`,
+      outputs: { pieces: figuresOf(rungs + finale) },
+      findings: [],
+      working: [
+        { says: 'Ladder', sum: `${n} × ${n + 1} / 2 = ${rungs}`, source: '1 + 2 + … + n' },
+        {
+          says: 'Finale',
+          sum: `${Math.floor(finaleStations)} × ${Math.floor(finalePieces)} = ${finale}`,
+          source: 'stations × pieces',
+        },
+      ],
+    };
+  },
+});

@@ -1,0 +1,82 @@
+import { ATM_KPA, gasL, kelvin, molarMass, R, R_SOURCE } from './constants';
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Baking soda, g/cm³. CRC Handbook. */
+const SODA_G_PER_ML = 2.2;
+/** A press-on lid lets go at about so much above the air's pressure, kPa. Common practice; measure yours. */
+const LID_KPA = 30;
+
+export const lidTin = bench({
+  id: 'lid-tin',
+  title: 'Acid and carbonate in a tin',
+  question: 'Which runs out first, and does the lid go?',
+  topic: 'gases from reactions',
+  picture: ['bicarbonateG', 'gasL'],
+  inputs: {
+    acidML: figure('Vinegar', 'mL', [1, 2000], 60),
+    acidPercentWV: figure('Its strength', '% w/v', [1, 10], 5),
+    bicarbonateG: figure('Baking soda', 'g', [0.1, 500], 5),
+    tinL: figure('Tin', 'L', [0.05, 10], 0.5),
+    temperatureC: figure('Temperature', '°C', [0, 40], 20),
+  },
+  outputs: {
+    limiting: { label: 'Runs out first', unit: '' },
+    gasL: { label: 'Gas', unit: 'L' },
+    bicarbonateUsedG: { label: 'Soda used', unit: 'g' },
+    pressureIfHeldKPa: { label: 'Pressure if nothing let go', unit: 'kPa' },
+  },
+  work: ({ acidML, acidPercentWV, bicarbonateG, tinL, temperatureC }) => {
+    const acid = (acidML * acidPercentWV) / 100 / molarMass('C2H4O2');
+    const soda = bicarbonateG / molarMass('NaHCO3');
+    const mol = Math.min(acid, soda);
+    const limiting = Math.abs(acid - soda) < 0.02 * mol ? 'neither' : acid < soda ? 'acid' : 'bicarbonate';
+    const litres = gasL(mol, temperatureC);
+    const headL = tinL - acidML / 1000 - bicarbonateG / SODA_G_PER_ML / 1000;
+    const heldKPa = headL > 0 ? ATM_KPA + (mol * R * kelvin(temperatureC)) / headL : Infinity;
+    const goes = heldKPa - ATM_KPA > LID_KPA;
+    const findings: BenchFinding[] = [
+      {
+        level: 'stop',
+        says: 'Only a lid that presses on. Never one that screws, clips or is taped: that bursts.',
+      },
+    ];
+    if (headL <= 0) findings.push({ level: 'caution', says: 'It does not fit: the liquid fills the tin.' });
+    if (soda > 2 * acid || acid > 2 * soda)
+      findings.push({
+        level: 'note',
+        says: `${say(Math.max(soda / acid, acid / soda), 2)} times as much ${soda > acid ? 'soda' : 'vinegar'} as is used: the rest only fills the tin.`,
+      });
+    return {
+      verdict: `${limiting === 'neither' ? 'Both run out together' : limiting === 'acid' ? 'The vinegar runs out first' : 'The soda runs out first'}: ${say(litres, 2)} L of gas, and a press-on lid ${goes ? 'goes' : 'stays'}.`,
+      outputs: {
+        limiting,
+        gasL: figuresOf(litres),
+        bicarbonateUsedG: figuresOf(mol * molarMass('NaHCO3')),
+        pressureIfHeldKPa: figuresOf(Math.min(heldKPa, 1e6)),
+      },
+      findings,
+      working: [
+        {
+          says: 'Vinegar',
+          sum: `${say(acidML)} mL × ${say(acidPercentWV)} % / ${say(molarMass('C2H4O2'), 5)} g/mol = ${say(acid)} mol`,
+          source: 'IUPAC weights',
+        },
+        {
+          says: 'Soda',
+          sum: `${say(bicarbonateG)} g / ${say(molarMass('NaHCO3'), 5)} g/mol = ${say(soda)} mol`,
+          source: 'IUPAC weights',
+        },
+        {
+          says: 'Gas',
+          sum: `${say(mol)} mol = ${say(litres)} L`,
+          source: `CH₃COOH + NaHCO₃ → CH₃COONa + H₂O + CO₂; ${R_SOURCE}`,
+        },
+        {
+          says: 'If nothing let go',
+          sum: `${ATM_KPA} + nRT/${say(headL)} L = ${say(heldKPa)} kPa`,
+          source: 'ideal gas',
+        },
+      ],
+    };
+  },
+});

@@ -1,0 +1,97 @@
+import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, molarMass, R, R_SOURCE } from './constants';
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Liquid nitrogen at its boiling point, kg/L. NIST Chemistry WebBook (fluid properties at 77.36 K). */
+const KG_PER_L = 0.8065;
+/** Less oxygen than this is "oxygen-deficient", %. OSHA 29 CFR 1910.134. */
+const CAUTION_PERCENT = 19.5;
+/** Nobody stays where there is no more than this, %. EIGA, from memory. */
+const STOP_PERCENT = 18;
+
+export const liquidNitrogen = bench({
+  id: 'liquid-nitrogen',
+  title: 'Liquid nitrogen',
+  question: 'How much air is left in the room?',
+  topic: 'cold',
+  picture: ['litres', 'oxygenPercentSudden'],
+  inputs: {
+    litres: figure('Liquid nitrogen', 'L', [0.01, 500], 5),
+    roomM3: figure('Room', 'm³', [1, 100_000], 150, 'Length × width × height of what the gas can spread in.'),
+    temperatureC: figure('Temperature of the room', '°C', [-10, 45], 20),
+    airChangesPerHour: figure(
+      'Air changes an hour',
+      '',
+      [0, 30],
+      1,
+      '0.5 with closed windows, 1 to 3 in use, more with fans. Common practice.',
+    ),
+    overMin: figure('Boils off over', 'min', [0.1, 1440], 30),
+  },
+  outputs: {
+    expansion: { label: 'Gas from one of liquid', unit: '' },
+    gasM3: { label: 'Gas', unit: 'm³' },
+    oxygenPercentSudden: { label: 'Oxygen if spilt at once', unit: '%' },
+    oxygenPercentLowest: { label: 'Oxygen at its lowest, boiling off', unit: '%' },
+    sealedBar: { label: 'Pressure if ever sealed in its own volume', unit: 'bar' },
+  },
+  work: ({ litres, roomM3, temperatureC, airChangesPerHour, overMin }) => {
+    const molPerL = (KG_PER_L * 1000) / molarMass('N2');
+    const expansion = gasL(molPerL, temperatureC);
+    const gasM3 = (litres * expansion) / 1000;
+    const sudden = (AIR_O2_PERCENT * Math.max(0, roomM3 - gasM3)) / roomM3;
+    const hours = overMin / 60;
+    const perHour = gasM3 / roomM3 / hours;
+    const steady = (AIR_O2_PERCENT * airChangesPerHour) / (perHour + airChangesPerHour);
+    const lowest = steady + (AIR_O2_PERCENT - steady) * Math.exp(-(perHour + airChangesPerHour) * hours);
+    const sealedBar = (molPerL * 1000 * R * kelvin(temperatureC)) / 1e5;
+    const tenths = (percent: number) => Math.round(percent * 10) / 10;
+    const findings: BenchFinding[] = [
+      {
+        level: 'stop',
+        says: `Never closed in, by nothing and for no time: as gas it takes ${say(expansion)} times its room, and sealed it would reach hundreds of bar. There is no way past this.`,
+      },
+    ];
+    for (const [percent, when] of [
+      [sudden, 'If all of it is spilt at once'],
+      [lowest, 'Boiling off'],
+    ] as const)
+      if (tenths(percent) <= STOP_PERCENT)
+        findings.push({
+          level: 'stop',
+          says: `${when}, ${say(percent)} % of oxygen is left: nobody may be in the room. Less of it, a larger room, doors open, an oxygen meter.`,
+        });
+      else if (percent < CAUTION_PERCENT)
+        findings.push({
+          level: 'caution',
+          says: `${when}, ${say(percent)} % of oxygen is left, below ${CAUTION_PERCENT} %: air the room, and have an oxygen meter.`,
+        });
+    return {
+      verdict: `${say(gasM3, 2)} m³ of gas: ${say(sudden)} % of oxygen if all is spilt at once, ${say(lowest)} % at the lowest as it boils off.`,
+      outputs: {
+        expansion: figuresOf(expansion),
+        gasM3: figuresOf(gasM3),
+        oxygenPercentSudden: figuresOf(sudden),
+        oxygenPercentLowest: figuresOf(lowest),
+        sealedBar: figuresOf(sealedBar),
+      },
+      findings,
+      working: [
+        {
+          says: 'Expansion',
+          sum: `${KG_PER_L} kg/L × R × ${say(kelvin(temperatureC), 5)} K / (${say(molarMass('N2'), 5)} g/mol × ${ATM_KPA} kPa) = ${say(expansion)}`,
+          source: `density at 77.36 K, NIST Chemistry WebBook; ${R_SOURCE}`,
+        },
+        {
+          says: 'Spilt at once',
+          sum: `20.95 × (${say(roomM3)} − ${say(gasM3)})/${say(roomM3)} = ${say(sudden)} %`,
+          source: 'the gas drives out as much air',
+        },
+        {
+          says: 'Boiling off with ventilation',
+          sum: `steady at ${say(steady)} %, after ${say(overMin)} min ${say(lowest)} %`,
+          source: 'well-mixed room: 20.95 n/(L + n), L gas an hour over the room, n air changes',
+        },
+      ],
+    };
+  },
+});

@@ -1,0 +1,117 @@
+import { declare, type Field } from '../fields';
+
+type FieldOf<As extends Field['as']> = Extract<Field, { as: As }>;
+
+/** What an input holds: a number in the unit of its field, one of its words, or a list of numbers. */
+export type Value = number | string | readonly number[];
+
+interface Start<V extends Value> {
+  /** What it is before anybody types. */
+  start: V;
+}
+type NumberInput = FieldOf<'number'> & Start<number>;
+type ChoiceInput<W extends string> = FieldOf<'choice'> & Start<W> & { of: readonly W[] };
+type ListInput = FieldOf<'lines'> & Start<readonly number[]> & { min: number; max: number; unit: string };
+export type Input = NumberInput | ChoiceInput<string> | ListInput;
+
+/** A number between two bounds, in a unit. */
+export const figure = (
+  label: string,
+  unit: string,
+  [min, max]: readonly [min: number, max: number],
+  start: number,
+  help?: string,
+): NumberInput => ({ ...declare.figure(min, max, { label, unit, ...(help && { help }) }), start });
+
+/** One of a few words; the first is what it is before anybody chooses. */
+export const choice = <W extends string>(label: string, of: readonly [W, ...W[]]): ChoiceInput<W> => ({
+  ...declare.choice(of, label),
+  of,
+  start: of[0],
+});
+
+/** Some numbers, each between two bounds. */
+export const figures = (
+  label: string,
+  unit: string,
+  [min, max]: readonly [min: number, max: number],
+  start: readonly number[],
+  help?: string,
+): ListInput => ({
+  ...declare.lines(20, 20, { label: `${label}, ${unit}`, ...(help && { help }) }),
+  ...{ unit, min, max, start },
+});
+
+type ValuesOf<I> = {
+  [K in keyof I]: I[K] extends ChoiceInput<infer W> ? W : I[K] extends ListInput ? readonly number[] : number;
+};
+
+/** What comes out: its name and unit; "" for words, and for numbers without one. */
+export type Outputs = Readonly<Record<string, { label: string; unit: string }>>;
+
+export interface BenchFinding {
+  level: 'note' | 'caution' | 'stop';
+  says: string;
+}
+
+/** A step of the working: what was done, with the numbers put in, and whose formula or figure it is. */
+interface Step {
+  says: string;
+  sum: string;
+  source: string;
+}
+
+export interface Worked<O extends string = string> {
+  /** The answer to the bench's question, in a sentence. */
+  verdict: string;
+  outputs: Readonly<Record<O, Out>>;
+  findings: readonly BenchFinding[];
+  working: readonly Step[];
+}
+type Out = number | string | boolean | readonly string[] | Readonly<Record<string, number>>;
+
+/** A sum that presenters guess at: what goes in, what comes out, and how. Everything that draws or asks it rests on this. */
+export interface Bench {
+  id: string;
+  title: string;
+  /** As a presenter asks it: "Will it light?" */
+  question: string;
+  topic: string;
+  inputs: Readonly<Record<string, Input>>;
+  outputs: Outputs;
+  /** Which result is drawn against which input, until another is chosen. */
+  picture?: readonly [over: string, output: string];
+  work: (values: Readonly<Record<string, Value>>) => Worked;
+}
+
+/** Declares a bench; what `work` gets and gives is typed by its inputs and outputs. */
+export const bench = <I extends Readonly<Record<string, Input>>, O extends Outputs>(
+  of: Omit<Bench, 'inputs' | 'outputs' | 'work'> & {
+    inputs: I;
+    outputs: O;
+    work: (values: ValuesOf<I>) => Worked<keyof O & string>;
+  },
+): Bench => ({
+  ...of,
+  // Values are checked against the very declaration their type comes from.
+  work: (values) => of.work(values as ValuesOf<I>),
+});
+
+/** The base units in which amounts may be typed as people write them: "½ cup", "2 tbsp", "0.25 L". */
+const AMOUNTS = ['g', 'mL'] as const;
+
+/** How an input is typed: temperatures in °C or °F, grams and millilitres in kitchen or SI units, the rest as declared. */
+export function fieldOfInput({ start: _start, ...input }: Input): { field: Field; unit?: 'g' | 'mL' } {
+  if (input.as !== 'number') return { field: input as Field };
+  const { min, max, label, help } = input;
+  const says = { label, ...(help && { help }) };
+  const unit = AMOUNTS.find((u) => u === input.unit);
+  if (unit) return { field: declare.amount(min, max, says), unit };
+  return { field: input.unit === '°C' ? declare.temperature(min, max, says) : (input as Field) };
+}
+
+/** Six figures: more than any of these sums knows. */
+export const figuresOf = (n: number): number => (Number.isFinite(n) ? Number(n.toPrecision(6)) : n);
+
+/** A number as it stands in a sentence or a working. */
+export const say = (n: number, figures = 3): string => String(Number(n.toPrecision(figures)));

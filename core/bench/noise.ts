@@ -1,0 +1,71 @@
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Peak sound at work, dB(C): lower and upper action value, and limit. Directive 2003/10/EC, Article 3. */
+const LOWER = 135;
+const UPPER = 137;
+const LIMIT = 140;
+
+export const noise = bench({
+  id: 'noise',
+  title: 'Noise',
+  question: 'How loud is it in the front row?',
+  topic: 'sound',
+  picture: ['distanceM', 'levelThereDB'],
+  inputs: {
+    levelDB: figure('Peak level', 'dB(C)', [40, 190], 140),
+    atM: figure('Measured at', 'm', [0.1, 100], 1),
+    distanceM: figure('Front row at', 'm', [0.1, 500], 3),
+    bangs: figure('At the same time', '', [1, 100], 1),
+  },
+  outputs: {
+    levelThereDB: { label: 'In the front row', unit: 'dB(C)' },
+    quietFromM: { label: `Below ${LOWER} dB(C) from`, unit: 'm' },
+  },
+  work: ({ levelDB, atM, distanceM, bangs }) => {
+    const together = levelDB + 10 * Math.log10(Math.floor(bangs));
+    const there = together - 20 * Math.log10(distanceM / atM);
+    const quietFromM = atM * 10 ** ((together - LOWER) / 20);
+    const findings: BenchFinding[] = [];
+    if (there >= LIMIT)
+      findings.push({
+        level: 'stop',
+        says: `${say(there)} dB(C) is past the limit of ${LIMIT}: nobody may be there, children least of all.`,
+      });
+    else if (there >= UPPER)
+      findings.push({
+        level: 'stop',
+        says: `${say(there)} dB(C): ears are protected above ${UPPER}, which an audience is not. Move them back to ${say(quietFromM, 2)} m.`,
+      });
+    else if (there >= LOWER)
+      findings.push({
+        level: 'caution',
+        says: `${say(there)} dB(C): everybody covers their ears, and is told so in time. Presenter and helpers are nearer: ear defenders.`,
+      });
+    return {
+      verdict: `${say(there)} dB(C) in the front row${there < LOWER ? ', below what is acted on at work; hands over ears all the same' : ''}.`,
+      outputs: { levelThereDB: figuresOf(there), quietFromM: figuresOf(quietFromM) },
+      findings,
+      working: [
+        ...(bangs >= 2
+          ? [
+              {
+                says: 'Together',
+                sum: `${say(levelDB)} + 10 log₁₀ ${Math.floor(bangs)} = ${say(together)} dB`,
+                source: 'energies add',
+              },
+            ]
+          : []),
+        {
+          says: 'There',
+          sum: `${say(together)} − 20 log₁₀(${say(distanceM)}/${say(atM)}) = ${say(there)} dB`,
+          source: 'free field: 6 dB less for each doubling; a hall throws some back',
+        },
+        {
+          says: 'Levels',
+          sum: `${LOWER}, ${UPPER}, ${LIMIT} dB(C)`,
+          source: 'Directive 2003/10/EC, Article 3',
+        },
+      ],
+    };
+  },
+});

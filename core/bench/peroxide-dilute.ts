@@ -1,0 +1,52 @@
+import { diluted, peroxideDensity, STRONGEST_PCT } from '../supplies';
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { PUBLIC_PCT, volumeStrengthOf } from './peroxide-foam';
+
+export const peroxideDilute = bench({
+  id: 'peroxide-dilute',
+  title: 'Weaker peroxide',
+  question: 'How much of which makes it weaker?',
+  topic: 'foam',
+  picture: ['wantedPercentWW', 'stockML'],
+  inputs: {
+    stockPercentWW: figure('Bottle', '% w/w', [0.5, STRONGEST_PCT], 12),
+    wantedPercentWW: figure('Wanted', '% w/w', [0.1, STRONGEST_PCT], 6),
+    wantedML: figure('How much', 'mL', [1, 20_000], 500),
+  },
+  outputs: {
+    stockML: { label: 'From the bottle', unit: 'mL' },
+    waterML: { label: 'Water', unit: 'mL' },
+    volumeStrength: { label: 'Strength, as bottles say it', unit: 'volumes' },
+  },
+  work: ({ stockPercentWW, wantedPercentWW, wantedML }) => {
+    const made = wantedML * peroxideDensity(wantedPercentWW);
+    const parts = diluted(made, wantedPercentWW, stockPercentWW, peroxideDensity(stockPercentWW));
+    const volumes = volumeStrengthOf(wantedPercentWW);
+    const findings: BenchFinding[] = [
+      {
+        level: 'caution',
+        says: 'Peroxide into water, clean vessels, never stoppered tight; goggles and gloves. The safety data sheet comes first.',
+      },
+    ];
+    if (stockPercentWW > PUBLIC_PCT)
+      findings.push({ level: 'caution', says: `A bottle above ${PUBLIC_PCT} % is for trained people.` });
+    return {
+      verdict: parts
+        ? `${say(parts.stockML)} mL from the bottle and ${say(parts.waterML)} mL of water; the label says ${say(volumes, 2)} volumes.`
+        : 'The bottle is weaker than what is wanted: nothing makes it stronger.',
+      outputs: {
+        stockML: figuresOf(parts?.stockML ?? 0),
+        waterML: figuresOf(parts?.waterML ?? 0),
+        volumeStrength: figuresOf(volumes),
+      },
+      findings: parts ? findings : [{ level: 'stop', says: 'Never boil peroxide down.' }],
+      working: [
+        {
+          says: 'By mass',
+          sum: `${say(made, 4)} g × ${say(wantedPercentWW)}/${say(stockPercentWW)} = ${say(parts?.stockG ?? NaN, 4)} g of the bottle’s`,
+          source: 'percent by weight; density by Easton, Mitchell & Wynne-Jones 1952, from memory',
+        },
+      ],
+    };
+  },
+});

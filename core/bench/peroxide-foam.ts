@@ -1,0 +1,99 @@
+import { peroxide, peroxideDensity, STRONGEST_PCT } from '../supplies';
+import { gasL, molarMass, R_SOURCE, WATER_J_PER_G_K } from './constants';
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Heat of 2 H₂O₂ → 2 H₂O + O₂, kJ for each mole of H₂O₂. NIST Chemistry WebBook (heats of formation). */
+const HEAT_KJ = 98.2;
+/** Specific heat of hydrogen peroxide, J/(g K). CRC Handbook, from memory. */
+const PEROXIDE_J_PER_G_K = 2.63;
+/** How much of a foam is gas. Common practice, for soapy foams. */
+const GAS_FRACTION = 0.95;
+/** The strongest that the public may have in the EU, % w/w. Regulation (EU) 2019/1148, Annex I. */
+export const PUBLIC_PCT = 12;
+
+export const peroxideFoam = bench({
+  id: 'peroxide-foam',
+  title: 'Peroxide foam',
+  question: 'How much foam, and does it steam?',
+  topic: 'foam',
+  picture: ['percentWW', 'foamL'],
+  inputs: {
+    volumeML: figure('Peroxide', 'mL', [1, 5000], 100),
+    percentWW: figure('Strength', '% w/w', [0.5, STRONGEST_PCT], 6),
+    temperatureC: figure('Temperature', '°C', [0, 40], 20),
+    vesselL: figure('Vessel', 'L', [0.05, 100], 1),
+  },
+  outputs: {
+    peroxideMol: { label: 'Hydrogen peroxide', unit: 'mol' },
+    oxygenMol: { label: 'Oxygen', unit: 'mol' },
+    oxygenL: { label: 'Oxygen', unit: 'L' },
+    foamL: { label: 'Foam', unit: 'L' },
+    heatKJ: { label: 'Heat', unit: 'kJ' },
+    boils: { label: 'It steams', unit: '' },
+  },
+  work: ({ volumeML, percentWW, temperatureC, vesselL }) => {
+    const grams = volumeML * peroxideDensity(percentWW);
+    const share = percentWW / 100;
+    const mol = (grams * share) / molarMass('H2O2');
+    const oxygenL = gasL(mol / 2, temperatureC);
+    const foamL = oxygenL / GAS_FRACTION;
+    const heatKJ = mol * HEAT_KJ;
+    const warmKJ =
+      (grams * (share * PEROXIDE_J_PER_G_K + (1 - share) * WATER_J_PER_G_K) * (100 - temperatureC)) / 1000;
+    const boils = heatKJ > warmKJ;
+    const over = foamL > vesselL;
+    const findings: BenchFinding[] = [];
+    if (boils)
+      findings.push({
+        level: 'stop',
+        says: 'It comes to the boil: hot foam and steam scald. Take it weaker, and stand back.',
+      });
+    if (percentWW > PUBLIC_PCT)
+      findings.push({
+        level: 'caution',
+        says: `Above ${PUBLIC_PCT} % it burns skin and eyes, feeds fires, and the public may not have it in the EU: gloves, goggles, trained people.`,
+      });
+    if (over)
+      findings.push({
+        level: 'note',
+        says: `It runs over: ${say(foamL, 2)} L of foam from ${say(vesselL)} L. A tray under it.`,
+      });
+    return {
+      verdict: `About ${say(foamL, 2)} L of foam${over ? ', which runs over,' : ', which stays in,'} and ${boils ? 'it steams' : `it warms to about ${say(temperatureC + ((100 - temperatureC) * heatKJ) / warmKJ, 2)} °C`}.`,
+      outputs: {
+        peroxideMol: figuresOf(mol),
+        oxygenMol: figuresOf(mol / 2),
+        oxygenL: figuresOf(oxygenL),
+        foamL: figuresOf(foamL),
+        heatKJ: figuresOf(heatKJ),
+        boils,
+      },
+      findings,
+      working: [
+        {
+          says: 'Hydrogen peroxide',
+          sum: `${say(volumeML)} mL × ${say(peroxideDensity(percentWW), 4)} g/mL × ${say(percentWW)} % / ${say(molarMass('H2O2'), 5)} g/mol = ${say(mol)} mol`,
+          source: 'density by Easton, Mitchell & Wynne-Jones 1952, from memory; IUPAC weights',
+        },
+        {
+          says: 'Oxygen',
+          sum: `${say(mol / 2)} mol = ${say(oxygenL)} L`,
+          source: `2 H₂O₂ → 2 H₂O + O₂; ${R_SOURCE}`,
+        },
+        {
+          says: 'Foam',
+          sum: `${say(oxygenL)} L / ${GAS_FRACTION} = ${say(foamL)} L`,
+          source: 'soapy foam is about 95 % gas; common practice',
+        },
+        {
+          says: 'Heat, against what warms it to 100 °C',
+          sum: `${say(mol)} × ${HEAT_KJ} = ${say(heatKJ)} kJ against ${say(warmKJ)} kJ`,
+          source: 'heats of formation, NIST Chemistry WebBook',
+        },
+      ],
+    };
+  },
+});
+
+/** How a strength is said on bottles: litres of oxygen from one litre. */
+export const volumeStrengthOf = (percentWW: number): number => peroxide(percentWW).volumes;

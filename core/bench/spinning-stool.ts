@@ -1,0 +1,68 @@
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Faster than this a person on a stool is dizzy or thrown off. From memory. */
+const MOST_RPM = 60;
+
+export const spinningStool = bench({
+  id: 'spinning-stool',
+  title: 'Spinning stool',
+  question: 'How much faster with arms in?',
+  topic: 'rotation',
+  picture: ['weightKg', 'speedUp'],
+  inputs: {
+    bodyKgM2: figure(
+      'Body and stool',
+      'kg m²',
+      [0.3, 10],
+      1.8,
+      'Person and seat with arms in: 1.5 to 2.5 for grown-ups, less for children. From memory.',
+    ),
+    weightKg: figure('Weight in each hand', 'kg', [0, 5], 2),
+    outM: figure('Arms out', 'm', [0.1, 1.2], 0.85),
+    inM: figure('Arms in', 'm', [0.05, 1.2], 0.2),
+    rpm: figure('First push', 'turns a minute', [1, 120], 20),
+  },
+  outputs: {
+    speedUp: { label: 'Faster by', unit: '' },
+    rpmAfter: { label: 'Turns with arms in', unit: '1/min' },
+    safePushRpm: { label: 'First push at most', unit: '1/min' },
+  },
+  work: ({ bodyKgM2, weightKg, outM, inM, rpm }) => {
+    const at = (r: number) => bodyKgM2 + 2 * weightKg * r * r;
+    const speedUp = at(outM) / at(inM);
+    const rpmAfter = rpm * speedUp;
+    const findings: BenchFinding[] = [];
+    if (rpmAfter > MOST_RPM)
+      findings.push({
+        level: rpmAfter > 1.5 * MOST_RPM ? 'stop' : 'caution',
+        says: `${say(rpmAfter)} turns a minute makes dizzy and may throw off: push with ${say(MOST_RPM / speedUp, 2)} at most.`,
+      });
+    if (inM > outM) findings.push({ level: 'note', says: 'Arms go further out: it slows down.' });
+    return {
+      verdict: `It turns ${say(speedUp)} times as fast: from ${say(rpm)} to ${say(rpmAfter)} turns a minute.`,
+      outputs: {
+        speedUp: figuresOf(speedUp),
+        rpmAfter: figuresOf(rpmAfter),
+        safePushRpm: figuresOf(MOST_RPM / Math.max(1, speedUp)),
+      },
+      findings,
+      working: [
+        {
+          says: 'Arms out',
+          sum: `${say(bodyKgM2)} + 2 × ${say(weightKg)} × ${say(outM)}² = ${say(at(outM))} kg m²`,
+          source: 'I = I₀ + 2 m r²',
+        },
+        {
+          says: 'Arms in',
+          sum: `${say(bodyKgM2)} + 2 × ${say(weightKg)} × ${say(inM)}² = ${say(at(inM))} kg m²`,
+          source: 'I = I₀ + 2 m r²',
+        },
+        {
+          says: 'Faster by',
+          sum: `${say(at(outM))} / ${say(at(inM))} = ${say(speedUp)}`,
+          source: 'L = I ω is kept',
+        },
+      ],
+    };
+  },
+});

@@ -1,0 +1,78 @@
+import { dewPointC, vapourKPa } from './constants';
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Field at which dry air breaks down, V/m. Handbooks give 3 MV/m. */
+const BREAKDOWN = 3e6;
+/** Electric constant, F/m. CODATA 2018. */
+const EPSILON = 8.8541878128e-12;
+/** Sparks: unpleasant, and dangerous, J. From memory. */
+const CAUTION_J = 0.25;
+const STOP_J = 10;
+/** From this humidity on the charge leaks away as it comes, %. Rule of thumb. */
+const DRY_PERCENT = 40;
+const DAMP_PERCENT = 60;
+
+export const staticDome = bench({
+  id: 'static-dome',
+  title: 'Static dome',
+  question: 'How many volts, and is the air too damp?',
+  topic: 'electricity',
+  picture: ['radiusM', 'energyJ'],
+  inputs: {
+    radiusM: figure('Radius of the dome', 'm', [0.02, 1], 0.12),
+    temperatureC: figure('Temperature', '°C', [-10, 45], 20),
+    humidityPercent: figure('Humidity', '%', [1, 100], 45),
+  },
+  outputs: {
+    voltageKV: { label: 'At most', unit: 'kV' },
+    likelyKV: { label: 'In this air, by a rule of thumb', unit: 'kV' },
+    capacitancePF: { label: 'Capacitance', unit: 'pF' },
+    energyJ: { label: 'Energy of a spark, at most', unit: 'J' },
+    dewPointC: { label: 'Dew point', unit: '°C' },
+  },
+  work: ({ radiusM, temperatureC, humidityPercent }) => {
+    const volts = BREAKDOWN * radiusM;
+    const farads = 4 * Math.PI * EPSILON * radiusM;
+    const joules = (farads * volts * volts) / 2;
+    const damp = Math.min(1, Math.max(0, (humidityPercent - DRY_PERCENT) / (DAMP_PERCENT - DRY_PERCENT)));
+    const dew = dewPointC(temperatureC, vapourKPa(temperatureC, humidityPercent));
+    const findings: BenchFinding[] = [];
+    if (joules >= STOP_J)
+      findings.push({ level: 'stop', says: `${say(joules, 2)} J may stop a heart: not this dome.` });
+    else if (joules >= CAUTION_J)
+      findings.push({
+        level: 'caution',
+        says: `${say(joules, 2)} J hurts. Nobody with a heart device near; the volunteer stands on the stool before it is switched on, and it is earthed before they step down.`,
+      });
+    if (humidityPercent >= DAMP_PERCENT)
+      findings.push({
+        level: 'caution',
+        says: `Too damp: above ${DAMP_PERCENT} % the charge leaks away as it comes. Warm the room, or dry the dome and belt.`,
+      });
+    return {
+      verdict: `At most ${say(volts / 1000)} kV and ${say(joules, 2)} J${damp > 0 ? `; in this air rather ${say((volts / 1000) * (1 - damp * 0.8), 2)} kV` : ''}.`,
+      outputs: {
+        voltageKV: figuresOf(volts / 1000),
+        likelyKV: figuresOf((volts / 1000) * (1 - damp * 0.8)),
+        capacitancePF: figuresOf(farads * 1e12),
+        energyJ: figuresOf(joules),
+        dewPointC: figuresOf(dew),
+      },
+      findings,
+      working: [
+        { says: 'Voltage', sum: `3 MV/m × ${say(radiusM)} m = ${say(volts / 1000)} kV`, source: 'V = E r' },
+        {
+          says: 'Capacitance',
+          sum: `4 π ε₀ × ${say(radiusM)} m = ${say(farads * 1e12)} pF`,
+          source: 'an isolated sphere; ε₀, CODATA',
+        },
+        { says: 'Energy', sum: `½ C V² = ${say(joules)} J`, source: '½ C V²' },
+        {
+          says: 'Dew point',
+          sum: `${say(dew)} °C`,
+          source: 'ASHRAE Handbook—Fundamentals 2017, by psychrolib',
+        },
+      ],
+    };
+  },
+});

@@ -1,0 +1,187 @@
+import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, molarMass, R_SOURCE } from './constants';
+import { bench, choice, figure, figuresOf, say, type BenchFinding } from './mould';
+
+const FUELS = ['methanol', 'ethanol', 'propan-2-ol'] as const;
+type Fuel = (typeof FUELS)[number];
+
+interface FuelData {
+  formula: string;
+  /** Vapour pressure in kPa at °C, and its inverse. */
+  kPa: (celsius: number) => number;
+  boilsAtC: (kPa: number) => number;
+  /** Where the fit holds, °C. */
+  holdsC: readonly [number, number];
+  source: string;
+  /** Limits of burning in air, % by volume. NIOSH Pocket Guide to Chemical Hazards. */
+  limits: readonly [lower: number, upper: number];
+  /** Moles of oxygen one mole burns with. */
+  oxygen: number;
+  /** Heat of burning the vapour to steam, kJ/mol: liquid to water, and the heats of vaporisation. NIST Chemistry WebBook. */
+  kJPerMol: number;
+  equation: string;
+}
+
+const ANTOINE = 'log₁₀(p/bar) = A − B/(T/K + C), NIST Chemistry WebBook';
+const KPA_PER_BAR = 100;
+/** One mmHg in kPa. NIST SP 811. */
+const KPA_PER_MMHG = 0.133322;
+
+const inBar = (a: number, b: number, c: number) => ({
+  kPa: (t: number) => KPA_PER_BAR * 10 ** (a - b / (kelvin(t) + c)),
+  boilsAtC: (kPa: number) => b / (a - Math.log10(kPa / KPA_PER_BAR)) - c - 273.15,
+});
+const inMmHg = (a: number, b: number, c: number) => ({
+  kPa: (t: number) => KPA_PER_MMHG * 10 ** (a - b / (c + t)),
+  boilsAtC: (kPa: number) => b / (a - Math.log10(kPa / KPA_PER_MMHG)) - c,
+});
+
+/** Liquid water from steam at 25 °C, kJ/mol. NIST Chemistry WebBook. */
+const STEAM_KJ = 44;
+
+export const FUEL: Record<Fuel, FuelData> = {
+  methanol: {
+    formula: 'CH4O',
+    ...inBar(5.20409, 1581.341, -33.5),
+    holdsC: [15, 83],
+    source: ANTOINE,
+    limits: [6, 36],
+    oxygen: 1.5,
+    kJPerMol: 725.7 + 37.6 - 2 * STEAM_KJ,
+    equation: '2 CH₃OH + 3 O₂ → 2 CO₂ + 4 H₂O',
+  },
+  ethanol: {
+    formula: 'C2H6O',
+    ...inBar(5.24677, 1598.673, -46.424),
+    holdsC: [19, 93],
+    source: ANTOINE,
+    limits: [3.3, 19],
+    oxygen: 3,
+    kJPerMol: 1366.8 + 42.3 - 3 * STEAM_KJ,
+    equation: 'C₂H₅OH + 3 O₂ → 2 CO₂ + 3 H₂O',
+  },
+  'propan-2-ol': {
+    formula: 'C3H8O',
+    ...inMmHg(8.11778, 1580.92, 219.61),
+    holdsC: [0, 101],
+    source: 'log₁₀(p/mmHg) = 8.11778 − 1580.92/(219.61 + t/°C), handbook, from memory',
+    limits: [2, 12.7],
+    oxygen: 4.5,
+    kJPerMol: 2005.8 + 45.3 - 4 * STEAM_KJ,
+    equation: '2 C₃H₈O + 9 O₂ → 6 CO₂ + 8 H₂O',
+  },
+};
+
+/** Leaner or richer than this it burns pale or sooty rather than with a ring of blue. Common practice. */
+const LEAN = 0.8;
+const RICH = 1.3;
+/** More than a wet wall holds. Common practice: what is poured in to wet it, mL per litre of bottle. */
+const WETTING_ML_PER_L = 20;
+
+export const vapourBottle = bench({
+  id: 'vapour-bottle',
+  title: 'Vapour in a bottle',
+  question: 'Will it light?',
+  topic: 'combustion',
+  picture: ['temperatureC', 'vapourPercent'],
+  inputs: {
+    fuel: choice('Fuel', FUELS),
+    temperatureC: figure(
+      'Temperature of the bottle',
+      '°C',
+      [-20, 60],
+      20,
+      'Of the bottle, not of the hall: it warms in the hands.',
+    ),
+    bottleL: figure('Bottle', 'L', [0.1, 30], 2),
+    pressureKPa: figure('Air pressure', 'kPa', [60, 110], ATM_KPA),
+    saturation: figure(
+      'How full of vapour',
+      '',
+      [0.05, 1],
+      1,
+      '1 where the wall was wetted all round and stood a while.',
+    ),
+  },
+  outputs: {
+    vapourPercent: { label: 'Vapour in the air', unit: '%' },
+    lowerLimitPercent: { label: 'Too lean below', unit: '%' },
+    stoichiometricPercent: { label: 'Just right at', unit: '%' },
+    upperLimitPercent: { label: 'Too rich above', unit: '%' },
+    equivalenceRatio: { label: 'Fuel to air, against just right', unit: '' },
+    vapourG: { label: 'Fuel as vapour', unit: 'g' },
+    energyKJ: { label: 'Energy of one go', unit: 'kJ' },
+    lightsFromC: { label: 'Lights from', unit: '°C' },
+  },
+  work: ({ fuel, temperatureC, bottleL, pressureKPa, saturation }) => {
+    const f = FUEL[fuel];
+    const [lower, upper] = f.limits;
+    const partialKPa = Math.min(pressureKPa, saturation * f.kPa(temperatureC));
+    const x = partialKPa / pressureKPa;
+    const right = 1 / (1 + f.oxygen / (AIR_O2_PERCENT / 100));
+    const ratio = x >= 1 ? Infinity : x / (1 - x) / (right / (1 - right));
+    const mol = (x * bottleL) / gasL(1, temperatureC, pressureKPa);
+    const oxygenMol = ((1 - x) * (AIR_O2_PERCENT / 100) * bottleL) / gasL(1, temperatureC, pressureKPa);
+    const vapourG = mol * molarMass(f.formula);
+    const lightsFromC = f.boilsAtC(((lower / 100) * pressureKPa) / saturation);
+    const percent = 100 * x;
+    const burns = percent >= lower && percent <= upper;
+    const energyKJ = burns ? Math.min(mol, oxygenMol / f.oxygen) * f.kJPerMol : 0;
+    const findings: BenchFinding[] = [
+      {
+        level: 'caution',
+        says: `The bottle holds ${say(vapourG, 2)} g of ${fuel} as vapour, whatever is poured in: about ${say(WETTING_ML_PER_L * bottleL, 2)} mL wets the wall, and is poured out before anything is lit. The stock is closed and away.`,
+      },
+    ];
+    if (temperatureC < f.holdsC[0] || temperatureC > f.holdsC[1])
+      findings.push({
+        level: 'note',
+        says: `Extrapolated: the vapour pressure was fitted from ${f.holdsC[0]} to ${f.holdsC[1]} °C.`,
+      });
+    return {
+      verdict: !burns
+        ? percent < lower
+          ? `It will not light: ${say(percent)} % is too lean. Warm the bottle to ${Math.ceil(lightsFromC)} °C.`
+          : `It will not light: ${say(percent)} % is too rich. Let it air, or take it colder.`
+        : ratio < LEAN
+          ? `It lights, on the lean side: ${say(percent)} % against ${say(100 * right)} % just right.`
+          : ratio > RICH
+            ? `It lights, on the rich side, with a yellow flame: ${say(percent)} % against ${say(100 * right)} % just right.`
+            : `It lights, close to just right: ${say(percent)} % against ${say(100 * right)} %.`,
+      outputs: {
+        vapourPercent: figuresOf(percent),
+        lowerLimitPercent: lower,
+        stoichiometricPercent: figuresOf(100 * right),
+        upperLimitPercent: upper,
+        equivalenceRatio: figuresOf(Math.min(ratio, 1000)),
+        vapourG: figuresOf(vapourG),
+        energyKJ: figuresOf(energyKJ),
+        lightsFromC: figuresOf(lightsFromC),
+      },
+      findings,
+      working: [
+        {
+          says: 'Vapour pressure',
+          sum: `p(${say(temperatureC)} °C) = ${say(f.kPa(temperatureC))} kPa`,
+          source: f.source,
+        },
+        {
+          says: 'Share of the air',
+          sum: `${say(saturation)} × ${say(f.kPa(temperatureC))} / ${say(pressureKPa, 4)} = ${say(percent)} %`,
+          source: 'Dalton’s law',
+        },
+        {
+          says: 'Limits in air',
+          sum: `${lower} to ${upper} %`,
+          source: 'NIOSH Pocket Guide to Chemical Hazards',
+        },
+        { says: 'Just right', sum: `1/(1 + ${f.oxygen}/0.2095) = ${say(100 * right)} %`, source: f.equation },
+        { says: 'Vapour in the bottle', sum: `${say(mol)} mol = ${say(vapourG)} g`, source: R_SOURCE },
+        {
+          says: 'Energy, by what runs out first',
+          sum: `${say(Math.min(mol, oxygenMol / f.oxygen))} mol × ${say(f.kJPerMol, 4)} kJ/mol`,
+          source: 'heats of combustion and vaporisation, NIST Chemistry WebBook',
+        },
+      ],
+    };
+  },
+});

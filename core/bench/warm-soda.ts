@@ -1,0 +1,103 @@
+import { kelvin, WATER_J_PER_G_K } from './constants';
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Henry constant of CO₂ in water at 25 °C, mol/(L atm), and how it falls with warmth, K. Sander, Atmos. Chem. Phys. 15 (2015). */
+const HENRY = 0.034;
+const HENRY_K = 2400;
+/** Moles in a litre of gas at 0 °C and 1 atm, in which carbonation is counted. CODATA. */
+const MOL_PER_L = 1 / 22.414;
+/** Where a closed bottle's soda is a caution and a stop, °C. From memory. */
+const CAUTION_C = 35;
+const STOP_C = 40;
+
+export const warmSoda = bench({
+  id: 'warm-soda',
+  title: 'Warm soda',
+  question: 'How warm is it at its item?',
+  topic: 'foam',
+  picture: ['minutesOut', 'atItemC'],
+  inputs: {
+    bottleL: figure('Bottle', 'L', [0.1, 5], 0.5),
+    sodaC: figure('Soda before', '°C', [0, 40], 18),
+    bathC: figure('Bath', '°C', [0, 100], 38, '40 °C at the most.'),
+    bathL: figure('Water in the bath', 'L', [0.5, 200], 10),
+    roomC: figure('Room', '°C', [-10, 45], 20),
+    minutesInBath: figure('In the bath', 'min', [0, 240], 25),
+    minutesOut: figure('Out of it until its item', 'min', [0, 600], 10),
+    carbonationVolumes: figure(
+      'Carbonation',
+      'volumes',
+      [0, 6],
+      3.7,
+      'Colas have 3.5 to 4, waters 2 to 4. From memory.',
+    ),
+    bathTauMin: figure(
+      'Warms through in',
+      'min',
+      [1, 120],
+      10,
+      'Minutes to lose two thirds of the difference: fit it from one you measured. Common practice.',
+    ),
+    airTauMin: figure('Cools through in', 'min', [5, 600], 90, 'The same, standing in the room.'),
+  },
+  outputs: {
+    atItemC: { label: 'At its item', unit: '°C' },
+    hottestC: { label: 'At its hottest', unit: '°C' },
+    pressureAtm: { label: 'In the closed bottle at its item', unit: 'atm' },
+    hottestAtm: { label: 'In the closed bottle at its hottest', unit: 'atm' },
+  },
+  work: (v) => {
+    const [soda, bath] = [v.bottleL * WATER_J_PER_G_K, v.bathL * WATER_J_PER_G_K];
+    const together = (soda * v.sodaC + bath * v.bathC) / (soda + bath);
+    const left = Math.exp((-v.minutesInBath / v.bathTauMin) * (1 + soda / bath));
+    const outOfBath = together + (v.sodaC - together) * left;
+    const atItemC = v.roomC + (outOfBath - v.roomC) * Math.exp(-v.minutesOut / v.airTauMin);
+    const hottestC = Math.max(v.sodaC, outOfBath, atItemC);
+    const atm = (celsius: number) =>
+      (v.carbonationVolumes * MOL_PER_L) / (HENRY * Math.exp(HENRY_K * (1 / kelvin(celsius) - 1 / 298.15)));
+    const findings: BenchFinding[] = [];
+    if (v.bathC > STOP_C)
+      findings.push({
+        level: 'stop',
+        says: `The bath is kept at ${STOP_C} °C at most: a forgotten bottle takes its temperature.`,
+      });
+    if (hottestC > STOP_C)
+      findings.push({
+        level: 'stop',
+        says: `The soda reaches ${say(hottestC)} °C, and ${say(atm(hottestC), 2)} atm in the closed bottle: not above ${STOP_C} °C.`,
+      });
+    else if (hottestC > CAUTION_C)
+      findings.push({
+        level: 'caution',
+        says: `The soda reaches ${say(hottestC)} °C, and ${say(atm(hottestC), 2)} atm in the closed bottle: goggles, and nobody leans over it.`,
+      });
+    return {
+      verdict: `${say(atItemC)} °C at its item, and ${say(atm(atItemC), 2)} atm in the closed bottle.`,
+      outputs: {
+        atItemC: figuresOf(atItemC),
+        hottestC: figuresOf(hottestC),
+        pressureAtm: figuresOf(atm(atItemC)),
+        hottestAtm: figuresOf(atm(hottestC)),
+      },
+      findings,
+      working: [
+        {
+          says: 'Out of the bath',
+          sum: `both meet at ${say(together)} °C; after ${say(v.minutesInBath)} min ${say(outOfBath)} °C`,
+          source: 'two bodies that exchange heat; the bath’s own loss left out',
+        },
+        {
+          says: 'At its item',
+          sum: `${say(v.roomC)} + (${say(outOfBath)} − ${say(v.roomC)}) e^(−${say(v.minutesOut)}/${say(v.airTauMin)}) = ${say(atItemC)} °C`,
+          source: 'Newton’s law of cooling',
+        },
+        {
+          says: 'Pressure',
+          sum: `${say(v.carbonationVolumes)} volumes / k_H = ${say(atm(atItemC))} atm`,
+          source:
+            'k_H = 0.034 e^(2400 (1/T − 1/298.15)) mol/(L atm), Sander 2015; little room above the soda',
+        },
+      ],
+    };
+  },
+});

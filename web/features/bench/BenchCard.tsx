@@ -1,0 +1,50 @@
+import { labelOf, type Bench, type Value, type Worked } from '@hearty/core';
+import { PaperTable, Sheet } from '../../kit/paper';
+import { said } from './said';
+
+/** A card for the prop box: what goes in, what comes of it, what to mind, and whose figures these are. */
+export const BenchCard = ({
+  bench,
+  values,
+  worked,
+}: {
+  bench: Bench;
+  values: Readonly<Record<string, Value>>;
+  worked: Worked;
+}) => (
+  <Sheet of="Bench" title={`${bench.title}: ${bench.question}`} about={worked.verdict}>
+    <PaperTable
+      title="What to mind"
+      head={['', 'What']}
+      widths={[14, 86]}
+      rows={worked.findings.map(({ level, says }) => ({
+        key: says,
+        cells: [<b key="level">{level}</b>, says],
+      }))}
+    />
+    <PaperTable
+      title="What goes in"
+      head={['What', 'How much']}
+      widths={[60, 40]}
+      rows={Object.entries(bench.inputs).map(([name, input]) => ({
+        key: name,
+        cells: [labelOf(input), String(values[name])],
+      }))}
+    />
+    <PaperTable
+      title="What comes of it"
+      head={['What', 'How much']}
+      widths={[60, 40]}
+      rows={Object.entries(bench.outputs).map(([name, { label, unit }]) => ({
+        key: name,
+        cells: [label, said(worked.outputs[name], unit)],
+      }))}
+    />
+    <PaperTable
+      title="Worked out by"
+      head={['Step', 'Sum', 'Source']}
+      widths={[24, 42, 34]}
+      rows={worked.working.map(({ says, sum, source }) => ({ key: says, cells: [says, sum, source] }))}
+    />
+  </Sheet>
+);
