@@ -5,7 +5,11 @@ import { demo, item, showOf } from '../testing/hall-show';
 import { event } from '../testing/log';
 import { tapOf, type Recorded, type RunEvent } from './events';
 import { fold, foldRun, type RunState } from './fold';
-import { forward } from './moves';
+import { cue, timeOfItem } from './cue';
+import { gates } from './gates';
+import { heldBy } from './interlock';
+import { forward, owed } from './moves';
+import { onStage } from './slices/stage';
 
 const of = script(
   showOf(
@@ -111,5 +115,56 @@ test('any interleaving and any doubling of what the devices sent gives one state
       },
     ),
     { seed: 19, numRuns: 200 },
+  );
+});
+
+test('every state explains itself: what forward does, what is on, what is owed, and of each no-go and interlock why', () => {
+  const checks = ['a', 'b', 'c'].map((id) => ({
+    ...{
+      id: `check-${id}`,
+      title: `the ${id} flask`,
+      itemIds: [`i-${id}`],
+      must: true,
+      kind: 'present' as const,
+    },
+    ...{ markId: 'bench', place: 'front bench', detail: '' },
+  }));
+  const anyAnswer = fc.record({ check: fc.nat(2), there: fc.boolean() });
+  fc.assert(
+    fc.property(
+      fc.array(anyPress, { maxLength: 40 }),
+      fc.array(anyAnswer, { maxLength: 6 }),
+      (presses, answers) => {
+        const events = played(presses, [0, 0, 0]);
+        const answered = answers.map(({ check, there }, i) =>
+          event(
+            { kind: 'check', body: { checkId: checks[check]!.id, value: there } },
+            { id: `c${i}`, device: 'd0', at: 9_000_000, tick: i },
+          ),
+        );
+        const state = fold([...answered, ...events], of);
+        const { label, does } = forward(of, state);
+        expect(label.length).toBeGreaterThan(3);
+        expect(does.length === 0).toBe(state.phase === 'down');
+        const on = onStage(state);
+        if (state.phase === 'running' && on?.status === 'now') {
+          expect(cue(of, state)).toBeDefined();
+          expect(timeOfItem(of, state, 20_000_000)!.tookS).toBeGreaterThanOrEqual(0);
+        }
+        for (const item of owed(state)) expect(item.title).not.toBe('');
+        for (const step of heldBy(of, state, does)) expect(step.text).not.toBe('');
+        for (const gate of gates(of, checks as never, state, 20_000_000)) {
+          const fails = checks.filter(
+            (c) => c.itemIds.includes(gate.itemId) && state.checks.get(c.id)?.value === false,
+          );
+          expect(gate.verdict === 'no-go').toBe(
+            fails.length > 0 && state.items.get(gate.itemId)!.overruled === undefined,
+          );
+          if (gate.verdict === 'no-go')
+            for (const { title } of fails) expect(gate.reasons.join()).toContain(title);
+        }
+      },
+    ),
+    { seed: 20, numRuns: 200 },
   );
 });
