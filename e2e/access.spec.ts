@@ -1,19 +1,10 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { device, sound } from './looks';
 import { expect, HALL, test } from './server';
 
 test.use({ open: true });
 
 const target = (page: Page) => page.getByRole('button', { name: /page-down on the clicker/ });
-
-/** axe finds nothing on a page, and nothing leaves it sideways. */
-async function sound(page: Page) {
-  await page.getByRole('heading', { level: 1 }).first().waitFor();
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]!.html}`)).toEqual([]);
-  const { width } = page.viewportSize()!;
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
-}
 
 test('phones come in with a code, each to what it is for; nothing else of the product is reached with it', async ({
   page,
@@ -33,15 +24,7 @@ test('phones come in with a code, each to what it is for; nothing else of the pr
   // What the picture says is the address with the code in it.
   await expect(others.getByRole('img', { name: new RegExp(codes.crew.replace(' ', '')) })).toBeVisible();
 
-  const device = async (path: string) => {
-    const context = await browser.newContext({
-      ...{ baseURL: server.houseUrl, viewport: { width: 390, height: 844 }, reducedMotion: 'reduce' },
-    });
-    const screen = await context.newPage();
-    await screen.goto(path);
-    return screen;
-  };
-  const phone = await device('/join');
+  const phone = await device(browser, server.houseUrl, '/join');
   await sound(phone);
   await phone.getByLabel('Code').fill('AAA AAAA');
   await phone.getByRole('button', { name: 'Come in' }).click();
@@ -68,7 +51,7 @@ test('phones come in with a code, each to what it is for; nothing else of the pr
   await expect(phone).toHaveURL(/\/enter\?to=%2Fdemos$/);
   await expect(phone.getByText(/Planning from other machines is not open/)).toBeVisible();
 
-  const wall = await device(`/join/${codes.viewer.replace(' ', '')}`);
+  const wall = await device(browser, server.houseUrl, `/join/${codes.viewer.replace(' ', '')}`);
   await wall.getByRole('button', { name: 'Come in' }).click();
   await wall.getByRole('link', { name: 'One of the crew, or the narrator' }).click();
   await wall.getByRole('button', { name: /Sefa/ }).click();
@@ -106,9 +89,8 @@ test('planning from another machine asks for the passphrase set on this one, and
   await page.getByRole('button', { name: 'Set it' }).click();
   await expect(page.getByText('The troupe plans from other machines with its passphrase.')).toBeVisible();
 
-  const context = await browser.newContext({ baseURL: server.houseUrl, reducedMotion: 'reduce' });
-  const laptop = await context.newPage();
-  await laptop.goto(`${HALL}/supplies`);
+  const size = { width: 1280, height: 800 };
+  const laptop = await device(browser, server.houseUrl, `${HALL}/supplies`, size);
   await expect(laptop).toHaveURL(/\/enter/);
   await sound(laptop);
   await laptop.getByLabel('Passphrase').fill('wet gloves, warm hall');

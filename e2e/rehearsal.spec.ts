@@ -1,19 +1,20 @@
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
+import { sound } from './looks';
 import { expect, test } from './server';
 
 const target = (page: Page) => page.getByRole('button', { name: /page-down on the clicker/ });
 const trouble = (page: Page) => page.getByRole('alert').filter({ hasText: 'Trouble:' });
 
-async function sound(page: Page) {
-  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag22aa']).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]!.html}`)).toEqual([]);
-}
-
 test('a rehearsal with trouble: mishaps are met, taken back and met again, and the debrief reviews them', async ({
   page,
   server,
 }) => {
+  // The same mishaps at every run of this test.
+  await page.addInitScript(() => {
+    const real = crypto.getRandomValues.bind(crypto);
+    crypto.getRandomValues = ((of: Uint32Array<ArrayBuffer>) =>
+      of instanceof Uint32Array && of.length === 1 ? of.fill(11) : real(of)) as typeof crypto.getRandomValues;
+  });
   await page.goto('/shows/cold-snap/live');
   await page.getByLabel('It is a rehearsal').click();
   await page.getByLabel('With trouble').click();

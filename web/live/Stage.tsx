@@ -124,7 +124,10 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
             flexDirection: 'column',
             gap: 4,
           }}
-          tabIndex={-1}
+          role="region"
+          aria-label="What is on"
+          // It scrolls where there is much to say: by the keyboard too.
+          tabIndex={0}
         >
           {panel?.kind === 'outcome' && current ? (
             <OutcomePanel script={script} item={current} onOutcome={go} />
