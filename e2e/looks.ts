@@ -10,7 +10,7 @@ export async function sound(page: Page): Promise<void> {
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);
 }
 
-export const PHONE = { width: 390, height: 844 };
+const PHONE = { width: 390, height: 844 };
 
 /** A device of its own: it knows of others only through the server. */
 export async function device(
