@@ -180,6 +180,14 @@ describe('with trouble', () => {
     expect([...kinds].sort()).toEqual(['it fails', 'slot', 'stale', 'volunteer']);
   });
 
+  test('a rehearsal with trouble stays one, whatever it is called: what was drawn to fail teaches no odds', () => {
+    const { log } = played(11, soundly);
+    const events = logOf(...log, { kind: 'called', body: { rehearsal: false } });
+    const { called } = fold(events, of);
+    expect(called).toBe(true);
+    expect(fold(logOf({ kind: 'called', body: { rehearsal: false } }), of).called).toBe(false);
+  });
+
   test('the worthier an item, the likelier it is hit', () => {
     const hits = new Map<string, number>();
     for (let seed = 0; seed < 4000; seed++)

@@ -4,6 +4,7 @@ import { Growing, type Slice } from '../../log';
 import type { Script } from '../../script';
 import { ACTION_ON, type ActionOn } from '../../show';
 import { Nothing } from './nothing';
+import type { RehearsalState } from './rehearsal';
 import { attemptOf, type StageState } from './stage';
 
 export class Note {
@@ -84,7 +85,12 @@ export interface TalkState {
 }
 
 /** What is said about a run: notes, causes and changes of attempts, what to do before next time, what was left. */
-export const talk: Slice<TalkState & StageState, TalkState, Script, typeof kinds> = {
+export const talk: Slice<
+  TalkState & StageState & Pick<RehearsalState, 'rehearsal'>,
+  TalkState,
+  Script,
+  typeof kinds
+> = {
   kinds,
   start: () => ({
     notes: new Growing(),
@@ -114,7 +120,8 @@ export const talk: Slice<TalkState & StageState, TalkState, Script, typeof kinds
       if (action) action.done = true;
     },
     leftover: ({ leftovers }, { body }) => void leftovers.set(body.goodId, body.amount),
-    called: (state, { body }) => void (state.called = body.rehearsal),
+    // What ran faster than life, with trouble or guided was a rehearsal, whatever is said of it after.
+    called: (state, { body }) => void (state.called = body.rehearsal || state.rehearsal !== undefined),
     'no near miss': (state) => void (state.noNearMiss = true),
     'struck out': (state, { id, body }) => void (state.struck = { id, reason: body.reason }),
   },

@@ -35,7 +35,7 @@ export function BenchPage() {
   const { benchId } = useParams();
   const bench = BENCHES.find((b) => b.id === benchId);
   return bench ? (
-    <Worked key={bench.id} bench={bench} />
+    <BenchOpen key={bench.id} bench={bench} />
   ) : (
     <Typography variant="h1">There is no such bench.</Typography>
   );
@@ -45,7 +45,7 @@ const SEVERITY = { note: 'info', caution: 'warning', stop: 'error' } as const;
 const LEVEL_WORD = { note: '', caution: 'Caution: ', stop: 'Stop: ' } as const;
 
 /** One bench: what goes in, the answer in a sentence, a picture that moves as one types, and how it was worked out. */
-function Worked({ bench }: { bench: Bench }) {
+function BenchOpen({ bench }: { bench: Bench }) {
   const [params, setParams] = useSearchParams();
   // What cannot be read stays in its field; what can is in the address, to be shared.
   const [typed, setTyped] = useState<Record<string, unknown>>({});
@@ -100,11 +100,11 @@ function Worked({ bench }: { bench: Bench }) {
           </Button>
         </Box>
         <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
-          {wrong ? (
+          {wrong && (
             <Alert severity="warning" role="status">
               Something on the left cannot be read; this is still of what stood there before.
             </Alert>
-          ) : null}
+          )}
           <Typography variant="h2" role="status" sx={{ overflowWrap: 'anywhere' }}>
             {worked.verdict}
           </Typography>

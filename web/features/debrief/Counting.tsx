@@ -27,7 +27,7 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
           <Button variant="outlined" onClick={() => void undoLast(struck.id)}>
             Let it count again
           </Button>
-        ) : (
+        ) : state.rehearsal ? null : (
           <Button variant="outlined" onClick={() => say({ kind: 'called', body: { rehearsal: !rehearsal } })}>
             {rehearsal ? 'It was a show' : 'It was a rehearsal'}
           </Button>

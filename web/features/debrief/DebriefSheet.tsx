@@ -2,11 +2,11 @@ import { formatAmount, formatDuration, type Debrief } from '@hearty/core';
 import { format } from 'date-fns';
 import { PaperTable, Sheet } from '../../kit/paper';
 import type { OpenRun } from '../../session/useRun';
+import { titleOfItem } from './common';
 
 /** The debrief on paper: near misses first, then every attempt, what was noted, what is left and what is to be done. */
 export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
   const { state, file } = run;
-  const titleOf = (itemId: string | undefined) => file.show.items.find((i) => i.id === itemId)?.title ?? '';
   const notes = [...state.notes];
   const near = notes.filter((n) => n.nearMiss);
   const played = state.curtainAt === undefined ? '' : format(state.curtainAt, 'EEEE d MMMM yyyy, HH:mm');
@@ -24,7 +24,10 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
           title="Near misses"
           head={['What', 'In']}
           widths={[75, 25]}
-          rows={near.map((n) => ({ key: n.id, cells: [<b key="what">{n.text}</b>, titleOf(n.itemId)] }))}
+          rows={near.map((n) => ({
+            key: n.id,
+            cells: [<b key="what">{n.text}</b>, titleOfItem(file, n.itemId) ?? ''],
+          }))}
         />
       )}
       <PaperTable
@@ -72,7 +75,7 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
           widths={[75, 25]}
           rows={notes
             .filter((n) => !n.nearMiss)
-            .map((n) => ({ key: n.id, cells: [n.text, titleOf(n.itemId)] }))}
+            .map((n) => ({ key: n.id, cells: [n.text, titleOfItem(file, n.itemId) ?? ''] }))}
         />
       )}
       {talk.leftovers.length > 0 && (

@@ -10,7 +10,7 @@ import {
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { FieldIn } from '../../kit/fields';
 import { Keep } from '../../kit/Keep';
-import { Section, say } from './common';
+import { Section, say, titleOfItem } from './common';
 
 const NOTE = {
   text: fieldOf(Note, 'text'),
@@ -53,7 +53,6 @@ export function NearMisses({ state }: { state: RunState }) {
 
 /** Notes; each may be about one item, and then stands on its demo's page. */
 export function Notes({ state, file }: { state: RunState; file: ShowFile }) {
-  const titleOf = (itemId: string | undefined) => file.show.items.find((i) => i.id === itemId)?.title;
   return (
     <Section
       title="Notes and near misses"
@@ -64,7 +63,7 @@ export function Notes({ state, file }: { state: RunState; file: ShowFile }) {
           <li key={n.id}>
             {n.nearMiss && <b>Near miss. </b>}
             {n.text}
-            {titleOf(n.itemId) && ` (${titleOf(n.itemId)})`}
+            {n.itemId && ` (${titleOfItem(file, n.itemId) ?? n.itemId})`}
           </li>
         ))}
       </Box>

@@ -1,4 +1,4 @@
-import { type Happening } from '@hearty/core';
+import { type Happening, type ShowFile } from '@hearty/core';
 import { Typography } from '@mui/material';
 import { record } from '../../session/runLog';
 
@@ -24,3 +24,7 @@ export const Section = ({
     {children}
   </section>
 );
+
+/** What a note is about, by the title in the running order; undefined where it is about the whole show. */
+export const titleOfItem = ({ show }: ShowFile, itemId: string | undefined): string | undefined =>
+  show.items.find((i) => i.id === itemId)?.title;

@@ -37,6 +37,11 @@ export function Screens({ runId }: { runId: string }) {
           HEARTY_HOST=0.0.0.0; they then need a code from here, or the passphrase.
         </Typography>
       )}
+      {reach.data?.open && !address && (
+        <Alert severity="warning">
+          This machine has no address in a network just now: join one, then open this page again.
+        </Alert>
+      )}
       {reach.data?.open && address && (
         <>
           <Typography sx={{ overflowWrap: 'anywhere' }}>
