@@ -46,6 +46,10 @@ test('phones come in with a code, each to what it is for; nothing else of the pr
   await expect(phone.getByText(/[1-9]\d* of \d+ checked/)).toBeVisible();
   await phone.goto(`/stage/${runId}`);
   await expect(phone.getByRole('heading', { name: 'This device does not run the show' })).toBeVisible();
+  await phone.goto('/join');
+  await expect(phone.getByRole('region', { name: 'This device is in' })).toBeVisible();
+  await phone.getByRole('link', { name: 'Back to its screen' }).click();
+  await expect(phone).toHaveURL(new RegExp(`/crew/${runId}$`));
   // The rest of the house is behind the other door.
   await phone.goto('/demos');
   await expect(phone).toHaveURL(/\/enter\?to=%2Fdemos$/);
@@ -103,4 +107,10 @@ test('planning from another machine asks for the passphrase set on this one, and
   // It plans like any other; the passphrase itself is not for it to set.
   await laptop.goto(`${HALL}/live`);
   await expect(laptop.getByText('It is set on the machine Hearty Stage runs on.')).toBeVisible();
+  // Let out, it is a stranger again.
+  await laptop.goto('/enter');
+  await laptop.getByRole('button', { name: 'Let it out again' }).click();
+  await expect(laptop.getByRole('region', { name: 'This device is in' })).toHaveCount(0);
+  await laptop.goto(`${HALL}/plan`);
+  await expect(laptop).toHaveURL(/\/enter/);
 });

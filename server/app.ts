@@ -26,9 +26,9 @@ import compression from 'compression';
 import { join } from 'node:path';
 import { constants } from 'node:zlib';
 import helmet from 'helmet';
-import { Access, type Grants } from './access/access';
+import { Access } from './access/access';
 import { accessRoutes } from './access/routes';
-import { foreign, gate, withCookies } from './access/who';
+import { foreign, gate, grantsIn, withCookies } from './access/who';
 import { createAnswers } from './answers';
 import type { Db } from './db';
 import { Documents, type Kind } from './documents';
@@ -347,9 +347,6 @@ const CONTENT_POLICY = {
   'form-action': ["'self'"],
   'frame-ancestors': ["'self'"],
 };
-
-/** What the gate found that this request may do. */
-const grantsIn = (res: Response): Grants => res.locals.grants as Grants;
 
 const roleIn = (res: Response, runId: string): RunRole => {
   const grants = grantsIn(res);

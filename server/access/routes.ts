@@ -5,7 +5,7 @@ import { rateLimit } from 'express-rate-limit';
 import { checked, HttpError, notFound } from '../errors';
 import type { Runs } from '../live/runs';
 import { LEAST_PASSPHRASE, LEAST_WORDS, type Access } from './access';
-import { give, grantsOf, isHere, ownAddresses, takeBack } from './who';
+import { give, grantsIn, isHere, ownAddresses, takeBack } from './who';
 
 class JoinBody {
   @IsString() @MaxLength(40) code!: string;
@@ -59,7 +59,7 @@ export function accessRoutes({ access, runs, open, names }: AccessOptions): Rout
   const limits = [guesses(MOST_OF_ONE, false), guesses(MOST_OF_ALL, true)];
 
   api.get('/here', (req, res) => {
-    const grants = grantsOf(access, req);
+    const grants = grantsIn(res);
     const here: Here = {
       here: isHere(req),
       plans: grants === 'all',

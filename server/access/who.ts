@@ -72,8 +72,10 @@ const tokensOf = (req: Request): string[] =>
     (name === PLANNER || name.startsWith(SCREEN)) && typeof token === 'string' ? [token] : [],
   );
 
-/** What a request may do. */
-export const grantsOf = (access: Access, req: Request): Grants =>
+/** What the gate found that a request may do. */
+export const grantsIn = (res: Response): Grants => res.locals.grants as Grants;
+
+const grantsOf = (access: Access, req: Request): Grants =>
   isHere(req) ? 'all' : access.grants(tokensOf(req));
 
 /** Hands a device its token, out of reach of scripts and of other sites. */

@@ -67,6 +67,7 @@ export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: s
       <title>Come in · Hearty Stage</title>
       <Typography variant="h1">Hearty Stage</Typography>
       {here.error && <Alert severity="error">{here.error.says}</Alert>}
+      {here.data && !here.data.here && <Inside here={here.data} />}
       {first === 'join' ? parts : parts.reverse()}
     </Box>
   );
@@ -79,6 +80,28 @@ const Part = ({ title, says, children }: { title: string; says: string; children
     {children}
   </Box>
 );
+
+/** A device that is in: where to, and how it is let out again. */
+function Inside({ here: { plans, runs } }: { here: Here }) {
+  const leave = useMutation<unknown, ApiError>({
+    mutationFn: () => api('/leave', { method: 'POST' }),
+    onSuccess: () => location.reload(),
+  });
+  if (!plans && runs.length === 0) return null;
+  return (
+    <Part title="This device is in" says={plans ? 'It plans with the troupe.' : 'It shows:'}>
+      {runs.map(({ runId, role }) => (
+        <Button key={runId} variant="outlined" href={`/${role === 'viewer' ? 'wall' : role}/${runId}`}>
+          Back to its screen
+        </Button>
+      ))}
+      <Button sx={{ justifySelf: 'start' }} disabled={leave.isPending} onClick={() => leave.mutate()}>
+        Let it out again
+      </Button>
+      {leave.error && <Alert severity="error">{leave.error.says}</Alert>}
+    </Part>
+  );
+}
 
 /** On plain http from another machine browsers keep no page to start from. */
 const KeepTheTab = () => (
