@@ -14,7 +14,7 @@ import {
 import { lazy, Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useRunNow } from '../session/useRunNow';
-import { press, record, undoLast } from '../session/runLog';
+import { inTurn, press, record, undoLast } from '../session/runLog';
 import { InterlockPanel } from './InterlockPanel';
 import { JumpList } from './JumpList';
 import { NowBlock } from './NowBlock';
@@ -67,22 +67,31 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
     !!playedAs(script, current)?.demo;
   const again = mayAgain(script, state);
   /** Records what a press does, or asks first where an interlock stands before it. */
-  const go = (does: readonly Happening[]) => {
+  const goIn = (script: Script, state: RunState, does: readonly Happening[]) => {
     if (does.length === 0) return;
     if (heldBy(script, state, does).length > 0) return setPanel({ kind: 'interlock', does });
     close();
-    void press(does);
+    return press(does);
   };
-  const undo = () => state.lastUndoable && void undoLast(state.lastUndoable);
+  const go = (does: readonly Happening[]) => inTurn((script, state) => goIn(script, state, does));
+  const on = () => inTurn((script, state) => goIn(script, state, forward(script, state).does));
+  const undo = () => inTurn((_, { lastUndoable }) => lastUndoable && undoLast(lastUndoable));
   const hold = () =>
-    state.phase === 'held'
-      ? void record({ kind: 'resume', body: {} })
-      : state.phase === 'running' && void record({ kind: 'hold', body: {} });
+    inTurn((_, { phase }) =>
+      phase === 'held'
+        ? record({ kind: 'resume', body: {} })
+        : phase === 'running' && record({ kind: 'hold', body: {} }),
+    );
   const ask = () => asks && setPanel({ kind: 'outcome' });
-  const onceMore = () => again && void record({ kind: 'again', body: { itemId: current!.itemId } });
+  const onceMore = () =>
+    inTurn(
+      (script, state) =>
+        mayAgain(script, state) && record({ kind: 'again', body: { itemId: onStage(state)!.itemId } }),
+    );
   // A clicker has one way on, whatever is open: it never waits for another hand.
-  useHotkeys('pagedown, right', () => go(move.does), { preventDefault: true });
-  useHotkeys('pageup', () => (panel ? close() : undo()), { preventDefault: true });
+  // A button held down is one press.
+  useHotkeys('pagedown, right', (e) => !e.repeat && on(), { preventDefault: true });
+  useHotkeys('pageup', (e) => !e.repeat && (panel ? close() : undo()), { preventDefault: true });
   useHotkeys('h', hold, { enabled: !panel });
   useHotkeys('o', ask, { enabled: !panel });
   useHotkeys('escape', close);
@@ -162,12 +171,7 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           />
         )}
         <Box sx={{ display: 'grid', gap: { xs: 2, sm: 4 }, gridTemplateColumns: '1.6fr 1fr' }}>
-          <Target
-            main
-            words="page-down on the clicker"
-            onClick={() => go(move.does)}
-            disabled={move.does.length === 0}
-          >
+          <Target main words="page-down on the clicker" onClick={on} disabled={move.does.length === 0}>
             {move.label}
           </Target>
           {again ? (

@@ -1,4 +1,12 @@
-import { tapOf, type Happening, type Recorded, type RunSummary, type Speed } from '@hearty/core';
+import {
+  tapOf,
+  type Happening,
+  type Recorded,
+  type RunState,
+  type RunSummary,
+  type Script,
+  type Speed,
+} from '@hearty/core';
 import { useStore } from 'zustand';
 import { api } from './api';
 import { newId } from './ids';
@@ -40,6 +48,20 @@ const MOST_AT_ONCE = 100;
 export async function press(does: readonly Happening[]): Promise<void> {
   for (let from = 0; from < does.length; from += MOST_AT_ONCE)
     await record(tapOf(does.slice(from, from + MOST_AT_ONCE)));
+}
+
+let turn: Promise<unknown> = Promise.resolve();
+
+/**
+ * Does what a press means once the presses before it are kept: two quick ones are two moves, and neither acts on what
+ * the other has changed.
+ */
+export function inTurn(does: (script: Script, state: RunState) => unknown): void {
+  const now = () => {
+    const { script, state } = log.store.getState();
+    return script && state && does(script, state);
+  };
+  turn = turn.then(now, now);
 }
 
 export const undoLast = (eventId: string) => record({ kind: 'undo', body: { eventId } });
