@@ -28,6 +28,7 @@ export const balancePoint = bench({
       verdict: hangs
         ? `It hangs: its centre of mass is ${say(-100 * centreM)} cm below the pivot.`
         : `It falls: its centre of mass is ${centreM === 0 ? 'at' : `${say(100 * centreM)} cm above`} the pivot.`,
+      ...(!hangs && { fails: 'Put weight below the pivot' }),
       outputs: { centreM: figuresOf(centreM), hangs },
       findings:
         masses.length === positionsM.length

@@ -1,5 +1,5 @@
 import { AIR_G_PER_MOL, ATM_KPA, gasL, molarMass } from './constants';
-import { bench, choice, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, choice, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 const GASES = ['hydrogen', 'helium', 'air'] as const;
 /** Heat of burning hydrogen to steam, kJ/mol. NIST Chemistry WebBook. */
@@ -16,7 +16,7 @@ export const balloon = bench({
   inputs: {
     gas: choice('Gas', GASES),
     volumeL: figure('Volume', 'L', [0.1, 100], 3),
-    temperatureC: figure('Temperature', '°C', [-20, 45], 20),
+    temperatureC: known('roomC', figure('Temperature', '°C', [-20, 45], 20)),
   },
   outputs: {
     liftG: { label: 'Lifts, less its rubber', unit: 'g' },
@@ -33,13 +33,18 @@ export const balloon = bench({
         {
           level: 'caution',
           says: 'A long lighter, hair tied back, ears covered, nothing that burns above; hydrogen alone, never mixed with air or oxygen.',
+          always: true,
         },
         ...(volumeL > HALL_L
           ? [{ level: 'stop' as const, says: `More than ${HALL_L} L of hydrogen is not burned in a hall.` }]
           : []),
       );
     if (gas === 'helium')
-      findings.push({ level: 'stop', says: 'Nobody breathes it in: it takes the place of air.' });
+      findings.push({
+        level: 'stop',
+        says: 'Nobody breathes it in: it takes the place of air.',
+        always: true,
+      });
     return {
       verdict:
         gas === 'air'

@@ -3,6 +3,8 @@ import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
 
 /** Heat of vaporisation of water at 100 °C, J/g. CRC Handbook. */
 const STEAM_J_PER_G = 2257;
+/** A bath warmer than this holds the can up by its own vapour, °C. Common practice. */
+const WARM_BATH_C = 40;
 /** The water one begins with, °C. Common practice: from the tap of a hall. */
 const TAP_C = 20;
 
@@ -43,6 +45,7 @@ export const canCrush = bench({
       {
         level: 'caution',
         says: 'Tongs, goggles, sleeves tied back; the can and its steam scald. Never close a can that holds steam.',
+        always: true,
       },
     ];
     if (waterLeftML < 2)
@@ -50,13 +53,14 @@ export const canCrush = bench({
         level: 'stop',
         says: 'It boils dry: the can burns through and there is no steam. More water, or less time.',
       });
-    if (bathC > 40)
+    if (bathC > WARM_BATH_C)
       findings.push({
         level: 'note',
         says: 'The bath is warm: its own vapour holds the can up. Take it cold.',
       });
     return {
       verdict: `It boils after ${say(boilsAfterS, 2)} s; after ${say(secondsOfSteam)} s of steam ${say(waterLeftML, 2)} mL are left, and the bath takes ${say(dropKPa, 2)} kPa off it.`,
+      limits: [{ what: 'Temperature of the bath', unit: '°C', max: WARM_BATH_C }],
       outputs: {
         boilsAfterS: figuresOf(boilsAfterS),
         waterLeftML: figuresOf(waterLeftML),

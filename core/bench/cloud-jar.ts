@@ -1,5 +1,5 @@
 import { dewPointC, kelvin, vapourKPa } from './constants';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** (γ − 1)/γ of air, γ = 1.4. Handbooks. */
 const EXPONENT = 0.286;
@@ -11,7 +11,7 @@ export const cloudJar = bench({
   topic: 'air pressure',
   picture: ['fromKPa', 'coolsToC'],
   inputs: {
-    temperatureC: figure('Temperature', '°C', [-10, 45], 20),
+    temperatureC: known('roomC', figure('Temperature', '°C', [-10, 45], 20)),
     humidityPercent: figure(
       'Humidity in the jar',
       '%',
@@ -39,6 +39,7 @@ export const cloudJar = bench({
       {
         level: 'note',
         says: 'It wants something to form on: a whiff of smoke from a match, put out in water.',
+        always: true,
       },
     ];
     if (fromKPa > 202.65)
@@ -60,6 +61,7 @@ export const cloudJar = bench({
       verdict: cloud
         ? `A cloud: it cools to ${say(coolsToC)} °C, below the dew point of ${say(dew)} °C.`
         : `No cloud: it cools to ${say(coolsToC)} °C, above the dew point of ${say(dew)} °C. Damper air, or a larger pop.`,
+      ...(!cloud && { fails: 'Damper air in the jar, or a larger pop' }),
       outputs: {
         coolsToC: figuresOf(coolsToC),
         coolsByK: figuresOf(temperatureC - coolsToC),

@@ -1,5 +1,5 @@
 import { gasL, molarMass, R_SOURCE } from './constants';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Heat to make gas of it, kJ/kg, at −78.5 °C. NIST Chemistry WebBook, from memory. */
 const SUBLIMES_KJ_PER_KG = 571;
@@ -15,8 +15,8 @@ export const dryIce = bench({
   picture: ['massKg', 'addedCO2Percent'],
   inputs: {
     massKg: figure('Dry ice', 'kg', [0.01, 200], 2),
-    roomM3: figure('Room', 'm³', [1, 100_000], 150),
-    temperatureC: figure('Temperature of the room', '°C', [-10, 45], 20),
+    roomM3: known('roomM3', figure('Room', 'm³', [1, 100_000], 150)),
+    temperatureC: known('roomC', figure('Temperature of the room', '°C', [-10, 45], 20)),
   },
   outputs: {
     gasM3: { label: 'Gas', unit: 'm³' },
@@ -30,10 +30,12 @@ export const dryIce = bench({
       {
         level: 'stop',
         says: 'Never in anything closed: a bottle or a screwed box bursts. There is no way past this.',
+        always: true,
       },
       {
         level: 'caution',
         says: '−78.5 °C burns: loose insulated gloves. The gas lies low: keep small children’s faces above it.',
+        always: true,
       },
     ];
     if (percent > SHORT_PERCENT)
@@ -48,6 +50,7 @@ export const dryIce = bench({
       });
     return {
       verdict: `${say(gasM3, 2)} m³ of gas, ${say(percent, 2)} % of the room if all of it goes and none leaves.`,
+      limits: [{ what: 'Carbon dioxide in the room', unit: '%', max: DAY_PERCENT }],
       outputs: {
         gasM3: figuresOf(gasM3),
         addedCO2Percent: figuresOf(percent),

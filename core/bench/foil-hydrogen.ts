@@ -1,5 +1,5 @@
 import { gasL, molarMass, R_SOURCE, WATER_J_PER_G_K } from './constants';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Heat of dissolving aluminium in lye, kJ/mol of Al. From memory. */
 const HEAT_KJ = 420;
@@ -18,7 +18,7 @@ export const foilHydrogen = bench({
     foilG: figure('Foil', 'g', [0.01, 20], 0.5),
     lyeG: figure('Lye (sodium hydroxide)', 'g', [0.01, 50], 2),
     waterML: figure('Water', 'mL', [10, 5000], 200),
-    temperatureC: figure('Temperature', '°C', [0, 40], 20),
+    temperatureC: known('roomC', figure('Temperature', '°C', [0, 40], 20)),
   },
   outputs: {
     hydrogenL: { label: 'Hydrogen', unit: 'L' },
@@ -39,6 +39,7 @@ export const foilHydrogen = bench({
       {
         level: 'caution',
         says: 'Lye burns eyes and skin: goggles, gloves, water near. No flame where the gas is made, and never in a closed vessel.',
+        always: true,
       },
     ];
     if (hot)
@@ -49,6 +50,15 @@ export const foilHydrogen = bench({
     if (lye < al) findings.push({ level: 'note', says: 'The lye runs out first: foil is left over.' });
     return {
       verdict: `${say(hydrogenL)} L of hydrogen; the water warms by ${say(warmsByK, 2)} K${hot ? ', which is too much' : ''}.`,
+      ...(!hot && {
+        limits: [
+          {
+            what: 'Temperature of the water before the foil goes in',
+            unit: '°C',
+            max: Math.floor(TOO_HOT_C - warmsByK),
+          },
+        ],
+      }),
       outputs: {
         hydrogenL: figuresOf(hydrogenL),
         heatKJ: figuresOf(heatKJ),

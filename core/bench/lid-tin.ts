@@ -1,5 +1,5 @@
 import { ATM_KPA, gasL, kelvin, molarMass, R, R_SOURCE } from './constants';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Baking soda, g/cm³. CRC Handbook. */
 const SODA_G_PER_ML = 2.2;
@@ -14,10 +14,10 @@ export const lidTin = bench({
   picture: ['bicarbonateG', 'gasL'],
   inputs: {
     acidML: figure('Vinegar', 'mL', [1, 2000], 60),
-    acidPercentWV: figure('Its strength', '% w/v', [1, 10], 5),
+    acidPercentWV: known('strengthPercent', figure('Its strength', '% w/v', [1, 10], 5)),
     bicarbonateG: figure('Baking soda', 'g', [0.1, 500], 5),
     tinL: figure('Tin', 'L', [0.05, 10], 0.5),
-    temperatureC: figure('Temperature', '°C', [0, 40], 20),
+    temperatureC: known('roomC', figure('Temperature', '°C', [0, 40], 20)),
   },
   outputs: {
     limiting: { label: 'Runs out first', unit: '' },
@@ -38,6 +38,7 @@ export const lidTin = bench({
       {
         level: 'stop',
         says: 'Only a lid that presses on. Never one that screws, clips or is taped: that bursts.',
+        always: true,
       },
     ];
     if (headL <= 0) findings.push({ level: 'caution', says: 'It does not fit: the liquid fills the tin.' });
@@ -48,6 +49,7 @@ export const lidTin = bench({
       });
     return {
       verdict: `${limiting === 'neither' ? 'Both run out together' : limiting === 'acid' ? 'The vinegar runs out first' : 'The soda runs out first'}: ${say(litres, 2)} L of gas, and a press-on lid ${goes ? 'goes' : 'stays'}.`,
+      ...(!goes && { fails: 'Leave less room above the liquid, or take a lid that sits looser' }),
       outputs: {
         limiting,
         gasL: figuresOf(litres),

@@ -1,5 +1,5 @@
 import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, molarMass, R, R_SOURCE } from './constants';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Liquid nitrogen at its boiling point, kg/L. NIST Chemistry WebBook (fluid properties at 77.36 K). */
 const KG_PER_L = 0.8065;
@@ -16,8 +16,11 @@ export const liquidNitrogen = bench({
   picture: ['litres', 'oxygenPercentSudden'],
   inputs: {
     litres: figure('Liquid nitrogen', 'L', [0.01, 500], 5),
-    roomM3: figure('Room', 'm³', [1, 100_000], 150, 'Length × width × height of what the gas can spread in.'),
-    temperatureC: figure('Temperature of the room', '°C', [-10, 45], 20),
+    roomM3: known(
+      'roomM3',
+      figure('Room', 'm³', [1, 100_000], 150, 'Length × width × height of what the gas can spread in.'),
+    ),
+    temperatureC: known('roomC', figure('Temperature of the room', '°C', [-10, 45], 20)),
     airChangesPerHour: figure(
       'Air changes an hour',
       '',
@@ -49,6 +52,7 @@ export const liquidNitrogen = bench({
       {
         level: 'stop',
         says: `Never closed in, by nothing and for no time: as gas it takes ${say(expansion)} times its room, and sealed it would reach hundreds of bar. There is no way past this.`,
+        always: true,
       },
     ];
     for (const [percent, when] of [
@@ -67,6 +71,7 @@ export const liquidNitrogen = bench({
         });
     return {
       verdict: `${say(gasM3, 2)} m³ of gas: ${say(sudden)} % of oxygen if all is spilt at once, ${say(lowest)} % at the lowest as it boils off.`,
+      limits: [{ what: 'Oxygen in the room', unit: '%', min: CAUTION_PERCENT }],
       outputs: {
         expansion: figuresOf(expansion),
         gasM3: figuresOf(gasM3),

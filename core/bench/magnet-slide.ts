@@ -39,6 +39,7 @@ export const magnetSlide = bench({
         {
           level: 'caution',
           says: 'Strong magnets pinch, and stop pacemakers: keep them from heart devices and cards.',
+          always: true,
         },
         ...(thicknessMM > THIN_MM
           ? [

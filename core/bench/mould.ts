@@ -5,11 +5,14 @@ type FieldOf<As extends Field['as']> = Extract<Field, { as: As }>;
 /** What an input holds: a number in the unit of its field, one of its words, or a list of numbers. */
 export type Value = number | string | readonly number[];
 
+/** What the venue (°C, %, kPa, m³, m) or a shelf (% of strength) knows of what goes into a bench. */
+export type Known = 'roomC' | 'humidityPercent' | 'pressureKPa' | 'roomM3' | 'frontRowM' | 'strengthPercent';
+
 interface Start<V extends Value> {
   /** What it is before anybody types. */
   start: V;
 }
-type NumberInput = FieldOf<'number'> & Start<number>;
+type NumberInput = FieldOf<'number'> & Start<number> & { known?: Known };
 type ChoiceInput<W extends string> = FieldOf<'choice'> & Start<W> & { of: readonly W[] };
 type ListInput = FieldOf<'lines'> & Start<readonly number[]> & { min: number; max: number; unit: string };
 export type Input = NumberInput | ChoiceInput<string> | ListInput;
@@ -22,6 +25,9 @@ export const figure = (
   start: number,
   help?: string,
 ): NumberInput => ({ ...declare.figure(min, max, { label, unit, ...(help && { help }) }), start });
+
+/** A number that the venue or a shelf may know: taken from there until somebody says another. */
+export const known = (known: Known, input: NumberInput): NumberInput => ({ ...input, known });
 
 /** One of a few words; the first is what it is before anybody chooses. */
 export const choice = <W extends string>(label: string, of: readonly [W, ...W[]]): ChoiceInput<W> => ({
@@ -52,6 +58,16 @@ export type Outputs = Readonly<Record<string, { label: string; unit: string }>>;
 export interface BenchFinding {
   level: 'note' | 'caution' | 'stop';
   says: string;
+  /** True whatever goes in: a caution of the demo, rather than news. */
+  always?: true;
+}
+
+/** What has to hold before doors for the answer to stand: measured, and within these bounds. */
+export interface Limit {
+  what: string;
+  unit: string;
+  min?: number;
+  max?: number;
 }
 
 /** A step of the working: what was done, with the numbers put in, and whose formula or figure it is. */
@@ -64,9 +80,12 @@ interface Step {
 export interface Worked<O extends string = string> {
   /** The answer to the bench's question, in a sentence. */
   verdict: string;
+  /** It will not work like this: what mends it, for a person to do. */
+  fails?: string;
   outputs: Readonly<Record<O, Out>>;
   findings: readonly BenchFinding[];
   working: readonly Step[];
+  limits?: readonly Limit[];
 }
 type Out = number | string | boolean | readonly string[] | Readonly<Record<string, number>>;
 

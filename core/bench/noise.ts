@@ -1,4 +1,4 @@
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Peak sound at work, dB(C): lower and upper action value, and limit. Directive 2003/10/EC, Article 3. */
 const LOWER = 135;
@@ -14,7 +14,7 @@ export const noise = bench({
   inputs: {
     levelDB: figure('Peak level', 'dB(C)', [40, 190], 140),
     atM: figure('Measured at', 'm', [0.1, 100], 1),
-    distanceM: figure('Front row at', 'm', [0.1, 500], 3),
+    distanceM: known('frontRowM', figure('Front row at', 'm', [0.1, 500], 3)),
     bangs: figure('At the same time', '', [1, 100], 1),
   },
   outputs: {
@@ -43,6 +43,7 @@ export const noise = bench({
       });
     return {
       verdict: `${say(there)} dB(C) in the front row${there < LOWER ? ', below what is acted on at work; hands over ears all the same' : ''}.`,
+      limits: [{ what: 'Front row away from the bang', unit: 'm', min: Math.ceil(10 * quietFromM) / 10 }],
       outputs: { levelThereDB: figuresOf(there), quietFromM: figuresOf(quietFromM) },
       findings,
       working: [

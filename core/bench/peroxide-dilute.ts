@@ -1,5 +1,5 @@
 import { diluted, peroxideDensity, STRONGEST_PCT } from '../supplies';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 import { PUBLIC_PCT, volumeStrengthOf } from './peroxide-foam';
 
 export const peroxideDilute = bench({
@@ -9,7 +9,7 @@ export const peroxideDilute = bench({
   topic: 'foam',
   picture: ['wantedPercentWW', 'stockML'],
   inputs: {
-    stockPercentWW: figure('Bottle', '% w/w', [0.5, STRONGEST_PCT], 12),
+    stockPercentWW: known('strengthPercent', figure('Bottle', '% w/w', [0.5, STRONGEST_PCT], 12)),
     wantedPercentWW: figure('Wanted', '% w/w', [0.1, STRONGEST_PCT], 6),
     wantedML: figure('How much', 'mL', [1, 20_000], 500),
   },
@@ -26,6 +26,7 @@ export const peroxideDilute = bench({
       {
         level: 'caution',
         says: 'Peroxide into water, clean vessels, never stoppered tight; goggles and gloves. The safety data sheet comes first.',
+        always: true,
       },
     ];
     if (stockPercentWW > PUBLIC_PCT)
@@ -34,6 +35,7 @@ export const peroxideDilute = bench({
       verdict: parts
         ? `${say(parts.stockML)} mL from the bottle and ${say(parts.waterML)} mL of water; the label says ${say(volumes, 2)} volumes.`
         : 'The bottle is weaker than what is wanted: nothing makes it stronger.',
+      ...(!parts && { fails: 'Take a stronger bottle' }),
       outputs: {
         stockML: figuresOf(parts?.stockML ?? 0),
         waterML: figuresOf(parts?.waterML ?? 0),

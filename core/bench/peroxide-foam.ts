@@ -1,6 +1,6 @@
 import { peroxide, peroxideDensity, STRONGEST_PCT } from '../supplies';
 import { gasL, molarMass, R_SOURCE, WATER_J_PER_G_K } from './constants';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Heat of 2 H₂O₂ → 2 H₂O + O₂, kJ for each mole of H₂O₂. NIST Chemistry WebBook (heats of formation). */
 const HEAT_KJ = 98.2;
@@ -19,8 +19,8 @@ export const peroxideFoam = bench({
   picture: ['percentWW', 'foamL'],
   inputs: {
     volumeML: figure('Peroxide', 'mL', [1, 5000], 100),
-    percentWW: figure('Strength', '% w/w', [0.5, STRONGEST_PCT], 6),
-    temperatureC: figure('Temperature', '°C', [0, 40], 20),
+    percentWW: known('strengthPercent', figure('Strength', '% w/w', [0.5, STRONGEST_PCT], 6)),
+    temperatureC: known('roomC', figure('Temperature', '°C', [0, 40], 20)),
     vesselL: figure('Vessel', 'L', [0.05, 100], 1),
   },
   outputs: {

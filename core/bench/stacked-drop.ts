@@ -34,6 +34,7 @@ export const stackedDrop = bench({
         {
           level: 'caution',
           says: `It may go anywhere within ${say(riseM + dropM)} m: goggles on, nothing to break above, and never a face over it.`,
+          always: true,
         },
       ],
       working: [

@@ -1,5 +1,5 @@
 import { dewPointC, vapourKPa } from './constants';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Field at which dry air breaks down, V/m. Handbooks give 3 MV/m. */
 const BREAKDOWN = 3e6;
@@ -20,8 +20,8 @@ export const staticDome = bench({
   picture: ['radiusM', 'energyJ'],
   inputs: {
     radiusM: figure('Radius of the dome', 'm', [0.02, 1], 0.12),
-    temperatureC: figure('Temperature', '°C', [-10, 45], 20),
-    humidityPercent: figure('Humidity', '%', [1, 100], 45),
+    temperatureC: known('roomC', figure('Temperature', '°C', [-10, 45], 20)),
+    humidityPercent: known('humidityPercent', figure('Humidity', '%', [1, 100], 45)),
   },
   outputs: {
     voltageKV: { label: 'At most', unit: 'kV' },
@@ -51,6 +51,8 @@ export const staticDome = bench({
       });
     return {
       verdict: `At most ${say(volts / 1000)} kV and ${say(joules, 2)} J${damp > 0 ? `; in this air rather ${say((volts / 1000) * (1 - damp * 0.8), 2)} kV` : ''}.`,
+      ...(humidityPercent >= DAMP_PERCENT && { fails: 'Warm the room, or dry the dome and its belt' }),
+      limits: [{ what: 'Humidity of the air', unit: '%', max: DAMP_PERCENT }],
       outputs: {
         voltageKV: figuresOf(volts / 1000),
         likelyKV: figuresOf((volts / 1000) * (1 - damp * 0.8)),

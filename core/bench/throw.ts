@@ -27,6 +27,9 @@ export const throwAndFall = bench({
     const worstHeightM = fromM + speedMS ** 2 / (2 * G);
     return {
       verdict: `It lands ${say(reachM)} m away and rises to ${say(heightM)} m. Whatever the angle: ${say(worstReachM)} m and ${say(worstHeightM)} m at most.`,
+      limits: [
+        { what: 'Nobody and nothing within, ahead', unit: 'm', min: Math.ceil(10 * worstReachM) / 10 },
+      ],
       outputs: {
         reachM: figuresOf(reachM),
         heightM: figuresOf(heightM),
@@ -37,6 +40,7 @@ export const throwAndFall = bench({
         {
           level: 'caution',
           says: `Without drag, which only shortens it. Keep the front row and lamps out of ${say(worstReachM)} m and ${say(worstHeightM)} m, or aim where nothing is.`,
+          always: true,
         },
       ],
       working: [

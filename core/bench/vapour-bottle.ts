@@ -1,5 +1,5 @@
 import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, molarMass, R_SOURCE } from './constants';
-import { bench, choice, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, choice, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 const FUELS = ['methanol', 'ethanol', 'propan-2-ol'] as const;
 type Fuel = (typeof FUELS)[number];
@@ -85,15 +85,18 @@ export const vapourBottle = bench({
   picture: ['temperatureC', 'vapourPercent'],
   inputs: {
     fuel: choice('Fuel', FUELS),
-    temperatureC: figure(
-      'Temperature of the bottle',
-      '°C',
-      [-20, 60],
-      20,
-      'Of the bottle, not of the hall: it warms in the hands.',
+    temperatureC: known(
+      'roomC',
+      figure(
+        'Temperature of the bottle',
+        '°C',
+        [-20, 60],
+        20,
+        'Of the bottle, not of the hall: it warms in the hands.',
+      ),
     ),
     bottleL: figure('Bottle', 'L', [0.1, 30], 2),
-    pressureKPa: figure('Air pressure', 'kPa', [60, 110], ATM_KPA),
+    pressureKPa: known('pressureKPa', figure('Air pressure', 'kPa', [60, 110], ATM_KPA)),
     saturation: figure(
       'How full of vapour',
       '',
@@ -123,6 +126,7 @@ export const vapourBottle = bench({
     const oxygenMol = ((1 - x) * (AIR_O2_PERCENT / 100) * bottleL) / gasL(1, temperatureC, pressureKPa);
     const vapourG = mol * molarMass(f.formula);
     const lightsFromC = f.boilsAtC(((lower / 100) * pressureKPa) / saturation);
+    const tooRichFromC = f.boilsAtC(((upper / 100) * pressureKPa) / saturation);
     const percent = 100 * x;
     const burns = percent >= lower && percent <= upper;
     const energyKJ = burns ? Math.min(mol, oxygenMol / f.oxygen) * f.kJPerMol : 0;
@@ -130,6 +134,7 @@ export const vapourBottle = bench({
       {
         level: 'caution',
         says: `The bottle holds ${say(vapourG, 2)} g of ${fuel} as vapour, whatever is poured in: about ${say(WETTING_ML_PER_L * bottleL, 2)} mL wets the wall, and is poured out before anything is lit. The stock is closed and away.`,
+        always: true,
       },
     ];
     if (temperatureC < f.holdsC[0] || temperatureC > f.holdsC[1])
@@ -147,6 +152,20 @@ export const vapourBottle = bench({
           : ratio > RICH
             ? `It lights, on the rich side, with a yellow flame: ${say(percent)} % against ${say(100 * right)} % just right.`
             : `It lights, close to just right: ${say(percent)} % against ${say(100 * right)} %.`,
+      ...(!burns && {
+        fails:
+          percent < lower
+            ? `Warm the bottle to ${Math.ceil(lightsFromC)} °C`
+            : `Cool the bottle to ${Math.floor(tooRichFromC)} °C`,
+      }),
+      limits: [
+        {
+          what: 'Temperature of the bottle',
+          unit: '°C',
+          min: Math.ceil(lightsFromC),
+          max: Math.floor(tooRichFromC),
+        },
+      ],
       outputs: {
         vapourPercent: figuresOf(percent),
         lowerLimitPercent: lower,

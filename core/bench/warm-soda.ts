@@ -1,5 +1,5 @@
 import { kelvin, WATER_J_PER_G_K } from './constants';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Henry constant of CO₂ in water at 25 °C, mol/(L atm), and how it falls with warmth, K. Sander, Atmos. Chem. Phys. 15 (2015). */
 const HENRY = 0.034;
@@ -18,10 +18,10 @@ export const warmSoda = bench({
   picture: ['minutesOut', 'atItemC'],
   inputs: {
     bottleL: figure('Bottle', 'L', [0.1, 5], 0.5),
-    sodaC: figure('Soda before', '°C', [0, 40], 18),
+    sodaC: known('roomC', figure('Soda before', '°C', [0, 40], 18)),
     bathC: figure('Bath', '°C', [0, 100], 38, '40 °C at the most.'),
     bathL: figure('Water in the bath', 'L', [0.5, 200], 10),
-    roomC: figure('Room', '°C', [-10, 45], 20),
+    roomC: known('roomC', figure('Room', '°C', [-10, 45], 20)),
     minutesInBath: figure('In the bath', 'min', [0, 240], 25),
     minutesOut: figure('Out of it until its item', 'min', [0, 600], 10),
     carbonationVolumes: figure(
@@ -73,6 +73,7 @@ export const warmSoda = bench({
       });
     return {
       verdict: `${say(atItemC)} °C at its item, and ${say(atm(atItemC), 2)} atm in the closed bottle.`,
+      limits: [{ what: 'Temperature of the bath', unit: '°C', max: STOP_C }],
       outputs: {
         atItemC: figuresOf(atItemC),
         hottestC: figuresOf(hottestC),

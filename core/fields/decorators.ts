@@ -185,6 +185,10 @@ export const Whole = (min: number, max: number, says: Says<{ unit?: string }> = 
 export const Figure = (min: number, max: number, says: Says<{ unit?: string }>) =>
   Holds(declare.figure(min, max, says));
 
+/** A temperature between two bounds, °C. */
+export const Temperature = (min: number, max: number, says: Says) =>
+  Holds(declare.temperature(min, max, says));
+
 /** How often something works, 0 to 1. */
 export const Odds = (says: Says) => Holds(declare.odds(says));
 

@@ -1,5 +1,6 @@
+import { sumsOfDemo } from '../bench';
 import { forecastSteps, type Bands, type ForecastProgress } from '../forecast';
-import { script } from '../script';
+import { script, type Sum } from '../script';
 import type { Crate, ShowFile } from '../show';
 import {
   coldBudgets,
@@ -30,6 +31,8 @@ export interface Plan {
   /** Null where no plays were asked for. */
   bands: Bands | null;
   cold: ColdBudget[];
+  /** What the benches of each item's demo work out, by level of its series; items without are left out. */
+  sums: { itemId: string; byLevel: readonly (readonly Sum[])[] }[];
   /** Parts that only some screens want, each there where it was asked for. */
   packing?: Packing;
   checks?: Check[];
@@ -80,7 +83,7 @@ export function* planSteps(
   file: ShowFile,
   { seed = 1, plays = 10_000, waysOut = true, parts = {}, ...options }: PlanOptions = {},
 ): Generator<PlanProgress, Plan> {
-  const of = script(file);
+  const of = script(file, sumsOfDemo);
   const placement = yield* told(placeSteps(of, options), (searching) => ({ searching }));
   const { timetable } = placement;
   const used = needs(of, timetable);
@@ -99,6 +102,7 @@ export function* planSteps(
     buying: tour([{ script: of, timetable }], shelfOfFile(file))[0]!,
     bands,
     cold,
+    sums: of.items.flatMap(({ item, sums }) => (sums.length ? [{ itemId: item.id, byLevel: sums }] : [])),
     ...(parts.packing && { packing: packing(thingsOf(of, timetable, needed), parts.packing) }),
     ...(parts.checks && { checks: checksOf(of, timetable, needed) }),
     ...(parts.callSheets && { callSheets: callSheets(of, timetable) }),

@@ -1,25 +1,6 @@
-import type {
-  ConsumableNeed,
-  Demo,
-  Good,
-  Item,
-  KitNeed,
-  Parameter,
-  PrepTask,
-  Setting,
-  Step,
-  Timing,
-  Worn,
-} from '../show';
-
-/** What of the show and its house a demo grows with. */
-export interface Around {
-  heads: number;
-  frontRowSeats: number;
-  goods: ReadonlyMap<string, Good>;
-  /** The levels an earlier item's series goes through, by the item's id. */
-  levelsOf: (itemId: string) => readonly string[] | undefined;
-}
+import type { ConsumableNeed, Demo, Good, Item, KitNeed, PrepTask, Step, Timing, Worn } from '../show';
+import { levelFactors, parameterOf, settingValue, type Around } from './settings';
+import { sumsOf, withSums, type Played, type Playing, type Sum } from './sums';
 
 /** Who sits in a front row whose seats nobody has counted. Common practice. */
 export const USUAL_FRONT_ROW = 10;
@@ -32,22 +13,20 @@ export const LONGEST_TASK_S = 86_400;
  * value); with what is counted by volunteers, helpers and heads multiplied out; with what is worn among its kit and
  * consumables; and without the set-up steps where an earlier item has taken them over. What grows with the parameter of
  * the item's series is left as it is for the usual value: see `levelFactors`. A dose taken from an earlier series is
- * the likeliest of its levels, or the `largest`. Pure.
+ * the likeliest of its levels, or the `largest`; what its benches work out is there where `playing` says how. Pure.
  */
-export function asPlayed(
-  demo: Demo,
-  item: Item,
-  around: Around,
-  dose: 'likeliest' | 'largest' = 'likeliest',
-): Demo {
-  const varied = asVaried(demo, item);
+export function asPlayed(demo: Demo, item: Item, around: Around, playing: Playing = {}): AsPlayed {
+  const { dose = 'likeliest' } = playing;
+  const written = asVaried(demo, item);
+  const sums = sumsOf(written, item, around, playing);
+  const varied = withSums(written, sums, ownAmounts(demo, item));
   const factor = (id: string | undefined) =>
     id === undefined || id === item.series?.parameterId ? 1 : settingFactor(varied, item, id, around, dose);
   const levels = levelFactors(varied, item);
   const steps = item.setUpIn === undefined ? varied.steps : varied.steps.filter((step) => !step.setUp);
   const helpers = Math.max(varied.helpers, item.helperIds.length);
   const worn = wornGoods(varied, helpers, around);
-  return {
+  const played: Played = {
     ...varied,
     steps: steps.map((step) => longer(step, factor(step.growsWith))),
     prep: varied.prep.map((task) => multiplied(task, factor(task.growsWith), levels, item, varied, around)),
@@ -62,6 +41,19 @@ export function asPlayed(
         .map(({ good, count }) => ({ goodId: good.id, amount: count, per: 'show' as const, wastePct: 0 })),
     ],
   };
+  return { demo: played, sums };
+}
+
+/** A demo as an item plays it, and what its benches work out, by level of the item's series. */
+export interface AsPlayed {
+  demo: Played;
+  sums: Sum[][];
+}
+
+/** Goods of which the item's variant says an amount of its own: more said than by any bench. */
+function ownAmounts(demo: Demo, { variantId }: Pick<Item, 'variantId'>): ReadonlySet<string> {
+  const variant = demo.variants?.find((v) => v.id === variantId);
+  return new Set(variant?.amounts.map((a) => a.goodId));
 }
 
 /** The demo in the item's variant: what the variant has of its own takes the place of the demo's. */
@@ -77,48 +69,13 @@ function asVaried(demo: Demo, { variantId }: Pick<Item, 'variantId'>): Demo {
     kit: variant.kit ?? demo.kit,
     consumables: consumables.map((need) => ({ ...need, amount: own.get(need.goodId) ?? need.amount })),
     worn: variant.worn ?? demo.worn,
+    ...(variant.benches && { benches: variant.benches }),
     ...(variant.furtherS !== undefined && { furtherS: variant.furtherS }),
     retryS: variant.retryS ?? demo.retryS,
     hazards: [...new Set([...demo.hazards, ...variant.hazards])],
     cautions: [...demo.cautions, ...variant.cautions],
   };
 }
-
-const parameterOf = (demo: Demo, id: string): Parameter | undefined =>
-  demo.parameters?.find((p) => p.id === id);
-
-/** A level as a number of the parameter's; undefined for a name. */
-export function levelValue(parameter: Parameter | undefined, level: string): number | undefined {
-  const value = Number(level.replace(',', '.'));
-  return parameter?.names || level.trim() === '' || !Number.isFinite(value) || value <= 0 ? undefined : value;
-}
-
-/** The setting of an item for a parameter of its demo; where it is a dose, a level of the series it is taken from. */
-export function settingValue(
-  demo: Demo,
-  item: Pick<Item, 'settings'>,
-  parameterId: string,
-  levelsOf: Around['levelsOf'],
-  dose: 'likeliest' | 'largest' = 'likeliest',
-): { value?: number; name?: string } {
-  const parameter = parameterOf(demo, parameterId);
-  const setting: Setting | undefined = item.settings?.find((s) => s.parameterId === parameterId);
-  const usual = parameter?.names ? { name: parameter.names[0]! } : { value: parameter?.usual ?? 1 };
-  if (!setting) return usual;
-  const levels = setting.bestOf === undefined ? undefined : levelsOf(setting.bestOf);
-  if (levels?.length) {
-    const values = levels.flatMap((level) => levelValue(parameter, level) ?? []);
-    if (!values.length) return { name: setting.name ?? levels[0]! };
-    if (dose === 'largest') return { value: Math.max(...values) };
-    // Until something was seen: what was set here, else the level nearest to the usual value.
-    return { value: setting.value ?? nearest(values, parameter?.usual ?? 1) };
-  }
-  if (setting.name !== undefined) return { name: setting.name };
-  return setting.value === undefined ? usual : { value: setting.value };
-}
-
-const nearest = (values: readonly number[], wanted: number) =>
-  values.reduce((a, b) => (Math.abs(b - wanted) < Math.abs(a - wanted) ? b : a));
 
 function settingFactor(
   demo: Demo,
@@ -129,19 +86,6 @@ function settingFactor(
 ): number {
   const { value } = settingValue(demo, item, parameterId, around.levelsOf, dose);
   return value === undefined ? 1 : value / (parameterOf(demo, parameterId)?.usual ?? value);
-}
-
-/**
- * By showing of a series, what grows with its parameter is multiplied by this: level / usual value, 1 for a name.
- * Undefined without a series.
- */
-export function levelFactors(demo: Demo, { series }: Pick<Item, 'series'>): number[] | undefined {
-  if (!series) return undefined;
-  const parameter = parameterOf(demo, series.parameterId);
-  return series.levels.map((level) => {
-    const value = levelValue(parameter, level);
-    return value === undefined ? 1 : value / (parameter?.usual ?? value);
-  });
 }
 
 /** The steps of one showing (from 0) of `showings`, with the times they have at its level. */

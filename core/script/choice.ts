@@ -1,9 +1,10 @@
-import type { Demo, KitNeed } from '../show';
+import type { KitNeed } from '../show';
+import type { Played } from './sums';
 
 /** The longest of a choice's demos with the preparation, kit and cautions of all of them. A task says whose it is, and its id tells. */
-export function allOf(longest: Demo, demos: readonly Demo[]): Demo {
+export function allOf(longest: Played, demos: readonly Played[]): Played {
   const ids = (k: number) => (id: string) => `o${k + 1}-${id}`.slice(0, 64);
-  const union = <T>(list: (demo: Demo) => readonly T[]) => [...new Set(demos.flatMap(list))];
+  const union = <T>(list: (demo: Played) => readonly T[]) => [...new Set(demos.flatMap(list))];
   return {
     ...longest,
     prep: demos.flatMap((demo, k) => {

@@ -1,8 +1,10 @@
 import { clockToS, sinceCurtain } from '../quantities';
 import type { Demo, DemoRecord, Good, Item, Option, Person, ShowFile, Timing } from '../show';
-import { asPlayed, USUAL_FRONT_ROW, type Around } from './as-played';
+import { asPlayed, USUAL_FRONT_ROW } from './as-played';
+import type { Around } from './settings';
 import { allOf } from './choice';
 import { Marks, type Standing } from './marks';
+import type { Played, Playing, Sum, Sums } from './sums';
 import { showingTimes, slotOf, wholeItem, type TimingFrom } from './timing';
 
 /** An item of the running order with all that belongs to it. Times are whole seconds. */
@@ -12,9 +14,9 @@ export interface ScriptItem {
   /** Its place in the running order, from 0. */
   index: number;
   /** The demo as this item plays it; absent for talk, picks and intervals. Of a choice: the longest, with all made ready. */
-  demo: Demo | undefined;
+  demo: Played | undefined;
   /** The same with the largest dose that may be seen to be the best, where the item takes one from an earlier series. */
-  largest?: Demo;
+  largest?: Played;
   record: DemoRecord | undefined;
   /** Each showing in turn, and the whole item: a reset in view with it. No retries. */
   showings: readonly Timing[];
@@ -23,6 +25,8 @@ export interface ScriptItem {
   /** 1, 2, … among the demos of the running order; talk, picks and holds have none. */
   number: number | undefined;
   standing: Standing | undefined;
+  /** What its demo's benches work out, by level of its series. */
+  sums: readonly (readonly Sum[])[];
   /** Of a choice: what may be picked, with shares that sum to 1. */
   options?: readonly ScriptOption[];
 }
@@ -57,10 +61,11 @@ export interface Script {
 
 /**
  * Resolves a show file: each item once with its demo as played, its record, its times, its number and its mark. The file
- * must have passed validation; an item whose demo is not in it counts as talk. Pure.
+ * must have passed validation; an item whose demo is not in it counts as talk. `sums` works out the benches that demos hold; without it
+ * they are left aside. Pure.
  */
-export function script(file: ShowFile): Script {
-  const resolve = new Resolver(file);
+export function script(file: ShowFile, sums?: Sums): Script {
+  const resolve = new Resolver(file, sums);
   let number = 0;
   const items = file.show.items.map((item, index): ScriptItem => {
     const scripted = item.kind === 'choice' ? resolve.choice(item, index) : resolve.item(item, index);
@@ -88,12 +93,14 @@ class Resolver {
   private readonly demos: ReadonlyMap<string, Demo>;
   private readonly records: ReadonlyMap<string, DemoRecord>;
   private readonly around: Around;
+  private readonly reckon: Playing['reckon'];
 
-  constructor({ show, venue, demos, stock, record }: ShowFile) {
+  constructor({ show, venue, demos, stock, record }: ShowFile, sums: Sums | undefined) {
     this.demos = byId(demos);
     this.records = new Map(record.map((r) => [r.demoId, r]));
     this.goods = byId(stock);
     this.marks = new Marks(venue);
+    this.reckon = sums && ((demo, at) => sums(demo, { venue, goods: this.goods }, at));
     const levels = new Map(show.items.map((item) => [item.id, item.series?.levels]));
     this.around = {
       heads: show.heads,
@@ -114,7 +121,8 @@ class Resolver {
             retries: of.series.onFail === 'retry' ? of.retries : 0,
           }
         : of;
-    const demo = source && asPlayed(source, item, this.around);
+    const played = source && asPlayed(source, item, this.around, { reckon: this.reckon });
+    const demo = played?.demo;
     for (const { mark } of demo?.prep ?? []) if (mark) this.marks.first(mark);
     const record = demo && this.records.get(demo.id);
     const { showings, from } = showingTimes(item, demo, record);
@@ -123,13 +131,17 @@ class Resolver {
       item,
       index,
       demo,
-      ...(source && dose && { largest: asPlayed(source, item, this.around, 'largest') }),
+      ...(source &&
+        dose && {
+          largest: asPlayed(source, item, this.around, { dose: 'largest', reckon: this.reckon }).demo,
+        }),
       record,
       showings,
       whole: wholeItem(demo, showings),
       timingFrom: from,
       number: undefined,
       standing: demo && this.marks.standing(item, demo),
+      sums: played?.sums ?? [],
     };
   }
 
@@ -157,6 +169,7 @@ class Resolver {
         longest.demo!,
         resolved.map(({ of }) => of.demo!),
       ),
+      sums: resolved.flatMap(({ of }) => of.sums),
       options: resolved,
     };
   }

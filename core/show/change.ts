@@ -42,8 +42,10 @@ type TaskWord = {
 
 /** Fields of an item that a change may set; `undefined` takes a field away. */
 export type ItemFields = {
-  [K in 'pinned' | 'at' | 'worth' | 'presenterId' | 'helperIds' | 'resetBy' | 'title' | 'markId']?:
-    Item[K] | undefined;
+  [
+    K in
+      'pinned' | 'at' | 'worth' | 'presenterId' | 'helperIds' | 'resetBy' | 'title' | 'markId' | 'variantId'
+  ]?: Item[K] | undefined;
 };
 
 /** A change as data: what it does to a show, and what takes it back. Both are JSON patches. */

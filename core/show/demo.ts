@@ -249,6 +249,36 @@ export class Parameter {
   @IsOptional() @Figure(1e-6, 1e6, 'At most') max?: number;
 }
 
+/**
+ * What one input of a bench stands at in a demo: a number, a word, some numbers, or what a parameter of the demo is
+ * played at. An input that is not named is the venue's or the stores' where they know it, else as the bench begins.
+ */
+export class BenchInput {
+  @Title('Input') name!: string;
+  @IsOptional() @Figure(-1e6, 1e6, 'Stands at') value?: number;
+  @IsOptional() @Text(60, 'Is') word?: string;
+  @IsOptional() @Lines(20, 20, 'Stand at') numbers?: string[];
+  @IsOptional() @Ref({ label: 'Goes with', empty: 'no parameter' }) parameterId?: string;
+}
+
+/** An amount of a consumable that a bench works out: what goes into it or comes out of it, by its name there. */
+export class BenchAmount {
+  @Ref('Consumable') goodId!: string;
+  @Title('Is as much as') figure!: string;
+}
+
+/** A bench that a demo holds, with what it stands at, and what it gives to the demo. */
+export class DemoBench {
+  @Id() id!: string;
+  @Ref('Bench') benchId!: string;
+  @Many(() => BenchInput, 20) inputs!: BenchInput[];
+  /** Taken in place of the amounts that stand in the demo. */
+  @Many(() => BenchAmount, 20) amounts!: BenchAmount[];
+  @YesNo('Its limits are checked before doors') limits!: boolean;
+  /** Which of its results the demo's reading measures, by its name there. */
+  @IsOptional() @Ref({ label: 'What is measured is its', empty: 'nothing of it' }) foretells?: string;
+}
+
 /** One amount that a variant uses instead of the demo's own, in the good's base unit. */
 export class VariantAmount {
   @Ref('Consumable') goodId!: string;
@@ -257,7 +287,7 @@ export class VariantAmount {
 
 /**
  * The same demo in another strength or size. What it has of its own (amounts, and whole lists of steps, preparation, kit,
- * consumables and what is worn) takes the place of the demo's; its hazards and cautions come on top.
+ * consumables, what is worn and benches) takes the place of the demo's; its hazards and cautions come on top.
  */
 export class Variant {
   @Id() id!: string;
@@ -268,6 +298,7 @@ export class Variant {
   @IsOptional() @Many(() => KitNeed, 100) kit?: KitNeed[];
   @IsOptional() @Many(() => ConsumableNeed, 100) consumables?: ConsumableNeed[];
   @IsOptional() @Many(() => Worn, 50) worn?: Worn[];
+  @IsOptional() @Many(() => DemoBench, 10) benches?: DemoBench[];
   @IsOptional() @Seconds({ label: 'Showing it again', empty: 'as the demo' }) furtherS?: number;
   @IsOptional() @Seconds({ label: 'A retry', empty: 'as the demo' }) retryS?: number;
   @Some(HAZARDS, 'More hazards') hazards!: Hazard[];
@@ -351,6 +382,8 @@ export class Demo {
   @IsOptional() @Many(() => Parameter, 20) parameters?: Parameter[];
   @IsOptional() @Many(() => Variant, 20) variants?: Variant[];
   @IsOptional() @One(() => Reading) reading?: Reading;
+  /** What is worked out for it. */
+  @IsOptional() @Many(() => DemoBench, 10) benches?: DemoBench[];
   /** How the set-up should look. */
   @IsOptional() @Many(() => Picture, MOST_PICTURES) pictures?: Picture[];
   /** What goes on instead if this demo is a no-go. */

@@ -16,6 +16,7 @@ import {
   Refs,
   Seconds,
   Some,
+  Temperature,
   Text,
   Title,
   Whole,
@@ -82,6 +83,13 @@ export class Venue {
   @IsOptional() @Figure(0, 100, { label: 'Stage to front row', unit: 'm' }) frontRowM?: number;
   @Many(() => Mark, 50) marks!: Mark[];
   @IsOptional() @Whole(0, 500, 'Seats in the front row') frontRowSeats?: number;
+  /** What the room is like when a show is on, for the benches: °C, % of relative humidity, kPa, cubic metres. */
+  @IsOptional() @Temperature(-30, 50, 'Temperature of the room') roomC?: number;
+  @IsOptional() @Figure(1, 100, { label: 'Humidity', unit: '%' }) humidityPercent?: number;
+  @IsOptional() @Figure(60, 110, { label: 'Air pressure', unit: 'kPa' }) pressureKPa?: number;
+  @IsOptional()
+  @Figure(5, 100_000, { label: 'Air in the room', unit: 'm³', help: 'Length × width × height.' })
+  roomM3?: number;
   @Text(MOST_TEXT, 'Notes') notes!: string;
   /** Between these times of day the crew may be in the house. */
   @IsOptional() @Clock('House opens at') opens?: string;
@@ -149,6 +157,10 @@ export class Good {
   keepsDays?: number;
   /** Days it lasts once opened. */
   @IsOptional() @Whole(1, 3650, 'Days it lasts once opened') openLastsDays?: number;
+  /** What a bench reckons with: 6 for 6 % peroxide, as the label says. */
+  @IsOptional()
+  @Figure(0.1, 100, { label: 'Strength', unit: '%', help: 'As the label says: 5 for 5 % vinegar.' })
+  strengthPercent?: number;
   @IsOptional() @YesNo('Hard to find') hardToFind?: boolean;
   @IsOptional() @Text(400, 'What will do instead') substitutes?: string;
   @IsOptional()

@@ -1,6 +1,13 @@
 import type { BaseUnit } from '../quantities';
 import { furtherOf, oddsAt, outcomeS, outcomesOf, PertTime, Rate, type AttemptsOutcome } from '../forecast';
-import { levelFactors, posterior, type Posterior, type Script, type ScriptItem } from '../script';
+import {
+  levelFactors,
+  posterior,
+  type Played,
+  type Posterior,
+  type Script,
+  type ScriptItem,
+} from '../script';
 import type { ConsumableNeed, Demo, Good, ShowFile } from '../show';
 import { convolve, enough, oddsAbove, oneOf, rounded, weighted, type Spread } from './spread';
 
@@ -150,7 +157,7 @@ const consumablesOf = ({ demo, options }: ScriptItem) =>
 function linesOf(
   file: ShowFile,
   { item, whole: length }: ScriptItem,
-  demo: Demo,
+  demo: Played,
   goodId: string,
 ): NeedLine[] {
   const levels = levelFactors(demo, item);
@@ -166,7 +173,8 @@ function linesOf(
         plannedTimes,
         mostTimes,
       });
-      const grows = levels && need.scalesWith === item.series!.parameterId ? levels : undefined;
+      const grows =
+        need.levels ?? (levels && need.scalesWith === item.series!.parameterId ? levels : undefined);
       switch (need.per) {
         case 'minute': {
           const retriesS = item.retries * demo.retryS + demo.coverS;
@@ -177,7 +185,7 @@ function linesOf(
           const retries = need.per === 'attempt' ? item.retries : 0;
           if (!grows) return line(item.showings, item.showings + retries);
           const sum = grows.reduce((a, b) => a + b, 0);
-          return { ...line(rounded(sum), rounded(sum + retries * Math.max(...grows))), levels: grows };
+          return { ...line(rounded(sum), rounded(sum + retries * Math.max(...grows))), levels: [...grows] };
         }
         default:
           // What is there once in a series is there for its largest level.

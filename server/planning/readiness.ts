@@ -3,6 +3,7 @@ import {
   buyingList,
   plan,
   script,
+  sumsOfDemo,
   tour,
   type BuyLine,
   type Library,
@@ -82,7 +83,7 @@ export function createReadiness() {
     known = next;
     const planned = tour(
       stops.flatMap(({ file, known: { timetable } }) =>
-        timetable ? [{ script: script(file), timetable }] : [],
+        timetable ? [{ script: script(file, sumsOfDemo), timetable }] : [],
       ),
       library.lots,
     );

@@ -20,6 +20,7 @@ export type FindingCode =
   | 'mark-unfit'
   | 'helpers'
   | 'setting'
+  | 'bench'
   | 'front-row'
   | 'too-long'
   | 'unwritten'

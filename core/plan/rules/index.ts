@@ -1,5 +1,6 @@
 import { apply, byMoment } from '../../findings';
 import type { FindingCode } from './codes';
+import { BENCH_RULES } from './benches';
 import { broken } from './broken';
 import { CONFLICT_RULES } from './conflicts';
 import { Context, type PlanFinding, type PlanRule, type Worked } from './context';
@@ -34,6 +35,7 @@ export const RULES: Record<FindingCode, Rows> = {
   'mark-unfit': [STAGE_RULES.noSocket, STAGE_RULES.waterByVoltage],
   helpers: [STAGE_RULES.tooFewHelpers],
   setting: [STAGE_RULES.settings, STAGE_RULES.fewerOptions],
+  bench: [BENCH_RULES.fails, BENCH_RULES.says, BENCH_RULES.refused],
   'front-row': [STAGE_RULES.frontRowUnknown],
   'too-long': [STAGE_RULES.tooLong],
   unwritten: [STAGE_RULES.notWritten],

@@ -1,0 +1,152 @@
+import { formatFigure, type BaseUnit } from '../quantities';
+import type { PlayedAt, Sum, Sums, SumValue } from '../script';
+import type { BenchInput, Condition, DemoBench, Good, Venue } from '../show';
+import { BENCHES } from './all';
+import type { Bench, Input, Known, Value, Worked } from './mould';
+import { runBench, startOf } from './run';
+
+/** How amounts of a bench are kept on a shelf: the base unit, and how many of it. SI, and what has no unit is counted. */
+const IN_BASE: Readonly<Record<string, readonly [BaseUnit, number]>> = {
+  mL: ['mL', 1],
+  L: ['mL', 1000],
+  g: ['g', 1],
+  kg: ['g', 1000],
+  m: ['m', 1],
+  '': ['piece', 1],
+};
+
+interface Around {
+  venue: Venue;
+  goods: ReadonlyMap<string, Good>;
+}
+
+/** Works out every bench that a demo holds; see `Sums`. */
+export const sumsOfDemo: Sums = (demo, around, at) =>
+  (demo.benches ?? []).map((held) => sumOf(held, demo.parameters ?? [], around, at));
+
+function sumOf(
+  held: DemoBench,
+  parameters: readonly { id: string; title: string; unit?: string }[],
+  around: Around,
+  at: PlayedAt,
+): Sum {
+  const bench = BENCHES.find((b) => b.id === held.benchId);
+  const base = { held, title: bench?.title ?? held.benchId, question: bench?.question ?? '' };
+  const nothing = { values: {}, taken: [], verdict: '', findings: [], amounts: [], conditions: [] };
+  const refuse = (refused: string): Sum => ({ ...base, ...nothing, refused });
+  if (!bench) return refuse('There is no such bench.');
+  const given: Record<string, SumValue | undefined> = {};
+  for (const input of held.inputs) {
+    const parameter = parameters.find((p) => p.id === input.parameterId);
+    if (input.parameterId !== undefined && !parameter)
+      return refuse(`“${labelIn(bench, input.name)}” goes with a parameter that the demo does not have.`);
+    const unit = unitOf(bench.inputs[input.name]);
+    if (parameter?.unit && unit && parameter.unit.trim() !== unit)
+      return refuse(`“${parameter.title}” is in ${parameter.unit}, and this wants ${unit}.`);
+    given[input.name] = parameter ? playedAt(at(parameter.id)) : standsAt(input);
+  }
+  const taken = takenFrom(bench, held, around).filter(({ name }) => given[name] === undefined);
+  for (const { name, value } of taken) given[name] = value;
+  const named = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
+  const done = runBench(bench, named);
+  if (!done.ok) {
+    const [{ path, says } = { path: '', says: '' }] = done.problems;
+    return refuse(`“${labelIn(bench, path)}” ${says}`.replace(/\.?$/, '.'));
+  }
+  const values = { ...startOf(bench), ...(named as Record<string, Value>) };
+  const worked = done.value;
+  const amounts: Sum['amounts'][number][] = [];
+  for (const { goodId, figure } of held.amounts) {
+    const amount = amountFor(bench, values, worked, figure, around.goods.get(goodId));
+    if (typeof amount === 'string') return refuse(amount);
+    amounts.push({ goodId, amount });
+  }
+  const foretold = held.foretells === undefined ? undefined : result(bench, worked, held.foretells);
+  return {
+    ...base,
+    values,
+    taken: taken.map(({ name, value, from }) => ({
+      label: labelIn(bench, name),
+      says: `${formatFigure(value)} ${unitOf(bench.inputs[name])}`.trim(),
+      from,
+    })),
+    verdict: worked.verdict,
+    ...(worked.fails !== undefined && { fails: worked.fails }),
+    findings: worked.findings,
+    amounts,
+    conditions: held.limits ? conditionsOf(held, worked) : [],
+    ...(foretold && { foretold }),
+  };
+}
+
+const labelIn = (bench: Bench, name: string) => bench.inputs[name]?.label ?? name;
+
+const unitOf = (input: Input | undefined) => (input && input.as !== 'choice' ? (input.unit ?? '') : '');
+
+const playedAt = ({ value, name }: ReturnType<PlayedAt>): SumValue | undefined => value ?? name;
+
+/** What an input stands at in a demo, as the bench takes it; undefined where the demo does not say. */
+export const standsAt = ({ value, word, numbers }: Omit<BenchInput, 'name'>): SumValue | undefined =>
+  value ?? word ?? numbers?.map((n) => Number(n.replace(',', '.')));
+
+/** What the venue says of a room; of what it does not say there is nothing. */
+export const knownOf = (
+  known: Known,
+  venue: Venue | undefined,
+  strengthPercent?: number,
+): number | undefined => (known === 'strengthPercent' ? strengthPercent : venue?.[known]);
+
+function takenFrom(
+  bench: Bench,
+  { amounts }: DemoBench,
+  { venue, goods }: Around,
+): { name: string; value: number; from: string }[] {
+  const strong = amounts.flatMap(({ goodId }) => goods.get(goodId) ?? []).find((g) => g.strengthPercent);
+  return Object.entries(bench.inputs).flatMap(([name, input]) => {
+    if (input.as !== 'number' || input.known === undefined) return [];
+    const value = knownOf(input.known, venue, strong?.strengthPercent);
+    const from = input.known === 'strengthPercent' ? strong?.name : venue.name;
+    return value === undefined || from === undefined ? [] : [{ name, value, from }];
+  });
+}
+
+/** An amount as the good's shelf keeps it; a sentence where it cannot be. */
+function amountFor(
+  bench: Bench,
+  values: Readonly<Record<string, Value>>,
+  { outputs }: Worked,
+  figure: string,
+  good: Good | undefined,
+): number | string {
+  const value = values[figure] ?? outputs[figure];
+  const field = bench.inputs[figure] ?? bench.outputs[figure];
+  if (!good || typeof value !== 'number' || !field) return `“${figure}” is no amount of this bench.`;
+  const unit = 'unit' in field ? (field.unit ?? '') : '';
+  const [base, times] = IN_BASE[unit] ?? [];
+  const inBase = value * (times ?? 1);
+  if (base === good.unit) return Math.max(0, inBase);
+  const density = good.densityGPerML;
+  if (density && base === 'mL' && good.unit === 'g') return Math.max(0, inBase * density);
+  if (density && base === 'g' && good.unit === 'mL') return Math.max(0, inBase / density);
+  return `“${good.name}” is kept in ${good.unit}, and “${field.label}” comes in ${unit || 'pieces'}${
+    base === 'mL' || base === 'g' ? ': write down its bulk density' : ''
+  }.`;
+}
+
+function result({ outputs }: Bench, worked: Worked, name: string): Sum['foretold'] {
+  const value = worked.outputs[name];
+  const output = outputs[name];
+  if (!output || (typeof value !== 'number' && typeof value !== 'string')) return undefined;
+  return { label: output.label, value, unit: output.unit };
+}
+
+const conditionsOf = (held: DemoBench, { limits = [] }: Worked): Condition[] =>
+  limits.map(({ what, unit, min, max }, i) => ({
+    id: `${held.id}-limit-${i + 1}`.slice(-64),
+    what,
+    kind: 'measured',
+    unit,
+    ...(min !== undefined && { min }),
+    ...(max !== undefined && { max }),
+    must: true,
+  }));

@@ -1,0 +1,220 @@
+import fc from 'fast-check';
+import { runBench, BENCHES } from '../bench';
+import {
+  applyChange,
+  type Demo,
+  type DemoBench,
+  type Good,
+  type Item,
+  type ShowFile,
+  type Venue,
+} from '../show';
+import { demo, good, item, showOf } from '../testing/hall-show';
+import { plan } from './plan';
+
+/** A demo that holds a bench: what it works out goes into the plan. */
+
+const held = (benchId: string, more: Partial<DemoBench> = {}): DemoBench => ({
+  ...{ id: 'b1', benchId, inputs: [], amounts: [], limits: true },
+  ...more,
+});
+const consumable = (id: string, more: Partial<Good> = {}): Good => ({
+  ...good(id, 'consumable', 10_000),
+  ...more,
+});
+const need = (goodId: string, more = {}) =>
+  ({ goodId, amount: 7, per: 'showing', wastePct: 0, ...more }) as Demo['consumables'][number];
+const inHall = (
+  of: Partial<Demo>,
+  { venue = {}, stock = [], at = {} }: { venue?: Partial<Venue>; stock?: Good[]; at?: Partial<Item> } = {},
+): ShowFile => {
+  const file = showOf([demo('flash', of)], [item('flash', at)]);
+  return { ...file, venue: { ...file.venue, ...venue }, stock: [...file.stock, ...stock] };
+};
+const parts = { checks: true, callSheets: true };
+const planned = (file: ShowFile) => plan(file, { plays: 0, parts });
+const said = (file: ShowFile) => plan(file, { plays: 0 }).findings.filter((f) => f.code === 'bench');
+const amountOf = (file: ShowFile, goodId: string) =>
+  planned(file).needs.consumables.find((c) => c.goodId === goodId)?.planned;
+
+const fuel = (word: string) => [{ name: 'fuel', word }];
+const bottle: Partial<Demo> = {
+  benches: [held('vapour-bottle', { inputs: fuel('ethanol') })],
+  variants: [
+    { id: 'spirit', title: 'propanol', amounts: [], hazards: [], cautions: [] },
+    {
+      ...{ id: 'wood', title: 'methanol', amounts: [], hazards: [], cautions: [] },
+      benches: [held('vapour-bottle', { inputs: fuel('methanol') })],
+    },
+  ],
+};
+
+describe('the hall is 9 °C', () => {
+  const cold = inHall(bottle, { venue: { name: 'Cold hall', roomC: 9 } });
+
+  test('the ethanol bottle will not light: warm it, or use the methanol variant; the other one, which does not help, is not offered', () => {
+    const [finding, ...others] = said(cold);
+    expect(others).toEqual([]);
+    expect(finding).toMatchObject({ level: 'caution', itemId: 'i-flash' });
+    expect(finding!.says).toMatch(
+      /^“flash”: It will not light: .* is too lean\. Warm the bottle to \d+ °C\. Reckoned with what is known of Cold hall: temperature of the bottle 9 °C\.$/,
+    );
+    expect(finding!.waysOut.map((w) => w.label)).toEqual([
+      expect.stringMatching(/^Warm the bottle to \d+ °C$/),
+      'Play it as “methanol”',
+    ]);
+    const mended = { ...cold, show: applyChange(cold.show, finding!.waysOut[1]!.change!) };
+    expect(mended.show.items[0]!.variantId).toBe('wood');
+    expect(said(mended)).toEqual([]);
+  });
+
+  test('a bottle that is warmed is not as cold as the hall', () => {
+    const warmed = {
+      ...bottle,
+      benches: [held('vapour-bottle', { inputs: [{ name: 'temperatureC', value: 21 }, ...fuel('ethanol')] })],
+    };
+    expect(said(inHall(warmed, { venue: { roomC: 9 } }))).toEqual([]);
+  });
+
+  test('the limit is a check before doors, and the standing caution is on the call sheet', () => {
+    const { checks, callSheets } = planned(cold);
+    const check = checks!.find((c) => c.title === 'Temperature of the bottle')!;
+    expect(check).toMatchObject({ kind: 'measured', unit: '°C', must: true, itemIds: ['i-flash'] });
+    // NIOSH: ethanol's closed-cup flash point is 55 °F, 13 °C; saturation meets the lower limit within 5 K below it.
+    expect(check.min).toBeGreaterThanOrEqual(8);
+    expect(check.min).toBeLessThanOrEqual(13);
+    const cautions = callSheets!.flatMap((s) => s.lines).flatMap((l) => l.cautions ?? []);
+    expect(cautions.join()).toContain('is poured out before anything is lit');
+  });
+
+  test('without limits asked for, none is checked; where nobody has measured the room, nothing is said of it', () => {
+    const off = { ...bottle, benches: [held('vapour-bottle', { inputs: fuel('ethanol'), limits: false })] };
+    expect(planned(inHall(off, { venue: { roomC: 9 } })).checks!.map((c) => c.title)).not.toContain(
+      'Temperature of the bottle',
+    );
+    expect(said(inHall(off))).toEqual([]);
+  });
+});
+
+describe('amounts', () => {
+  const makes = {
+    benches: [
+      held('peroxide-dilute', {
+        inputs: [{ name: 'wantedML', value: 500 }],
+        amounts: [{ goodId: 'peroxide', figure: 'stockML' }],
+      }),
+    ],
+    consumables: [need('peroxide')],
+  };
+
+  test('are the bench’s, with the strength that stands on the shelf, not what was written', () => {
+    const by = (strengthPercent?: number) =>
+      amountOf(
+        inHall(makes, {
+          stock: [consumable('peroxide', { unit: 'mL', ...(strengthPercent && { strengthPercent }) })],
+        }),
+        'peroxide',
+      );
+    const dilute = BENCHES.find((b) => b.id === 'peroxide-dilute')!;
+    const alone = (stockPercentWW: number) => {
+      const done = runBench(dilute, { wantedML: 500, stockPercentWW });
+      return done.ok ? Number(done.value.outputs.stockML) : NaN;
+    };
+    expect(by(30)).toBeCloseTo(alone(30), 3);
+    expect(by(12)).toBeCloseTo(alone(12), 3);
+    expect(by()).toBeCloseTo(alone(12), 3);
+    expect(by(30)).toBeLessThan(by(12)!);
+  });
+
+  test('of a ladder are the sum over its levels, each worked out by itself; a variant’s own amount counts for more', () => {
+    const ladder = {
+      parameters: [{ id: 'n', title: 'Pieces', usual: 1, min: 1, max: 10 }],
+      consumables: [need('drops')],
+      benches: [
+        held('ladder', {
+          inputs: [
+            { name: 'levels', parameterId: 'n' },
+            { name: 'finaleStations', value: 0 },
+          ],
+          amounts: [{ goodId: 'drops', figure: 'pieces' }],
+        }),
+      ],
+      variants: [
+        { id: 'few', title: 'few', amounts: [{ goodId: 'drops', amount: 2 }], hazards: [], cautions: [] },
+      ],
+    };
+    const stock = [consumable('drops', { unit: 'piece' })];
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 10 }), { minLength: 1, maxLength: 6 }), (levels) => {
+        const series = { parameterId: 'n', levels: levels.map(String), onFail: 'go on' as const };
+        const sum = levels.reduce((total, n) => total + (n * (n + 1)) / 2, 0);
+        expect(amountOf(inHall(ladder, { stock, at: { series } }), 'drops')).toBe(sum);
+      }),
+      { numRuns: 30 },
+    );
+    expect(
+      amountOf(inHall(ladder, { stock, at: { settings: [{ parameterId: 'n', value: 10 }] } }), 'drops'),
+    ).toBe(55);
+    expect(amountOf(inHall(ladder, { stock, at: { variantId: 'few' } }), 'drops')).toBe(2);
+  });
+
+  test('in another unit than the shelf’s are turned into it by the density, and refused without one', () => {
+    const foil = {
+      consumables: [need('lye')],
+      benches: [
+        held('foil-hydrogen', {
+          inputs: [{ name: 'foilG', value: 1 }],
+          amounts: [{ goodId: 'lye', figure: 'lyeNeededG' }],
+        }),
+      ],
+    };
+    // 1 g of aluminium wants 1.48 g of sodium hydroxide.
+    expect(
+      amountOf(inHall(foil, { stock: [consumable('lye', { unit: 'mL', densityGPerML: 2 })] }), 'lye'),
+    ).toBeCloseTo(0.74, 2);
+    const without = inHall(foil, { stock: [consumable('lye', { unit: 'mL' })] });
+    expect(amountOf(without, 'lye')).toBe(7);
+    expect(said(without).map((f) => f.says)).toEqual([
+      '“flash”: its bench “Hydrogen from foil” cannot be worked out. “lye” is kept in mL, and “Lye for all the foil” comes in g: write down its bulk density. What stands in the demo is taken.',
+    ]);
+  });
+});
+
+describe('what cannot be worked out', () => {
+  test.each([
+    [held('no-such'), 'There is no such bench.'],
+    [
+      held('throw', { inputs: [{ name: 'speedMS', value: 900 }] }),
+      '“Speed” must be a number from 0.1 to 100 m/s.',
+    ],
+    [held('throw', { inputs: [{ name: 'wind', value: 1 }] }), '“wind” There is no such input'],
+    [
+      held('throw', { inputs: [{ name: 'speedMS', parameterId: 'gone' }] }),
+      '“Speed” goes with a parameter that the demo does not have.',
+    ],
+    [
+      held('throw', { inputs: [{ name: 'speedMS', parameterId: 'n' }] }),
+      '“How much” is in cups, and this wants m/s.',
+    ],
+    [
+      held('vapour-bottle', { inputs: fuel('petrol') }),
+      '“Fuel” must be one of methanol, ethanol, propan-2-ol.',
+    ],
+  ])('is said, and the plan goes on: %#', (bench, says) => {
+    const file = inHall({
+      benches: [bench],
+      parameters: [{ id: 'n', title: 'How much', unit: 'cups', usual: 1, min: 1, max: 9 }],
+    });
+    const found = said(file);
+    expect(found).toHaveLength(1);
+    expect(found[0]!.says).toContain(says);
+  });
+});
+
+test('a stop of the bench is a stop of the plan: so much nitrogen in so small a room', () => {
+  const pour = { benches: [held('liquid-nitrogen', { inputs: [{ name: 'litres', value: 5 }] })] };
+  const small = said(inHall(pour, { venue: { name: 'Cellar', roomM3: 25 } }));
+  expect(small.map((f) => f.level)).toContain('stop');
+  expect(small[0]!.says).toContain('nobody may be in the room');
+  expect(said(inHall(pour, { venue: { roomM3: 3000 } }))).toEqual([]);
+});

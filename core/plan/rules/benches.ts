@@ -1,0 +1,108 @@
+import { rule, wayOut, type Level, type WayOut } from '../../findings';
+import type { Sum } from '../../script';
+import type { Demo } from '../../show';
+import type { PlannedItem } from '../../timetable';
+import type { FindingCode } from './codes';
+import { atStart, type Context } from './context';
+
+/** What a demo's bench has to say of an item: once, with the levels of its series at which it does. */
+interface Case {
+  item: PlannedItem;
+  sum: Sum;
+  says: string;
+  level: Level;
+  levels: string[];
+}
+
+/** Every item with what `tells` finds in the sums of its benches; said alike at several levels, it is said once. */
+function cases(c: Context, tells: (sum: Sum) => { says: string; level: Level }[]): Case[] {
+  return c.items.flatMap(({ item, sums, options }) => {
+    const found = new Map<string, Case>();
+    sums.forEach((level, i) => {
+      for (const sum of level)
+        for (const told of tells(sum)) {
+          const key = `${sum.held.id} ${told.level} ${told.says}`;
+          const known = found.get(key) ?? { ...told, item: c.planned(item.id), sum, levels: [] };
+          const name = options ? undefined : item.series?.levels[i];
+          found.set(key, { ...known, levels: [...known.levels, ...(name === undefined ? [] : [name])] });
+        }
+    });
+    return [...found.values()];
+  });
+}
+
+/** "“Blue flash” at 1, 2". */
+const whose = ({ item, levels }: Case) =>
+  `“${item.title}”${levels.length ? ` at ${levels.slice(0, MOST_LEVELS).join(', ')}` : ''}`;
+const MOST_LEVELS = 5;
+
+/** " Reckoned with 9 °C (Temperature of the bottle) of Cold hall." */
+function reckoned({ taken }: Sum): string {
+  if (!taken.length) return '';
+  const froms = [...new Set(taken.map((t) => t.from))];
+  const by = froms.map(
+    (from) =>
+      `${from}: ${taken
+        .filter((t) => t.from === from)
+        .map((t) => `${t.label.toLowerCase()} ${t.says}`)
+        .join(', ')}`,
+  );
+  return ` Reckoned with what is known of ${by.join('; of ')}.`;
+}
+
+/** The other ways to play a demo; those that do not help are not offered. */
+const variants = (
+  demo: Demo | undefined,
+  { itemId }: PlannedItem,
+  variantId: string | undefined,
+): WayOut[] =>
+  demo?.variants?.length
+    ? [undefined, ...demo.variants]
+        .filter((v) => v?.id !== variantId)
+        .map((v) => ({
+          ...wayOut(v ? `Play it as “${v.title}”` : 'Play it as the demo is written', {
+            kind: 'set-item',
+            itemId,
+            fields: { variantId: v?.id },
+          }),
+        }))
+    : [];
+
+const fails = rule<Context, Case, FindingCode>({
+  id: 'bench',
+  level: 'caution',
+  source: 'the bench that the demo holds, with its own sources',
+  when: (c) =>
+    cases(c, ({ fails, verdict }) =>
+      fails === undefined ? [] : [{ says: verdict, level: 'caution' as const }],
+    ),
+  where: ({ item }) => atStart(item),
+  says: (found) => `${whose(found)}: ${found.says}${reckoned(found.sum)}`,
+  waysOut: ({ item, sum }, c) => [
+    wayOut(sum.fails!),
+    ...variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
+  ],
+});
+
+const says = rule<Context, Case, FindingCode>({
+  id: 'bench',
+  level: ({ level }) => level,
+  source: 'the bench that the demo holds, with its own sources',
+  when: (c) => cases(c, ({ findings }) => findings.filter((f) => !f.always && f.level !== 'note')),
+  where: ({ item }) => atStart(item),
+  says: (found) => `${whose(found)}: ${found.says}${reckoned(found.sum)}`,
+  waysOut: ({ item }, c) => variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
+});
+
+const refused = rule<Context, Case, FindingCode>({
+  id: 'bench',
+  level: 'caution',
+  source: 'the bench that the demo holds',
+  when: (c) =>
+    cases(c, ({ refused }) => (refused === undefined ? [] : [{ says: refused, level: 'caution' as const }])),
+  where: ({ item }) => atStart(item),
+  says: (found) =>
+    `${whose(found)}: its bench “${found.sum.title}” cannot be worked out. ${found.says} What stands in the demo is taken.`,
+});
+
+export const BENCH_RULES = { fails, says, refused };
