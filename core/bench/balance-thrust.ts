@@ -7,6 +7,14 @@ export const balanceThrust = bench({
   question: 'How hard does it push?',
   topic: 'gases from reactions',
   picture: ['readingG', 'thrustN'],
+  scene: ({ readingG, massKg }) => ({
+    kind: 'bars',
+    unit: 'N',
+    bars: [
+      { label: 'thrust', value: (readingG / 1000) * G },
+      { label: 'weight', value: massKg * G },
+    ],
+  }),
   inputs: {
     readingG: figure(
       'Reading of the balance',

@@ -7,12 +7,23 @@ const HYDROGEN_KJ = 241.8;
 /** Larger than this a burning balloon is not for a hall, L. From memory; local rules come first. */
 const HALL_L = 5;
 
+const gasGPerMol = (gas: (typeof GASES)[number]) =>
+  ({ hydrogen: molarMass('H2'), helium: molarMass('He'), air: AIR_G_PER_MOL })[gas];
+
 export const balloon = bench({
   id: 'balloon',
   title: 'Balloon',
   question: 'What does it lift, and how much burns?',
   topic: 'combustion',
   picture: ['volumeL', 'liftG'],
+  scene: ({ volumeL, temperatureC }) => ({
+    kind: 'bars',
+    unit: 'g of lift',
+    bars: GASES.map((gas) => ({
+      label: gas,
+      value: (volumeL / gasL(1, temperatureC)) * (AIR_G_PER_MOL - gasGPerMol(gas)),
+    })),
+  }),
   inputs: {
     gas: choice('Gas', GASES),
     volumeL: figure('Volume', 'L', [0.1, 100], 3),
@@ -24,7 +35,7 @@ export const balloon = bench({
   },
   work: ({ gas, volumeL, temperatureC }) => {
     const mol = volumeL / gasL(1, temperatureC);
-    const perMol = { hydrogen: molarMass('H2'), helium: molarMass('He'), air: AIR_G_PER_MOL }[gas];
+    const perMol = gasGPerMol(gas);
     const liftG = mol * (AIR_G_PER_MOL - perMol);
     const energyKJ = gas === 'hydrogen' ? mol * HYDROGEN_KJ : 0;
     const findings: BenchFinding[] = [];

@@ -485,3 +485,63 @@ describe('limits nobody talks past', () => {
     expect(levels(worked('vapour-bottle', { temperatureC: -10, fuel: 'ethanol' }))).toContain('note');
   });
 });
+
+describe('a ball in air', () => {
+  const ball = { speedMS: 12, angleDeg: 40, fromM: 1.5, massG: 60, acrossMM: 65 };
+
+  test('as steps of a tenth of a millisecond take it, and never further than without air', () => {
+    // Euler's method, which shares nothing with the one used but the law of drag.
+    const k = (1.225 * 0.47 * (Math.PI / 4) * 0.065 ** 2) / 2 / 0.06;
+    let [x, y, vx, vy] = [0, 1.5, 12 * Math.cos((40 * Math.PI) / 180), 12 * Math.sin((40 * Math.PI) / 180)];
+    let top = y;
+    for (const dt = 1e-4; y > 0;) {
+      const v = Math.hypot(vx, vy);
+      [x, y, vx, vy] = [x + vx * dt, y + vy * dt, vx - k * v * vx * dt, vy - (9.80665 + k * v * vy) * dt];
+      top = Math.max(top, y);
+    }
+    near(num('throw', ball, 'reachInAirM'), x, 0.2);
+    near(num('throw', ball, 'heightInAirM'), top, 0.2);
+    expect(num('throw', ball, 'reachInAirM')).toBeLessThan(num('throw', ball, 'reachM'));
+  });
+
+  test('dropped from high up it falls at its end speed: √(2 m g / (ρ C A))', () => {
+    // A light ball from 30 m: the time is of the end speed but for the first metres.
+    const light = { speedMS: 1, angleDeg: 0, fromM: 30, massG: 5, acrossMM: 200 };
+    const end = Math.sqrt((2 * 0.005 * 9.80665) / (1.225 * 0.47 * (Math.PI / 4) * 0.2 ** 2));
+    const scene = byId('throw').scene!({ ...startOf(byId('throw')), ...light });
+    const path = scene.kind === 'lines' ? scene.lines.at(-1)!.points : [];
+    expect(path.at(-1)![1]).toBe(0);
+    expect(end).toBeLessThan(2.5);
+    // It hardly moves along any more: what it had is gone within metres.
+    expect(path.at(-1)![0]).toBeLessThan(1.5);
+  });
+});
+
+test('every scene is of plain numbers, anywhere in the ranges; a vessel is as large as it says', () => {
+  for (const bench of BENCHES.filter((b) => b.scene)) {
+    const any = fc.record(
+      Object.fromEntries(
+        Object.entries(bench.inputs).map(([name, input]) => [
+          name,
+          input.as === 'number'
+            ? fc.double({ min: input.min, max: input.max, noNaN: true })
+            : fc.constant(input.start),
+        ]),
+      ),
+    );
+    fc.assert(
+      fc.property(any, (values) => {
+        const scene = bench.scene!(values as Record<string, Value>);
+        const numbers =
+          scene.kind === 'lines'
+            ? scene.lines.flatMap((l) => l.points.flat())
+            : scene.kind === 'bars'
+              ? scene.bars.map((b) => b.value)
+              : [scene.vesselL, ...scene.layers.map((l) => l.litres)];
+        expect(numbers.every(Number.isFinite)).toBe(true);
+        if (scene.kind === 'vessel') expect(Math.min(...numbers)).toBeGreaterThanOrEqual(0);
+      }),
+      { numRuns: 60 },
+    );
+  }
+});

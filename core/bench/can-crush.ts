@@ -8,12 +8,24 @@ const WARM_BATH_C = 40;
 /** The water one begins with, °C. Common practice: from the tap of a hall. */
 const TAP_C = 20;
 
+const steamGrams = ({
+  waterML,
+  powerW,
+  secondsOfSteam,
+}: Record<'waterML' | 'powerW' | 'secondsOfSteam', number>) =>
+  Math.min(waterML, (powerW * secondsOfSteam) / STEAM_J_PER_G);
+
 export const canCrush = bench({
   id: 'can-crush',
   title: 'Crushed can',
   question: 'When is it full of steam, and is there water left?',
   topic: 'air pressure',
   picture: ['secondsOfSteam', 'pressureDropKPa'],
+  scene: (v) => ({
+    kind: 'vessel',
+    vesselL: v.canML / 1000,
+    layers: [{ label: 'water left', litres: (v.waterML - steamGrams(v)) / 1000 }],
+  }),
   inputs: {
     waterML: figure('Water in the can', 'mL', [1, 100], 15),
     powerW: figure(
@@ -35,7 +47,7 @@ export const canCrush = bench({
   },
   work: ({ waterML, powerW, canML, secondsOfSteam, bathC }) => {
     const boilsAfterS = (waterML * WATER_J_PER_G_K * (100 - TAP_C)) / powerW;
-    const steamG = Math.min(waterML, (powerW * secondsOfSteam) / STEAM_J_PER_G);
+    const steamG = steamGrams({ waterML, powerW, secondsOfSteam });
     const waterLeftML = waterML - steamG;
     const roomL = Math.max(0.01, (canML - waterML) / 1000);
     const air = Math.exp(-gasL(steamG / molarMass('H2O'), 100) / roomL);

@@ -10,6 +10,7 @@ export const cloudJar = bench({
   question: 'Does a cloud form?',
   topic: 'air pressure',
   picture: ['fromKPa', 'coolsToC'],
+  marks: { coolsToC: ['dewPointC'] },
   inputs: {
     temperatureC: known('roomC', figure('Temperature', '°C', [-10, 45], 20)),
     humidityPercent: figure(

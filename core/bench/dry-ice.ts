@@ -13,6 +13,12 @@ export const dryIce = bench({
   question: 'How much gas is in the room?',
   topic: 'cold',
   picture: ['massKg', 'addedCO2Percent'],
+  marks: {
+    addedCO2Percent: [
+      { label: 'a working day', value: DAY_PERCENT },
+      { label: 'a quarter of an hour', value: SHORT_PERCENT },
+    ],
+  },
   inputs: {
     massKg: figure('Dry ice', 'kg', [0.01, 200], 2),
     roomM3: known('roomM3', figure('Room', 'm³', [1, 100_000], 150)),

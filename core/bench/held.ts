@@ -5,14 +5,14 @@ import { BENCHES } from './all';
 import type { Bench, Input, Known, Value, Worked } from './mould';
 import { runBench, startOf } from './run';
 
-/** How amounts of a bench are kept on a shelf: the base unit, and how many of it. SI, and what has no unit is counted. */
+/** How amounts of a bench are kept on a shelf: the base unit, and how many of it. SI. */
 const IN_BASE: Readonly<Record<string, readonly [BaseUnit, number]>> = {
   mL: ['mL', 1],
   L: ['mL', 1000],
   g: ['g', 1],
   kg: ['g', 1000],
   m: ['m', 1],
-  '': ['piece', 1],
+  pieces: ['piece', 1],
 };
 
 interface Around {
@@ -110,6 +110,19 @@ function takenFrom(
   });
 }
 
+/** What goes into a bench or comes out of it that may be an amount of a consumable. */
+export function figuresFor(bench: Bench): { name: string; label: string; unit: string }[] {
+  const { outputs } = bench.work(startOf(bench));
+  return [
+    ...Object.entries(bench.inputs).flatMap(([name, input]) =>
+      input.as === 'number' ? [{ name, label: input.label, unit: unitOf(input) }] : [],
+    ),
+    ...Object.entries(bench.outputs).flatMap(([name, { label, unit }]) =>
+      typeof outputs[name] === 'number' ? [{ name, label, unit }] : [],
+    ),
+  ].filter(({ unit }) => Object.hasOwn(IN_BASE, unit));
+}
+
 /** An amount as the good's shelf keeps it; a sentence where it cannot be. */
 function amountFor(
   bench: Bench,
@@ -128,7 +141,7 @@ function amountFor(
   const density = good.densityGPerML;
   if (density && base === 'mL' && good.unit === 'g') return Math.max(0, inBase * density);
   if (density && base === 'g' && good.unit === 'mL') return Math.max(0, inBase / density);
-  return `“${good.name}” is kept in ${good.unit}, and “${field.label}” comes in ${unit || 'pieces'}${
+  return `“${good.name}” is kept in ${good.unit}, and “${field.label}” comes in ${unit || 'no unit of amount'}${
     base === 'mL' || base === 'g' ? ': write down its bulk density' : ''
   }.`;
 }

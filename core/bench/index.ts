@@ -1,5 +1,5 @@
 export { BENCHES } from './all';
-export { knownOf, standsAt, sumsOfDemo } from './held';
+export { figuresFor, knownOf, standsAt, sumsOfDemo } from './held';
 export {
   fieldOfInput,
   type Bench,
@@ -7,6 +7,8 @@ export {
   type Input,
   type Known,
   type Limit,
+  type Mark as BenchMark,
+  type Scene,
   type Outputs,
   type Value,
   type Worked,

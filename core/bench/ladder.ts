@@ -6,12 +6,17 @@ export const ladder = bench({
   question: 'How many pieces?',
   topic: 'foam',
   picture: ['levels', 'pieces'],
+  scene: ({ levels }) => ({
+    kind: 'bars',
+    unit: 'pieces',
+    bars: Array.from({ length: Math.floor(levels) }, (_, i) => ({ label: String(i + 1), value: i + 1 })),
+  }),
   inputs: {
     levels: figure('Levels, from 1 to', '', [1, 50], 10),
     finaleStations: figure('Stations of the finale', '', [0, 100], 0),
-    finalePieces: figure('Pieces at each', '', [0, 1000], 10),
+    finalePieces: figure('Pieces at each', 'pieces', [0, 1000], 10),
   },
-  outputs: { pieces: { label: 'Pieces', unit: '' } },
+  outputs: { pieces: { label: 'Pieces', unit: 'pieces' } },
   work: ({ levels, finaleStations, finalePieces }) => {
     const n = Math.floor(levels);
     const rungs = (n * (n + 1)) / 2;

@@ -6,12 +6,24 @@ const SODA_G_PER_ML = 2.2;
 /** A press-on lid lets go at about so much above the air's pressure, kPa. Common practice; measure yours. */
 const LID_KPA = 30;
 
+const acidMol = ({ acidML, acidPercentWV }: { acidML: number; acidPercentWV: number }) =>
+  (acidML * acidPercentWV) / 100 / molarMass('C2H4O2');
+const sodaMol = ({ bicarbonateG }: { bicarbonateG: number }) => bicarbonateG / molarMass('NaHCO3');
+
 export const lidTin = bench({
   id: 'lid-tin',
   title: 'Acid and carbonate in a tin',
   question: 'Which runs out first, and does the lid go?',
   topic: 'gases from reactions',
   picture: ['bicarbonateG', 'gasL'],
+  scene: (v) => ({
+    kind: 'bars',
+    unit: 'mmol',
+    bars: [
+      { label: 'vinegar', value: 1000 * acidMol(v) },
+      { label: 'soda', value: 1000 * sodaMol(v) },
+    ],
+  }),
   inputs: {
     acidML: figure('Vinegar', 'mL', [1, 2000], 60),
     acidPercentWV: known('strengthPercent', figure('Its strength', '% w/v', [1, 10], 5)),
@@ -26,8 +38,8 @@ export const lidTin = bench({
     pressureIfHeldKPa: { label: 'Pressure if nothing let go', unit: 'kPa' },
   },
   work: ({ acidML, acidPercentWV, bicarbonateG, tinL, temperatureC }) => {
-    const acid = (acidML * acidPercentWV) / 100 / molarMass('C2H4O2');
-    const soda = bicarbonateG / molarMass('NaHCO3');
+    const acid = acidMol({ acidML, acidPercentWV });
+    const soda = sodaMol({ bicarbonateG });
     const mol = Math.min(acid, soda);
     const limiting = Math.abs(acid - soda) < 0.02 * mol ? 'neither' : acid < soda ? 'acid' : 'bicarbonate';
     const litres = gasL(mol, temperatureC);

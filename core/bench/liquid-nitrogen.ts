@@ -8,12 +8,63 @@ const CAUTION_PERCENT = 19.5;
 /** Nobody stays where there is no more than this, %. EIGA, from memory. */
 const STOP_PERCENT = 18;
 
+const MOL_PER_L = (KG_PER_L * 1000) / molarMass('N2');
+
+/** A well-mixed room into which gas boils off evenly, and which is aired: oxygen in %, steady and after so many minutes. */
+function boilingOff({
+  gasM3,
+  roomM3,
+  airChangesPerHour,
+  overMin,
+}: Record<'gasM3' | 'roomM3' | 'airChangesPerHour' | 'overMin', number>) {
+  const perHour = gasM3 / roomM3 / (overMin / 60);
+  const turnsPerHour = perHour + airChangesPerHour;
+  const steady = (AIR_O2_PERCENT * airChangesPerHour) / turnsPerHour;
+  const decay = (from: number, to: number, perHour: number, min: number) =>
+    to + (from - to) * Math.exp((-perHour * min) / 60);
+  const at = (min: number): number =>
+    min <= overMin
+      ? decay(AIR_O2_PERCENT, steady, turnsPerHour, min)
+      : decay(at(overMin), AIR_O2_PERCENT, airChangesPerHour, min - overMin);
+  return { steady, at };
+}
+
+/** Points of a curve through time. */
+const POINTS = 60;
+
+/** Oxygen while it boils off, and for half as long again after. */
+function oxygenThrough(
+  v: Record<'litres' | 'roomM3' | 'temperatureC' | 'airChangesPerHour' | 'overMin', number>,
+): [number, number][] {
+  const { at } = boilingOff({ ...v, gasM3: (v.litres * gasL(MOL_PER_L, v.temperatureC)) / 1000 });
+  return Array.from({ length: POINTS + 1 }, (_, i) => {
+    const min = (1.5 * v.overMin * i) / POINTS;
+    return [min, at(min)];
+  });
+}
+
 export const liquidNitrogen = bench({
   id: 'liquid-nitrogen',
   title: 'Liquid nitrogen',
   question: 'How much air is left in the room?',
   topic: 'cold',
   picture: ['litres', 'oxygenPercentSudden'],
+  marks: {
+    oxygenPercentSudden: [
+      { label: 'too little', value: CAUTION_PERCENT },
+      { label: 'nobody in', value: STOP_PERCENT },
+    ],
+    oxygenPercentLowest: [
+      { label: 'too little', value: CAUTION_PERCENT },
+      { label: 'nobody in', value: STOP_PERCENT },
+    ],
+  },
+  scene: (v) => ({
+    kind: 'lines',
+    x: 'Minutes',
+    y: 'Oxygen, %',
+    lines: [{ label: 'boiling off', points: oxygenThrough(v) }],
+  }),
   inputs: {
     litres: figure('Liquid nitrogen', 'L', [0.01, 500], 5),
     roomM3: known(
@@ -38,15 +89,12 @@ export const liquidNitrogen = bench({
     sealedBar: { label: 'Pressure if ever sealed in its own volume', unit: 'bar' },
   },
   work: ({ litres, roomM3, temperatureC, airChangesPerHour, overMin }) => {
-    const molPerL = (KG_PER_L * 1000) / molarMass('N2');
-    const expansion = gasL(molPerL, temperatureC);
+    const expansion = gasL(MOL_PER_L, temperatureC);
     const gasM3 = (litres * expansion) / 1000;
     const sudden = (AIR_O2_PERCENT * Math.max(0, roomM3 - gasM3)) / roomM3;
-    const hours = overMin / 60;
-    const perHour = gasM3 / roomM3 / hours;
-    const steady = (AIR_O2_PERCENT * airChangesPerHour) / (perHour + airChangesPerHour);
-    const lowest = steady + (AIR_O2_PERCENT - steady) * Math.exp(-(perHour + airChangesPerHour) * hours);
-    const sealedBar = (molPerL * 1000 * R * kelvin(temperatureC)) / 1e5;
+    const { steady, at } = boilingOff({ gasM3, roomM3, airChangesPerHour, overMin });
+    const lowest = at(overMin);
+    const sealedBar = (MOL_PER_L * 1000 * R * kelvin(temperatureC)) / 1e5;
     const tenths = (percent: number) => Math.round(percent * 10) / 10;
     const findings: BenchFinding[] = [
       {

@@ -12,6 +12,11 @@ export const magnetSlide = bench({
   title: 'Magnet on metal',
   question: 'In which order do they come down?',
   topic: 'magnetism',
+  scene: ({ knownMetal, knownTimeS }) => ({
+    kind: 'bars',
+    unit: 's',
+    bars: NAMES.map((metal) => ({ label: metal, value: (knownTimeS * METALS[knownMetal]) / METALS[metal] })),
+  }),
   inputs: {
     thicknessMM: figure(
       'Thickness of the plates',

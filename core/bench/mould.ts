@@ -89,6 +89,20 @@ export interface Worked<O extends string = string> {
 }
 type Out = number | string | boolean | readonly string[] | Readonly<Record<string, number>>;
 
+/** What a bench is pictured by, in its own units; a vessel is drawn to scale. */
+export type Scene =
+  | { kind: 'vessel'; vesselL: number; layers: readonly { label: string; litres: number }[] }
+  | { kind: 'bars'; unit: string; bars: readonly { label: string; value: number }[] }
+  | {
+      kind: 'lines';
+      x: string;
+      y: string;
+      lines: readonly { label: string; points: readonly (readonly [x: number, y: number])[] }[];
+    };
+
+/** A line across the curve of a result: a bound, or another result. */
+export type Mark = string | { label: string; value: number };
+
 /** A sum that presenters guess at: what goes in, what comes out, and how. Everything that draws or asks it rests on this. */
 export interface Bench {
   id: string;
@@ -100,21 +114,31 @@ export interface Bench {
   outputs: Outputs;
   /** Which result is drawn against which input, until another is chosen. */
   picture?: readonly [over: string, output: string];
+  /** By result: what it is read against on its curve; other results by their names. */
+  marks?: Readonly<Record<string, readonly Mark[]>>;
+  scene?: (values: Readonly<Record<string, Value>>) => Scene;
   work: (values: Readonly<Record<string, Value>>) => Worked;
 }
 
 /** Declares a bench; what `work` gets and gives is typed by its inputs and outputs. */
 export const bench = <I extends Readonly<Record<string, Input>>, O extends Outputs>(
-  of: Omit<Bench, 'inputs' | 'outputs' | 'work'> & {
+  of: Omit<Bench, 'inputs' | 'outputs' | 'work' | 'marks' | 'scene'> & {
     inputs: I;
     outputs: O;
+    marks?: { [K in keyof O]?: readonly ((keyof O & string) | Exclude<Mark, string>)[] };
+    scene?: (values: ValuesOf<I>) => Scene;
     work: (values: ValuesOf<I>) => Worked<keyof O & string>;
   },
-): Bench => ({
-  ...of,
+): Bench => {
+  const { work, scene, marks, ...rest } = of;
   // Values are checked against the very declaration their type comes from.
-  work: (values) => of.work(values as ValuesOf<I>),
-});
+  return {
+    ...rest,
+    ...(marks && { marks: marks as NonNullable<Bench['marks']> }),
+    ...(scene && { scene: (values) => scene(values as ValuesOf<I>) }),
+    work: (values) => work(values as ValuesOf<I>),
+  };
+};
 
 /** The base units in which amounts may be typed as people write them: "½ cup", "2 tbsp", "0.25 L". */
 const AMOUNTS = ['g', 'mL'] as const;

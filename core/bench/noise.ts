@@ -11,6 +11,13 @@ export const noise = bench({
   question: 'How loud is it in the front row?',
   topic: 'sound',
   picture: ['distanceM', 'levelThereDB'],
+  marks: {
+    levelThereDB: [
+      { label: 'ears covered', value: LOWER },
+      { label: 'ears protected', value: UPPER },
+      { label: 'limit', value: LIMIT },
+    ],
+  },
   inputs: {
     levelDB: figure('Peak level', 'dB(C)', [40, 190], 140),
     atM: figure('Measured at', 'm', [0.1, 100], 1),

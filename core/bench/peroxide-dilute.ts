@@ -2,12 +2,31 @@ import { diluted, peroxideDensity, STRONGEST_PCT } from '../supplies';
 import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 import { PUBLIC_PCT, volumeStrengthOf } from './peroxide-foam';
 
+const partsOf = (v: Record<'stockPercentWW' | 'wantedPercentWW' | 'wantedML', number>) =>
+  diluted(
+    v.wantedML * peroxideDensity(v.wantedPercentWW),
+    v.wantedPercentWW,
+    v.stockPercentWW,
+    peroxideDensity(v.stockPercentWW),
+  );
+
 export const peroxideDilute = bench({
   id: 'peroxide-dilute',
   title: 'Weaker peroxide',
   question: 'How much of which makes it weaker?',
   topic: 'foam',
   picture: ['wantedPercentWW', 'stockML'],
+  scene: (v) => {
+    const parts = partsOf(v);
+    return {
+      kind: 'vessel',
+      vesselL: v.wantedML / 1000,
+      layers: [
+        { label: 'water', litres: (parts?.waterML ?? 0) / 1000 },
+        { label: 'from the bottle', litres: (parts?.stockML ?? 0) / 1000 },
+      ],
+    };
+  },
   inputs: {
     stockPercentWW: known('strengthPercent', figure('Bottle', '% w/w', [0.5, STRONGEST_PCT], 12)),
     wantedPercentWW: figure('Wanted', '% w/w', [0.1, STRONGEST_PCT], 6),
@@ -20,7 +39,7 @@ export const peroxideDilute = bench({
   },
   work: ({ stockPercentWW, wantedPercentWW, wantedML }) => {
     const made = wantedML * peroxideDensity(wantedPercentWW);
-    const parts = diluted(made, wantedPercentWW, stockPercentWW, peroxideDensity(stockPercentWW));
+    const parts = partsOf({ stockPercentWW, wantedPercentWW, wantedML });
     const volumes = volumeStrengthOf(wantedPercentWW);
     const findings: BenchFinding[] = [
       {

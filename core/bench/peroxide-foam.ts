@@ -11,12 +11,23 @@ const GAS_FRACTION = 0.95;
 /** The strongest that the public may have in the EU, % w/w. Regulation (EU) 2019/1148, Annex I. */
 export const PUBLIC_PCT = 12;
 
+const peroxideMol = ({ volumeML, percentWW }: { volumeML: number; percentWW: number }) =>
+  (volumeML * peroxideDensity(percentWW) * percentWW) / 100 / molarMass('H2O2');
+
 export const peroxideFoam = bench({
   id: 'peroxide-foam',
   title: 'Peroxide foam',
   question: 'How much foam, and does it steam?',
   topic: 'foam',
   picture: ['percentWW', 'foamL'],
+  scene: (v) => ({
+    kind: 'vessel',
+    vesselL: v.vesselL,
+    layers: [
+      { label: 'liquid', litres: v.volumeML / 1000 },
+      { label: 'foam', litres: gasL(peroxideMol(v) / 2, v.temperatureC) / GAS_FRACTION },
+    ],
+  }),
   inputs: {
     volumeML: figure('Peroxide', 'mL', [1, 5000], 100),
     percentWW: known('strengthPercent', figure('Strength', '% w/w', [0.5, STRONGEST_PCT], 6)),
@@ -34,7 +45,7 @@ export const peroxideFoam = bench({
   work: ({ volumeML, percentWW, temperatureC, vesselL }) => {
     const grams = volumeML * peroxideDensity(percentWW);
     const share = percentWW / 100;
-    const mol = (grams * share) / molarMass('H2O2');
+    const mol = peroxideMol({ volumeML, percentWW });
     const oxygenL = gasL(mol / 2, temperatureC);
     const foamL = oxygenL / GAS_FRACTION;
     const heatKJ = mol * HEAT_KJ;

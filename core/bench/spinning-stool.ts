@@ -3,12 +3,25 @@ import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
 /** Faster than this a person on a stool is dizzy or thrown off. From memory. */
 const MOST_RPM = 60;
 
+/** Person, stool and two weights at arm's length r, kg m². */
+const inertia = ({ bodyKgM2, weightKg }: { bodyKgM2: number; weightKg: number }, r: number) =>
+  bodyKgM2 + 2 * weightKg * r * r;
+
 export const spinningStool = bench({
   id: 'spinning-stool',
   title: 'Spinning stool',
   question: 'How much faster with arms in?',
   topic: 'rotation',
   picture: ['weightKg', 'speedUp'],
+  scene: (v) => ({
+    kind: 'bars',
+    unit: 'turns a minute',
+    bars: [
+      { label: 'arms out', value: v.rpm },
+      { label: 'arms in', value: v.rpm * (inertia(v, v.outM) / inertia(v, v.inM)) },
+    ],
+  }),
+  marks: { rpmAfter: [{ label: 'dizzy', value: MOST_RPM }] },
   inputs: {
     bodyKgM2: figure(
       'Body and stool',
@@ -28,7 +41,7 @@ export const spinningStool = bench({
     safePushRpm: { label: 'First push at most', unit: '1/min' },
   },
   work: ({ bodyKgM2, weightKg, outM, inM, rpm }) => {
-    const at = (r: number) => bodyKgM2 + 2 * weightKg * r * r;
+    const at = (r: number) => inertia({ bodyKgM2, weightKg }, r);
     const speedUp = at(outM) / at(inM);
     const rpmAfter = rpm * speedUp;
     const findings: BenchFinding[] = [];

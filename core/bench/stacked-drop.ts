@@ -1,11 +1,30 @@
 import { bench, figure, figuresOf, say } from './mould';
 
+interface Balls {
+  topKg: number;
+  bottomKg: number;
+  restitution: number;
+}
+
+/** The top ball's speed in units of that at the floor: the bottom comes up with e, the top down with 1. */
+const speedUp = ({ topKg, bottomKg, restitution: e }: Balls) =>
+  (bottomKg * e - topKg + bottomKg * e * (e + 1)) / (topKg + bottomKg);
+const riseTimes = (v: Balls) => Math.max(0, speedUp(v)) ** 2;
+
 export const stackedDrop = bench({
   id: 'stacked-drop',
   title: 'Stacked drop',
   question: 'How high does the top ball go?',
   topic: 'balance',
   picture: ['restitution', 'riseM'],
+  scene: (v) => ({
+    kind: 'bars',
+    unit: 'm',
+    bars: [
+      { label: 'dropped', value: v.dropM },
+      { label: 'rises', value: riseTimes(v) * v.dropM },
+    ],
+  }),
   inputs: {
     topKg: figure('Top ball', 'kg', [0.001, 10], 0.06),
     bottomKg: figure('Bottom ball', 'kg', [0.001, 20], 0.6),
@@ -22,10 +41,10 @@ export const stackedDrop = bench({
     riseM: { label: 'The top ball rises', unit: 'm' },
     times: { label: 'Times the drop', unit: '' },
   },
-  work: ({ topKg, bottomKg, restitution: e, dropM }) => {
-    // In units of the speed at the floor: the bottom comes up with e, the top down with 1.
-    const up = (bottomKg * e - topKg + bottomKg * e * (e + 1)) / (topKg + bottomKg);
-    const times = Math.max(0, up) ** 2;
+  work: (v) => {
+    const { topKg, bottomKg, restitution: e, dropM } = v;
+    const up = speedUp(v);
+    const times = riseTimes(v);
     const riseM = times * dropM;
     return {
       verdict: `The top ball rises ${say(riseM)} m, ${say(times)} times as high as it was dropped from.`,

@@ -18,6 +18,12 @@ export const staticDome = bench({
   question: 'How many volts, and is the air too damp?',
   topic: 'electricity',
   picture: ['radiusM', 'energyJ'],
+  marks: {
+    energyJ: [
+      { label: 'hurts', value: CAUTION_J },
+      { label: 'dangerous', value: STOP_J },
+    ],
+  },
   inputs: {
     radiusM: figure('Radius of the dome', 'm', [0.02, 1], 0.12),
     temperatureC: known('roomC', figure('Temperature', '°C', [-10, 45], 20)),

@@ -1,27 +1,114 @@
 import { G } from './constants';
 import { bench, figure, figuresOf, say } from './mould';
 
+/** Free fall without drag: speeds along and up, m/s, and when it lands, s. */
+function flight({ speedMS, angleDeg, fromM }: Record<'speedMS' | 'angleDeg' | 'fromM', number>) {
+  const angle = (angleDeg * Math.PI) / 180;
+  const [along, up] = [speedMS * Math.cos(angle), speedMS * Math.sin(angle)];
+  return { along, up, landsS: (up + Math.sqrt(up * up + 2 * G * fromM)) / G };
+}
+
+/** Drag coefficient of a ball, at the speeds of a hand. Handbooks of fluid mechanics. */
+const BALL_DRAG = 0.47;
+/** Dry air at 15 °C, kg/m³. International Standard Atmosphere. */
+const AIR_KG_PER_M3 = 1.225;
+/** Steps of the integration through the flight without drag, which is never shorter. */
+const STEPS = 100;
+/** No step takes more than this share off the speed by drag alone. */
+const MOST_LOSS = 0.2;
+/** A ball that floats down for ever is not followed to the ground. */
+const MOST_STEPS = 20_000;
+
+interface Thrown {
+  speedMS: number;
+  angleDeg: number;
+  fromM: number;
+  massG: number;
+  acrossMM: number;
+}
+
+/** The path of a ball through air to where it lands, by the Runge–Kutta method of the fourth order. */
+function pathInAir(v: Thrown): [x: number, y: number][] {
+  const { along, up, landsS } = flight(v);
+  const areaM2 = (Math.PI / 4) * (v.acrossMM / 1000) ** 2;
+  const k = (AIR_KG_PER_M3 * BALL_DRAG * areaM2) / 2 / (v.massG / 1000);
+  type State = readonly [x: number, y: number, vx: number, vy: number];
+  const rate = ([, , vx, vy]: State): State => {
+    const drag = k * Math.hypot(vx, vy);
+    return [vx, vy, -drag * vx, -G - drag * vy];
+  };
+  const plus = (a: State, b: State, h: number) => a.map((n, i) => n + h * b[i]!) as unknown as State;
+  let now: State = [0, v.fromM, along, up];
+  const path: [number, number][] = [[0, v.fromM]];
+  while (landsS > 1e-6 && path.length <= MOST_STEPS) {
+    const speed = Math.hypot(now[2], now[3]);
+    const dt = Math.min(landsS / STEPS, MOST_LOSS / (k * Math.max(speed, 1e-9)));
+    const a = rate(now);
+    const b = rate(plus(now, a, dt / 2));
+    const c = rate(plus(now, b, dt / 2));
+    const d = rate(plus(now, c, dt));
+    const mean = a.map((n, i) => (n + 2 * b[i]! + 2 * c[i]! + d[i]!) / 6) as unknown as State;
+    const next = plus(now, mean, dt);
+    if (next[1] <= 0) {
+      const share = now[1] / (now[1] - next[1]);
+      path.push([now[0] + share * (next[0] - now[0]), 0]);
+      break;
+    }
+    path.push([next[0], next[1]]);
+    now = next;
+  }
+  return path;
+}
+
+/** Points of the path that is drawn. */
+const POINTS = 60;
+
 export const throwAndFall = bench({
   id: 'throw',
   title: 'Throw and fall',
   question: 'How far and how high can it go?',
   topic: 'air pressure',
   picture: ['angleDeg', 'reachM'],
+  scene: (v) => {
+    const { along, up, landsS } = flight(v);
+    return {
+      kind: 'lines',
+      x: 'Metres away',
+      y: 'Metres high',
+      lines: [
+        {
+          label: 'without air',
+          points: Array.from({ length: POINTS + 1 }, (_, i) => {
+            const s = (landsS * i) / POINTS;
+            return [along * s, v.fromM + up * s - (G * s * s) / 2] as const;
+          }),
+        },
+        { label: 'a ball in air', points: pathInAir(v) },
+      ],
+    };
+  },
   inputs: {
     speedMS: figure('Speed', 'm/s', [0.1, 100], 10),
     angleDeg: figure('Angle above level', '°', [0, 90], 45),
     fromM: figure('Thrown from', 'm', [0, 30], 0, 'Height above where it lands.'),
+    massG: figure('A ball weighs', 'g', [2, 20_000], 60),
+    acrossMM: figure('and is across', 'mm', [1, 250], 65),
   },
   outputs: {
+    reachInAirM: { label: 'A ball reaches, in air', unit: 'm' },
+    heightInAirM: { label: 'A ball rises to, in air', unit: 'm' },
     reachM: { label: 'Reaches', unit: 'm' },
     heightM: { label: 'Rises to', unit: 'm' },
     worstReachM: { label: 'Furthest at any angle, from the ground', unit: 'm' },
     worstHeightM: { label: 'Highest, straight up', unit: 'm' },
   },
-  work: ({ speedMS, angleDeg, fromM }) => {
-    const angle = (angleDeg * Math.PI) / 180;
-    const [along, up] = [speedMS * Math.cos(angle), speedMS * Math.sin(angle)];
-    const reachM = (along * (up + Math.sqrt(up * up + 2 * G * fromM))) / G;
+  work: (v) => {
+    const { speedMS, angleDeg, fromM } = v;
+    const path = pathInAir(v);
+    const reachInAirM = path.at(-1)![0];
+    const heightInAirM = Math.max(...path.map(([, y]) => y));
+    const { along, up, landsS } = flight({ speedMS, angleDeg, fromM });
+    const reachM = along * landsS;
     const heightM = fromM + (up * up) / (2 * G);
     const worstReachM = speedMS ** 2 / G;
     const worstHeightM = fromM + speedMS ** 2 / (2 * G);
@@ -31,6 +118,8 @@ export const throwAndFall = bench({
         { what: 'Nobody and nothing within, ahead', unit: 'm', min: Math.ceil(10 * worstReachM) / 10 },
       ],
       outputs: {
+        reachInAirM: figuresOf(reachInAirM),
+        heightInAirM: figuresOf(heightInAirM),
         reachM: figuresOf(reachM),
         heightM: figuresOf(heightM),
         worstReachM: figuresOf(worstReachM),
@@ -53,6 +142,11 @@ export const throwAndFall = bench({
           says: 'Height',
           sum: `${say(fromM)} + (v sin θ)²/2g = ${say(heightM)} m`,
           source: 'free fall, no drag',
+        },
+        {
+          says: 'In air',
+          sum: `½ × ${AIR_KG_PER_M3} kg/m³ × ${BALL_DRAG} × area × v², step by step: ${say(reachInAirM)} m`,
+          source: 'drag of a ball, handbooks of fluid mechanics; Runge–Kutta',
         },
         {
           says: 'Worst case',

@@ -83,6 +83,7 @@ export const vapourBottle = bench({
   question: 'Will it light?',
   topic: 'combustion',
   picture: ['temperatureC', 'vapourPercent'],
+  marks: { vapourPercent: ['lowerLimitPercent', 'stoichiometricPercent', 'upperLimitPercent'] },
   inputs: {
     fuel: choice('Fuel', FUELS),
     temperatureC: known(

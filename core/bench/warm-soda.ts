@@ -10,12 +10,50 @@ const MOL_PER_L = 1 / 22.414;
 const CAUTION_C = 35;
 const STOP_C = 40;
 
+/** Water and soda exchange heat, then the bottle cools in the room: where both meet, and the soda after so many minutes, °C. */
+function course(
+  v: Record<
+    'bottleL' | 'sodaC' | 'bathC' | 'bathL' | 'roomC' | 'minutesInBath' | 'bathTauMin' | 'airTauMin',
+    number
+  >,
+) {
+  const [soda, bath] = [v.bottleL * WATER_J_PER_G_K, v.bathL * WATER_J_PER_G_K];
+  const together = (soda * v.sodaC + bath * v.bathC) / (soda + bath);
+  const warmth = (min: number): number =>
+    min <= v.minutesInBath
+      ? together + (v.sodaC - together) * Math.exp((-min / v.bathTauMin) * (1 + soda / bath))
+      : v.roomC + (warmth(v.minutesInBath) - v.roomC) * Math.exp((v.minutesInBath - min) / v.airTauMin);
+  return { together, warmth };
+}
+
+/** Points of a curve through time. */
+const POINTS = 60;
+
+/** The soda from the bath to its item. */
+function warmthThrough(v: Parameters<typeof course>[0] & { minutesOut: number }): [number, number][] {
+  const { warmth } = course(v);
+  const all = Math.max(1, v.minutesInBath + v.minutesOut);
+  return Array.from({ length: POINTS + 1 }, (_, i) => [(all * i) / POINTS, warmth((all * i) / POINTS)]);
+}
+
 export const warmSoda = bench({
   id: 'warm-soda',
   title: 'Warm soda',
   question: 'How warm is it at its item?',
   topic: 'foam',
   picture: ['minutesOut', 'atItemC'],
+  marks: {
+    atItemC: [
+      { label: 'caution', value: CAUTION_C },
+      { label: 'stop', value: STOP_C },
+    ],
+  },
+  scene: (v) => ({
+    kind: 'lines',
+    x: 'Minutes',
+    y: 'Soda, °C',
+    lines: [{ label: 'soda', points: warmthThrough(v) }],
+  }),
   inputs: {
     bottleL: figure('Bottle', 'L', [0.1, 5], 0.5),
     sodaC: known('roomC', figure('Soda before', '°C', [0, 40], 18)),
@@ -47,11 +85,9 @@ export const warmSoda = bench({
     hottestAtm: { label: 'In the closed bottle at its hottest', unit: 'atm' },
   },
   work: (v) => {
-    const [soda, bath] = [v.bottleL * WATER_J_PER_G_K, v.bathL * WATER_J_PER_G_K];
-    const together = (soda * v.sodaC + bath * v.bathC) / (soda + bath);
-    const left = Math.exp((-v.minutesInBath / v.bathTauMin) * (1 + soda / bath));
-    const outOfBath = together + (v.sodaC - together) * left;
-    const atItemC = v.roomC + (outOfBath - v.roomC) * Math.exp(-v.minutesOut / v.airTauMin);
+    const { together, warmth } = course(v);
+    const outOfBath = warmth(v.minutesInBath);
+    const atItemC = warmth(v.minutesInBath + v.minutesOut);
     const hottestC = Math.max(v.sodaC, outOfBath, atItemC);
     const atm = (celsius: number) =>
       (v.carbonationVolumes * MOL_PER_L) / (HENRY * Math.exp(HENRY_K * (1 / kelvin(celsius) - 1 / 298.15)));

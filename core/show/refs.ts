@@ -1,6 +1,8 @@
 import type {
+  BenchAmount,
   ConsumableNeed,
   Demo,
+  DemoBench,
   KitNeed,
   PrepTask,
   Reset,
@@ -30,6 +32,7 @@ const goodRefs = <T extends { goodId: string }>() =>
   refs<T>().one('goodId' as never, 'good', { gone: 'entry' });
 
 const prepRefs = refs<PrepTask>().inside('who', whoRefs).many('holds', 'good');
+const benchRefs = refs<DemoBench>().each('amounts', goodRefs<BenchAmount>());
 const wornRefs = refs<Worn>().one('goodId', 'good', { gone: 'entry' });
 
 export const demoRefs = refs<Demo>()
@@ -38,6 +41,7 @@ export const demoRefs = refs<Demo>()
   .each('kit', goodRefs<KitNeed>())
   .each('consumables', goodRefs<ConsumableNeed>())
   .each('worn', wornRefs)
+  .each('benches', benchRefs)
   .each(
     'variants',
     refs<Variant>()
@@ -45,7 +49,8 @@ export const demoRefs = refs<Demo>()
       .each('prep', prepRefs)
       .each('kit', goodRefs<KitNeed>())
       .each('consumables', goodRefs<ConsumableNeed>())
-      .each('worn', wornRefs),
+      .each('worn', wornRefs)
+      .each('benches', benchRefs),
   )
   .one('standByDemoId', 'demo');
 

@@ -93,15 +93,15 @@ export function demoProblems(demo: Demo, path = ''): Problem[] {
   return problems;
 }
 
-type Lists = Partial<Pick<Demo, 'steps' | 'prep' | 'kit' | 'consumables' | 'worn'>>;
+type Lists = Partial<Pick<Demo, 'steps' | 'prep' | 'kit' | 'consumables' | 'worn' | 'benches'>>;
 
 /** The lists that a demo has, and a variant may have of its own; `whole` is the demo with them. */
 function listProblems(
   lists: Lists,
-  whole: Required<Lists> & Pick<Demo, 'parameters'>,
+  whole: Required<Omit<Lists, 'benches'>> & Pick<Demo, 'parameters' | 'reading'>,
   at: (field: string) => string,
 ): Problem[] {
-  const { steps = [], prep = [], kit = [], consumables = [], worn = [] } = lists;
+  const { steps = [], prep = [], kit = [], consumables = [], worn = [], benches = [] } = lists;
   const problems: Problem[] = [];
   const must = (path: string, holds: boolean, says: string) => {
     if (!holds) problems.push({ path: at(path), says });
@@ -163,7 +163,38 @@ function listProblems(
       'It would be taken off before it is put on.',
     );
   });
-  return [...problems, ...repeated(steps, at('steps')), ...repeated(prep, at('prep'))];
+  const used = new Set(whole.consumables.map((c) => c.goodId));
+  const parameterIds = new Set(whole.parameters?.map((p) => p.id));
+  benches.forEach(({ inputs, amounts, foretells }, i) => {
+    inputs.forEach(({ parameterId }, j) =>
+      must(
+        `benches[${i}].inputs[${j}].parameterId`,
+        parameterId === undefined || parameterIds.has(parameterId),
+        'This must name a parameter of the demo.',
+      ),
+    );
+    amounts.forEach(({ goodId }, j) => {
+      must(`benches[${i}].amounts[${j}].goodId`, used.has(goodId), 'This must be a consumable of the demo.');
+      must(
+        `benches[${i}].amounts[${j}].goodId`,
+        !benches
+          .slice(0, i + 1)
+          .some((b, k) => b.amounts.some((a, l) => a.goodId === goodId && (k < i || l < j))),
+        'Its amount is worked out above already.',
+      );
+    });
+    must(
+      `benches[${i}].foretells`,
+      foretells === undefined || whole.reading !== undefined,
+      'The demo measures nothing.',
+    );
+  });
+  return [
+    ...problems,
+    ...repeated(steps, at('steps')),
+    ...repeated(prep, at('prep')),
+    ...repeated(benches, at('benches')),
+  ];
 }
 
 function parameterProblems({ names, usual, min, max }: Parameter, path: string): Problem[] {

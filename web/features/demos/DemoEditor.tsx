@@ -21,6 +21,7 @@ import { useDocumentForm } from '../../session/useDocumentForm';
 import { Failed } from '../../kit/Failed';
 import { Loading, PageHead } from '../../kit/States';
 import {
+  Benches,
   Conditions,
   Consumables,
   Faults,
@@ -170,6 +171,9 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
         <Part title="What is measured">
           <ReadingFields />
         </Part>
+        <Part title="Worked out by a bench">
+          <Benches />
+        </Part>
         <Part title="How the set-up should look">
           <PicturesField name="pictures" of={demo.title || 'this demo'} />
         </Part>
@@ -196,6 +200,7 @@ const LISTS = [
   'worn',
   'parameters',
   'variants',
+  'benches',
   'conditions',
   'faults',
 ] as const;

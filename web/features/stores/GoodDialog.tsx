@@ -38,6 +38,7 @@ export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose:
       {sort !== 'kit' && <FieldIn name="keepsDays" />}
       {sort !== 'kit' && <FieldIn name="openLastsDays" />}
       {(unit === 'mL' || unit === 'g') && <FieldIn name="densityGPerML" />}
+      {sort !== 'kit' && <FieldIn name="strengthPercent" />}
       <FieldIn name="storage" />
       {unit === 'piece' && (
         <>

@@ -35,6 +35,15 @@ export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClos
         <FieldIn name="opens" />
         <FieldIn name="closes" />
       </Pair>
+      <Typography variant="h3" component="h2">
+        What the benches reckon with
+      </Typography>
+      <Pair>
+        <FieldIn name="roomC" />
+        <FieldIn name="humidityPercent" />
+        <FieldIn name="pressureKPa" />
+        <FieldIn name="roomM3" />
+      </Pair>
       <FieldIn name="indoors" />
       <FieldIn name="flameAllowed" />
       <Typography variant="h3" component="h2">

@@ -6,6 +6,7 @@ import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { FieldIn } from '../../../kit/fields';
 import { Below, Rows } from '../../../kit/Rows';
 import { GoodAmount, GoodField } from '../GoodField';
+import { Benches } from './Benches';
 import { shortId } from './common';
 import { Consumables, Kit, WornRows } from './Needs';
 import { Prep } from './Prep';
@@ -36,7 +37,7 @@ export const Variants = () => (
   />
 );
 
-type OwnList = 'steps' | 'prep' | 'kit' | 'consumables' | 'worn';
+type OwnList = 'steps' | 'prep' | 'kit' | 'consumables' | 'worn' | 'benches';
 
 const OWN: { field: OwnList; what: string; rows: (of: string) => ReactNode }[] = [
   { field: 'steps', what: 'steps', rows: (of) => <Steps of={of} /> },
@@ -44,6 +45,7 @@ const OWN: { field: OwnList; what: string; rows: (of: string) => ReactNode }[] =
   { field: 'kit', what: 'kit', rows: (of) => <Kit of={of} /> },
   { field: 'consumables', what: 'consumables', rows: (of) => <Consumables of={of} /> },
   { field: 'worn', what: 'things to wear', rows: (of) => <WornRows of={of} /> },
+  { field: 'benches', what: 'benches', rows: (of) => <Benches of={of} /> },
 ];
 
 /** A whole list that the variant has instead of the demo's. It begins as a copy of that. */
@@ -57,7 +59,7 @@ function Own({ path, field, what, rows }: { path: string } & (typeof OWN)[number
       <Button
         size="small"
         sx={{ justifySelf: 'start', gridColumn: '1 / -1' }}
-        onClick={() => set(structuredClone(getValues(field)))}
+        onClick={() => set(structuredClone(getValues(field) ?? []))}
       >
         Its own {what}
       </Button>

@@ -1,3 +1,4 @@
+export { Benches } from './Benches';
 export { Conditions, Faults } from './Others';
 export { Consumables, Kit, WornRows } from './Needs';
 export { Parameters, ReadingFields } from './Parameters';
