@@ -2,6 +2,7 @@ export { BENCHES } from './all';
 export { figuresFor, knownOf, standsAt, sumsOfDemo } from './held';
 export {
   fieldOfInput,
+  say as sayFigure,
   type Bench,
   type BenchFinding,
   type Input,

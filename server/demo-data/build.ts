@@ -4,6 +4,7 @@ import {
   type Condition,
   type ConsumableNeed,
   type Demo,
+  type DemoBench,
   type Fault,
   type Item,
   type KitNeed,
@@ -49,6 +50,23 @@ export const prep = (
   who: { kind: 'anyone' },
   readyAfterS: 0,
   beforeDoors: false,
+  ...more,
+});
+
+/** A bench that a demo holds: what it stands at, and which goods are as much as which of its figures. */
+export const bench = (
+  benchId: string,
+  inputs: Record<string, number | string> = {},
+  amounts: Record<string, string> = {},
+  more: Partial<DemoBench> = {},
+): DemoBench => ({
+  id: benchId,
+  benchId,
+  inputs: Object.entries(inputs).map(([name, v]) =>
+    typeof v === 'number' ? { name, value: v } : { name, word: v },
+  ),
+  amounts: Object.entries(amounts).map(([goodId, figure]) => ({ goodId, figure })),
+  limits: false,
   ...more,
 });
 

@@ -1,4 +1,4 @@
-import { demo, fault, kit, locked, measured, prep, steps, tested, use } from './build';
+import { bench, demo, fault, kit, locked, measured, prep, steps, tested, use } from './build';
 
 export const staticDome = demo({
   id: 'static-dome',
@@ -25,6 +25,7 @@ export const staticDome = demo({
   coverLine: 'The air is too damp tonight; a balloon on a jumper still works.',
   volunteers: 1,
   kit: [kit('dome'), kit('earth-wand'), kit('insulating-stand')],
+  benches: [bench('static-dome', { radiusM: 0.12 })],
   skills: ['high voltage'],
   hazards: ['high voltage'],
   cautions: [

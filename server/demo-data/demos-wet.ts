@@ -1,4 +1,4 @@
-import { worn, demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
+import { bench, worn, demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
 
 const FLAMMABLE =
   'Flammable liquid: ethanol or propan-2-ol only, never methanol. At most 50 mL open on stage, the stock capped and off stage. Nothing else burns nearby.';
@@ -154,10 +154,12 @@ export const foamColumn = demo({
   ],
   guessOdds: 0.8,
   intensity: 4,
+  benches: [bench('peroxide-foam', { volumeML: 120, vesselL: 1 }, { 'peroxide-6': 'volumeML' })],
   variants: [
     {
       id: 'laboratory',
       title: 'Laboratory strength',
+      benches: [bench('peroxide-foam', { volumeML: 60, percentWW: 30, vesselL: 1 })],
       amounts: [
         { goodId: 'peroxide-6', amount: 0 },
         { goodId: 'peroxide-30', amount: 60 },
@@ -198,6 +200,7 @@ export const warmFountain = demo({
   volunteers: 1,
   kit: [kit('tarpaulin'), kit('hot-bath'), kit('kettle'), kit('thermometer'), kit('mint-tube'), kit('mop')],
   consumables: [use('soda-2l', 1), use('mints', 7, 'attempt', 10), use('wipe', 2, 'volunteer')],
+  benches: [bench('warm-soda', { bottleL: 2, bathC: 34, minutesInBath: 25, minutesOut: 5 })],
   hazards: ['slippery floor', 'projectile', 'allergen'],
   cautions: [
     'Never warm a closed bottle above 35 °C: it may burst. Never use boiling water.',
@@ -260,6 +263,7 @@ export const vapourBottle = demo({
     kit('spirit-can'),
   ],
   consumables: [use('spirit', 40)],
+  benches: [bench('vapour-bottle', { fuel: 'ethanol', bottleL: 2 }, {}, { limits: true })],
   helpers: 1,
   skills: ['flame'],
   hazards: ['flame', 'flammable vapour', 'darkness', 'noise'],
@@ -364,6 +368,13 @@ export const tinPop = demo({
   volunteers: 1,
   kit: [kit('tin', 1, 60)],
   consumables: [use('vinegar', 60), use('baking-soda', 4)],
+  benches: [
+    bench(
+      'lid-tin',
+      { acidML: 60, bicarbonateG: 4, tinL: 0.5 },
+      { vinegar: 'acidML', 'baking-soda': 'bicarbonateG' },
+    ),
+  ],
   hazards: ['pressure', 'projectile', 'noise'],
   cautions: [
     'Only a push lid that lets go by hand: never a screw cap.',
@@ -409,6 +420,7 @@ export const coldBalloon = demo({
   coverLine: 'That one has retired.',
   kit: [kit('dewar', 1, 120), kit('tongs')],
   consumables: [use('nitrogen', 1500, 'attempt', 15), use('balloon', 5)],
+  benches: [bench('liquid-nitrogen', { litres: 1.5, overMin: 10 }, { nitrogen: 'litres' })],
   skills: ['cryogen'],
   hazards: ['cryogen', 'asphyxiant gas'],
   cautions: [

@@ -182,6 +182,7 @@ const SIZES: Record<string, [pieceG: number, pieceL: number, storage?: StorageCl
 const KEPT: Record<string, Partial<Good>> = {
   water: { densityGPerML: 0.998 },
   'peroxide-6': {
+    strengthPercent: 6,
     densityGPerML: 1.02,
     storage: 'oxidiser',
     supplier: 'chemist',
@@ -191,6 +192,7 @@ const KEPT: Record<string, Partial<Good>> = {
     substitutes: 'Two bottles of 3 % and half the water. Never stronger without a licence.',
   },
   'peroxide-30': {
+    strengthPercent: 30,
     densityGPerML: 1.112,
     storage: 'oxidiser',
     supplier: 'laboratory supplier',
@@ -205,7 +207,7 @@ const KEPT: Record<string, Partial<Good>> = {
   // Solid 1.56; pellets lie loose. From memory.
   'dry-ice': { densityGPerML: 0.85, storage: 'cryogen', supplier: 'ice supplier', leadDays: 2 },
   nitrogen: { densityGPerML: 0.807, storage: 'cryogen', supplier: 'gas supplier', leadDays: 5 },
-  vinegar: { densityGPerML: 1.006, storage: 'acid' },
+  vinegar: { strengthPercent: 5, densityGPerML: 1.006, storage: 'acid' },
   'baking-soda': { densityGPerML: 0.93 },
   rosin: { densityGPerML: 0.6, storage: 'fuel', supplier: 'by post', leadDays: 7 },
   'fog-fluid': { densityGPerML: 1.03, supplier: 'party shop', leadDays: 2 },

@@ -36,6 +36,7 @@ export const venues: Venue[] = [
     ceilingM: 5.2,
     frontRowM: 3,
     frontRowSeats: 14,
+    ...{ roomC: 17, humidityPercent: 55, roomM3: 420 },
     marks: [
       mark('front bench', 'bench', [1.8, 0.7], [0, 2], { socket: true }),
       mark('side trolley', 'trolley', [0.9, 0.5], [-2.2, 2.4], { socket: true, waterNear: true }),
@@ -52,6 +53,7 @@ export const venues: Venue[] = [
     ceilingM: 3.4,
     frontRowM: 2,
     frontRowSeats: 8,
+    ...{ roomC: 20, humidityPercent: 45, roomM3: 260 },
     marks: [
       mark('front bench', 'bench', [1.6, 0.8], [0, 1.2], { socket: true }),
       mark('floor front', 'floor', [2, 1.5], [-1.8, 0.4]),
@@ -67,6 +69,7 @@ export const venues: Venue[] = [
     indoors: false,
     flameAllowed: true,
     frontRowM: 6,
+    ...{ roomC: 12, humidityPercent: 70, pressureKPa: 100.9 },
     marks: [
       mark('outdoor pad', 'pad', [3, 3], [2.7, 1]),
       mark('side trolley', 'trolley', [0.9, 0.5], [-2, 2]),
@@ -84,6 +87,7 @@ export const venues: Venue[] = [
     ceilingM: 6,
     frontRowM: 4,
     frontRowSeats: 10,
+    ...{ roomC: 21, humidityPercent: 40, roomM3: 900 },
     marks: [
       mark('front bench', 'bench', [2, 0.8], [0, 1.5], { socket: true }),
       mark('side trolley', 'trolley', [0.9, 0.5], [1.8, 1.5], { socket: true }),

@@ -1,11 +1,12 @@
 import { Box } from '@mui/material';
-import { CustomChart, LineChart, ScatterChart } from 'echarts/charts';
+import { BarChart, CustomChart, LineChart, ScatterChart } from 'echarts/charts';
 import { GridComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
 import { init, use as register, type ECharts, type EChartsCoreOption } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 
 register([
+  BarChart,
   CustomChart,
   LineChart,
   ScatterChart,

@@ -6,9 +6,18 @@ interface Settings {
   /** What a cup holds. */
   cup: Cup;
   setCup: (cup: Cup) => void;
+  /** The venue that the benches reckon with; none: as each begins. */
+  benchVenueId: string | undefined;
+  setBenchVenue: (id: string | undefined) => void;
+  /** The benches used last, the newest first. */
+  lastBenches: readonly string[];
+  useBench: (id: string) => void;
   mode: 'paper' | 'night';
   setMode: (mode: 'paper' | 'night') => void;
 }
+
+/** So many of the benches used last are remembered. */
+const MOST_LAST = 5;
 
 /** What this device remembers. */
 export const useSettings = create<Settings>()(
@@ -16,6 +25,13 @@ export const useSettings = create<Settings>()(
     (set) => ({
       mode: 'paper',
       setMode: (mode) => set({ mode }),
+      benchVenueId: undefined,
+      setBenchVenue: (benchVenueId) => set({ benchVenueId }),
+      lastBenches: [],
+      useBench: (id) =>
+        set(({ lastBenches }) => ({
+          lastBenches: [id, ...lastBenches.filter((other) => other !== id)].slice(0, MOST_LAST),
+        })),
       cup: 'US',
       setCup: (cup) => set({ cup }),
     }),

@@ -1,35 +1,21 @@
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
-import {
-  BENCHES,
-  fieldOfInput,
-  type Bench,
-  type Cup,
-  type Input,
-  type Value,
-  type Worked,
-} from '@hearty/core';
-import {
-  Alert,
-  Box,
-  Button,
-  Table,
-  TableBody,
-  TableCell,
-  TableHead,
-  TableRow,
-  Typography,
-} from '@mui/material';
-import { useState } from 'react';
-import { useParams, useSearchParams } from 'react-router';
-import { Drawn, isRefused } from '../../kit/fields';
+import { BENCHES, type Bench, type Value, type Worked } from '@hearty/core';
+import { Alert, Box, Button, Typography } from '@mui/material';
+import { useEffect, useMemo, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { OnPaper } from '../../kit/paper';
 import { PageHead } from '../../kit/States';
-import { Wide } from '../../kit/Wide';
+import { useLibrary } from '../../session/queries';
 import { useSettings } from '../../session/settings';
+import { Around } from './Around';
 import { BenchCard } from './BenchCard';
 import { Curve } from './Curve';
-import { said } from './said';
-import { fromAddress, numbersOf, toAddress } from './values';
+import { Inputs } from './Inputs';
+import { Levels } from './Levels';
+import { SceneOf } from './SceneOf';
+import { UseInDemo } from './UseInDemo';
+import { baseOf, fromAddress, setOf, takenFrom, toAddress } from './values';
+import { Findings, Results, Working } from './Working';
 
 export function BenchPage() {
   const { benchId } = useParams();
@@ -41,32 +27,53 @@ export function BenchPage() {
   );
 }
 
-const SEVERITY = { note: 'info', caution: 'warning', stop: 'error' } as const;
-const LEVEL_WORD = { note: '', caution: 'Caution: ', stop: 'Stop: ' } as const;
-
-/** One bench: what goes in, the answer in a sentence, a picture that moves as one types, and how it was worked out. */
+/** One bench: what goes in, the answer in a sentence, pictures that move as one types, and how it was worked out. */
 function BenchOpen({ bench }: { bench: Bench }) {
   const [params, setParams] = useSearchParams();
+  const { data: library } = useLibrary();
+  const { benchVenueId, setBenchVenue, useBench: used } = useSettings();
+  useEffect(() => used(bench.id), [used, bench.id]);
   // What cannot be read stays in its field; what can is in the address, to be shared.
-  const [typed, setTyped] = useState<Record<string, unknown>>({});
-  const cup = useSettings((s) => s.cup);
+  const [typed, setTyped] = useState<Readonly<Record<string, unknown>>>({});
+  // What is being slid; it is in the address once it is let go.
+  const [slid, setSlid] = useState<Readonly<Record<string, Value>>>({});
   const [beside, setBeside] = useState<Worked>();
-  const values = fromAddress(bench, params);
+  const [using, setUsing] = useState(false);
+  const venueId = params.get('in') ?? benchVenueId ?? '';
+  const goodId = params.get('of') ?? '';
+  const venue = library?.venues.find((v) => v.id === venueId);
+  const good = library?.goods.find((g) => g.id === goodId);
+  const taken = useMemo(() => takenFrom(bench, venue, good), [bench, venue, good]);
+  const base = useMemo(() => baseOf(bench, taken), [bench, taken]);
+  const kept = useMemo(() => fromAddress(bench, params, base), [bench, params, base]);
+  const values = useMemo(() => ({ ...kept, ...slid }), [kept, slid]);
   const wrong = Object.values(typed).some((v) => v !== undefined);
-  const set = (name: string, value: unknown) => {
-    const read = readOf(bench, name, value);
-    setTyped((t) => ({ ...t, [name]: read === undefined ? value : undefined }));
-    if (read !== undefined)
-      setParams(toAddress(bench, { ...values, [name]: read }), { replace: true, preventScrollReset: true });
+  const around = { ...(venue && { in: venue.id }), ...(good && { of: good.id }) };
+  const go = (address: Record<string, string>) =>
+    setParams(address, { replace: true, preventScrollReset: true });
+  const set = (name: string, value: Value) =>
+    go({ ...around, ...toAddress({ ...kept, [name]: value }, base) });
+  const place = (more: { in?: string; of?: string }) => {
+    const next = { ...around, ...more };
+    go({
+      ...(next.in && { in: next.in }),
+      ...(next.of && { of: next.of }),
+      ...toAddress(kept, base),
+    });
   };
   const worked = bench.work(values);
+  const users = library?.demos.filter((d) => d.benches?.some((b) => b.benchId === bench.id)) ?? [];
   return (
     <OnPaper title={bench.title} paper={() => <BenchCard bench={bench} values={values} worked={worked} />}>
       <PageHead title={bench.question} window={bench.title}>
         <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
           Print a card
         </Button>
+        <Button variant="contained" disabled={wrong} onClick={() => setUsing(true)}>
+          Use this in a demo
+        </Button>
       </PageHead>
+      {using && <UseInDemo bench={bench} set={setOf(values, base)} onClose={() => setUsing(false)} />}
       <Box
         sx={{
           display: 'grid',
@@ -77,29 +84,41 @@ function BenchOpen({ bench }: { bench: Bench }) {
         <Box
           component="section"
           aria-label="What goes in"
-          sx={{ display: 'grid', gap: 3, alignContent: 'start' }}
+          sx={{ display: 'grid', gap: 2, alignContent: 'start' }}
         >
-          {Object.entries(bench.inputs).map(([name, input]) => (
-            <Drawn
-              key={name}
-              name={name}
-              {...drawing(input, cup)}
-              value={
-                typed[name] ??
-                (input.as === 'lines' ? (values[name] as readonly number[]).map(String) : values[name])
-              }
-              eager
-              onValue={(value) => set(name, value)}
-            />
-          ))}
-          <Button
-            sx={{ justifySelf: 'start' }}
-            onClick={() => (setTyped({}), setParams({}, { replace: true }))}
-          >
+          <Around
+            bench={bench}
+            venues={library?.venues ?? []}
+            goods={library?.goods ?? []}
+            venueId={venue ? venueId : ''}
+            goodId={good ? goodId : ''}
+            onVenue={(id) => {
+              setBenchVenue(id || undefined);
+              place({ in: id });
+            }}
+            onGood={(id) => place({ of: id })}
+          />
+          <Inputs
+            bench={bench}
+            values={values}
+            typed={typed}
+            taken={taken}
+            onValue={(name, value, read) => {
+              setTyped((t) => ({ ...t, [name]: read === undefined ? value : undefined }));
+              if (read !== undefined) set(name, read);
+            }}
+            onSlide={(name, value, done) => {
+              setTyped((t) => ({ ...t, [name]: undefined }));
+              if (!done) return setSlid((s) => ({ ...s, [name]: value }));
+              setSlid({});
+              set(name, value);
+            }}
+          />
+          <Button sx={{ justifySelf: 'start' }} onClick={() => (setTyped({}), setSlid({}), go(around))}>
             As it was at first
           </Button>
         </Box>
-        <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
+        <Box sx={{ display: 'grid', gap: 4, alignContent: 'start', minWidth: 0 }}>
           {wrong && (
             <Alert severity="warning" role="status">
               Something on the left cannot be read; this is still of what stood there before.
@@ -108,13 +127,21 @@ function BenchOpen({ bench }: { bench: Bench }) {
           <Typography variant="h2" role="status" sx={{ overflowWrap: 'anywhere' }}>
             {worked.verdict}
           </Typography>
-          {worked.findings.map(({ level, says }) => (
-            <Alert key={says} severity={SEVERITY[level]} icon={false}>
-              <b>{LEVEL_WORD[level]}</b>
-              {says}
-            </Alert>
-          ))}
-          <Curve bench={bench} values={values} />
+          <Findings worked={worked} />
+          <Box
+            sx={{
+              display: 'grid',
+              gap: 4,
+              alignItems: 'end',
+              gridTemplateColumns: {
+                xs: 'minmax(0, 1fr)',
+                lg: bench.scene ? 'minmax(0, 1fr) minmax(0, 1.4fr)' : 'minmax(0, 1fr)',
+              },
+            }}
+          >
+            <SceneOf bench={bench} values={values} />
+            <Curve bench={bench} values={values} />
+          </Box>
           <Results bench={bench} worked={worked} beside={beside} />
           <Button
             variant="outlined"
@@ -123,69 +150,22 @@ function BenchOpen({ bench }: { bench: Bench }) {
           >
             {beside ? 'Take the other away' : 'Keep this beside, and change something'}
           </Button>
+          <Levels bench={bench} values={values} />
           <Working worked={worked} />
+          {users.length > 0 && (
+            <Typography>
+              Used by{' '}
+              {users.map((d, i) => (
+                <span key={d.id}>
+                  {i > 0 && ', '}
+                  <Link to={`/demos/${d.id}`}>{d.title}</Link>
+                </span>
+              ))}
+              .
+            </Typography>
+          )}
         </Box>
       </Box>
     </OnPaper>
   );
 }
-
-/** How an input is drawn: what may be typed into it, and in which units. */
-function drawing(input: Input, cup: Cup) {
-  const { field, unit } = fieldOfInput(input);
-  return { field, ...(unit && { measure: { unit, cup } }) };
-}
-
-/** A value as the bench takes it; undefined where it cannot be read. */
-function readOf(bench: Bench, name: string, value: unknown): Value | undefined {
-  const input = bench.inputs[name]!;
-  if (isRefused(value) || value === undefined) return undefined;
-  return input.as === 'lines' ? numbersOf(input, value as string[]) : (value as Value);
-}
-
-function Results({ bench, worked, beside }: { bench: Bench; worked: Worked; beside: Worked | undefined }) {
-  return (
-    <Wide of="Results">
-      <Table size="small" aria-label="Results" sx={{ maxWidth: 640 }}>
-        {beside && (
-          <TableHead>
-            <TableRow>
-              <TableCell />
-              <TableCell align="right">Now</TableCell>
-              <TableCell align="right">Beside</TableCell>
-            </TableRow>
-          </TableHead>
-        )}
-        <TableBody>
-          {Object.entries(bench.outputs).map(([name, { label, unit }]) => (
-            <TableRow key={name}>
-              <TableCell component="th" scope="row">
-                {label}
-              </TableCell>
-              <TableCell align="right">{said(worked.outputs[name], unit)}</TableCell>
-              {beside && <TableCell align="right">{said(beside.outputs[name], unit)}</TableCell>}
-            </TableRow>
-          ))}
-        </TableBody>
-      </Table>
-    </Wide>
-  );
-}
-
-const Working = ({ worked }: { worked: Worked }) => (
-  <section>
-    <Typography variant="h2" sx={{ mb: 2 }}>
-      How it was worked out
-    </Typography>
-    <Box component="ol" sx={{ m: 0, pl: 5 }}>
-      {worked.working.map(({ says, sum, source }) => (
-        <Box component="li" key={says} sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
-          {says}: {sum}
-          <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
-            {source}
-          </Typography>
-        </Box>
-      ))}
-    </Box>
-  </section>
-);

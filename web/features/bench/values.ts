@@ -1,4 +1,18 @@
-import { declare, readField, runBench, startOf, type Bench, type Input, type Value } from '@hearty/core';
+import {
+  declare,
+  knownOf,
+  readField,
+  runBench,
+  startOf,
+  type Bench,
+  type DemoBench,
+  type Good,
+  type Input,
+  type Value,
+  type Venue,
+} from '@hearty/core';
+
+export type Values = Readonly<Record<string, Value>>;
 
 /** A list of numbers as its lines, one a line; undefined where one of them cannot be read. */
 export function numbersOf(
@@ -10,9 +24,32 @@ export function numbersOf(
   return read.every((r) => r.ok) ? read.map((r) => Number(r.value)) : undefined;
 }
 
+/** What the room and the shelf say of a bench's inputs; what is out of its range is not taken. */
+export function takenFrom(
+  bench: Bench,
+  venue: Venue | undefined,
+  good: Good | undefined,
+): Readonly<Record<string, { value: number; from: string }>> {
+  const taken: Record<string, { value: number; from: string }> = {};
+  for (const [name, input] of Object.entries(bench.inputs)) {
+    if (input.as !== 'number' || !input.known) continue;
+    const value = knownOf(input.known, venue, good?.strengthPercent);
+    const from = input.known === 'strengthPercent' ? good?.name : venue?.name;
+    if (value !== undefined && from !== undefined && value >= input.min && value <= input.max)
+      taken[name] = { value, from };
+  }
+  return taken;
+}
+
+/** What every input is before anybody types: the room's and the shelf's where they know it. */
+export const baseOf = (bench: Bench, taken: ReturnType<typeof takenFrom>): Values => ({
+  ...startOf(bench),
+  ...Object.fromEntries(Object.entries(taken).map(([name, { value }]) => [name, value])),
+});
+
 /** What stands in an address for a bench's inputs; what is not an input of it, or out of range, is passed over. */
-export function fromAddress(bench: Bench, params: URLSearchParams): Record<string, Value> {
-  const values = startOf(bench);
+export function fromAddress(bench: Bench, params: URLSearchParams, base: Values): Values {
+  const values: Record<string, Value> = { ...base };
   for (const [name, input] of Object.entries(bench.inputs)) {
     const text = params.get(name);
     if (text === null) continue;
@@ -23,34 +60,46 @@ export function fromAddress(bench: Bench, params: URLSearchParams): Record<strin
   return values;
 }
 
-/** The address of a bench with these inputs; those that are as they start are left out. */
-export function toAddress(bench: Bench, values: Readonly<Record<string, Value>>): Record<string, string> {
-  const start = startOf(bench);
-  const said = (value: Value) => (typeof value === 'object' ? value.join(' ') : String(value));
-  return Object.fromEntries(
-    Object.entries(values)
-      .filter(([name, value]) => said(value) !== said(start[name]!))
-      .map(([name, value]) => [name, said(value)]),
+const said = (value: Value) => (typeof value === 'object' ? value.join(' ') : String(value));
+
+/** The inputs that somebody has set: those that are not as they begin. */
+export const setOf = (values: Values, base: Values): Values =>
+  Object.fromEntries(Object.entries(values).filter(([name, value]) => said(value) !== said(base[name]!)));
+
+/** The address of a bench with these inputs; those that are as they begin are left out. */
+export const toAddress = (values: Values, base: Values): Record<string, string> =>
+  Object.fromEntries(Object.entries(setOf(values, base)).map(([name, value]) => [name, said(value)]));
+
+/** Inputs as a demo holds them. */
+export const asHeld = (values: Values): DemoBench['inputs'] =>
+  Object.entries(values).map(([name, value]) =>
+    typeof value === 'number'
+      ? { name, value }
+      : typeof value === 'string'
+        ? { name, word: value }
+        : { name, numbers: value.map(String) },
   );
-}
 
 /** So many points make a curve. */
 const POINTS = 81;
 
-/** One output over the range of one input, the others as they are; where it is no number there is no point. */
+/** Some outputs over the range of one input, the others as they are; where one is no number it has no point. */
 export function sweep(
   bench: Bench,
-  values: Readonly<Record<string, Value>>,
+  values: Values,
   over: string,
-  output: string,
-): [x: number, y: number][] {
+  outputs: readonly string[],
+): [x: number, y: number][][] {
   const input = bench.inputs[over];
-  if (input?.as !== 'number') return [];
-  return Array.from(
-    { length: POINTS },
-    (_, i) => input.min + ((input.max - input.min) * i) / (POINTS - 1),
-  ).flatMap((x) => {
-    const y = bench.work({ ...values, [over]: x }).outputs[output];
-    return typeof y === 'number' ? [[x, y] as [number, number]] : [];
-  });
+  const lines = outputs.map((): [number, number][] => []);
+  if (input?.as !== 'number') return lines;
+  for (let i = 0; i < POINTS; i++) {
+    const x = input.min + ((input.max - input.min) * i) / (POINTS - 1);
+    const worked = bench.work({ ...values, [over]: x }).outputs;
+    outputs.forEach((output, k) => {
+      const y = worked[output];
+      if (typeof y === 'number') lines[k]!.push([x, y]);
+    });
+  }
+  return lines;
 }

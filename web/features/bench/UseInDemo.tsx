@@ -1,0 +1,142 @@
+import { figuresFor, type Bench, DemoBench, type Demo, type Stored } from '@hearty/core';
+import {
+  Alert,
+  Autocomplete,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  Typography,
+} from '@mui/material';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { FieldOf } from '../../kit/fields';
+import { findInput, OneOf } from '../../kit/Find';
+import { newId } from '../../session/ids';
+import { useDocuments, useLibrary, useSave } from '../../session/queries';
+import { asHeld, type Values } from './values';
+
+/** Takes a bench as it stands into a demo: its inputs, what it gives to the consumables, and its limits. */
+export function UseInDemo({ bench, set, onClose }: { bench: Bench; set: Values; onClose: () => void }) {
+  const demos = useDocuments('demos').data ?? [];
+  const [stored, setStored] = useState<Stored<Demo> | null>(null);
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
+      <DialogTitle>Use this in a demo</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>
+        <Autocomplete
+          options={demos}
+          getOptionLabel={(d) => d.body.title}
+          getOptionKey={(d) => d.id}
+          value={stored}
+          onChange={(_e, demo) => setStored(demo)}
+          renderInput={findInput('Demo')}
+        />
+        {stored && <Taking key={stored.id} bench={bench} set={set} stored={stored} onClose={onClose} />}
+      </DialogContent>
+      {!stored && (
+        <DialogActions>
+          <Button onClick={onClose}>Cancel</Button>
+        </DialogActions>
+      )}
+    </Dialog>
+  );
+}
+
+function Taking({
+  bench,
+  set,
+  stored,
+  onClose,
+}: {
+  bench: Bench;
+  set: Values;
+  stored: Stored<Demo>;
+  onClose: () => void;
+}) {
+  const demo = stored.body;
+  const held = demo.benches?.find((b) => b.benchId === bench.id);
+  const goods = useLibrary().data?.goods ?? [];
+  const [amounts, setAmounts] = useState<Readonly<Record<string, string>>>(
+    Object.fromEntries(held?.amounts.map((a) => [a.goodId, a.figure]) ?? []),
+  );
+  const [limits, setLimits] = useState(held?.limits ?? true);
+  const [foretells, setForetells] = useState(held?.foretells ?? '');
+  const save = useSave('demos');
+  const { enqueueSnackbar } = useSnackbar();
+  const navigate = useNavigate();
+  const figures = figuresFor(bench);
+  const take = () => {
+    // What goes with a parameter of the demo stays so.
+    const follow = (held?.inputs ?? []).filter((i) => i.parameterId !== undefined);
+    const own = asHeld(set).filter((i) => !follow.some((f) => f.name === i.name));
+    const next: DemoBench = {
+      id: held?.id ?? newId().slice(-10),
+      benchId: bench.id,
+      inputs: [...follow, ...own],
+      amounts: Object.entries(amounts).flatMap(([goodId, figure]) => (figure ? [{ goodId, figure }] : [])),
+      limits,
+      ...(foretells && { foretells }),
+    };
+    const taken = new Set(next.amounts.map((a) => a.goodId));
+    const others = (demo.benches ?? [])
+      .filter((b) => b.id !== next.id)
+      // A consumable is worked out by one bench: by the one that was said last.
+      .map((b) => ({ ...b, amounts: b.amounts.filter((a) => !taken.has(a.goodId)) }));
+    const body = { ...demo, benches: [...others, next] };
+    save.mutate(
+      { id: stored.id, version: stored.version, body },
+      {
+        onSuccess: () => {
+          enqueueSnackbar(`“${demo.title}” holds this bench now.`);
+          void navigate(`/demos/${demo.id}`);
+        },
+      },
+    );
+  };
+  return (
+    <>
+      {held && (
+        <Typography>
+          It holds this bench already: what stands here takes the place of what stood there.
+        </Typography>
+      )}
+      {figures.length > 0 &&
+        demo.consumables.map(({ goodId }) => (
+          <OneOf
+            key={goodId}
+            label={`${goods.find((g) => g.id === goodId)?.name ?? goodId}: is as much as`}
+            value={amounts[goodId] ?? ''}
+            any="as written in the demo"
+            options={figures.map(({ name, label, unit }) => ({ value: name, label: `${label}, ${unit}` }))}
+            onValue={(figure) => setAmounts({ ...amounts, [goodId]: figure })}
+          />
+        ))}
+      {demo.reading && (
+        <OneOf
+          label={`“${demo.reading.title}” is its`}
+          value={foretells}
+          any="nothing of it"
+          options={Object.entries(bench.outputs).map(([value, { label }]) => ({ value, label }))}
+          onValue={setForetells}
+        />
+      )}
+      <FieldOf of={DemoBench} name="limits" value={limits} onValue={setLimits} />
+      {save.error && (
+        <Alert severity="error">
+          {save.error.code === 'stale'
+            ? 'The demo was changed meanwhile: close this and take it anew.'
+            : `${save.error.says} Nothing was changed.`}
+        </Alert>
+      )}
+      <DialogActions sx={{ px: 0 }}>
+        <Button onClick={onClose}>Cancel</Button>
+        <Button variant="contained" disabled={save.isPending} onClick={take}>
+          Take it into “{demo.title}”
+        </Button>
+      </DialogActions>
+    </>
+  );
+}
