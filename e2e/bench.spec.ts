@@ -62,3 +62,110 @@ test('the picture keeps its one instance while one types; a list of numbers is t
   await page.getByRole('textbox', { name: 'Heights above the pivot' }).fill('0,06\n0.02');
   await expect(page.getByRole('status').filter({ hasText: 'It falls' })).toBeVisible();
 });
+
+test('a bench goes into a demo: its amount is in the supplies, its limit in the check, and a cold hall in the plan', async ({
+  page,
+  server,
+}) => {
+  // At the bench: as strong as what is on the shelf, in the room of the hall.
+  await page.goto('/bench/peroxide-foam');
+  await page.getByLabel('Reckon with the room of').click();
+  await page.getByRole('option', { name: 'Saltmarsh Village Hall' }).click();
+  await expect(page.getByText('Of Saltmarsh Village Hall.')).toBeVisible();
+  await page.getByLabel('and the strength of').click();
+  await page.getByRole('option', { name: 'Hydrogen peroxide, 6 % w/w, 6 %' }).click();
+  await expect(page.getByRole('textbox', { name: 'Strength' })).toHaveValue('6');
+  await page.getByRole('textbox', { name: 'Peroxide', exact: true }).fill('1 cup');
+  await page.getByRole('button', { name: 'Use this in a demo' }).click();
+  await page.getByLabel('Demo', { exact: true }).fill('Foam col');
+  await page.getByRole('option', { name: /^Foam column/ }).click();
+  await expect(page.getByText(/It holds this bench already/)).toBeVisible();
+  await page.getByRole('button', { name: /^Take it into/ }).click();
+  await expect(page.getByText('“Foam column, kitchen strength” holds this bench now.')).toBeVisible();
+  await expect(page.getByText('Peroxide: 236.6 mL')).toBeVisible();
+
+  // In the supplies of the show it is a cup each time, with the waste of the demo; and comes of the bench.
+  await page.goto('/shows/weather-in-a-kitchen/supplies');
+  const row = page.getByRole('row', { name: /Hydrogen peroxide, 6 %/ });
+  await expect(row).toContainText('248.4 mL');
+
+  // The hall is cold: the plan says that the bottle will not light, and what would.
+  await page.goto('/shows/weather-in-a-kitchen/plan');
+  await expect(page.getByText(/It will not light/)).toHaveCount(0);
+  await page.goto('/venues');
+  await page
+    .getByRole('button', { name: /Saltmarsh Village Hall/ })
+    .first()
+    .click();
+  await page.getByRole('textbox', { name: 'Temperature of the room' }).fill('48 °F');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.goto('/shows/weather-in-a-kitchen/plan');
+  const finding = page.getByText(
+    /It will not light: .* Warm the bottle to 12 °C\. Reckoned with what is known of/,
+  );
+  await expect(finding.first()).toBeVisible();
+  const other = page.getByRole('button', { name: 'Play it as “With propan-2-ol”' });
+  await other.click();
+  await expect(finding).toHaveCount(0);
+  await expect(page.getByText('All saved')).toBeVisible();
+  const { body } = await server.get<{ body: { items: { demoId?: string; variantId?: string }[] } }>(
+    '/api/shows/weather-in-a-kitchen',
+  );
+  expect(body.items.find((i) => i.demoId === 'vapour-bottle')?.variantId).toBe('propanol');
+
+  // Its limit is looked at before doors.
+  await page.goto('/shows/weather-in-a-kitchen/check');
+  await page.getByRole('button', { name: 'Start checking the set-up' }).click();
+  await expect(page.getByText('Temperature of the bottle').first()).toBeVisible();
+});
+
+test('the demo editor holds a bench: what is out of its range stops the save, and a parameter may go in', async ({
+  page,
+  server,
+}) => {
+  await page.goto('/demos/foam-column/edit');
+  const bench = page.getByRole('group', { name: 'bench 1' }).last();
+  const vessel = bench.getByRole('textbox', { name: 'Vessel' });
+  await vessel.fill('900');
+  await vessel.blur();
+  await page.getByRole('button', { name: 'Save', exact: true }).first().click();
+  await expect(bench.getByText(/from 0\.05 to 100/)).toBeVisible();
+  await vessel.fill('2');
+  await bench.getByRole('textbox', { name: 'Strength' }).fill('9');
+  await page.getByRole('button', { name: 'Save', exact: true }).first().click();
+  await expect(page.getByText('“Foam column, kitchen strength” is saved.')).toBeVisible();
+  const { body } = await server.get<{ body: { benches: { inputs: object[] }[] } }>('/api/demos/foam-column');
+  expect(body.benches[0]!.inputs).toEqual(
+    expect.arrayContaining([
+      { name: 'vesselL', value: 2 },
+      { name: 'percentWW', value: 9 },
+    ]),
+  );
+});
+
+test('sliders move what is drawn, and the address once they are let go; the five benches used last are at hand', async ({
+  page,
+}) => {
+  await page.goto('/bench/throw');
+  const slider = page.getByRole('slider', { name: 'Speed, m/s, slide' });
+  await slider.focus();
+  await page.keyboard.press('End');
+  await expect(page.getByRole('status').filter({ hasText: 'It lands' })).toContainText('1020 m');
+  await expect(page).toHaveURL(/speedMS=100/);
+  for (const id of ['noise', 'ladder', 'balloon', 'dry-ice', 'can-crush']) {
+    await page.goto(`/bench/${id}`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  }
+  await page.goto('/bench');
+  const last = page.getByRole('navigation', { name: 'Used last' });
+  await expect(last.getByRole('link')).toHaveText(['Crushed can', 'Dry ice', 'Balloon', 'Ladder', 'Noise']);
+  await page.getByLabel('Find by question or demo').fill('hair on end');
+  await expect(page.getByText('1 of 20')).toBeVisible();
+  await page.getByRole('link', { name: 'How many volts, and is the air too damp?' }).click();
+  await page.getByRole('textbox', { name: 'Levels' }).fill('0.1\n0,2\n9');
+  const table = page.getByRole('table', { name: 'Over a series' });
+  await expect(table.getByRole('row', { name: /^0\.1/ })).toContainText('300 kV');
+  await expect(table.getByRole('row', { name: /^0,2/ })).toContainText('600 kV');
+  await expect(table.getByRole('row', { name: /^9/ })).toContainText('must be a number from 0.02 to 1 m');
+});

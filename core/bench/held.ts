@@ -110,8 +110,8 @@ function takenFrom(
   });
 }
 
-/** What goes into a bench or comes out of it that may be an amount of a consumable. */
-export function figuresFor(bench: Bench): { name: string; label: string; unit: string }[] {
+/** What goes into a bench or comes out of it that may be an amount: of this good, as its shelf keeps it, or of any. */
+export function figuresFor(bench: Bench, good?: Good): { name: string; label: string; unit: string }[] {
   const { outputs } = bench.work(startOf(bench));
   return [
     ...Object.entries(bench.inputs).flatMap(([name, input]) =>
@@ -120,7 +120,10 @@ export function figuresFor(bench: Bench): { name: string; label: string; unit: s
     ...Object.entries(bench.outputs).flatMap(([name, { label, unit }]) =>
       typeof outputs[name] === 'number' ? [{ name, label, unit }] : [],
     ),
-  ].filter(({ unit }) => Object.hasOwn(IN_BASE, unit));
+  ].filter(({ unit }) => {
+    const [base] = IN_BASE[unit] ?? [];
+    return base !== undefined && (!good || base === good.unit || (!!good.densityGPerML && isBulk(base)));
+  });
 }
 
 /** An amount as the good's shelf keeps it; a sentence where it cannot be. */
@@ -142,9 +145,11 @@ function amountFor(
   if (density && base === 'mL' && good.unit === 'g') return Math.max(0, inBase * density);
   if (density && base === 'g' && good.unit === 'mL') return Math.max(0, inBase / density);
   return `“${good.name}” is kept in ${good.unit}, and “${field.label}” comes in ${unit || 'no unit of amount'}${
-    base === 'mL' || base === 'g' ? ': write down its bulk density' : ''
+    base && isBulk(base) ? ': write down its bulk density' : ''
   }.`;
 }
+
+const isBulk = (unit: BaseUnit) => unit === 'mL' || unit === 'g';
 
 function result({ outputs }: Bench, worked: Worked, name: string): Sum['foretold'] {
   const value = worked.outputs[name];

@@ -80,7 +80,7 @@ export const throwAndFall = bench({
           label: 'without air',
           points: Array.from({ length: POINTS + 1 }, (_, i) => {
             const s = (landsS * i) / POINTS;
-            return [along * s, v.fromM + up * s - (G * s * s) / 2] as const;
+            return [along * s, Math.max(0, v.fromM + up * s - (G * s * s) / 2)] as const;
           }),
         },
         { label: 'a ball in air', points: pathInAir(v) },

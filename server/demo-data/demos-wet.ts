@@ -264,6 +264,17 @@ export const vapourBottle = demo({
   ],
   consumables: [use('spirit', 40)],
   benches: [bench('vapour-bottle', { fuel: 'ethanol', bottleL: 2 }, {}, { limits: true })],
+  variants: [
+    {
+      id: 'propanol',
+      title: 'With propan-2-ol',
+      amounts: [],
+      consumables: [use('propanol', 40)],
+      benches: [bench('vapour-bottle', { fuel: 'propan-2-ol', bottleL: 2 }, {}, { limits: true })],
+      hazards: [],
+      cautions: ['It burns with a yellower, sootier flame than ethanol.'],
+    },
+  ],
   helpers: 1,
   skills: ['flame'],
   hazards: ['flame', 'flammable vapour', 'darkness', 'noise'],

@@ -98,6 +98,7 @@ const listed: Good[] = [
   consumable('soda-2l', 'Diet soda, 2 L bottle', 'piece', 3, 6, 7.2),
   consumable('mints', 'Chewy mints', 'piece', 30, 14, 0.9),
   consumable('spirit', 'Ethanol, denatured', 'mL', 400, 1000, 8.5),
+  consumable('propanol', 'Propan-2-ol', 'mL', 500, 500, 6.2),
   consumable('dry-ice', 'Dry ice pellets', 'g', 0, 5000, 22),
   consumable('nitrogen', 'Liquid nitrogen', 'mL', 0, 5000, 30),
   consumable('balloon', 'Balloon', 'piece', 80, 50, 3.2),
@@ -203,6 +204,7 @@ const KEPT: Record<string, Partial<Good>> = {
   yeast: { densityGPerML: 0.63, storage: 'iodide or yeast', openLastsDays: 120 },
   'washing-up': { densityGPerML: 1.03 },
   colour: { densityGPerML: 1.02 },
+  propanol: { densityGPerML: 0.785, storage: 'spirit', supplier: 'chemist', leadDays: 2 },
   spirit: { densityGPerML: 0.79, storage: 'spirit', supplier: 'hardware shop', leadDays: 1 },
   // Solid 1.56; pellets lie loose. From memory.
   'dry-ice': { densityGPerML: 0.85, storage: 'cryogen', supplier: 'ice supplier', leadDays: 2 },

@@ -1,8 +1,8 @@
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { BENCHES, type Bench, type Value, type Worked } from '@hearty/core';
-import { Alert, Box, Button, Typography } from '@mui/material';
+import { Alert, Box, Button, Link, Typography } from '@mui/material';
 import { useEffect, useMemo, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
 import { OnPaper } from '../../kit/paper';
 import { PageHead } from '../../kit/States';
 import { useLibrary } from '../../session/queries';
@@ -50,7 +50,7 @@ function BenchOpen({ bench }: { bench: Bench }) {
   const wrong = Object.values(typed).some((v) => v !== undefined);
   const around = { ...(venue && { in: venue.id }), ...(good && { of: good.id }) };
   const go = (address: Record<string, string>) =>
-    setParams(address, { replace: true, preventScrollReset: true });
+    setParams(address, { replace: true, preventScrollReset: true, flushSync: true });
   const set = (name: string, value: Value) =>
     go({ ...around, ...toAddress({ ...kept, [name]: value }, base) });
   const place = (more: { in?: string; of?: string }) => {
@@ -158,7 +158,9 @@ function BenchOpen({ bench }: { bench: Bench }) {
               {users.map((d, i) => (
                 <span key={d.id}>
                   {i > 0 && ', '}
-                  <Link to={`/demos/${d.id}`}>{d.title}</Link>
+                  <Link component={RouterLink} to={`/demos/${d.id}`} color="inherit">
+                    {d.title}
+                  </Link>
                 </span>
               ))}
               .

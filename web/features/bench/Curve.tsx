@@ -74,7 +74,7 @@ export function Curve({
             color: ink.quiet,
             formatter: bench.outputs[others[i]!]!.label,
             align: 'right',
-            verticalAlign: 'bottom',
+            offset: [-8, -9],
           },
           data,
         })),

@@ -32,6 +32,7 @@ export function Levels({ bench, values }: { bench: Bench; values: Values }) {
           of={Series}
           name="levels"
           value={levels}
+          eager
           onValue={setLevels}
           help={`One a line: ${example(input)}.`}
           sx={{ flex: '1 1 240px' }}

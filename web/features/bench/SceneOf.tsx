@@ -38,15 +38,10 @@ function Vessel({ scene: { vesselL, layers } }: { scene: Extract<Scene, { kind: 
         sx={{ width: '100%', maxWidth: 320, height: HIGH, display: 'block' }}
       >
         {drawn.map(({ label, from, to }, i) => (
-          <g key={label}>
-            <rect
-              x={to > vesselL ? 40 : 60}
-              width={to > vesselL ? 140 : 100}
-              y={y(to)}
-              height={Math.max(0, y(from) - y(to))}
-              fill={i % 2 === 0 ? ink.worked : ink.rule}
-              opacity={0.8}
-            />
+          <g key={label} fill={i % 2 === 0 ? ink.worked : ink.rule} opacity={0.85}>
+            <Part y={y} from={from} to={Math.min(to, vesselL)} wide={100} />
+            {/* Above the rim it stands wider, and falls. */}
+            <Part y={y} from={Math.max(from, vesselL)} to={to} wide={140} />
             <text x={190} y={Math.min(HIGH - 10, (y(from) + y(to)) / 2 + 4)} fontSize={13} fill={ink.ink}>
               {label}
             </text>
@@ -64,6 +59,22 @@ function Vessel({ scene: { vesselL, layers } }: { scene: Extract<Scene, { kind: 
         {all > 3 * vesselL ? '; not all of it is drawn' : ''}.
       </Typography>
     </>
+  );
+}
+
+function Part({
+  y,
+  from,
+  to,
+  wide,
+}: {
+  y: (litres: number) => number;
+  from: number;
+  to: number;
+  wide: number;
+}) {
+  return to <= from ? null : (
+    <rect x={110 - wide / 2} width={wide} y={y(to)} height={y(from) - y(to)} rx={2} />
   );
 }
 
@@ -112,7 +123,6 @@ function Graph({ scene }: { scene: Exclude<Scene, { kind: 'vessel' }> }) {
         name: label,
         showSymbol: false,
         lineStyle: { color: i === 0 ? ink.worked : ink.ink, width: 2.5, ...(i > 0 && { type: 'dashed' }) },
-        endLabel: { show: scene.lines.length > 1, formatter: label, color: ink.quiet },
         data: points,
       })),
     };
@@ -121,7 +131,17 @@ function Graph({ scene }: { scene: Exclude<Scene, { kind: 'vessel' }> }) {
     scene.kind === 'bars'
       ? scene.bars.map((b) => `${b.label} ${figure(b.value)} ${scene.unit}`).join(', ')
       : `${scene.y} against ${scene.x}: ${scene.lines.map((l) => l.label).join(', ')}`;
-  return <Chart option={option} height={HIGH} label={says} />;
+  const [solid, ...dashed] = scene.kind === 'lines' ? scene.lines.map((l) => l.label) : [];
+  return (
+    <>
+      <Chart option={option} height={HIGH} label={says} />
+      {dashed.length > 0 && (
+        <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
+          {solid}; dashed: {dashed.join(', ')}
+        </Typography>
+      )}
+    </>
+  );
 }
 
 /** More bars than these are read by their axis. */

@@ -67,7 +67,6 @@ function Taking({
   const save = useSave('demos');
   const { enqueueSnackbar } = useSnackbar();
   const navigate = useNavigate();
-  const figures = figuresFor(bench);
   const take = () => {
     // What goes with a parameter of the demo stays so.
     const follow = (held?.inputs ?? []).filter((i) => i.parameterId !== undefined);
@@ -103,17 +102,20 @@ function Taking({
           It holds this bench already: what stands here takes the place of what stood there.
         </Typography>
       )}
-      {figures.length > 0 &&
-        demo.consumables.map(({ goodId }) => (
+      {demo.consumables.map(({ goodId }) => {
+        const good = goods.find((g) => g.id === goodId);
+        const figures = good ? figuresFor(bench, good) : [];
+        return figures.length === 0 ? null : (
           <OneOf
             key={goodId}
-            label={`${goods.find((g) => g.id === goodId)?.name ?? goodId}: is as much as`}
+            label={`${good!.name}: is as much as`}
             value={amounts[goodId] ?? ''}
             any="as written in the demo"
             options={figures.map(({ name, label, unit }) => ({ value: name, label: `${label}, ${unit}` }))}
             onValue={(figure) => setAmounts({ ...amounts, [goodId]: figure })}
           />
-        ))}
+        );
+      })}
       {demo.reading && (
         <OneOf
           label={`“${demo.reading.title}” is its`}

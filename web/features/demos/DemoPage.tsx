@@ -14,7 +14,7 @@ import {
   wornIn,
   wornSaid,
 } from '@hearty/core';
-import type { ReactNode } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useDocument, useLibrary, useLogbook, useSaid } from '../../session/queries';
 import { Looks } from '../../kit/pictures';
@@ -191,7 +191,7 @@ export function DemoPage() {
             <Plain
               list={demo.consumables.map((c) => {
                 const kitchen = formatKitchen(c.amount, unit(c.goodId));
-                return `${goodName(c.goodId)}: ${formatAmount(c.amount, unit(c.goodId))}${kitchen && ` (${kitchen})`} per ${PER_WORDS[c.per]}${grows(demo, c.scalesWith)}${c.wastePct ? `, ${c.wastePct} % waste` : ''}`;
+                return `${goodName(c.goodId)}: ${formatAmount(c.amount, unit(c.goodId))}${kitchen && ` (${kitchen})`} per ${PER_WORDS[c.per]}${grows(demo, c.scalesWith)}${c.wastePct ? `, ${c.wastePct} % waste` : ''}${fromBench(demo, c.goodId) ? '; a bench works it out for each show' : ''}`;
               })}
             />
           </Block>
@@ -199,6 +199,13 @@ export function DemoPage() {
           {(demo.parameters?.length ?? 0) > 0 && (
             <Block title="What one may set">
               <Plain list={demo.parameters!.map(parameterSaid)} />
+            </Block>
+          )}
+          {demo.benches && demo.benches.length > 0 && (
+            <Block title="Worked out by a bench">
+              <Suspense>
+                <BenchesOf demo={demo} goodName={goodName} />
+              </Suspense>
             </Block>
           )}
           <Block title="Must hold before doors">
@@ -214,6 +221,12 @@ export function DemoPage() {
     </Box>
   );
 }
+
+// The benches come with their formulas: only a demo that holds one loads them.
+const BenchesOf = lazy(async () => ({ default: (await import('./BenchesOf')).BenchesOf }));
+
+const fromBench = (demo: Demo, goodId: string) =>
+  demo.benches?.some((b) => b.amounts.some((a) => a.goodId === goodId)) ?? false;
 
 const SHOWING = { first: 'first showing', further: 'further showings', last: 'last showing' };
 

@@ -10,7 +10,7 @@ import { Drawn, FieldIn } from '../../kit/fields';
 import { useSettings } from '../../session/settings';
 
 /** An amount in the unit of the good chosen beside it. */
-export function GoodAmount({ path }: { path: string }) {
+export function GoodAmount({ path, help }: { path: string; help?: string | undefined }) {
   const goods = useLibrary().data?.goods ?? [];
   const id = useWatch({ name: `${path}.goodId` }) as string;
   const good = goods.find((g) => g.id === id);
@@ -18,6 +18,7 @@ export function GoodAmount({ path }: { path: string }) {
   return (
     <FieldIn
       name={`${path}.amount`}
+      help={help}
       measure={{ unit: good?.unit ?? 'piece', cup, densityGPerML: good?.densityGPerML }}
     />
   );

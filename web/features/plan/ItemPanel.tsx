@@ -13,6 +13,7 @@ import { make } from './view';
 import { findingId, FindingNote, inOrder } from './Margin';
 import { Options } from './Options';
 import { Strengths } from './Strengths';
+import { Reckoned } from './Reckoned';
 import { WhatToWear } from './WhatToWear';
 
 /** One item, opened for editing: its times, showings, retries, and who is on stage. */
@@ -74,6 +75,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
       )}
       <Box sx={{ display: 'grid', gap: 3 }}>
         <WhatToWear item={item} />
+        <Reckoned item={item} />
         <FieldOf
           of={Item}
           name="title"

@@ -4,10 +4,13 @@ import { useShow } from '../../session/show';
 
 /** What the open item is for, what is worn in it, and what its demo warns of. */
 export function WhatToWear({ item }: { item: Item }) {
-  const { script } = useShow();
+  const { script, plan } = useShow();
   const demo = script.byItem.get(item.id)?.demo;
   const worn = demo ? wornSaid(wornIn(demo, script.goods)) : [];
-  const cautions = demo?.cautions ?? [];
+  const standing = (plan.sums.find((s) => s.itemId === item.id)?.byLevel ?? [])
+    .flat()
+    .flatMap(({ findings }) => findings.filter((f) => f.always).map((f) => f.says));
+  const cautions = [...new Set([...(demo?.cautions ?? []), ...standing])];
   const teaches = demo?.teaches && (
     <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
       {demo.teaches}

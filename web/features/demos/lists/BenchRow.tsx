@@ -8,11 +8,12 @@ import {
   type Bench,
   type BenchInput,
   type Demo,
+  type Good,
   type Input,
 } from '@hearty/core';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import { useController, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
-import { Link } from 'react-router';
+import { Link as RouterLink } from 'react-router';
 import { Drawn, FieldIn, isRefused } from '../../../kit/fields';
 import { useLibrary } from '../../../session/queries';
 import { useSettings } from '../../../session/settings';
@@ -41,7 +42,9 @@ export function BenchRow({ path, of }: { path: string; of: string }) {
               options={Object.entries(bench.outputs).map(([value, { label }]) => ({ value, label }))}
             />
           )}
-          <Link to={`/bench/${bench.id}`}>Try it on the bench</Link>
+          <Typography component={RouterLink} to={`/bench/${bench.id}`} sx={{ color: 'inherit' }}>
+            Try it on the bench
+          </Typography>
         </>
       )}
     </>
@@ -163,34 +166,51 @@ function Amounts({ path, bench, of }: { path: string; bench: Bench; of: string }
   return (
     <Box sx={{ display: 'grid', gap: 2 }}>
       {fields.map((field, i) => (
-        <Box key={field.rowKey} sx={{ display: 'grid', gap: 2, gridTemplateColumns: { md: '1fr 1fr 44px' } }}>
-          <FieldIn
-            name={`${path}.amounts.${i}.goodId`}
-            options={used.map((id) => ({ value: id, label: goods.find((g) => g.id === id)?.name ?? id }))}
-          />
-          <FieldIn
-            name={`${path}.amounts.${i}.figure`}
-            options={figuresFor(bench).map(({ name, label, unit }) => ({
-              value: name,
-              label: unit ? `${label}, ${unit}` : label,
-            }))}
-          />
-          <IconButton
-            aria-label="Take this amount out"
-            onClick={() => remove(i)}
-            sx={{ width: 44, height: 44 }}
-          >
-            <CloseIcon fontSize="small" />
-          </IconButton>
-        </Box>
+        <Amount
+          key={field.rowKey}
+          path={`${path}.amounts.${i}`}
+          bench={bench}
+          used={used.flatMap((id) => goods.find((g) => g.id === id) ?? [])}
+          onRemove={() => remove(i)}
+        />
       ))}
       <Button
         size="small"
         sx={{ justifySelf: 'start' }}
-        onClick={() => append({ goodId: used[0]!, figure: figuresFor(bench)[0]?.name ?? '' })}
+        onClick={() => append({ goodId: used[0]!, figure: '' })}
       >
         An amount from this bench
       </Button>
+    </Box>
+  );
+}
+
+function Amount({
+  path,
+  bench,
+  used,
+  onRemove,
+}: {
+  path: string;
+  bench: Bench;
+  used: readonly Good[];
+  onRemove: () => void;
+}) {
+  const goodId = useWatch({ name: `${path}.goodId` }) as string;
+  const good = used.find((g) => g.id === goodId);
+  return (
+    <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { md: '1fr 1fr 44px' } }}>
+      <FieldIn name={`${path}.goodId`} options={used.map(({ id, name }) => ({ value: id, label: name }))} />
+      <FieldIn
+        name={`${path}.figure`}
+        options={figuresFor(bench, good).map(({ name, label, unit }) => ({
+          value: name,
+          label: `${label}, ${unit}`,
+        }))}
+      />
+      <IconButton aria-label="Take this amount out" onClick={onRemove} sx={{ width: 44, height: 44 }}>
+        <CloseIcon fontSize="small" />
+      </IconButton>
     </Box>
   );
 }

@@ -51,7 +51,7 @@ export const Consumables = ({ of = '' }: { of?: string }) => {
       row={(path) => (
         <>
           <GoodField path={path} sort="consumable" />
-          <GoodAmount path={path} />
+          <ConsumableAmount path={path} of={of} />
           <FieldIn name={`${path}.per`} />
           <FieldIn name={`${path}.wastePct`} />
           {numbers.length > 0 && <FieldIn name={`${path}.scalesWith`} options={numbers} />}
@@ -60,6 +60,21 @@ export const Consumables = ({ of = '' }: { of?: string }) => {
     />
   );
 };
+
+/** An amount; where a bench works it out, it says so. */
+function ConsumableAmount({ path, of }: { path: string; of: string }) {
+  const [goodId, demos, own] = useWatch({ name: [`${path}.goodId`, 'benches', `${of}benches`] }) as [
+    string,
+    ...(Demo['benches'] | undefined)[],
+  ];
+  const worked = (own ?? demos ?? []).some((b) => b.amounts.some((a) => a.goodId === goodId));
+  return (
+    <GoodAmount
+      path={path}
+      help={worked ? 'A bench works it out; this counts where it cannot.' : undefined}
+    />
+  );
+}
 
 /** What is worn, by whom and when: out of the stores, so that it is counted and packed, or in words. */
 export const WornRows = ({ of = '' }: { of?: string }) => {
