@@ -3,6 +3,8 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { BENCHES } from '../core/bench';
+import { quantile } from '../core/quantities';
 import type { ShowFile } from '../core/show';
 import { instance } from '../core/testing/instances';
 import { line } from './bench-time';
@@ -135,6 +137,54 @@ async function stage(page: Page, url: string, events: number): Promise<void> {
   );
 }
 
+/** One picture at sixty a second, ms; one is late that takes half as long again. */
+const FRAME_MS = 16.7;
+const LATE = 1.5;
+const PLACES = 90;
+
+/** Milliseconds from picture to picture while the first slider of each bench is dragged along. */
+async function sliders(page: Page, url: string): Promise<void> {
+  const all: number[] = [];
+  const slow: string[] = [];
+  for (const { id } of BENCHES) {
+    await page.goto(`${url}/bench/${id}`);
+    const slider = page.locator('.MuiSlider-root').first();
+    // What is only a list or a choice has nothing to slide.
+    await page.getByRole('heading', { level: 1 }).waitFor();
+    if ((await slider.count()) === 0) continue;
+    await page.waitForTimeout(1000);
+    const box = (await slider.boundingBox())!;
+    const y = box.y + box.height / 2;
+    await page.mouse.move(box.x + 2, y);
+    await page.mouse.down();
+    await page.evaluate(() => {
+      const bench = window as unknown as { frames: number[]; dragging: boolean };
+      bench.frames = [];
+      bench.dragging = true;
+      let last = performance.now();
+      const frame = (now: number) => {
+        bench.frames.push(now - last);
+        last = now;
+        if (bench.dragging) requestAnimationFrame(frame);
+      };
+      requestAnimationFrame(frame);
+    });
+    for (let i = 1; i <= PLACES; i++) await page.mouse.move(box.x + 2 + (i * (box.width - 4)) / PLACES, y);
+    const frames = await page.evaluate(() => {
+      const bench = window as unknown as { frames: number[]; dragging: boolean };
+      bench.dragging = false;
+      return bench.frames.slice(1);
+    });
+    await page.mouse.up();
+    all.push(...frames);
+    const middle = quantile(frames, 0.5);
+    if (middle > FRAME_MS * 1.1) slow.push(`${id} ${middle.toFixed(0)} ms`);
+  }
+  const onTime = all.filter((ms) => ms <= FRAME_MS * LATE).length / all.length;
+  const more = [`${(100 * onTime).toFixed(1)} of 100 on time`, ...slow].join(', ');
+  line('picture to picture while a bench is slid', all, FRAME_MS, more);
+}
+
 /** Keys to pictures, of the product built here and, where another folder is named, of the one built there beside it. */
 export async function inBrowser(others: readonly string[]): Promise<void> {
   for (const root of [...others.map((o) => resolve(o)), process.cwd()]) {
@@ -150,6 +200,7 @@ export async function inBrowser(others: readonly string[]): Promise<void> {
         reducedMotion: 'reduce',
       });
       const page = await context.newPage();
+      await sliders(page, url);
       await plans(page, url);
       for (const events of [0, 2000]) await stage(page, url, events);
       await browser.close();

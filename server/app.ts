@@ -188,6 +188,7 @@ export function createApp({
   app.get('/api/logbook/runs', (req, res) => {
     res.json(runPage(runs, { before: checked(RunsQuery, req.query).before }));
   });
+  app.get('/api/demos/:id/attempts', (req, res) => void res.json(runs.attemptsAt(req.params.id)));
   app.get('/api/demos/:id/said', (req, res) => void res.json(runs.saidOf(req.params.id)));
   app.get('/api/attempts', (_req, res) => {
     res.json({ format: 'hearty-stage/attempts', version: 1, attempts: runs.attempts() });

@@ -22,7 +22,7 @@ export const ladder = bench({
     const rungs = (n * (n + 1)) / 2;
     const finale = Math.floor(finaleStations) * Math.floor(finalePieces);
     return {
-      verdict: `${say(rungs + finale, 6)} pieces${finale ? `: ${say(rungs, 6)} for the ladder and ${say(finale, 6)} for the finale` : ''}. Take some more: they break.`,
+      verdict: `${say(rungs + finale, 6)} ${rungs + finale === 1 ? 'piece' : 'pieces'}${finale ? `: ${say(rungs, 6)} for the ladder and ${say(finale, 6)} for the finale` : ''}. Take some more: they break.`,
       outputs: { pieces: figuresOf(rungs + finale) },
       findings: [],
       working: [

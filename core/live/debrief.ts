@@ -2,9 +2,10 @@ import type { Attempt } from '../logbook';
 import type { Plan } from '../plan';
 import type { Script } from '../script';
 import type { Cause, Reading } from '../show';
-import type { LeftoverLine } from '../supplies';
+import type { LeftoverLine, NeedLine } from '../supplies';
 import type { RunState } from './fold';
-import { levelOf, playedAs } from './played';
+import { foretoldBy, foretoldOf, type Foretold } from './foretold';
+import { levelOf, playedAs, showingOf } from './played';
 import { changedSince, wasSet, type WasSet } from './set';
 import { attemptsTakeS, itemsOf, onStageMs, type AttemptState, type ItemState } from './slices/stage';
 
@@ -19,6 +20,8 @@ export interface DebriefLine {
   level: string | undefined;
   /** What is measured after it, where the demo measures something. */
   reading: Reading | undefined;
+  /** What the demo's benches said before. */
+  foretold: Foretold[];
   /** How it was set: "bottle: 1.5 L". */
   set: string[];
   /** What was set otherwise than at the attempt before at the same demo: "bottle: 1.5 L, was 0.5 L". */
@@ -44,8 +47,13 @@ export interface Debrief {
 }
 
 /** What there is to talk about after a run, from its log and its plan. Pure. */
-export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>, state: RunState): Debrief {
+export function debrief(
+  script: Script,
+  plan: Pick<Plan, 'timetable' | 'needs' | 'sums'>,
+  state: RunState,
+): Debrief {
   const before = attemptsBefore(script, state);
+  const sumsOf = (itemId: string) => plan.sums.find((s) => s.itemId === itemId)?.byLevel ?? [];
   return {
     lines: itemsOf(state).flatMap((item) => {
       const takes = attemptsTakeS(state, item);
@@ -57,6 +65,8 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
         takesS: takes[i]!,
         likely: playedAs(script, item)?.demo?.faults.find((f) => f.symptom === attempt.symptom)?.causes ?? [],
         level: levelOf(script, item, i),
+        foretold:
+          item.standBy || item.chosen ? [] : foretoldBy(sumsOf(item.itemId), showingOf(script, item, i)),
         reading: attempt.outcome === 'not tried' ? undefined : playedAs(script, item)?.demo?.reading,
       }));
     }),
@@ -76,10 +86,7 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
       };
     }),
     leftovers: plan.needs.consumables.map((c) => {
-      const amount = c.lines.reduce(
-        (sum, line) => sum + line.each * timesUsed(line.per, line.plannedTimes, state, line.itemId),
-        0,
-      );
+      const amount = c.lines.reduce((sum, line) => sum + line.each * timesUsed(script, line, state), 0);
       const used = c.unit === 'piece' ? Math.max(0, Math.ceil(amount - 1e-9)) : amount;
       return {
         goodId: c.goodId,
@@ -131,19 +138,34 @@ const settingOf = (sets: ReadonlyMap<string, Set>, id: string) => {
   };
 };
 
-function timesUsed(per: string, plannedTimes: number, state: RunState, itemId: string): number {
+/** How many times of a line were used up: by level, where it grows with the series. */
+function timesUsed(script: Script, { per, plannedTimes, itemId, levels }: NeedLine, state: RunState): number {
   const item = state.items.get(itemId);
-  const tries = item?.attempts.filter((a) => a.outcome !== 'not tried') ?? [];
-  if (per === 'attempt') return tries.length;
-  if (per === 'showing') return tries.filter((a) => a.outcome !== 'failed').length;
+  const tries = (item?.attempts ?? [])
+    .map((attempt, i) => ({ ...attempt, times: levels?.[showingOf(script, item!, i)] ?? 1 }))
+    .filter((a) => a.outcome !== 'not tried');
+  const sum = (of: typeof tries) => of.reduce((total, a) => total + a.times, 0);
+  if (per === 'attempt') return sum(tries);
+  if (per === 'showing') return sum(tries.filter((a) => a.outcome !== 'failed'));
   if (per === 'minute' && item?.begunAt !== undefined && item.endedAt !== undefined)
     return onStageMs(state, item, item.endedAt) / 60_000;
   return tries.length > 0 ? plannedTimes : 0;
 }
 
+/** An attempt with the level it was made at, what was read of it, and what was foretold of it. */
+export interface AttemptLine extends Attempt {
+  level?: string;
+  reading?: number | string;
+  foretold?: Foretold[];
+}
+
 /** The attempts of a run as the logbook keeps them. */
-export const attemptsOf = (runId: string, rehearsal: boolean, script: Script, state: RunState): Attempt[] =>
-  itemsOf(state).flatMap((item) => attemptsOfItem(runId, rehearsal, script, state, item));
+export const attemptsOf = (
+  runId: string,
+  rehearsal: boolean,
+  script: Script,
+  state: RunState,
+): AttemptLine[] => itemsOf(state).flatMap((item) => attemptsOfItem(runId, rehearsal, script, state, item));
 
 /** The attempts at one item of a run; none of a rehearsal that ran faster than life, whose times are not those of life. */
 export function attemptsOfItem(
@@ -152,20 +174,27 @@ export function attemptsOfItem(
   script: Script,
   state: RunState,
   item: ItemState,
-): Attempt[] {
+): AttemptLine[] {
   const demoId = playedAs(script, item)?.item.demoId;
   if (!demoId || (state.rehearsal?.speed ?? 1) > 1) return [];
   const takes = attemptsTakeS(state, item);
-  return item.attempts.map((a, i) => ({
-    id: a.id,
-    runId,
-    itemId: item.itemId,
-    demoId,
-    atMs: a.at,
-    rehearsal,
-    outcome: a.outcome,
-    takesS: takes[i]!,
-    ...(a.symptom !== undefined && { symptom: a.symptom }),
-    ...(a.cause !== undefined && { cause: a.cause }),
-  }));
+  return item.attempts.map((a, i) => {
+    const level = levelOf(script, item, i);
+    const foretold = foretoldOf(script, item, i);
+    return {
+      id: a.id,
+      runId,
+      itemId: item.itemId,
+      demoId,
+      atMs: a.at,
+      rehearsal,
+      outcome: a.outcome,
+      takesS: takes[i]!,
+      ...(a.symptom !== undefined && { symptom: a.symptom }),
+      ...(a.cause !== undefined && { cause: a.cause }),
+      ...(level !== undefined && { level }),
+      ...(a.reading !== undefined && { reading: a.reading }),
+      ...(foretold.length > 0 && { foretold }),
+    };
+  });
 }

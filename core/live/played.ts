@@ -79,8 +79,12 @@ export const levelAt = (script: Script, state: ItemState, showing: number): stri
   state.standBy ? undefined : script.byItem.get(state.itemId)?.item.series?.levels[showing];
 
 /** The level of a series at which an attempt was made, by its place from 0; undefined without a series. */
-export function levelOf(script: Script, state: ItemState, attempt: number): string | undefined {
+export const levelOf = (script: Script, state: ItemState, attempt: number): string | undefined =>
+  levelAt(script, state, showingOf(script, state, attempt));
+
+/** The showing, from 0, that an attempt was made at, by its place from 0. */
+export function showingOf(script: Script, state: ItemState, attempt: number): number {
   const before = { ...state, attempts: state.attempts.slice(0, attempt) };
   const { shown, showings } = tally(script, before);
-  return levelAt(script, state, Math.min(shown, showings - 1));
+  return Math.min(shown, showings - 1);
 }

@@ -1,4 +1,4 @@
-import type { EventAnswer, EventsPage, RunSummary, SaidLine } from '@hearty/core';
+import type { AttemptLine, EventAnswer, EventsPage, RunSummary, SaidLine, Stored, Venue } from '@hearty/core';
 import request from 'supertest';
 import { createApp } from '../app';
 import { Runs } from './runs';
@@ -137,4 +137,34 @@ test('what was written is told of a demo once the curtain is down, goes when it 
   expect(table()).toEqual(before);
   await send(logged('said', 's7', 'struck out', { reason: 'the wrong hall' }));
   expect(await told()).toEqual([]);
+});
+
+test('each attempt keeps what the bench of its demo foretold, by the room of the show as it was when the run was opened', async () => {
+  const venue = await get<Stored<Venue>>('/venues/saltmarsh');
+  const body = { ...venue.body, roomC: 9 };
+  await request(app).put('/api/venues/saltmarsh').send({ version: venue.version, body }).expect(200);
+  await open('cold', { showId: 'weather-in-a-kitchen' });
+  // A warmer hall later changes nothing of a run that has begun.
+  await request(app)
+    .put('/api/venues/saltmarsh')
+    .send({ version: venue.version + 1, body: { ...body, roomC: 25 } })
+    .expect(200);
+  const tried = async () =>
+    (await get<AttemptLine[]>('/demos/vapour-bottle/attempts')).filter((a) => a.runId === 'cold');
+  const itemId = 'i-vapour-bottle';
+  await send(
+    logged('cold', 'c1', 'item begun', { itemId }),
+    logged('cold', 'c2', 'attempt closed', { itemId, outcome: 'failed' }),
+  );
+  expect(await tried()).toEqual([]);
+  await send(logged('cold', 'c3', 'curtain down', {}));
+  expect(await tried()).toEqual([
+    expect.objectContaining({
+      outcome: 'failed',
+      foretold: [expect.objectContaining({ benchId: 'vapour-bottle', fails: true })],
+    }),
+  ]);
+  expect((await tried())[0]!.foretold![0]!.says).toContain('It will not light');
+  await send(logged('cold', 'c4', 'struck out', { reason: 'nobody came' }));
+  expect(await tried()).toEqual([]);
 });

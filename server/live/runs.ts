@@ -9,11 +9,14 @@ import {
   itemsOf,
   learn,
   script,
+  sumsOfDemo,
   type Attempt,
+  type AttemptLine,
   type DemoRecord,
   type Envelope,
   type EventAnswer,
   type EventsPage,
+  type Foretold,
   type OpenAction,
   type Run,
   type RunEvent,
@@ -219,6 +222,27 @@ export class Runs {
     }));
   }
 
+  /** The newest attempts at a demo, with what was read and foretold of them; runs that are on, or struck out, are left out. */
+  attemptsAt(demoId: string, limit = 400): AttemptLine[] {
+    const rows = this.db
+      .prepare(
+        `SELECT a.id, run_id AS runId, item_id AS itemId, demo_id AS demoId, at_ms AS atMs, a.rehearsal, outcome,
+           takes_s AS takesS, symptom, cause, level, reading, foretold
+         FROM attempt a JOIN run ON run.id = a.run_id
+         WHERE phase = 'down' AND struck IS NULL AND demo_id = ? ORDER BY at_ms DESC, a.id LIMIT ?`,
+      )
+      .all(demoId, limit) as Record<string, string | number | null>[];
+    return rows.map(
+      ({ reading, foretold, rehearsal, ...row }) =>
+        ({
+          ...Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)),
+          rehearsal: Boolean(rehearsal),
+          ...(reading !== null && { reading: JSON.parse(String(reading)) as number | string }),
+          ...(foretold !== null && { foretold: JSON.parse(String(foretold)) as Foretold[] }),
+        }) as AttemptLine,
+    );
+  }
+
   /** What all attempts teach, by demo. */
   record = (): DemoRecord[] => this.recordTexts().map((body) => JSON.parse(body) as DemoRecord);
 
@@ -281,7 +305,7 @@ export class Runs {
     }
     const summary = this.list({ id: runId })[0];
     if (!summary) return undefined;
-    const of = script(this.fileOf(runId));
+    const of = script(this.fileOf(runId), sumsOfDemo);
     const fold = foldRun(of);
     fold.add(this.log.read(runId).events.flatMap(readable));
     const opened = this.db.prepare('SELECT rehearsal FROM run WHERE id = ?').pluck().get(runId);
@@ -373,11 +397,12 @@ export class Runs {
       .all(demoId, limit) as SaidLine[];
   }
 
-  private putAttempt(a: Attempt): void {
+  private putAttempt(a: AttemptLine): void {
     this.db
       .prepare(
-        `INSERT INTO attempt (id, run_id, item_id, demo_id, at_ms, rehearsal, outcome, takes_s, symptom, cause)
-         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        `INSERT INTO attempt (id, run_id, item_id, demo_id, at_ms, rehearsal, outcome, takes_s, symptom, cause, level,
+           reading, foretold)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       )
       .run(
         a.id,
@@ -390,6 +415,9 @@ export class Runs {
         a.takesS ?? 0,
         a.symptom ?? null,
         a.cause ?? null,
+        a.level ?? null,
+        a.reading === undefined ? null : JSON.stringify(a.reading),
+        a.foretold ? JSON.stringify(a.foretold) : null,
       );
   }
 

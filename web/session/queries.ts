@@ -7,7 +7,7 @@ import {
   type InfiniteData,
   type QueryClient,
 } from '@tanstack/react-query';
-import type { Crate, Demo, Good, Library, LibraryFile, Person, Show, Venue } from '@hearty/core';
+import type { AttemptLine, Crate, Demo, Good, Library, LibraryFile, Person, Show, Venue } from '@hearty/core';
 import { api, type ApiError } from './api';
 import { newId } from './ids';
 import { lastAnswers } from './answers';
@@ -113,6 +113,13 @@ export const useSaid = (demoId: string | undefined) =>
     queryKey: ['said', demoId],
     enabled: demoId !== undefined,
     queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/said`, signal),
+  });
+/** The newest attempts at a demo, with what was read and foretold of them. */
+export const useAttempts = (demoId: string | undefined) =>
+  useQuery<AttemptLine[], ApiError>({
+    queryKey: ['attempts', demoId],
+    enabled: demoId !== undefined,
+    queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/attempts`, signal),
   });
 /** Runs older than the oldest of the logbook, page by page. */
 export const useOlderRuns = (oldest: RunLine | undefined) =>

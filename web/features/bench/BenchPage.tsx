@@ -1,11 +1,11 @@
 import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
-import { BENCHES, type Bench, type Value, type Worked } from '@hearty/core';
+import { BENCHES, type AttemptLine, type Bench, type Value, type Worked } from '@hearty/core';
 import { Alert, Box, Button, Link, Typography } from '@mui/material';
 import { useEffect, useMemo, useState } from 'react';
 import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
 import { OnPaper } from '../../kit/paper';
 import { PageHead } from '../../kit/States';
-import { useLibrary } from '../../session/queries';
+import { useAttempts, useLibrary } from '../../session/queries';
 import { useSettings } from '../../session/settings';
 import { Around } from './Around';
 import { BenchCard } from './BenchCard';
@@ -13,6 +13,7 @@ import { Curve } from './Curve';
 import { Inputs } from './Inputs';
 import { Levels } from './Levels';
 import { SceneOf } from './SceneOf';
+import { followerOf, pointsOf } from './seen';
 import { UseInDemo } from './UseInDemo';
 import { baseOf, fromAddress, setOf, takenFrom, toAddress } from './values';
 import { Findings, Results, Working } from './Working';
@@ -26,6 +27,8 @@ export function BenchPage() {
     <Typography variant="h1">There is no such bench.</Typography>
   );
 }
+
+const NONE: readonly AttemptLine[] = [];
 
 /** One bench: what goes in, the answer in a sentence, pictures that move as one types, and how it was worked out. */
 function BenchOpen({ bench }: { bench: Bench }) {
@@ -62,6 +65,12 @@ function BenchOpen({ bench }: { bench: Bench }) {
     });
   };
   const worked = bench.work(values);
+  const follower = useMemo(() => followerOf(library?.demos ?? [], bench.id), [library, bench]);
+  const { data: attempts } = useAttempts(follower?.demo.id);
+  const seen = useMemo(
+    () => follower && { over: follower.over, output: follower.output, points: pointsOf(attempts ?? NONE) },
+    [follower, attempts],
+  );
   const users = library?.demos.filter((d) => d.benches?.some((b) => b.benchId === bench.id)) ?? [];
   return (
     <OnPaper title={bench.title} paper={() => <BenchCard bench={bench} values={values} worked={worked} />}>
@@ -140,7 +149,7 @@ function BenchOpen({ bench }: { bench: Bench }) {
             }}
           >
             <SceneOf bench={bench} values={values} />
-            <Curve bench={bench} values={values} />
+            <Curve key={follower?.demo.id ?? ''} bench={bench} values={values} seen={seen} />
           </Box>
           <Results bench={bench} worked={worked} beside={beside} />
           <Button
@@ -150,7 +159,13 @@ function BenchOpen({ bench }: { bench: Bench }) {
           >
             {beside ? 'Take the other away' : 'Keep this beside, and change something'}
           </Button>
-          <Levels bench={bench} values={values} />
+          <Levels
+            key={follower?.demo.id}
+            bench={bench}
+            values={values}
+            follower={follower}
+            attempts={attempts ?? NONE}
+          />
           <Working worked={worked} />
           {users.length > 0 && (
             <Typography>

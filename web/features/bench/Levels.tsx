@@ -1,20 +1,33 @@
-import { Series, runBench, type Bench, type Input, type Value } from '@hearty/core';
+import { Series, runBench, type AttemptLine, type Bench, type Input, type Value } from '@hearty/core';
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { useState } from 'react';
 import { FieldOf } from '../../kit/fields';
 import { OneOf } from '../../kit/Find';
 import { Wide } from '../../kit/Wide';
 import { said } from './said';
+import { seenAt, type Follower } from './seen';
 import type { Values } from './values';
 
 /** The bench over the levels of a series at once: each level with its answer. */
-export function Levels({ bench, values }: { bench: Bench; values: Values }) {
+export function Levels({
+  bench,
+  values,
+  follower,
+  attempts,
+}: {
+  bench: Bench;
+  values: Values;
+  /** A demo that measured some of it. */
+  follower: Follower | undefined;
+  attempts: readonly AttemptLine[];
+}) {
   const inputs = Object.entries(bench.inputs).filter(([, input]) => input.as !== 'lines');
-  const [over, setOver] = useState(inputs[0]?.[0] ?? '');
+  const [over, setOver] = useState(follower?.over ?? inputs[0]?.[0] ?? '');
   const [levels, setLevels] = useState<string[]>([]);
   const input = bench.inputs[over];
   if (!input) return null;
   const outputs = Object.entries(bench.outputs);
+  const seen = follower?.over === over ? follower : undefined;
   return (
     <Box component="section" aria-label="Over a series">
       <Typography variant="h2" sx={{ mb: 2 }}>
@@ -49,6 +62,11 @@ export function Levels({ bench, values }: { bench: Bench; values: Values }) {
                     {label}
                   </TableCell>
                 ))}
+                {seen && (
+                  <TableCell align="right">
+                    {bench.outputs[seen.output]?.label}, read at “{seen.demo.title}”
+                  </TableCell>
+                )}
               </TableRow>
             </TableHead>
             <TableBody>
@@ -70,6 +88,7 @@ export function Levels({ bench, values }: { bench: Bench; values: Values }) {
                         It {done.problems[0]?.says ?? 'cannot be worked out'}.
                       </TableCell>
                     )}
+                    {seen && <TableCell align="right">{seenAt(attempts, level) || 'nothing yet'}</TableCell>}
                   </TableRow>
                 );
               })}

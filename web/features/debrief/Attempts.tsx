@@ -1,4 +1,11 @@
-import { ChangeMade, formatDuration, type Debrief, type DebriefLine, type Outcome } from '@hearty/core';
+import {
+  ChangeMade,
+  formatDuration,
+  formatFigure,
+  type Debrief,
+  type DebriefLine,
+  type Outcome,
+} from '@hearty/core';
 import { Box, Chip, Paper, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { FieldOf } from '../../kit/fields';
@@ -10,7 +17,9 @@ export function Attempts({ talk }: { talk: Debrief }) {
   const { lines } = talk;
   const by = (outcome: Outcome) => lines.filter((l) => l.attempt.outcome === outcome);
   // What was changed after a failure is read with it, above all where it then worked.
-  const looked = lines.filter((l) => isBad(l) || l.afterFailure || l.changed.length > 0 || l.attempt.change);
+  const looked = lines.filter(
+    (l) => isBad(l) || l.afterFailure || l.changed.length > 0 || l.attempt.change || isUnforeseen(l),
+  );
   const failed = by('failed').length;
   return (
     <Section
@@ -37,6 +46,10 @@ export function Attempts({ talk }: { talk: Debrief }) {
 }
 
 const isBad = ({ attempt: { outcome } }: DebriefLine) => outcome === 'failed' || outcome === 'partly';
+
+/** A bench said that it would not work, and it did. */
+const isUnforeseen = ({ foretold, attempt: { outcome } }: DebriefLine) =>
+  outcome === 'worked' && foretold.some((f) => f.fails);
 
 /** How it went, in a sentence. */
 function verdictOf({ lines, times }: Debrief): string {
@@ -69,8 +82,11 @@ function OneLine({ what, lines }: { what: string; lines: DebriefLine[] }) {
   );
 }
 
+const formatValue = (value: number | string) =>
+  typeof value === 'number' ? formatFigure(Number(value.toPrecision(3))) : value;
+
 function AttemptRow({ line }: { line: DebriefLine }) {
-  const { title, attempt, takesS, likely, level, set, changed } = line;
+  const { title, attempt, takesS, likely, level, set, changed, foretold } = line;
   const bad = isBad(line);
   const causes = [...new Set([...likely.map((c) => c.cause), ...(attempt.cause ? [attempt.cause] : [])])];
   return (
@@ -98,6 +114,14 @@ function AttemptRow({ line }: { line: DebriefLine }) {
           {attempt.symptom && ` · ${attempt.symptom}`}
           {set.length > 0 && ` · set to ${set.join(', ')}`}
         </Typography>
+        {foretold.map((f) => (
+          <Typography key={f.benchId} sx={{ fontSize: 'text' }}>
+            The bench said: {f.says}
+            {f.value !== undefined &&
+              attempt.reading !== undefined &&
+              ` ${f.label} ${formatValue(f.value)} ${f.unit ?? ''}; read: ${formatValue(attempt.reading)}.`}
+          </Typography>
+        ))}
         {changed.length > 0 && (
           <Typography sx={{ fontSize: 'text' }}>
             Changed since the attempt before: {changed.join('; ')}

@@ -1,0 +1,59 @@
+import { sumsOfDemo } from '../bench';
+import { plan } from '../plan';
+import { script } from '../script';
+import { demo, good, item, showOf } from '../testing/hall-show';
+import { logOf } from '../testing/log';
+import { attemptsOf, debrief } from './debrief';
+import { fold } from './fold';
+
+/** A ladder of pieces, whose number is the bench's, and of which the pieces that fell are counted. */
+const file = (() => {
+  const ladder = demo('chain', {
+    parameters: [{ id: 'n', title: 'Links', usual: 1, min: 1, max: 10 }],
+    reading: { title: 'Pieces used', kind: 'number' },
+    consumables: [{ goodId: 'link', amount: 1, per: 'attempt', wastePct: 0 }],
+    benches: [
+      {
+        ...{ id: 'b1', benchId: 'ladder', limits: false, foretells: 'pieces' },
+        inputs: [{ name: 'levels', parameterId: 'n' }],
+        amounts: [{ goodId: 'link', figure: 'pieces' }],
+      },
+    ],
+  });
+  const series = { parameterId: 'n', levels: ['1', '2', '4'], onFail: 'go on' as const };
+  const of = showOf([ladder], [item('chain', { series })]);
+  return { ...of, stock: [...of.stock, { ...good('link', 'consumable', 500), unit: 'piece' as const }] };
+})();
+
+const played = logOf(
+  { kind: 'curtain', body: {} },
+  { kind: 'item begun', body: { itemId: 'i-chain' } },
+  { kind: 'attempt closed', body: { itemId: 'i-chain', outcome: 'worked' } },
+  { kind: 'reading', body: { attemptId: 'e002', value: 1.5 } },
+  { kind: 'again', body: { itemId: 'i-chain' } },
+  { kind: 'attempt closed', body: { itemId: 'i-chain', outcome: 'failed' } },
+  { kind: 'again', body: { itemId: 'i-chain' } },
+  { kind: 'attempt closed', body: { itemId: 'i-chain', outcome: 'worked' } },
+  { kind: 'curtain down', body: {} },
+);
+
+test('each attempt keeps what the bench foretold of it at its level, beside what was read', () => {
+  const of = script(file, sumsOfDemo);
+  const lines = attemptsOf('run', false, of, fold(played, of));
+  expect(lines.map((l) => [l.level, l.outcome, l.reading, l.foretold?.[0]?.value])).toEqual([
+    ['1', 'worked', 1.5, 1],
+    ['2', 'failed', undefined, 3],
+    ['4', 'worked', undefined, 10],
+  ]);
+  expect(lines[0]!.foretold![0]).toMatchObject({ benchId: 'ladder', fails: false, label: 'Pieces' });
+  expect(lines[0]!.foretold![0]!.says).toContain('1 piece.');
+});
+
+test('the talk after the show has the same, from the plan; what was used is counted level by level', () => {
+  const of = script(file);
+  const talk = debrief(of, plan(file, { plays: 0 }), fold(played, of));
+  expect(talk.lines.map((l) => l.foretold[0]?.value)).toEqual([1, 3, 10]);
+  expect(talk.leftovers.find((l) => l.goodId === 'link')?.used).toBe(14);
+  // Screens of a running show leave the benches aside, and foretell nothing.
+  expect(attemptsOf('run', false, of, fold(played, of)).every((l) => l.foretold === undefined)).toBe(true);
+});
