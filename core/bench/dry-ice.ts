@@ -1,8 +1,10 @@
-import { gasL, molarMass, R_SOURCE } from './constants';
+import { gasL, molarMass, R_SOURCE, WATER_J_PER_G_K } from './constants';
 import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Heat to make gas of it, kJ/kg, at −78.5 °C. NIST Chemistry WebBook, from memory. */
 const SUBLIMES_KJ_PER_KG = 571;
+/** Water colder than this makes little fog, °C. Common practice. */
+const FOG_ENDS_C = 15;
 /** Carbon dioxide at work over a day, and for fifteen minutes, %. OSHA and NIOSH: 5,000 and 30,000 ppm. */
 const DAY_PERCENT = 0.5;
 const SHORT_PERCENT = 3;
@@ -21,15 +23,19 @@ export const dryIce = bench({
   },
   inputs: {
     massKg: figure('Dry ice', 'kg', [0.01, 200], 2),
+    waterL: figure('Warm water under it', 'L', [0, 50], 2),
+    waterC: figure('The water', '°C', [1, 90], 45),
     roomM3: known('roomM3', figure('Room', 'm³', [1, 100_000], 150)),
     temperatureC: known('roomC', figure('Temperature of the room', '°C', [-10, 45], 20)),
   },
   outputs: {
     gasM3: { label: 'Gas', unit: 'm³' },
     addedCO2Percent: { label: 'Carbon dioxide added', unit: '%' },
+    fogKg: { label: 'The water makes fog of', unit: 'kg' },
     coldKJ: { label: 'Cold it gives', unit: 'kJ' },
   },
-  work: ({ massKg, roomM3, temperatureC }) => {
+  work: ({ massKg, roomM3, temperatureC, waterL, waterC }) => {
+    const fogKg = (waterL * WATER_J_PER_G_K * Math.max(0, waterC - FOG_ENDS_C)) / SUBLIMES_KJ_PER_KG;
     const gasM3 = gasL((massKg * 1000) / molarMass('CO2'), temperatureC) / 1000;
     const percent = (100 * gasM3) / roomM3;
     const findings: BenchFinding[] = [
@@ -60,6 +66,7 @@ export const dryIce = bench({
       outputs: {
         gasM3: figuresOf(gasM3),
         addedCO2Percent: figuresOf(percent),
+        fogKg: figuresOf(Math.min(massKg, fogKg)),
         coldKJ: figuresOf(massKg * SUBLIMES_KJ_PER_KG),
       },
       findings,
@@ -68,6 +75,11 @@ export const dryIce = bench({
           says: 'Gas',
           sum: `${say(massKg * 1000)} g / ${say(molarMass('CO2'), 5)} g/mol = ${say(gasM3)} m³`,
           source: R_SOURCE,
+        },
+        {
+          says: 'Fog until the water is cold',
+          sum: `${say(waterL)} L × 4.18 × (${say(waterC)} − ${FOG_ENDS_C}) K / ${SUBLIMES_KJ_PER_KG} kJ/kg = ${say(fogKg)} kg`,
+          source: 'heat to make gas of it, NIST Chemistry WebBook, from memory',
         },
         {
           says: 'Share of the room',

@@ -29,15 +29,30 @@ export const lidTin = bench({
     acidPercentWV: known('strengthPercent', figure('Its strength', '% w/v', [1, 10], 5)),
     bicarbonateG: figure('Baking soda', 'g', [0.1, 500], 5),
     tinL: figure('Tin', 'L', [0.05, 10], 0.5),
+    lidKPa: figure(
+      'The lid lets go at',
+      'kPa',
+      [1, 100],
+      LID_KPA,
+      'Above the air’s pressure. Measure yours.',
+    ),
+    perSecond: figure(
+      'How fast it fizzes',
+      '1/s',
+      [0.005, 2],
+      0.05,
+      'The share of what is left that reacts each second: fit it from one that you timed.',
+    ),
     temperatureC: known('roomC', figure('Temperature', '°C', [0, 40], 20)),
   },
   outputs: {
     limiting: { label: 'Runs out first', unit: '' },
     gasL: { label: 'Gas', unit: 'L' },
     bicarbonateUsedG: { label: 'Soda used', unit: 'g' },
+    goesAfterS: { label: 'The lid goes after', unit: 's' },
     pressureIfHeldKPa: { label: 'Pressure if nothing let go', unit: 'kPa' },
   },
-  work: ({ acidML, acidPercentWV, bicarbonateG, tinL, temperatureC }) => {
+  work: ({ acidML, acidPercentWV, bicarbonateG, tinL, temperatureC, lidKPa, perSecond }) => {
     const acid = acidMol({ acidML, acidPercentWV });
     const soda = sodaMol({ bicarbonateG });
     const mol = Math.min(acid, soda);
@@ -45,7 +60,9 @@ export const lidTin = bench({
     const litres = gasL(mol, temperatureC);
     const headL = tinL - acidML / 1000 - bicarbonateG / SODA_G_PER_ML / 1000;
     const heldKPa = headL > 0 ? ATM_KPA + (mol * R * kelvin(temperatureC)) / headL : Infinity;
-    const goes = heldKPa - ATM_KPA > LID_KPA;
+    const goes = heldKPa - ATM_KPA > lidKPa;
+    const share = goes && Number.isFinite(heldKPa) ? lidKPa / (heldKPa - ATM_KPA) : 0;
+    const goesAfterS = -Math.log(1 - share) / perSecond;
     const findings: BenchFinding[] = [
       {
         level: 'stop',
@@ -60,12 +77,13 @@ export const lidTin = bench({
         says: `${say(Math.max(soda / acid, acid / soda), 2)} times as much ${soda > acid ? 'soda' : 'vinegar'} as is used: the rest only fills the tin.`,
       });
     return {
-      verdict: `${limiting === 'neither' ? 'Both run out together' : limiting === 'acid' ? 'The vinegar runs out first' : 'The soda runs out first'}: ${say(litres, 2)} L of gas, and a press-on lid ${goes ? 'goes' : 'stays'}.`,
+      verdict: `${limiting === 'neither' ? 'Both run out together' : limiting === 'acid' ? 'The vinegar runs out first' : 'The soda runs out first'}: ${say(litres, 2)} L of gas, and a press-on lid ${goes ? `goes after about ${say(goesAfterS, 2)} s` : 'stays'}.`,
       ...(!goes && { fails: 'Leave less room above the liquid, or take a lid that sits looser' }),
       outputs: {
         limiting,
         gasL: figuresOf(litres),
         bicarbonateUsedG: figuresOf(mol * molarMass('NaHCO3')),
+        goesAfterS: figuresOf(goesAfterS),
         pressureIfHeldKPa: figuresOf(Math.min(heldKPa, 1e6)),
       },
       findings,
@@ -89,6 +107,11 @@ export const lidTin = bench({
           says: 'If nothing let go',
           sum: `${ATM_KPA} + nRT/${say(headL)} L = ${say(heldKPa)} kPa`,
           source: 'ideal gas',
+        },
+        {
+          says: 'When it goes',
+          sum: `−ln(1 − ${say(lidKPa)}/${say(heldKPa - ATM_KPA)})/${say(perSecond)} = ${say(goesAfterS)} s`,
+          source: 'n(t) = n (1 − e^(−kt)); the lid lets go at its pressure',
         },
       ],
     };

@@ -1,4 +1,5 @@
-import { declare, type Field } from '../fields';
+import { declare, type Field, type Measure } from '../fields';
+import type { BaseUnit } from '../quantities';
 
 type FieldOf<As extends Field['as']> = Extract<Field, { as: As }>;
 
@@ -140,16 +141,22 @@ export const bench = <I extends Readonly<Record<string, Input>>, O extends Outpu
   };
 };
 
-/** The base units in which amounts may be typed as people write them: "½ cup", "2 tbsp", "0.25 L". */
-const AMOUNTS = ['g', 'mL'] as const;
+/** Amounts that may be typed as people write them, "½ cup", "2 tbsp", "3 ft": the base unit, and how many of it. SI. */
+const AS_WRITTEN: Readonly<Record<string, readonly [unit: BaseUnit, per: number]>> = {
+  g: ['g', 1],
+  kg: ['g', 1000],
+  mL: ['mL', 1],
+  L: ['mL', 1000],
+  m: ['m', 1],
+};
 
-/** How an input is typed: temperatures in °C or °F, grams and millilitres in kitchen or SI units, the rest as declared. */
-export function fieldOfInput({ start: _start, ...input }: Input): { field: Field; unit?: 'g' | 'mL' } {
+/** How an input is typed: temperatures in °C or °F, amounts in kitchen or SI units, the rest as declared. */
+export function fieldOfInput({ start: _start, ...input }: Input): { field: Field; measure?: Measure } {
   if (input.as !== 'number') return { field: input as Field };
   const { min, max, label, help } = input;
   const says = { label, ...(help && { help }) };
-  const unit = AMOUNTS.find((u) => u === input.unit);
-  if (unit) return { field: declare.amount(min, max, says), unit };
+  const [unit, per] = AS_WRITTEN[input.unit ?? ''] ?? [];
+  if (unit) return { field: declare.amount(min, max, says), measure: { unit, per: per! } };
   return { field: input.unit === '°C' ? declare.temperature(min, max, says) : (input as Field) };
 }
 

@@ -33,17 +33,27 @@ export const spinningStool = bench({
     weightKg: figure('Weight in each hand', 'kg', [0, 5], 2),
     outM: figure('Arms out', 'm', [0.1, 1.2], 0.85),
     inM: figure('Arms in', 'm', [0.05, 1.2], 0.2),
+    wheelKgM2: figure(
+      'Wheel that is flipped',
+      'kg m²',
+      [0, 2],
+      0.15,
+      'A bicycle wheel has 0.1 to 0.2. From memory.',
+    ),
+    wheelRpm: figure('It spins with', 'turns a minute', [0, 600], 200),
     rpm: figure('First push', 'turns a minute', [1, 120], 20),
   },
   outputs: {
     speedUp: { label: 'Faster by', unit: '' },
     rpmAfter: { label: 'Turns with arms in', unit: '1/min' },
+    flipRpm: { label: 'Flipping the wheel gives', unit: '1/min' },
     safePushRpm: { label: 'First push at most', unit: '1/min' },
   },
-  work: ({ bodyKgM2, weightKg, outM, inM, rpm }) => {
+  work: ({ bodyKgM2, weightKg, outM, inM, rpm, wheelKgM2, wheelRpm }) => {
     const at = (r: number) => inertia({ bodyKgM2, weightKg }, r);
     const speedUp = at(outM) / at(inM);
     const rpmAfter = rpm * speedUp;
+    const flipRpm = (2 * wheelKgM2 * wheelRpm) / bodyKgM2;
     const findings: BenchFinding[] = [];
     if (rpmAfter > MOST_RPM)
       findings.push({
@@ -56,6 +66,7 @@ export const spinningStool = bench({
       outputs: {
         speedUp: figuresOf(speedUp),
         rpmAfter: figuresOf(rpmAfter),
+        flipRpm: figuresOf(flipRpm),
         safePushRpm: figuresOf(MOST_RPM / Math.max(1, speedUp)),
       },
       findings,
@@ -74,6 +85,11 @@ export const spinningStool = bench({
           says: 'Faster by',
           sum: `${say(at(outM))} / ${say(at(inM))} = ${say(speedUp)}`,
           source: 'L = I ω is kept',
+        },
+        {
+          says: 'The wheel flipped, weights put down',
+          sum: `2 × ${say(wheelKgM2)} × ${say(wheelRpm)} / ${say(bodyKgM2)} = ${say(flipRpm)} turns a minute`,
+          source: 'it gives 2 I ω of the wheel to the stool',
         },
       ],
     };

@@ -98,6 +98,13 @@ export const vapourBottle = bench({
     ),
     bottleL: figure('Bottle', 'L', [0.1, 30], 2),
     pressureKPa: known('pressureKPa', figure('Air pressure', 'kPa', [60, 110], ATM_KPA)),
+    airedL: figure(
+      'Fresh air blown in between two goes',
+      'L',
+      [0, 200],
+      6,
+      'Strokes of a pump times what one moves.',
+    ),
     saturation: figure(
       'How full of vapour',
       '',
@@ -107,6 +114,7 @@ export const vapourBottle = bench({
     ),
   },
   outputs: {
+    burntLeftPercent: { label: 'Burnt air left after airing', unit: '%' },
     vapourPercent: { label: 'Vapour in the air', unit: '%' },
     lowerLimitPercent: { label: 'Too lean below', unit: '%' },
     stoichiometricPercent: { label: 'Just right at', unit: '%' },
@@ -116,7 +124,8 @@ export const vapourBottle = bench({
     energyKJ: { label: 'Energy of one go', unit: 'kJ' },
     lightsFromC: { label: 'Lights from', unit: '°C' },
   },
-  work: ({ fuel, temperatureC, bottleL, pressureKPa, saturation }) => {
+  work: ({ fuel, temperatureC, bottleL, pressureKPa, saturation, airedL }) => {
+    const burntLeftPercent = 100 * Math.exp(-airedL / bottleL);
     const f = FUEL[fuel];
     const [lower, upper] = f.limits;
     const partialKPa = Math.min(pressureKPa, saturation * f.kPa(temperatureC));
@@ -168,6 +177,7 @@ export const vapourBottle = bench({
         },
       ],
       outputs: {
+        burntLeftPercent: figuresOf(burntLeftPercent),
         vapourPercent: figuresOf(percent),
         lowerLimitPercent: lower,
         stoichiometricPercent: figuresOf(100 * right),
@@ -193,6 +203,11 @@ export const vapourBottle = bench({
           says: 'Limits in air',
           sum: `${lower} to ${upper} %`,
           source: 'NIOSH Pocket Guide to Chemical Hazards',
+        },
+        {
+          says: 'Aired between two goes',
+          sum: `e^(−${say(airedL)}/${say(bottleL)}) = ${say(burntLeftPercent)} % of the burnt air is left`,
+          source: 'purge of a well-mixed vessel',
         },
         { says: 'Just right', sum: `1/(1 + ${f.oxygen}/0.2095) = ${say(100 * right)} %`, source: f.equation },
         { says: 'Vapour in the bottle', sum: `${say(mol)} mol = ${say(vapourG)} g`, source: R_SOURCE },

@@ -20,9 +20,13 @@ import type { Field, FieldOf } from './field';
 /** What a text was read as, or the sentence that says why it was not. */
 export type Read = { ok: true; value: unknown } | { ok: false; says: string };
 
-/** What is known where an amount is typed: the base unit of its good, its density, and what a cup is. */
+/**
+ * What is known where an amount is typed: the base unit of its good, its density, and what a cup is; and how many base
+ * units the value counts as one, where it counts in others: 1000 for litres. A bare number is then in those.
+ */
 export interface Measure extends AmountOptions {
   unit?: BaseUnit;
+  per?: number;
 }
 
 const no = (says: string): Read => ({ ok: false, says });
@@ -61,11 +65,15 @@ export function readField(field: Field, typed: string, measure: Measure = {}): R
     }
     case 'amount': {
       const unit = measure.unit ?? 'piece';
+      const { per = 1 } = measure;
       const found = parseAmount(text, unit, measure);
       if (!found.ok) return found;
-      return found.value >= field.min && found.value <= field.max
-        ? found
-        : no(`Write an amount from ${formatAmount(field.min, unit)} to ${formatAmount(field.max, unit)}.`);
+      const value = Number.isNaN(number(text)) ? found.value / per : found.value;
+      return value >= field.min && value <= field.max
+        ? yes(value)
+        : no(
+            `Write an amount from ${formatAmount(field.min * per, unit)} to ${formatAmount(field.max * per, unit)}.`,
+          );
     }
     case 'clock':
       return readClock(field, text);
@@ -100,7 +108,9 @@ export function sayField(field: Field, value: unknown, measure: Measure = {}): s
     case 'duration':
       return Number.isFinite(value) ? formatDuration(value as number) : '';
     case 'amount':
-      return Number.isFinite(value) ? formatAmount(value as number, measure.unit ?? 'piece') : '';
+      return Number.isFinite(value)
+        ? formatAmount((value as number) * (measure.per ?? 1), measure.unit ?? 'piece')
+        : '';
     case 'odds':
       return Number.isFinite(value) ? sayOdds(value as number) : '';
     case 'number':
@@ -120,10 +130,10 @@ export function sayField(field: Field, value: unknown, measure: Measure = {}): s
 }
 
 /** What stands beside a value to help: the same in the other system. Empty where there is nothing to say. */
-export function beside(field: Field, value: unknown, { unit = 'piece', cup }: Measure = {}): string {
+export function beside(field: Field, value: unknown, { unit = 'piece', per = 1, cup }: Measure = {}): string {
   if (typeof value !== 'number') return '';
   if (field.as === 'temperature') return formatTemperature(value);
-  return field.as === 'amount' ? formatKitchen(value, unit, cup) : '';
+  return field.as === 'amount' ? formatKitchen(value * per, unit, cup) : '';
 }
 
 function readText({ least, most }: FieldOf<'text'>, typed: string): Read {

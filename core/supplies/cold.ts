@@ -18,7 +18,7 @@ export const CRYOGENS = {
 
 /** Heat to freeze water, kJ/kg. CRC Handbook, from memory. */
 const FREEZING_KJ_PER_KG = 334;
-/** Objects come at room temperature. Common practice. */
+/** Objects come at room temperature; this, where nobody has said how warm the room is. Common practice. */
 const ROOM_C = 20;
 
 export interface ColdLine {
@@ -61,9 +61,10 @@ export interface ColdBudget {
 export function chilled(
   cryogen: ColdPlan['cryogen'],
   { massKg, heatCapacity, waterPct }: { massKg: number; heatCapacity: number; waterPct: number },
+  roomC = ROOM_C,
 ): number {
   const { latentKJPerKg, kgPerUnit, toC } = CRYOGENS[cryogen];
-  const heatKJ = massKg * (heatCapacity * (ROOM_C - toC) + (FREEZING_KJ_PER_KG * waterPct) / 100);
+  const heatKJ = massKg * (heatCapacity * (roomC - toC) + (FREEZING_KJ_PER_KG * waterPct) / 100);
   return heatKJ / latentKJPerKg / kgPerUnit;
 }
 
@@ -122,6 +123,7 @@ export function coldBudget(
 ): ColdBudget {
   const { unit, kgPerUnit } = CRYOGENS[plan.cryogen];
   const good = script.goods.get(plan.goodId);
+  const { roomC = ROOM_C } = script.file.venue;
   const perBase = good?.unit === 'g' ? 1 / 1000 / kgPerUnit : 1 / 1000;
   const need = consumables.find((c) => c.goodId === plan.goodId);
   const pours = (need?.lines ?? []).map((line) => {
@@ -137,8 +139,8 @@ export function coldBudget(
   });
   const objects = plan.objects.map((o) => ({
     title: o.title,
-    amount: o.times * chilled(plan.cryogen, o),
-    working: `${o.times} × ${o.massKg} kg × (${o.heatCapacity} kJ/(kg·K) × ${formatFigure(ROOM_C - CRYOGENS[plan.cryogen].toC)} K${
+    amount: o.times * chilled(plan.cryogen, o, roomC),
+    working: `${o.times} × ${o.massKg} kg × (${o.heatCapacity} kJ/(kg·K) × ${formatFigure(roomC - CRYOGENS[plan.cryogen].toC)} K${
       o.waterPct ? ` + ${o.waterPct} % of 334 kJ/kg` : ''
     }) / (${CRYOGENS[plan.cryogen].latentKJPerKg} kJ/kg × ${kgPerUnit} kg/${unit})`,
   }));
@@ -153,32 +155,11 @@ export function coldBudget(
   ];
   const poured = planned + retries;
   const daysKept = Math.max(0, hoursBefore(script, plan) / 24 + timetable.endS / 86_400);
-  const losses: ColdLine[] = [
-    { title: 'Cooling the vessel down', amount: plan.chillDown, working: 'once' },
-    {
-      title: 'Lost in pouring',
-      amount: (poured * plan.pourLossPct) / 100,
-      working: `${plan.pourLossPct} % of ${formatFigure(poured)} ${unit} poured`,
-    },
-    {
-      title: 'Open flasks and trays',
-      amount: plan.openPerHour * plan.openHours,
-      working: `${plan.openPerHour} ${unit}/h × ${plan.openHours} h`,
-    },
-    {
-      title: 'Standing in the vessel',
-      amount: plan.staticPerDay * daysKept,
-      working: `${plan.staticPerDay} ${unit} a day × ${formatFigure(daysKept)} days from filling to the end`,
-    },
-  ].filter((l) => l.amount > 0);
+  const losses = coldLosses(plan, poured, daysKept);
   const sum = (lines: readonly ColdLine[]) => lines.reduce((total, l) => total + l.amount, 0);
   const useTotal = sum(uses);
   const lossTotal = sum(losses);
-  const reserve = ((useTotal + lossTotal) * plan.reservePct) / 100;
-  const total = useTotal + lossTotal + reserve;
-  const whole = Math.ceil(total - 1e-9);
-  // A vessel that holds the total, though not the next whole unit, is filled up.
-  const order = total <= plan.vessel + 1e-9 ? Math.min(whole, plan.vessel) : whole;
+  const { reserve, total, order } = coldOrder(useTotal + lossTotal, plan);
   const left = courseOf(script, timetable, plan, pours, objects, Math.min(order, plan.vessel), losses);
   return {
     goodId: plan.goodId,
@@ -201,6 +182,46 @@ export function coldBudget(
     dryAtH: left.find((p) => p.amount <= 0)?.h,
   };
 }
+
+/** What is lost of a cryogen to the air: `poured` in its unit, and days from filling to the end of the show. */
+export function coldLosses(plan: Losing, poured: number, daysKept: number): ColdLine[] {
+  const { unit } = CRYOGENS[plan.cryogen];
+  return [
+    { title: 'Cooling the vessel down', amount: plan.chillDown, working: 'once' },
+    {
+      title: 'Lost in pouring',
+      amount: (poured * plan.pourLossPct) / 100,
+      working: `${plan.pourLossPct} % of ${formatFigure(poured)} ${unit} poured`,
+    },
+    {
+      title: 'Open flasks and trays',
+      amount: plan.openPerHour * plan.openHours,
+      working: `${plan.openPerHour} ${unit}/h × ${plan.openHours} h`,
+    },
+    {
+      title: 'Standing in the vessel',
+      amount: plan.staticPerDay * daysKept,
+      working: `${plan.staticPerDay} ${unit} a day × ${formatFigure(daysKept)} days from filling to the end`,
+    },
+  ].filter((l) => l.amount > 0);
+}
+
+/** What is ordered for what is used and lost: with the reserve, in whole units, or as much as the vessel holds. */
+export function coldOrder(
+  needed: number,
+  { reservePct, vessel }: Pick<ColdPlan, 'reservePct' | 'vessel'>,
+): { reserve: number; total: number; order: number } {
+  const reserve = (needed * reservePct) / 100;
+  const total = needed + reserve;
+  const whole = Math.ceil(total - 1e-9);
+  // A vessel that holds the total, though not the next whole unit, is filled up.
+  return { reserve, total, order: total <= vessel + 1e-9 ? Math.min(whole, vessel) : whole };
+}
+
+type Losing = Pick<
+  ColdPlan,
+  'cryogen' | 'chillDown' | 'pourLossPct' | 'openPerHour' | 'openHours' | 'staticPerDay'
+>;
 
 /** When an item, or what is prepared for it, is begun: seconds from curtain-up. */
 function firstHandsOf(timetable: Timetable, itemId: string): number {

@@ -28,6 +28,8 @@ export {
 } from './tour';
 export {
   chilled,
+  coldLosses,
+  coldOrder,
   coldBudget,
   coldBudgets,
   coldPlans,

@@ -53,8 +53,8 @@ export function Inputs({
 
 /** How an input is drawn: what may be typed into it, and in which units. */
 function drawing(input: Input, cup: Cup) {
-  const { field, unit } = fieldOfInput(input);
-  return { field, ...(unit && { measure: { unit, cup } }) };
+  const { field, measure } = fieldOfInput(input);
+  return { field, ...(measure && { measure: { ...measure, cup } }) };
 }
 
 /** A value as the bench takes it; undefined where it cannot be read. */

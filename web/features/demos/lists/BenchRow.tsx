@@ -91,7 +91,7 @@ function OneInput({
   onStands: (stands: Omit<BenchInput, 'name'> | undefined) => void;
 }) {
   const cup = useSettings((s) => s.cup);
-  const { field, unit } = fieldOfInput(input);
+  const { field, measure } = fieldOfInput(input);
   const follows = stands?.parameterId;
   const type = (value: unknown) => {
     if (value === undefined || value === '') return onStands(undefined);
@@ -106,7 +106,7 @@ function OneInput({
       {follows === undefined && (
         <Drawn
           field={{ ...field, optional: true, empty: emptyMeans(input) }}
-          {...(unit && { measure: { unit, cup } })}
+          {...(measure && { measure: { ...measure, cup } })}
           value={input.as === 'lines' ? stands?.numbers : value}
           eager
           onValue={type}

@@ -1,0 +1,81 @@
+import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+
+/** Nearer than this to level it hangs level: friction of a needle in a cork, g cm. From memory. */
+const STICKS_G_CM = 0.5;
+
+/** What turns later than this does not turn. */
+const A_DAY_MIN = 1440;
+
+export const candleSeeSaw = bench({
+  id: 'candle-see-saw',
+  title: 'Candle see-saw',
+  question: 'Which end goes down, and when does it turn?',
+  topic: 'balance',
+  picture: ['minutes', 'momentGCM'],
+  scene: (v) => ({
+    kind: 'bars',
+    unit: 'g cm',
+    bars: [
+      { label: 'left', value: moment(v.leftG, v.leftCM, v.leftGPerMin, v.minutes) },
+      { label: 'right', value: moment(v.rightG, v.rightCM, v.rightGPerMin, v.minutes) },
+    ],
+  }),
+  inputs: {
+    leftG: figure('Left end', 'g', [0.1, 2000], 20),
+    rightG: figure('Right end', 'g', [0.1, 2000], 20),
+    leftCM: figure('Left of the needle', 'cm', [0.5, 100], 10),
+    rightCM: figure('Right of the needle', 'cm', [0.5, 100], 10),
+    leftGPerMin: figure(
+      'Left burns',
+      'g/min',
+      [0, 5],
+      0.1,
+      'A table candle 0.08 to 0.15; 0 where it is out. From memory.',
+    ),
+    rightGPerMin: figure('Right burns', 'g/min', [0, 5], 0),
+    minutes: figure('After', 'min', [0, 120], 5),
+  },
+  outputs: {
+    down: { label: 'Goes down', unit: '' },
+    momentGCM: { label: 'By', unit: 'g cm' },
+    levelAfterMin: { label: 'Level after', unit: 'min' },
+  },
+  work: (v) => {
+    const at = (min: number) =>
+      moment(v.leftG, v.leftCM, v.leftGPerMin, min) - moment(v.rightG, v.rightCM, v.rightGPerMin, min);
+    const by = at(v.minutes);
+    const down = Math.abs(by) <= STICKS_G_CM ? 'neither' : by > 0 ? 'left' : 'right';
+    const rate = v.leftCM * v.leftGPerMin - v.rightCM * v.rightGPerMin;
+    const level = rate === 0 ? -1 : at(0) / rate;
+    const turns = level > 0 && level <= A_DAY_MIN;
+    const findings: BenchFinding[] = [
+      {
+        level: 'caution',
+        says: 'It drips: a tray below, hair and sleeves tied back, nothing near that burns, and nobody leaves it burning.',
+        always: true,
+      },
+    ];
+    return {
+      verdict:
+        down === 'neither'
+          ? 'It is level: the smallest drop tips it.'
+          : `The ${down} end goes down, by ${say(Math.abs(by))} g cm; the lighter side rises.${turns && level > v.minutes ? ` It is level after ${say(level, 2)} min.` : ''}`,
+      outputs: {
+        down,
+        momentGCM: figuresOf(by),
+        levelAfterMin: figuresOf(turns ? level : 0),
+      },
+      findings,
+      working: [
+        {
+          says: 'Left, less right',
+          sum: `${say(v.leftCM)} × (${say(v.leftG)} − ${say(v.leftGPerMin)} × ${say(v.minutes)}) − ${say(v.rightCM)} × (${say(v.rightG)} − ${say(v.rightGPerMin)} × ${say(v.minutes)}) = ${say(by)} g cm`,
+          source: 'Σ m r about the needle',
+        },
+      ],
+    };
+  },
+});
+
+const moment = (grams: number, cm: number, perMin: number, min: number): number =>
+  cm * Math.max(0, grams - perMin * min);
