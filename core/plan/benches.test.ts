@@ -96,6 +96,36 @@ describe('the hall is 9 °C', () => {
   });
 });
 
+test('a series over names goes into a bench that takes them: what fails is said with its level', () => {
+  const fuels = inHall(
+    {
+      parameters: [{ id: 'fuel', title: 'Fuel', names: ['methanol', 'ethanol'] }],
+      benches: [held('vapour-bottle', { inputs: [{ name: 'fuel', parameterId: 'fuel' }] })],
+    },
+    {
+      venue: { roomC: 9 },
+      at: { series: { parameterId: 'fuel', levels: ['methanol', 'ethanol'], onFail: 'go on' } },
+    },
+  );
+  expect(said(fuels).map((f) => f.says.split(':')[0])).toEqual(['“flash” at ethanol']);
+  expect(planned(fuels).sums[0]!.byLevel).toHaveLength(2);
+});
+
+test('what one demo of a choice warns of is said of the choice', () => {
+  const file = inHall(bottle, { venue: { roomC: 9 } });
+  const other = demo('other');
+  const choice = item('pick', {
+    kind: 'choice',
+    options: [
+      { demoId: 'flash', share: 60 },
+      { demoId: 'other', share: 40 },
+    ],
+  });
+  const { demoId: _demoId, ...plain } = choice;
+  const picked = { ...file, demos: [...file.demos, other], show: { ...file.show, items: [plain] } };
+  expect(said(picked).map((f) => f.itemId)).toEqual(['i-pick']);
+});
+
 describe('amounts', () => {
   const makes = {
     benches: [

@@ -1,6 +1,6 @@
 import { labelOf, type Bench, type Value, type Worked } from '@hearty/core';
 import { PaperTable, Sheet } from '../../kit/paper';
-import { said } from './said';
+import { limitSaid, said } from './said';
 
 /** A card for the prop box: what goes in, what comes of it, what to mind, and whose figures these are. */
 export const BenchCard = ({
@@ -38,6 +38,15 @@ export const BenchCard = ({
       rows={Object.entries(bench.outputs).map(([name, { label, unit }]) => ({
         key: name,
         cells: [label, said(worked.outputs[name], unit)],
+      }))}
+    />
+    <PaperTable
+      title="Must hold before it begins"
+      head={['What', 'Between']}
+      widths={[60, 40]}
+      rows={(worked.limits ?? []).map((limit) => ({
+        key: limit.what,
+        cells: [limit.what, limitSaid(limit)],
       }))}
     />
     <PaperTable

@@ -13,6 +13,7 @@ import { Curve } from './Curve';
 import { Inputs } from './Inputs';
 import { Levels } from './Levels';
 import { SceneOf } from './SceneOf';
+import { limitSaid } from './said';
 import { followerOf, pointsOf } from './seen';
 import { UseInDemo } from './UseInDemo';
 import { baseOf, fromAddress, setOf, takenFrom, toAddress } from './values';
@@ -86,14 +87,20 @@ function BenchOpen({ bench }: { bench: Bench }) {
       <Box
         sx={{
           display: 'grid',
-          gap: 6,
+          columnGap: 6,
+          rowGap: 4,
           gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '280px minmax(0, 1fr)' },
+          gridTemplateRows: { md: 'auto 1fr' },
+          gridTemplateAreas: {
+            xs: '"verdict" "inputs" "rest"',
+            md: '"inputs verdict" "inputs rest"',
+          },
         }}
       >
         <Box
           component="section"
           aria-label="What goes in"
-          sx={{ display: 'grid', gap: 2, alignContent: 'start' }}
+          sx={{ gridArea: 'inputs', display: 'grid', gap: 2, alignContent: 'start' }}
         >
           <Around
             bench={bench}
@@ -127,7 +134,8 @@ function BenchOpen({ bench }: { bench: Bench }) {
             As it was at first
           </Button>
         </Box>
-        <Box sx={{ display: 'grid', gap: 4, alignContent: 'start', minWidth: 0 }}>
+        {/* On a phone it stays in sight while one types below it. */}
+        <Box sx={verdictSx}>
           {wrong && (
             <Alert severity="warning" role="status">
               Something on the left cannot be read; this is still of what stood there before.
@@ -136,6 +144,8 @@ function BenchOpen({ bench }: { bench: Bench }) {
           <Typography variant="h2" role="status" sx={{ overflowWrap: 'anywhere' }}>
             {worked.verdict}
           </Typography>
+        </Box>
+        <Box sx={{ gridArea: 'rest', display: 'grid', gap: 4, alignContent: 'start', minWidth: 0 }}>
           <Findings worked={worked} />
           <Box
             sx={{
@@ -152,6 +162,11 @@ function BenchOpen({ bench }: { bench: Bench }) {
             <Curve key={follower?.demo.id ?? ''} bench={bench} values={values} seen={seen} />
           </Box>
           <Results bench={bench} worked={worked} beside={beside} />
+          {worked.limits?.map((limit) => (
+            <Typography key={limit.what}>
+              Must hold: {limit.what}, {limitSaid(limit)}.
+            </Typography>
+          ))}
           <Button
             variant="outlined"
             sx={{ justifySelf: 'start' }}
@@ -186,3 +201,15 @@ function BenchOpen({ bench }: { bench: Bench }) {
     </OnPaper>
   );
 }
+
+const verdictSx = {
+  gridArea: 'verdict',
+  display: 'grid',
+  gap: 2,
+  minWidth: 0,
+  position: { xs: 'sticky', md: 'static' },
+  top: 0,
+  zIndex: 2,
+  py: { xs: 2, md: 0 },
+  bgcolor: 'background.default',
+} as const;
