@@ -73,7 +73,8 @@ function benches(id: string | undefined, given = '{}', list: boolean): void {
   const worked = runBench(bench, inputs);
   if (!worked.ok)
     throw new BadInput(worked.problems.map((p) => `${p.path || bench.id}: ${p.says}`).join('\n'), 2);
-  print(worked.value);
+  const { verdict, outputs, findings, working } = worked.value;
+  print({ verdict, outputs, findings, working });
 }
 
 function main(args: string[]): void {

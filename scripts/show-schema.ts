@@ -40,6 +40,7 @@ const PARTS = [
   'ColdPlan',
   'Item',
   'Show',
+  'FoundCause',
   'DemoRecord',
   'Elsewhere',
   'OpenAction',

@@ -72,7 +72,7 @@ describe('the talk', () => {
   const log = [begun(0, 'i-bottle'), closed(60, 'i-bottle', 'failed', 'does not light')];
 
   test('offers the causes of what was seen, and none for what is not listed', () => {
-    expect(debrief(script(file), planned, fold(log, script(file))).lines[0]!.likely).toEqual(causes);
+    expect(debrief(script(file), planned, fold(log, script(file))).lines[0]!.likely).toMatchObject(causes);
     const other = [log[0]!, closed(60, 'i-bottle', 'failed', 'smells odd')];
     expect(debrief(script(file), planned, fold(other, script(file))).lines[0]!.likely).toEqual([]);
   });

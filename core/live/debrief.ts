@@ -1,7 +1,7 @@
-import type { Attempt } from '../logbook';
+import { likelyCauses, type Attempt, type LikelyCause } from '../logbook';
 import type { Plan } from '../plan';
 import type { Script } from '../script';
-import type { Cause, Reading } from '../show';
+import type { Reading } from '../show';
 import type { LeftoverLine, NeedLine } from '../supplies';
 import type { RunState } from './fold';
 import { foretoldBy, foretoldOf, type Foretold } from './foretold';
@@ -14,8 +14,8 @@ export interface DebriefLine {
   title: string;
   attempt: AttemptState;
   takesS: number;
-  /** The demo's own causes for the symptom, in its order. */
-  likely: Cause[];
+  /** What is likely behind the symptom, the likeliest first. */
+  likely: LikelyCause[];
   /** Of a series: the level it was made at. */
   level: string | undefined;
   /** What is measured after it, where the demo measures something. */
@@ -63,7 +63,7 @@ export function debrief(
         title: item.title,
         attempt,
         takesS: takes[i]!,
-        likely: playedAs(script, item)?.demo?.faults.find((f) => f.symptom === attempt.symptom)?.causes ?? [],
+        likely: causesOf(script, item, attempt.symptom),
         level: levelOf(script, item, i),
         foretold:
           item.standBy || item.chosen ? [] : foretoldBy(sumsOf(item.itemId), showingOf(script, item, i)),
@@ -99,6 +99,18 @@ export function debrief(
       };
     }),
   };
+}
+
+/** What is likely behind what was seen at an item, by the demo's list and the log. */
+export function causesOf(script: Script, state: ItemState, symptom: string | undefined): LikelyCause[] {
+  const { demo, record } = playedAs(script, state) ?? {};
+  return symptom === undefined
+    ? []
+    : likelyCauses(
+        demo?.faults.find((f) => f.symptom === symptom),
+        record?.causes,
+        symptom,
+      );
 }
 
 interface Set {

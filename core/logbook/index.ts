@@ -1,3 +1,5 @@
 export * from './reliability';
+export { Attempt, OUTCOMES, type Outcome } from './attempt';
+export { likelyCauses, type LikelyCause } from './causes';
 export * from './learn';
 export * from './sum-up';

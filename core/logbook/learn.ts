@@ -1,25 +1,9 @@
-import { Choice, Id, Many, Seconds, Text, YesNo } from '../fields';
+import { Many } from '../fields';
 import { inOrderOfText } from '../quantities';
 import type { DemoRecord } from '../show';
-import { Equals, IsOptional } from 'class-validator';
-
-export const OUTCOMES = ['worked', 'partly', 'failed', 'not tried'] as const;
-export type Outcome = (typeof OUTCOMES)[number];
-
-/** One try at a demo in a run. `takesS`: whole seconds from the item's beginning, or the try before, holds left out. */
-export class Attempt {
-  @Id() id!: string;
-  @Id() runId!: string;
-  @Id() itemId!: string;
-  @Id() demoId!: string;
-  /** When it was closed, milliseconds since 1970. */
-  @Seconds('At', 8.64e15) atMs!: number;
-  @YesNo('Rehearsal') rehearsal!: boolean;
-  @Choice(OUTCOMES, 'Outcome') outcome!: Outcome;
-  @IsOptional() @Seconds('Took') takesS?: number;
-  @IsOptional() @Text(160, 'What one saw') symptom?: string;
-  @IsOptional() @Text(160, 'Cause') cause?: string;
-}
+import { Equals } from 'class-validator';
+import { Attempt, push, type Outcome } from './attempt';
+import { causesFound } from './causes';
 
 export const ATTEMPTS_FORMAT = 'hearty-stage/attempts';
 
@@ -48,6 +32,7 @@ export function learn(attempts: readonly Attempt[]): DemoRecord[] {
 function recordOf(demoId: string, attempts: Attempt[]): DemoRecord {
   const shows = attempts.filter((a) => !a.rehearsal);
   const count = (outcome: Outcome) => shows.filter((a) => a.outcome === outcome).length;
+  const causes = causesFound(attempts);
   return {
     demoId,
     worked: count('worked'),
@@ -55,6 +40,7 @@ function recordOf(demoId: string, attempts: Attempt[]): DemoRecord {
     failed: count('failed'),
     playsS: cleanPlays(attempts),
     lastAtS: Math.floor(Math.max(...attempts.map((a) => a.atMs)) / 1000),
+    ...(causes.length > 0 && { causes }),
   };
 }
 
@@ -67,10 +53,4 @@ function cleanPlays(attempts: Attempt[]): number[] {
     .filter((play) => play.every((a) => a.outcome !== 'failed') && play[0]!.takesS !== undefined)
     .sort(([a], [b]) => a!.atMs - b!.atMs || inOrderOfText(a!.id, b!.id))
     .map(([first]) => first!.takesS!);
-}
-
-function push<T>(map: Map<string, T[]>, key: string, value: T): void {
-  const list = map.get(key);
-  if (list) list.push(value);
-  else map.set(key, [value]);
 }

@@ -1,6 +1,7 @@
 import { learnedTiming, posterior } from '../script';
 import { record } from '../testing/hall-show';
-import { learn, type Attempt } from './learn';
+import type { Attempt } from './attempt';
+import { learn } from './learn';
 import { reliability } from './reliability';
 
 // Jeffreys posterior Beta(½ + worked, ½ + failed): Brown, Cai & DasGupta (2001), Statistical Science 16(2).

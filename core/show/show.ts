@@ -337,6 +337,18 @@ export class Show {
   @IsOptional() @Many(() => ColdPlan, 2) cold?: ColdPlan[];
 }
 
+/**
+ * A cause that was found of a symptom of a demo: how often, how often the demo was tried again after it in the same item,
+ * and how often it then worked.
+ */
+export class FoundCause {
+  @Text(160, 'What one saw') symptom!: string;
+  @Text(160, 'Cause') cause!: string;
+  @Whole(0, 1e6, 'Found') times!: number;
+  @Whole(0, 1e6, 'Worked after it') helped!: number;
+  @Whole(0, 1e6, 'Tried again after it') triedAgain!: number;
+}
+
 /** What the log says of a demo: attempts by outcome (rehearsals left out), and whole seconds of clean plays. */
 export class DemoRecord {
   @Id() demoId!: string;
@@ -350,6 +362,7 @@ export class DemoRecord {
   @Max(86_400, { each: true })
   playsS!: number[];
   @IsOptional() @Seconds('Last tried', 4e9) lastAtS?: number;
+  @IsOptional() @Many(() => FoundCause, 500) causes?: FoundCause[];
 }
 
 /** Something to do before the next time, hung on a demo, the show, the venue or one of the crew by a debrief, and still open. */

@@ -7,6 +7,7 @@ import {
   numbered,
   onStage,
   owed,
+  causesOf,
   playedAs,
   volunteersNow,
   type BegunHere,
@@ -220,7 +221,7 @@ function CoverLine({ script, item }: { script: Script; item: ItemState }) {
 function Cures({ script, state }: { script: Script; state: RunState }) {
   const item = onStage(state)!;
   const last = item.attempts.at(-1);
-  const causes = playedAs(script, item)?.demo?.faults.find((f) => f.symptom === last?.symptom)?.causes ?? [];
+  const causes = causesOf(script, item, last?.symptom);
   if (causes.length === 0) return null;
   return (
     <Box
@@ -231,7 +232,14 @@ function Cures({ script, state }: { script: Script; state: RunState }) {
       {causes.slice(0, 3).map((c) => (
         <li key={c.cause}>
           <b>{c.cause}</b>
-          {c.quickTest && ` (${c.quickTest})`} — {c.cure}
+          {c.quickTest && ` (${c.quickTest})`}
+          {c.cure && ` — ${c.cure}`}
+          {c.triedAgain > 0 && (
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              {' '}
+              helped {c.helped} of {c.triedAgain}
+            </Box>
+          )}
         </li>
       ))}
     </Box>
