@@ -1,0 +1,236 @@
+import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
+import fc from 'fast-check';
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
+import { meanBelief, oddsBelief, oddsOfBest } from './beliefs';
+import { aicc, plateau, slopeInterval, straight, tQuantile, type Point } from './fits';
+import { comparisons, trials, type Tried } from './trials';
+
+/** Random numbers of a test, the same each time. */
+const random = (seed: number) => {
+  const from = xoroshiro128plus(seed);
+  return () => uniformFloat64(from);
+};
+const tried = (n: number, set: Record<string, string>, more: Partial<Tried> = {}): Tried => ({
+  ...{ id: `a${n}`, atMs: n * 1000, outcome: 'worked', set },
+  ...more,
+});
+
+describe('fits', () => {
+  // Anscombe, The American Statistician 27 (1973): y = 3.00 + 0.500 x, residual sum of squares 13.76, for the first set,
+  // and the same but for the shape in the second.
+  const anscombe: Point[] = [10, 8, 13, 9, 11, 14, 6, 4, 12, 7, 5].map((x, i) => [
+    x,
+    [8.04, 6.95, 7.58, 8.81, 8.33, 9.96, 7.24, 4.26, 10.84, 4.82, 5.68][i]!,
+  ]);
+
+  test('the straight line is that of the published example', () => {
+    const line = straight(anscombe);
+    expect(line.a).toBeCloseTo(3.0, 2);
+    expect(line.b).toBeCloseTo(0.5, 3);
+    expect(line.rss).toBeCloseTo(13.76, 2);
+    // The slope's standard error is 0.118 there, and t(0.95; 9) is 1.833 in any table.
+    const [low, high] = slopeInterval(anscombe, line);
+    expect((high - low) / 2).toBeCloseTo(1.833 * 0.1179, 3);
+  });
+
+  // Burnham & Anderson 2002, 2.4: n ln(RSS/n) + 2K + 2K(K+1)/(n−K−1), by hand for 11 points and K = 3.
+  test('AICc by hand, and none where there are too few points', () => {
+    expect(aicc(13.76, 11, 3)).toBeCloseTo(11 * Math.log(13.76 / 11) + 6 + 24 / 7, 9);
+    expect(aicc(1, 4, 3)).toBe(Infinity);
+  });
+
+  // Student's t in any handbook's table.
+  test.each([
+    [0.95, 1, 6.314],
+    [0.95, 9, 1.833],
+    [0.975, 5, 2.571],
+    [0.05, 10, -1.812],
+    [0.5, 7, 0],
+  ])('t(%d; %d) is %d', (p, df, t) => expect(tQuantile(p, df)).toBeCloseTo(t, 3));
+
+  test('a break that is known is found, and as a fine search over every place finds it', () => {
+    const next = random(5);
+    const noise = () => next() + next() + next() - 1.5;
+    const points = Array.from({ length: 30 }, (_, i): Point => {
+      const x = 1 + (i % 10);
+      return [x, 4 + 12 * Math.min(x, 5.5) + 2 * noise()];
+    });
+    const broken = plateau(points)!;
+    expect(broken.until!).toBeGreaterThan(5);
+    expect(broken.until!).toBeLessThan(6);
+    expect(broken.b).toBeCloseTo(12, 0);
+    expect(broken.aicc).toBeLessThan(straight(points).aicc - 10);
+    const rssAt = (c: number) => straight(points.map(([x, y]) => [Math.min(x, c), y])).rss;
+    const fine = Math.min(...Array.from({ length: 8001 }, (_, i) => rssAt(2 + (8 * i) / 8000)));
+    expect(broken.rss).toBeLessThanOrEqual(fine * 1.0001);
+  });
+
+  test('of a straight rise nothing is broken; the broken line is never worse than the straight one', () => {
+    const points: Point[] = Array.from({ length: 12 }, (_, i) => [i, 3 * i + (i % 2)]);
+    expect(plateau(points)!.aicc).toBeGreaterThan(straight(points).aicc - 2);
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: 0, max: 9 }), fc.integer({ min: -50, max: 50 })), {
+          minLength: 6,
+          maxLength: 24,
+        }),
+        (all) => {
+          const broken = plateau(all);
+          if (broken) expect(broken.rss).toBeLessThanOrEqual(straight(all).rss * (1 + 1e-9) + 1e-6);
+        },
+      ),
+    );
+  });
+});
+
+describe('how sure', () => {
+  test('the odds of being best are those of drawing again and again', () => {
+    const tries: [number, number][] = [
+      [8, 2],
+      [5, 5],
+      [2, 1],
+    ];
+    const beliefs = tries.map(([w, f]) => oddsBelief(w, f));
+    const next = random(3);
+    const wins = [0, 0, 0];
+    const draws = 60_000;
+    for (let i = 0; i < draws; i++) {
+      const drawn = beliefs.map((b) => b[Math.floor(next() * b.length)]!);
+      wins[drawn.indexOf(Math.max(...drawn))]!++;
+    }
+    oddsOfBest(beliefs).forEach((odds, i) => expect(Math.abs(odds - wins[i]! / draws)).toBeLessThan(0.01));
+  });
+
+  test.each([
+    [8, 2],
+    [0, 3],
+    [0, 0],
+    [250, 40],
+  ])(
+    'what is believed of %d worked and %d failed has the quantiles of its distribution',
+    (worked, failed) => {
+      const belief = oddsBelief(worked, failed);
+      for (const i of [0, 9, 50, 100, 150, 190, 199])
+        expect(belief[i]!).toBeCloseTo(betaQuantile((i + 0.5) / 200, worked + 0.5, failed + 0.5), 4);
+    },
+  );
+
+  test('they sum to one, and alike ones share them', () => {
+    const same = oddsOfBest([oddsBelief(3, 1), oddsBelief(3, 1)]);
+    expect(same).toEqual([expect.closeTo(0.5, 9), expect.closeTo(0.5, 9)]);
+    const read = oddsOfBest([meanBelief(10, 3, 1, 6), meanBelief(14, 3, 1, 6), meanBelief(12, 3, 1, 6)]);
+    expect(read.reduce((a, b) => a + b)).toBeCloseTo(1, 9);
+    expect(read[1]).toBeGreaterThan(0.95);
+  });
+});
+
+describe('what is a trial', () => {
+  test('nothing changed is a repeat, one thing a clean comparison, more is muddled', () => {
+    const log = [
+      tried(1, { pieces: '1', bottle: '1 L' }),
+      tried(2, { pieces: '1', bottle: '1 L' }),
+      tried(3, { pieces: '2', bottle: '1 L' }),
+      tried(4, { pieces: '3', bottle: '2 L' }),
+      tried(5, { pieces: '3', bottle: '2 L' }, { outcome: 'not tried' }),
+    ];
+    expect(comparisons(log)).toEqual({ repeats: 1, clean: 1, muddled: 1 });
+    const [trial, ...others] = trials(log);
+    expect(others).toEqual([]);
+    expect(trial).toMatchObject({ variable: 'pieces', held: { bottle: '1 L' }, tries: 3 });
+    expect(trial!.levels.map((l) => [l.level, l.tries])).toEqual([
+      ['1', 2],
+      ['2', 1],
+    ]);
+    expect(trial!.notShown.join(' ')).toContain('1 comparison changed more than one thing');
+    expect(trial!.notShown.join(' ')).toContain('bottle 1 L');
+  });
+
+  test('where two things always changed together there is none', () => {
+    const log = [1, 2, 3, 4].map((n) => tried(n, { a: String(n), b: String(n) }));
+    expect(trials(log)).toEqual([]);
+    expect(comparisons(log)).toEqual({ repeats: 0, clean: 0, muddled: 3 });
+  });
+
+  test('a ladder with readings rises, or levels off; the claim says so with its evidence', () => {
+    const next = random(9);
+    const ladder = (of: (x: number) => number) =>
+      Array.from({ length: 20 }, (_, i) => {
+        const x = 1 + (i % 10);
+        return tried(i, { pieces: String(x) }, { reading: of(x) + next() });
+      });
+    const [rising] = trials(ladder((x) => 7 * x));
+    expect(rising).toMatchObject({ response: 'reading', shape: 'rises', bestLevel: '10' });
+    expect(rising!.claim).toMatch(
+      /^Each one more of “pieces” gives (6\.9|7|7\.0)\d* more, by 20 readings at 10 levels\.$/,
+    );
+    const [level] = trials(ladder((x) => 7 * Math.min(x, 5)));
+    expect(level).toMatchObject({ shape: 'levels off' });
+    expect(level!.claim).toMatch(/counts up to about (4\.9|5|5\.0)/);
+    const [none] = trials(ladder(() => 3));
+    expect(none!.shape).toBe('no effect seen');
+  });
+
+  test('names are compared, not fitted; less may be better', () => {
+    const slides = ['copper', 'brass', 'lead'].flatMap((metal, i) =>
+      [0, 1, 2].map((n) => tried(3 * i + n, { metal }, { reading: [8, 2.2, 0.7][i]! + n / 50 })),
+    );
+    const [slow] = trials(slides);
+    expect(slow).not.toHaveProperty('line');
+    expect(slow!.bestLevel).toBe('copper');
+    expect(trials(slides, 'less')[0]!.bestLevel).toBe('lead');
+    expect(slow!.levels.find((l) => l.level === 'brass')).toMatchObject({
+      tries: 3,
+      mean: expect.closeTo(2.22, 9),
+    });
+  });
+
+  test('without readings it is what worked, with how sure', () => {
+    const log = [
+      ...Array.from({ length: 9 }, (_, n) => tried(n, { fuel: 'methanol' })),
+      ...Array.from({ length: 6 }, (_, n) =>
+        tried(20 + n, { fuel: 'ethanol' }, { outcome: n < 5 ? 'failed' : 'worked' }),
+      ),
+    ];
+    const [trial] = trials(log);
+    expect(trial).toMatchObject({ response: 'outcome', bestLevel: 'methanol' });
+    expect(trial!.claim).toMatch(
+      /^“fuel” at methanol works 9 of 9; it is the best with (99|100) in 100 odds, by 15 attempts at 2 levels\.$/,
+    );
+    expect(trial!.next.level).toBe('methanol');
+  });
+});
+
+describe('“try next”', () => {
+  /** How often each of seven levels really works; the fourth is the best. */
+  const TRUE = [0.3, 0.45, 0.6, 0.9, 0.65, 0.5, 0.35];
+  const SURE = 0.8;
+  const MOST = 300;
+
+  /** Attempts until the trial is sure of a level; and whether that is the best one. */
+  function until(pick: (log: Tried[], n: number) => number, seed: number): { tries: number; right: boolean } {
+    const next = random(seed);
+    const log: Tried[] = [];
+    for (let n = 0; n < MOST; n++) {
+      // Each level is tried once before anything is known.
+      const i = n < TRUE.length ? n : pick(log, n);
+      log.push(tried(n, { wick: `${i + 1} cm` }, { outcome: next() < TRUE[i]! ? 'worked' : 'failed' }));
+      if (n < TRUE.length) continue;
+      const [trial] = trials(log);
+      const best = trial!.levels.find((l) => l.level === trial!.bestLevel)!;
+      if (best.best >= SURE) return { tries: log.length, right: best.at === 4 };
+    }
+    return { tries: MOST, right: false };
+  }
+
+  test('finds the best level in fewer attempts than trying them in turn', () => {
+    const seeds = Array.from({ length: 12 }, (_, n) => n + 1);
+    const inTurn = seeds.map((s) => until((_log, n) => n % TRUE.length, s));
+    const asTold = seeds.map((s) => until((log) => Number(trials(log)[0]!.next.level[0]) - 1, s));
+    const sum = (runs: { tries: number }[]) => runs.reduce((total, r) => total + r.tries, 0) / runs.length;
+    const right = (runs: { right: boolean }[]) => runs.filter((r) => r.right).length / runs.length;
+    expect(sum(asTold)).toBeLessThan(0.85 * sum(inTurn));
+    expect(right(asTold)).toBeGreaterThanOrEqual(right(inTurn) - 0.1);
+    expect(right(asTold)).toBeGreaterThan(0.75);
+  });
+});

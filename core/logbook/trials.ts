@@ -1,0 +1,271 @@
+import { mean } from 'simple-statistics';
+import { formatFigure, inOrderOfText } from '../quantities';
+import type { Outcome } from './attempt';
+import { meanBelief, oddsBelief, oddsOfBest, type Belief } from './beliefs';
+import { plateau, slopeInterval, straight, type Fit, type Point } from './fits';
+
+/** An attempt as a trial looks at it. */
+export interface Tried {
+  id: string;
+  atMs: number;
+  outcome: Outcome;
+  /** What was set, each parameter with its value as it is said. */
+  set: Readonly<Record<string, string>>;
+  reading?: number | string;
+}
+
+/** Between two attempts that follow one another at a demo: nothing changed, one thing did, or more than one. */
+export interface Comparisons {
+  repeats: number;
+  clean: number;
+  muddled: number;
+}
+
+/** One level of what was changed: how often it was tried, and what came of it. */
+export interface TrialLevel {
+  level: string;
+  /** Where all levels are numbers. */
+  at?: number;
+  tries: number;
+  worked: number;
+  /** Of the readings, or of what worked; 90 % interval. */
+  mean: number;
+  low: number;
+  high: number;
+  /** Odds that it is the best of those tried. */
+  best: number;
+  readings: number[];
+}
+
+export interface Trial {
+  /** What was changed, and what was held meanwhile. */
+  variable: string;
+  held: Readonly<Record<string, string>>;
+  response: 'reading' | 'outcome';
+  levels: TrialLevel[];
+  tries: number;
+  /** Of numbers with readings: the straight line, the one that levels off, and which of them holds, where that can be told. */
+  line?: Fit;
+  broken?: Fit;
+  shape?: 'rises' | 'falls' | 'levels off' | 'no effect seen' | 'cannot tell';
+  bestLevel: string;
+  /** Which level to try next, and why. */
+  next: { level: string; why: string };
+  claim: string;
+  /** What it does not show. */
+  notShown: string[];
+}
+
+/** What is better of a reading; "more" where nobody has said. */
+export type Better = 'more' | 'less';
+
+/** What changed between attempts that follow one another in time. Pure. */
+export function comparisons(attempts: readonly Tried[]): Comparisons {
+  const count: Comparisons = { repeats: 0, clean: 0, muddled: 0 };
+  const all = inTime(attempts);
+  all.slice(1).forEach((now, i) => {
+    const changed = changedBetween(all[i]!, now).length;
+    if (changed === 0) count.repeats++;
+    else if (changed === 1) count.clean++;
+    else count.muddled++;
+  });
+  return count;
+}
+
+const inTime = (attempts: readonly Tried[]) =>
+  attempts
+    .filter((a) => a.outcome !== 'not tried')
+    .sort((a, b) => a.atMs - b.atMs || inOrderOfText(a.id, b.id));
+
+const changedBetween = (a: Tried, b: Tried): string[] =>
+  [...new Set([...Object.keys(a.set), ...Object.keys(b.set)])].filter((key) => a.set[key] !== b.set[key]);
+
+/** Trials of a demo at most, the largest first. */
+const MOST_TRIALS = 6;
+
+/**
+ * The trials that a demo's attempts make by themselves: for each thing that was set, attempts that differ in it alone,
+ * at two levels or more. The largest first. Pure.
+ */
+export function trials(attempts: readonly Tried[], better: Better = 'more'): Trial[] {
+  const all = inTime(attempts);
+  const variables = [...new Set(all.flatMap((a) => Object.keys(a.set)))];
+  const { muddled } = comparisons(all);
+  return variables
+    .flatMap((variable) => {
+      const groups = new Map<string, Tried[]>();
+      for (const a of all) {
+        if (a.set[variable] === undefined) continue;
+        const key = JSON.stringify(Object.entries(heldOf(a, variable)).sort());
+        groups.set(key, [...(groups.get(key) ?? []), a]);
+      }
+      return [...groups.values()]
+        .filter((group) => new Set(group.map((a) => a.set[variable])).size > 1)
+        .map((group) => trialOf(variable, group, better, muddled));
+    })
+    .sort((a, b) => b.tries - a.tries)
+    .slice(0, MOST_TRIALS);
+}
+
+const heldOf = (a: Tried, variable: string) =>
+  Object.fromEntries(Object.entries(a.set).filter(([key]) => key !== variable));
+
+/** "1.5 L" as 1.5; undefined for a name. */
+const numberIn = (level: string): number | undefined => {
+  const found = /^[-−]?\d+([.,]\d+)?(?=$|\s)/.exec(level);
+  return found ? Number(found[0].replace('−', '-').replace(',', '.')) : undefined;
+};
+
+function trialOf(variable: string, group: readonly Tried[], better: Better, muddled: number): Trial {
+  const names = [...new Set(group.map((a) => a.set[variable]!))];
+  const numbers = names.map(numberIn);
+  const allNumbers = numbers.every((n) => n !== undefined);
+  const of = (level: string) => group.filter((a) => a.set[variable] === level);
+  const readingsOf = (level: string) =>
+    of(level).flatMap((a) => (typeof a.reading === 'number' ? [a.reading] : []));
+  const read = names.filter((level) => readingsOf(level).length > 0);
+  const response = read.length > 1 ? 'reading' : 'outcome';
+  const looked = response === 'reading' ? read : names;
+  const beliefs = response === 'reading' ? readingBeliefs(looked.map(readingsOf)) : looked.map(oddsOf(of));
+  const sign = response === 'reading' && better === 'less' ? -1 : 1;
+  const best = oddsOfBest(beliefs.map((b) => (sign < 0 ? b.map((v) => -v).reverse() : b)));
+  const levels = looked
+    .map((level, i): TrialLevel => {
+      const tries = of(level);
+      const readings = readingsOf(level);
+      const at = allNumbers ? numberIn(level)! : undefined;
+      return {
+        level,
+        ...(at !== undefined && { at }),
+        tries: tries.length,
+        worked: tries.reduce((sum, a) => sum + worth(a.outcome), 0),
+        mean: response === 'reading' ? mean(readings) : mean([...beliefs[i]!]),
+        low: within(beliefs[i]!, 0.05),
+        high: within(beliefs[i]!, 0.95),
+        best: best[i]!,
+        readings,
+      };
+    })
+    .sort((a, b) => (a.at ?? 0) - (b.at ?? 0));
+  const points = allNumbers && response === 'reading' ? pointsOf(levels) : [];
+  const fits = fitsOf(points);
+  const top = [...levels].sort((a, b) => b.best - a.best);
+  const trial = {
+    ...{ variable, held: heldOf(group[0]!, variable), response, levels, tries: group.length },
+    ...fits,
+    bestLevel: top[0]!.level,
+    next: nextOf(top),
+  } satisfies Omit<Trial, 'claim' | 'notShown'>;
+  return { ...trial, claim: claimOf(trial, points.length), notShown: notShown(trial, names, muddled) };
+}
+
+/** "Partly" counts half. */
+const worth = (outcome: Outcome): number => (outcome === 'worked' ? 1 : outcome === 'partly' ? 0.5 : 0);
+
+const oddsOf =
+  (of: (level: string) => readonly Tried[]) =>
+  (level: string): Belief => {
+    const tries = of(level);
+    const worked = tries.reduce((sum, a) => sum + worth(a.outcome), 0);
+    return oddsBelief(worked, tries.length - worked);
+  };
+
+/** With nothing repeated the spread is that of all readings together: little is sure then. */
+function readingBeliefs(readings: readonly number[][]): Belief[] {
+  const all = readings.flat();
+  const repeated = all.length - readings.length;
+  const middles = readings.map((r) => mean(r));
+  const within = readings.reduce(
+    (sum, r, i) => sum + r.reduce((s, value) => s + (value - middles[i]!) ** 2, 0),
+    0,
+  );
+  const middle = mean(all);
+  const total = all.reduce((sum, value) => sum + (value - middle) ** 2, 0);
+  const df = Math.max(1, repeated > 0 ? repeated : all.length - 1);
+  const sd = Math.sqrt((repeated > 0 ? within : total) / df);
+  return readings.map((r, i) => meanBelief(middles[i]!, r.length, sd, df));
+}
+
+const within = (belief: Belief, share: number): number =>
+  belief[Math.min(belief.length - 1, Math.floor(share * belief.length))]!;
+
+const pointsOf = (levels: readonly TrialLevel[]): Point[] =>
+  levels.flatMap(({ at, readings }) => readings.map((y): Point => [at!, y]));
+
+/** One of two shapes holds when its AICc is less by so much. Burnham & Anderson 2002, 2.6. */
+const TELLING = 2;
+
+function fitsOf(points: readonly Point[]): Pick<Trial, 'line' | 'broken' | 'shape'> {
+  if (new Set(points.map(([x]) => x)).size < 2) return {};
+  const line = straight(points);
+  const broken = plateau(points);
+  if (broken && broken.aicc < line.aicc - TELLING) return { line, broken, shape: 'levels off' };
+  const [low, high] = slopeInterval(points, line);
+  const sloped = low > 0 ? 'rises' : high < 0 ? 'falls' : undefined;
+  return {
+    line,
+    ...(broken && { broken }),
+    shape: sloped ?? (Number.isFinite(line.aicc) ? 'no effect seen' : 'cannot tell'),
+  };
+}
+
+/** Surer than this, more tries at other levels are worth little. */
+const SURE = 0.9;
+
+/** Of the two likeliest to be best, the one that was tried less: what tells them apart soonest. */
+function nextOf(top: readonly TrialLevel[]): Trial['next'] {
+  const [first, second] = top;
+  if (!second || first!.best >= SURE)
+    return { level: first!.level, why: `it is the best with ${inHundred(first!.best)} odds: play it` };
+  const less = second.tries <= first!.tries ? second : first!;
+  const other = less === second ? first! : second;
+  return {
+    level: less.level,
+    why: `it may be the best (${inHundred(less.best)}) and was tried ${less.tries} times, “${other.level}” ${other.tries}`,
+  };
+}
+
+const inHundred = (odds: number) => `${Math.round(odds * 100)} in 100`;
+
+function claimOf(
+  { variable, response, levels, shape, line, broken, bestLevel, tries }: Omit<Trial, 'claim' | 'notShown'>,
+  read: number,
+): string {
+  const best = levels.find((l) => l.level === bestLevel)!;
+  const by = `by ${response === 'reading' ? `${read || tries} readings` : `${tries} attempts`} at ${levels.length} levels`;
+  if (shape === 'rises' || shape === 'falls')
+    return `Each one more of “${variable}” gives ${formatFigure(Math.abs(line!.b))} ${shape === 'rises' ? 'more' : 'less'}, ${by}.`;
+  if (shape === 'levels off')
+    return `“${variable}” counts up to about ${formatFigure(broken!.until!)}; beyond, it levels off, ${by}.`;
+  if (shape === 'no effect seen') return `No effect of “${variable}” is seen, ${by}.`;
+  const what =
+    response === 'outcome'
+      ? `works ${formatFigure(best.worked)} of ${best.tries}`
+      : `reads ${formatFigure(best.mean)} in the middle`;
+  return `“${variable}” at ${bestLevel} ${what}; it is the best with ${inHundred(best.best)} odds, ${by}.`;
+}
+
+/** Fewer tries at a level say little of it. Common practice. */
+const FEW = 3;
+
+function notShown(
+  { variable, levels, shape, held }: Omit<Trial, 'claim' | 'notShown'>,
+  names: readonly string[],
+  muddled: number,
+): string[] {
+  const thin = levels.filter((l) => l.tries < FEW).map((l) => l.level);
+  const left = names.filter((name) => !levels.some((l) => l.level === name));
+  const others = Object.entries(held).map(([what, value]) => `${what} ${value}`);
+  return [
+    ...(thin.length ? [`Little of ${thin.join(', ')}: tried fewer than ${FEW} times.`] : []),
+    ...(left.length ? [`Nothing was read at ${left.join(', ')}.`] : []),
+    ...(muddled > 0
+      ? [
+          `${muddled} ${muddled === 1 ? 'comparison' : 'comparisons'} changed more than one thing: nobody can tell which helped.`,
+        ]
+      : []),
+    ...(shape === 'levels off' ? ['How it goes beyond the largest level.'] : []),
+    ...(others.length ? [`Whether it is so with other than ${others.join(', ')}.`] : []),
+    `Whether it was “${variable}” and not the day: rooms differ.`,
+  ];
+}
