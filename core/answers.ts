@@ -1,5 +1,5 @@
 import type { RunEvent, RunRole, Said } from './live';
-import type { Reliability } from './logbook';
+import type { Comparisons, Reliability, Trial } from './logbook';
 import type { Due } from './plan';
 import type { Good, Problem, ShowFile } from './show';
 import type { BuyLine, LotStock, StoreMove, TourShow } from './supplies';
@@ -47,6 +47,12 @@ export interface SaidLine extends Said {
   runId: string;
   showId: string;
   title: string;
+}
+
+/** What the attempts at a demo show of what was set. */
+export interface DemoTrials {
+  trials: Trial[];
+  comparisons: Comparisons;
 }
 
 /** What became of an event sent to the server, in the order they were sent. */

@@ -189,6 +189,10 @@ export function createApp({
     res.json(runPage(runs, { before: checked(RunsQuery, req.query).before }));
   });
   app.get('/api/demos/:id/attempts', (req, res) => void res.json(runs.attemptsAt(req.params.id)));
+  app.get('/api/demos/:id/trials', (req, res) => {
+    const better = documents.get('demo', req.params.id)?.body.reading?.better;
+    res.json(runs.trialsOf(req.params.id, better));
+  });
   app.get('/api/demos/:id/said', (req, res) => void res.json(runs.saidOf(req.params.id)));
   app.get('/api/attempts', (_req, res) => {
     res.json({ format: 'hearty-stage/attempts', version: 1, attempts: runs.attempts() });

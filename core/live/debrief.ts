@@ -167,6 +167,8 @@ function timesUsed(script: Script, { per, plannedTimes, itemId, levels }: NeedLi
 /** An attempt with the level it was made at, what was read of it, and what was foretold of it. */
 export interface AttemptLine extends Attempt {
   level?: string;
+  /** Each parameter with its value as it is said. */
+  set?: Readonly<Record<string, string>>;
   reading?: number | string;
   foretold?: Foretold[];
 }
@@ -193,6 +195,7 @@ export function attemptsOfItem(
   return item.attempts.map((a, i) => {
     const level = levelOf(script, item, i);
     const foretold = foretoldOf(script, item, i);
+    const set = wasSet(script, item, i);
     return {
       id: a.id,
       runId,
@@ -205,6 +208,7 @@ export function attemptsOfItem(
       ...(a.symptom !== undefined && { symptom: a.symptom }),
       ...(a.cause !== undefined && { cause: a.cause }),
       ...(level !== undefined && { level }),
+      ...(set.size > 0 && { set: Object.fromEntries(set) }),
       ...(a.reading !== undefined && { reading: a.reading }),
       ...(foretold.length > 0 && { foretold }),
     };

@@ -131,7 +131,8 @@ function trialOf(variable: string, group: readonly Tried[], better: Better, mudd
   const best = oddsOfBest(beliefs.map((b) => (sign < 0 ? b.map((v) => -v).reverse() : b)));
   const levels = looked
     .map((level, i): TrialLevel => {
-      const tries = of(level);
+      // What was not read says nothing where readings are looked at.
+      const tries = of(level).filter((a) => response === 'outcome' || typeof a.reading === 'number');
       const readings = readingsOf(level);
       const at = allNumbers ? numberIn(level)! : undefined;
       return {
@@ -151,7 +152,8 @@ function trialOf(variable: string, group: readonly Tried[], better: Better, mudd
   const fits = fitsOf(points);
   const top = [...levels].sort((a, b) => b.best - a.best);
   const trial = {
-    ...{ variable, held: heldOf(group[0]!, variable), response, levels, tries: group.length },
+    ...{ variable, held: heldOf(group[0]!, variable), response, levels },
+    tries: levels.reduce((sum, l) => sum + l.tries, 0),
     ...fits,
     bestLevel: top[0]!.level,
     next: nextOf(top),
@@ -221,10 +223,11 @@ function nextOf(top: readonly TrialLevel[]): Trial['next'] {
   const other = less === second ? first! : second;
   return {
     level: less.level,
-    why: `it may be the best (${inHundred(less.best)}) and was tried ${less.tries} times, “${other.level}” ${other.tries}`,
+    why: `it may be the best (${inHundred(less.best)}) and was tried ${timesSaid(less.tries)}, “${other.level}” ${timesSaid(other.tries)}`,
   };
 }
 
+const timesSaid = (n: number) => (n === 1 ? 'once' : `${n} times`);
 const inHundred = (odds: number) => `${Math.round(odds * 100)} in 100`;
 
 function claimOf(

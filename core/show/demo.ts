@@ -338,6 +338,8 @@ export class Reading {
   @IsOptional() @Figure(-1e6, 1e6, 'From') min?: number;
   @IsOptional() @Figure(-1e6, 1e6, 'To') max?: number;
   @IsOptional() @Lines(20, 40, 'Words to choose from') words?: string[];
+  /** Which readings a trial looks for. */
+  @IsOptional() @Choice(['more', 'less'], { label: 'Better is', empty: 'more' }) better?: 'more' | 'less';
 }
 
 /** A demonstration kept in the library. */

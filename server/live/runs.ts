@@ -10,9 +10,13 @@ import {
   learn,
   script,
   sumsOfDemo,
+  comparisons,
+  trials,
   type Attempt,
   type AttemptLine,
+  type Better,
   type DemoRecord,
+  type DemoTrials,
   type Envelope,
   type EventAnswer,
   type EventsPage,
@@ -27,6 +31,7 @@ import {
   type SaidLine,
   type Script,
   type ShowFile,
+  type Tried,
 } from '@hearty/core';
 import type { Db } from '../db';
 import { HttpError, notFound } from '../errors';
@@ -222,22 +227,29 @@ export class Runs {
     }));
   }
 
+  /** What the newest attempts at a demo show of what was set: its trials, and how its comparisons went. */
+  trialsOf(demoId: string, better: Better | undefined): DemoTrials {
+    const tried = this.attemptsAt(demoId).map((a): Tried => ({ ...a, set: a.set ?? {} }));
+    return { trials: trials(tried, better), comparisons: comparisons(tried) };
+  }
+
   /** The newest attempts at a demo, with what was read and foretold of them; runs that are on, or struck out, are left out. */
   attemptsAt(demoId: string, limit = 400): AttemptLine[] {
     const rows = this.db
       .prepare(
         `SELECT a.id, run_id AS runId, item_id AS itemId, demo_id AS demoId, at_ms AS atMs, a.rehearsal, outcome,
-           takes_s AS takesS, symptom, cause, level, reading, foretold
+           takes_s AS takesS, symptom, cause, level, reading, foretold, was_set AS wasSet
          FROM attempt a JOIN run ON run.id = a.run_id
          WHERE phase = 'down' AND struck IS NULL AND demo_id = ? ORDER BY at_ms DESC, a.id LIMIT ?`,
       )
       .all(demoId, limit) as Record<string, string | number | null>[];
     return rows.map(
-      ({ reading, foretold, rehearsal, ...row }) =>
+      ({ reading, foretold, wasSet, rehearsal, ...row }) =>
         ({
           ...Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)),
           rehearsal: Boolean(rehearsal),
           ...(reading !== null && { reading: JSON.parse(String(reading)) as number | string }),
+          ...(wasSet !== null && { set: JSON.parse(String(wasSet)) as Record<string, string> }),
           ...(foretold !== null && { foretold: JSON.parse(String(foretold)) as Foretold[] }),
         }) as AttemptLine,
     );
@@ -401,8 +413,8 @@ export class Runs {
     this.db
       .prepare(
         `INSERT INTO attempt (id, run_id, item_id, demo_id, at_ms, rehearsal, outcome, takes_s, symptom, cause, level,
-           reading, foretold)
-         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+           reading, foretold, was_set)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       )
       .run(
         a.id,
@@ -418,6 +430,7 @@ export class Runs {
         a.level ?? null,
         a.reading === undefined ? null : JSON.stringify(a.reading),
         a.foretold ? JSON.stringify(a.foretold) : null,
+        a.set ? JSON.stringify(a.set) : null,
       );
   }
 

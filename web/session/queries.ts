@@ -7,7 +7,18 @@ import {
   type InfiniteData,
   type QueryClient,
 } from '@tanstack/react-query';
-import type { AttemptLine, Crate, Demo, Good, Library, LibraryFile, Person, Show, Venue } from '@hearty/core';
+import type {
+  AttemptLine,
+  DemoTrials,
+  Crate,
+  Demo,
+  Good,
+  Library,
+  LibraryFile,
+  Person,
+  Show,
+  Venue,
+} from '@hearty/core';
 import { api, type ApiError } from './api';
 import { newId } from './ids';
 import { lastAnswers } from './answers';
@@ -120,6 +131,12 @@ export const useAttempts = (demoId: string | undefined) =>
     queryKey: ['attempts', demoId],
     enabled: demoId !== undefined,
     queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/attempts`, signal),
+  });
+/** What the attempts at a demo show of what was set. */
+export const useTrials = (demoId: string) =>
+  useQuery<DemoTrials, ApiError>({
+    queryKey: ['trials', demoId],
+    queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/trials`, signal),
   });
 /** Runs older than the oldest of the logbook, page by page. */
 export const useOlderRuns = (oldest: RunLine | undefined) =>

@@ -7,7 +7,15 @@ const ask = (...queryKey: string[]) => queryClient.invalidateQueries({ queryKey 
 const touched = (run: string): Promise<void>[] =>
   run.includes(':')
     ? [ask('log', run)]
-    : [ask('runs'), ask('overview'), ask('logbook'), ask('library'), ask('said'), ask('attempts')];
+    : [
+        ask('runs'),
+        ask('overview'),
+        ask('logbook'),
+        ask('library'),
+        ask('said'),
+        ask('attempts'),
+        ask('trials'),
+      ];
 
 /** From now on, what the server has of this device's events is asked for anew where it is shown. */
 export const followOutbox = (): void => outbox.whenKept((runs) => Promise.all(runs.flatMap(touched)));

@@ -121,6 +121,9 @@ export function DemoPage() {
               <Looks looks={[{ of: demo.title, pictures: demo.pictures }]} />
             </Block>
           )}
+          <Suspense>
+            <Trials demo={demo} />
+          </Suspense>
           <Block title="Preparation">
             <Prep demo={demo} />
           </Block>
@@ -222,6 +225,8 @@ export function DemoPage() {
   );
 }
 
+// The chart is only for demos of which something was tried.
+const Trials = lazy(async () => ({ default: (await import('./Trials')).Trials }));
 // The benches come with their formulas: only a demo that holds one loads them.
 const BenchesOf = lazy(async () => ({ default: (await import('./BenchesOf')).BenchesOf }));
 

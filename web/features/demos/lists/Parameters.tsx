@@ -64,10 +64,11 @@ export function ReadingFields() {
       {reading.kind === 'choice' ? (
         <FieldIn whileShown name="reading.words" />
       ) : (
-        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'repeat(3, minmax(0, 1fr))' }}>
+        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: 'repeat(4, minmax(0, 1fr))' }}>
           <FieldIn whileShown name="reading.unit" />
           <FieldIn whileShown name="reading.min" />
           <FieldIn whileShown name="reading.max" />
+          <FieldIn whileShown name="reading.better" />
         </Box>
       )}
       <Button onClick={() => set(undefined)}>Measure nothing</Button>

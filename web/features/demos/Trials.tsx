@@ -1,0 +1,185 @@
+import { formatFigure, type Demo, type Trial } from '@hearty/core';
+import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { useTheme } from '@mui/material/styles';
+import { useMemo, useState } from 'react';
+import { Chart } from '../../kit/Chart';
+import { Wide } from '../../kit/Wide';
+import { useTrials } from '../../session/queries';
+import { PlanTrial } from './PlanTrial';
+
+/** What the log shows of what was set for a demo; nothing where nothing was set otherwise than before. */
+export function Trials({ demo }: { demo: Demo }) {
+  const { data } = useTrials(demo.id);
+  if (!data || data.trials.length === 0) return null;
+  const { repeats, clean, muddled } = data.comparisons;
+  return (
+    <section aria-label="Trials">
+      <Typography variant="h2" sx={{ mb: 1.5 }}>
+        Trials
+      </Typography>
+      <Typography color="textSecondary" sx={{ mb: 3 }}>
+        Of what was tried one after another, {clean} changed one thing, {repeats} nothing
+        {muddled > 0 && `, and ${muddled} more than one thing: of those nobody can tell which helped`}.
+        Rehearsals are among them.
+      </Typography>
+      <Box sx={{ display: 'grid', gap: 6, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+        {data.trials.map((trial) => (
+          <OneTrial key={`${trial.variable} ${JSON.stringify(trial.held)}`} demo={demo} trial={trial} />
+        ))}
+      </Box>
+    </section>
+  );
+}
+
+function OneTrial({ demo, trial }: { demo: Demo; trial: Trial }) {
+  const [planning, setPlanning] = useState(false);
+  const { variable, held, claim, next, notShown } = trial;
+  const what = trial.response === 'reading' ? (demo.reading?.title ?? 'What was read') : 'Works in 100';
+  const parameter = demo.parameters?.find((p) => p.title === variable);
+  const others = Object.entries(held);
+  return (
+    <Box component="section" aria-label={`Trial of ${variable}`} sx={{ overflowWrap: 'anywhere' }}>
+      <Typography sx={{ fontWeight: 700 }}>{claim}</Typography>
+      {others.length > 0 && (
+        <Typography color="textSecondary">
+          With {others.map(([name, value]) => `${name} ${value}`).join(', ')}.
+        </Typography>
+      )}
+      <TrialChart trial={trial} what={what} />
+      <Levels trial={trial} what={what} />
+      <Typography sx={{ mt: 2 }}>
+        Try next: <b>{next.level}</b>, since {next.why}.
+      </Typography>
+      <Typography component="div" color="textSecondary" sx={{ fontSize: 'small', mt: 1 }}>
+        What it does not show:
+        <Box component="ul" sx={{ m: 0, pl: 5 }}>
+          {notShown.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </Box>
+      </Typography>
+      {parameter && (
+        <Button variant="outlined" sx={{ mt: 2 }} onClick={() => setPlanning(true)}>
+          Plan this trial
+        </Button>
+      )}
+      {planning && parameter && (
+        <PlanTrial demo={demo} parameter={parameter} trial={trial} onClose={() => setPlanning(false)} />
+      )}
+    </Box>
+  );
+}
+
+const shown = (trial: Trial, value: number): string =>
+  trial.response === 'outcome' ? `${Math.round(100 * value)}` : formatFigure(value);
+
+const Levels = ({ trial, what }: { trial: Trial; what: string }) => (
+  <Wide of={`Levels of ${trial.variable}`}>
+    <Table size="small" aria-label={`Levels of ${trial.variable}`}>
+      <TableHead>
+        <TableRow>
+          <TableCell>{trial.variable}</TableCell>
+          {['Tried', 'Worked', what, '90 % interval', 'Best, in 100'].map((head) => (
+            <TableCell key={head} align="right">
+              {head}
+            </TableCell>
+          ))}
+        </TableRow>
+      </TableHead>
+      <TableBody>
+        {trial.levels.map((l) => (
+          <TableRow key={l.level}>
+            <TableCell component="th" scope="row">
+              {l.level}
+            </TableCell>
+            <TableCell align="right">{l.tries}</TableCell>
+            <TableCell align="right">{formatFigure(l.worked)}</TableCell>
+            <TableCell align="right">{shown(trial, l.mean)}</TableCell>
+            <TableCell align="right">
+              {shown(trial, l.low)} to {shown(trial, l.high)}
+            </TableCell>
+            <TableCell align="right">{Math.round(100 * l.best)}</TableCell>
+          </TableRow>
+        ))}
+      </TableBody>
+    </Table>
+  </Wide>
+);
+
+/** Height of a trial's chart, px. */
+const HIGH = 240;
+/** Points of a fitted line. */
+const BENDS = 3;
+
+/** Levels with what was read of each, the mean and its interval, and the line that is thought to hold. */
+function TrialChart({ trial, what }: { trial: Trial; what: string }) {
+  const { ink } = useTheme();
+  const option = useMemo(() => {
+    const { levels, response } = trial;
+    const scale = response === 'outcome' ? 100 : 1;
+    const numbers = levels.every((l) => l.at !== undefined);
+    const x = (l: Trial['levels'][number]) => (numbers ? l.at! : l.level);
+    const name = (text: string, gap: number) => ({
+      name: text,
+      nameLocation: 'middle' as const,
+      nameGap: gap,
+      nameTextStyle: { color: ink.quiet },
+      axisLabel: { color: ink.quiet },
+    });
+    return {
+      animation: false,
+      grid: { left: 64, right: 24, top: 16, bottom: 44 },
+      xAxis: numbers
+        ? { type: 'value', scale: true, ...name(trial.variable, 26), splitLine: { show: false } }
+        : { type: 'category', data: levels.map((l) => l.level), ...name(trial.variable, 26) },
+      yAxis: {
+        type: 'value',
+        scale: true,
+        ...name(what, 46),
+        splitLine: { lineStyle: { color: ink.rule } },
+      },
+      series: [
+        // The interval of each mean is a line of its own.
+        ...levels.map((l) => ({
+          type: 'line',
+          symbol: 'none',
+          lineStyle: { color: ink.tide, width: 8, cap: 'round' },
+          data: [
+            [x(l), scale * l.low],
+            [x(l), scale * l.high],
+          ],
+        })),
+        {
+          type: 'line',
+          showSymbol: false,
+          lineStyle: { color: ink.worked, width: 2 },
+          data: numbers ? lineOf(trial) : [],
+        },
+        {
+          type: 'scatter',
+          symbolSize: 7,
+          itemStyle: { color: ink.quiet, opacity: 0.7 },
+          data: response === 'reading' ? levels.flatMap((l) => l.readings.map((r) => [x(l), r])) : [],
+        },
+        {
+          type: 'scatter',
+          symbol: 'rect',
+          symbolSize: [14, 3],
+          itemStyle: { color: ink.ink },
+          data: levels.map((l) => [x(l), scale * l.mean]),
+        },
+      ],
+    };
+  }, [trial, what, ink]);
+  const says = trial.levels.map((l) => `${l.level}: ${shown(trial, l.mean)}`).join(', ');
+  return <Chart option={option} height={HIGH} label={`${what} by ${trial.variable}: ${says}`} />;
+}
+
+/** The line that holds, from the least level to the largest: broken where it levels off; none where nothing can be told. */
+function lineOf({ levels, shape, line, broken }: Trial): [number, number][] {
+  const fit = shape === 'levels off' ? broken : shape === 'rises' || shape === 'falls' ? line : undefined;
+  if (!fit) return [];
+  const [from, to] = [levels[0]!.at!, levels.at(-1)!.at!];
+  const places = [from, fit.until ?? to, to].slice(0, BENDS);
+  return places.map((x) => [x, fit.a + fit.b * Math.min(x, fit.until ?? x)]);
+}
