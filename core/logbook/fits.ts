@@ -47,13 +47,13 @@ const HALVINGS = 40;
 /** The broken line of least squares with one breakpoint, level from there on; undefined with fewer than three values of x. */
 export function plateau(points: readonly Point[]): Fit | undefined {
   const xs = [...new Set(points.map(([x]) => x))].sort((p, q) => p - q);
-  // Before the second value nothing rises, after the last but one nothing is level.
-  const [from, to] = [xs[1], xs.at(-1)];
+  // Before the second value nothing rises; of a level part there are two values, or it is none.
+  const [from, to] = [xs[1], xs.at(-2)];
   if (xs.length < 3 || from === undefined || to === undefined) return undefined;
   const at = (i: number) => from + ((to - from) * i) / PLACES;
   let best = 0;
   let least = Infinity;
-  for (let i = 0; i < PLACES; i++) {
+  for (let i = 0; i <= PLACES; i++) {
     const { rss } = fitted(points, at(i));
     if (rss < least) [best, least] = [i, rss];
   }
