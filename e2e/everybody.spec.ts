@@ -14,7 +14,7 @@ const ROUTES: [string, (page: Page) => Promise<unknown>][] = [
     (p) =>
       p.getByRole('heading', { name: 'How long it takes' }).or(p.getByText('Known faults')).first().waitFor(),
   ],
-  ['/stores/shelves', (p) => p.getByText('80 of 80').waitFor()],
+  ['/stores/shelves', (p) => p.getByText(/^(\d+) of \1\b/).waitFor()],
   ['/stores/count', (p) => p.getByText('0 counted').waitFor()],
   ['/venues', (p) => p.getByText('Quarry Field').waitFor()],
   ['/logbook', (p) => p.getByRole('table', { name: 'Reliability' }).waitFor()],
