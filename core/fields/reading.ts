@@ -7,6 +7,7 @@ import {
   formatDuration,
   formatKitchen,
   formatTemperature,
+  inUnit,
   MOST_TYPED,
   parseAmount,
   parseDuration,
@@ -158,11 +159,17 @@ const NUMBER = /^[-−+]?(\d+([.,]\d*)?|[.,]\d+)(e[-+]?\d+)?$/i;
 const number = (text: string): number =>
   text.length <= MOST_TYPED && NUMBER.test(text) ? Number(text.replace('−', '-').replace(',', '.')) : NaN;
 
+/** Figures that are kept of what was converted: more than anybody measures. */
+const FIGURES = 6;
+
 function readNumber({ min, max, whole, unit }: FieldOf<'number'>, text: string): Read {
   const bare = unit && text.endsWith(unit) ? text.slice(0, -unit.length).trim() : text;
   const asked = twoWays(bare.replace(/^[-−+]/, ''));
   if (asked !== undefined) return no(asked);
-  const value = number(bare);
+  const plain = number(bare);
+  // What is in another unit is turned into the field's: "12 ft", "14.7 psi".
+  const other = Number.isNaN(plain) && unit !== undefined ? inUnit(bare, unit) : undefined;
+  const value = other === undefined ? plain : Number(other.toPrecision(FIGURES));
   if (value >= min && value <= max && (!whole || Number.isInteger(value))) return yes(value);
   return no(`Write a ${whole ? 'whole ' : ''}number from ${min} to ${max}.`);
 }
