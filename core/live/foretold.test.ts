@@ -4,6 +4,7 @@ import { script } from '../script';
 import { demo, good, item, showOf } from '../testing/hall-show';
 import { logOf } from '../testing/log';
 import { attemptsOf, debrief } from './debrief';
+import { benchSoFar } from './foretold';
 import { fold } from './fold';
 
 /** A ladder of pieces, whose number is the bench's, and of which the pieces that fell are counted. */
@@ -56,4 +57,26 @@ test('the talk after the show has the same, from the plan; what was used is coun
   expect(talk.leftovers.find((l) => l.goodId === 'link')?.used).toBe(14);
   // Screens of a running show leave the benches aside, and foretell nothing.
   expect(attemptsOf('run', false, of, fold(played, of)).every((l) => l.foretold === undefined)).toBe(true);
+});
+
+test('how a bench has done so far: what it said against what happened, and by how much its figure was off', () => {
+  const told = (outcome: 'worked' | 'failed' | 'partly' | 'not tried', fails: boolean, reading?: number) => ({
+    outcome,
+    ...(reading !== undefined && { reading }),
+    foretold: [{ benchId: 'ladder', title: 'Ladder', says: '', fails, value: 10 }],
+  });
+  const log = [
+    told('worked', false, 12),
+    told('failed', false, 9),
+    told('partly', false, 14),
+    told('failed', true),
+    told('worked', true),
+    told('not tried', true),
+    { outcome: 'worked' as const },
+  ];
+  expect(benchSoFar(log, 'ladder')).toEqual({
+    ...{ saidWorks: 3, workedThen: 2, saidFails: 2, failedThen: 1 },
+    ...{ read: 3, offBy: 2 },
+  });
+  expect(benchSoFar(log, 'throw')).toMatchObject({ saidWorks: 0, saidFails: 0, read: 0 });
 });

@@ -1,3 +1,4 @@
+import { quantile } from '../quantities';
 import type { Script, Sum } from '../script';
 import { playedAs, showingOf } from './played';
 import type { ItemState } from './slices/stage';
@@ -25,3 +26,40 @@ export const foretoldBy = (byLevel: readonly (readonly Sum[])[], showing: number
       ? [{ benchId: held.benchId, title, says: verdict, fails: fails !== undefined, ...foretold }]
       : [],
   );
+
+/** How a bench has done at a demo so far: what it said against what happened, and how far its figure was off. */
+export interface BenchSoFar {
+  saidWorks: number;
+  workedThen: number;
+  saidFails: number;
+  failedThen: number;
+  /** Attempts of which its figure was read as well, and by how much the reading was more, in the middle. */
+  read: number;
+  offBy: number;
+}
+
+interface Told {
+  outcome: 'worked' | 'partly' | 'failed' | 'not tried';
+  reading?: number | string;
+  foretold?: readonly Foretold[];
+}
+
+/** What a bench foretold of attempts against what became of them; those not tried say nothing. Pure. */
+export function benchSoFar(attempts: readonly Told[], benchId: string): BenchSoFar {
+  const told = attempts.flatMap(({ outcome, reading, foretold }) => {
+    const of = outcome === 'not tried' ? undefined : foretold?.find((f) => f.benchId === benchId);
+    return of ? [{ outcome, reading, of }] : [];
+  });
+  const [no, yes] = [told.filter((t) => t.of.fails), told.filter((t) => !t.of.fails)];
+  const offs = told.flatMap(({ reading, of }) =>
+    typeof reading === 'number' && typeof of.value === 'number' ? [reading - of.value] : [],
+  );
+  return {
+    saidWorks: yes.length,
+    workedThen: yes.filter((t) => t.outcome !== 'failed').length,
+    saidFails: no.length,
+    failedThen: no.filter((t) => t.outcome === 'failed').length,
+    read: offs.length,
+    offBy: offs.length ? quantile(offs, 0.5) : 0,
+  };
+}

@@ -34,7 +34,7 @@ export { SPEEDS, type Speed } from './slices/rehearsal';
 export * from './trouble';
 export * from './review';
 export { hint, type Hint } from './guide';
-export type { Foretold } from './foretold';
+export { benchSoFar, type BenchSoFar, type Foretold } from './foretold';
 export * from './moves';
 export * from './cue';
 export * from './dose';

@@ -65,7 +65,7 @@ export function PlanTrial({
       {
         onSuccess: () => {
           enqueueSnackbar(`It is in “${stored.body.title}”.`);
-          void navigate(`/shows/${stored.id}/plan?item=${item.id}`);
+          void navigate(`/shows/${stored.id}/plan`);
         },
       },
     );
