@@ -1,4 +1,6 @@
 export default {
+  // A machine under load is slow; what hangs is still found.
+  testTimeout: 60_000,
   testMatch: ['<rootDir>/{core,server,cli,web,scripts}/**/*.test.ts'],
   transform: {
     '^.+\\.tsx?$': [
