@@ -29,6 +29,8 @@ test('a picture of a demo is made smaller, loses where it was taken, and stands 
   const row = page.getByRole('group', { name: 'Picture 1' });
   await row.getByLabel('What it shows').fill('The jar with its sheet, match at hand');
   await page.getByRole('button', { name: 'Save' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Cloud in a jar', level: 1 })).toBeVisible();
+  await expect(page).toHaveURL(/\/demos\/cloud-jar$/);
   const image = await drawn(page, 'The jar with its sheet, match at hand');
   expect(await image.evaluate((img: HTMLImageElement) => [img.naturalWidth, img.naturalHeight])).toEqual([
     1600, 1200,
