@@ -51,13 +51,8 @@ export const coldBudgetBench = bench({
         always: true,
       },
     ];
-    if (order > v.vessel)
-      findings.push({
-        level: 'caution',
-        says: `The vessel holds ${say(v.vessel)} ${unit}, and ${say(order)} ${unit} are wanted: a larger one, or a delivery on the day.`,
-      });
     return {
-      verdict: `Order ${say(order)} ${unit}: ${say(used)} ${unit} are used, ${say(lost)} ${unit} go to the air, ${say(reserve, 2)} ${unit} are in reserve.`,
+      verdict: `Order ${say(order)} ${unit}: ${say(used)} ${unit} are used, ${say(lost)} ${unit} go to the air, ${say(reserve, 2)} ${unit} are in reserve.${order > v.vessel ? ` The vessel holds ${say(v.vessel)} ${unit}.` : ''}`,
       ...(order > v.vessel && { fails: 'Take a larger vessel, or have it delivered on the day' }),
       outputs: {
         order: figuresOf(order),

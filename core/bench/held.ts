@@ -2,18 +2,8 @@ import { formatFigure, type BaseUnit } from '../quantities';
 import type { PlayedAt, Sum, Sums, SumValue } from '../script';
 import type { BenchInput, Condition, DemoBench, Good, Venue } from '../show';
 import { BENCHES } from './all';
-import type { Bench, Input, Known, Value, Worked } from './mould';
+import { IN_BASE, type Bench, type Input, type Value, type Worked } from './mould';
 import { runBench, startOf } from './run';
-
-/** How amounts of a bench are kept on a shelf: the base unit, and how many of it. SI. */
-const IN_BASE: Readonly<Record<string, readonly [BaseUnit, number]>> = {
-  mL: ['mL', 1],
-  L: ['mL', 1000],
-  g: ['g', 1],
-  kg: ['g', 1000],
-  m: ['m', 1],
-  pieces: ['piece', 1],
-};
 
 interface Around {
   venue: Venue;
@@ -45,7 +35,9 @@ function sumOf(
       return refuse(`“${parameter.title}” is in ${parameter.unit}, and this wants ${unit}.`);
     given[input.name] = parameter ? playedAt(at(parameter.id)) : standsAt(input);
   }
-  const taken = takenFrom(bench, held, around).filter(({ name }) => given[name] === undefined);
+  const taken = takenFrom(bench, around.venue, strongOf(held, around)).filter(
+    ({ name }) => given[name] === undefined,
+  );
   for (const { name, value } of taken) given[name] = value;
   const named = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
   const done = runBench(bench, named);
@@ -89,26 +81,23 @@ const playedAt = ({ value, name }: ReturnType<PlayedAt>): SumValue | undefined =
 export const standsAt = ({ value, word, numbers }: Omit<BenchInput, 'name'>): SumValue | undefined =>
   value ?? word ?? numbers?.map((n) => Number(n.replace(',', '.')));
 
-/** What the venue says of a room; of what it does not say there is nothing. */
-export const knownOf = (
-  known: Known,
-  venue: Venue | undefined,
-  strengthPercent?: number,
-): number | undefined => (known === 'strengthPercent' ? strengthPercent : venue?.[known]);
-
-function takenFrom(
+/** What goes into a bench that the venue's room or a good's strength says, and whose it is. */
+export function takenFrom(
   bench: Bench,
-  { amounts }: DemoBench,
-  { venue, goods }: Around,
+  venue: Venue | undefined,
+  good: Good | undefined,
 ): { name: string; value: number; from: string }[] {
-  const strong = amounts.flatMap(({ goodId }) => goods.get(goodId) ?? []).find((g) => g.strengthPercent);
   return Object.entries(bench.inputs).flatMap(([name, input]) => {
     if (input.as !== 'number' || input.known === undefined) return [];
-    const value = knownOf(input.known, venue, strong?.strengthPercent);
-    const from = input.known === 'strengthPercent' ? strong?.name : venue.name;
-    return value === undefined || from === undefined ? [] : [{ name, value, from }];
+    const [of, value] =
+      input.known === 'strengthPercent' ? [good, good?.strengthPercent] : [venue, venue?.[input.known]];
+    return of && value !== undefined ? [{ name, value, from: of.name }] : [];
   });
 }
+
+/** The good by whose strength a demo's bench reckons: the first that it gives an amount of. */
+const strongOf = ({ amounts }: DemoBench, { goods }: Around): Good | undefined =>
+  amounts.flatMap(({ goodId }) => goods.get(goodId) ?? []).find((g) => g.strengthPercent !== undefined);
 
 /** What goes into a bench or comes out of it that may be an amount: of this good, as its shelf keeps it, or of any. */
 export function figuresFor(bench: Bench, good?: Good): { name: string; label: string; unit: string }[] {

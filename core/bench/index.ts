@@ -1,12 +1,11 @@
 export { BENCHES } from './all';
-export { figuresFor, knownOf, standsAt, sumsOfDemo } from './held';
+export { figuresFor, standsAt, sumsOfDemo, takenFrom } from './held';
 export {
   fieldOfInput,
   say as sayFigure,
   type Bench,
   type BenchFinding,
   type Input,
-  type Known,
   type Limit,
   type Mark as BenchMark,
   type Scene,

@@ -1,10 +1,11 @@
 import { declare, type Field, type Measure } from '../fields';
 import type { BaseUnit } from '../quantities';
+import type { SumValue } from '../script';
 
 type FieldOf<As extends Field['as']> = Extract<Field, { as: As }>;
 
 /** What an input holds: a number in the unit of its field, one of its words, or a list of numbers. */
-export type Value = number | string | readonly number[];
+export type Value = SumValue;
 
 /** What the venue (°C, %, kPa, m³, m) or a shelf (% of strength) knows of what goes into a bench. */
 export type Known = 'roomC' | 'humidityPercent' | 'pressureKPa' | 'roomM3' | 'frontRowM' | 'strengthPercent';
@@ -141,21 +142,22 @@ export const bench = <I extends Readonly<Record<string, Input>>, O extends Outpu
   };
 };
 
-/** Amounts that may be typed as people write them, "½ cup", "2 tbsp", "3 ft": the base unit, and how many of it. SI. */
-const AS_WRITTEN: Readonly<Record<string, readonly [unit: BaseUnit, per: number]>> = {
+/** What is an amount, by the unit of a bench: the base unit of shelves, and how many of it. SI. */
+export const IN_BASE: Readonly<Record<string, readonly [unit: BaseUnit, per: number]>> = {
   g: ['g', 1],
   kg: ['g', 1000],
   mL: ['mL', 1],
   L: ['mL', 1000],
   m: ['m', 1],
+  pieces: ['piece', 1],
 };
 
-/** How an input is typed: temperatures in °C or °F, amounts in kitchen or SI units, the rest as declared. */
+/** How an input is typed: temperatures in °C or °F, amounts as people write them ("½ cup", "3 ft"), the rest as declared. */
 export function fieldOfInput({ start: _start, ...input }: Input): { field: Field; measure?: Measure } {
   if (input.as !== 'number') return { field: input as Field };
   const { min, max, label, help } = input;
   const says = { label, ...(help && { help }) };
-  const [unit, per] = AS_WRITTEN[input.unit ?? ''] ?? [];
+  const [unit, per] = IN_BASE[input.unit ?? ''] ?? [];
   if (unit) return { field: declare.amount(min, max, says), measure: { unit, per: per! } };
   return { field: input.unit === '°C' ? declare.temperature(min, max, says) : (input as Field) };
 }

@@ -51,13 +51,8 @@ export const staticDome = bench({
         level: 'caution',
         says: `${say(joules, 2)} J hurts. Nobody with a heart device near; the volunteer stands on the stool before it is switched on, and it is earthed before they step down.`,
       });
-    if (humidityPercent >= DAMP_PERCENT)
-      findings.push({
-        level: 'caution',
-        says: `Too damp: above ${DAMP_PERCENT} % the charge leaks away as it comes. Warm the room, or dry the dome and belt.`,
-      });
     return {
-      verdict: `At most ${say(volts / 1000)} kV and ${say(joules, 2)} J${damp > 0 ? `; in this air rather ${say((volts / 1000) * (1 - damp * 0.8), 2)} kV` : ''}.`,
+      verdict: `${humidityPercent >= DAMP_PERCENT ? `Too damp: above ${DAMP_PERCENT} % the charge leaks away as it comes. ` : ''}At most ${say(volts / 1000)} kV and ${say(joules, 2)} J${damp > 0 ? `; in this air rather ${say((volts / 1000) * (1 - damp * 0.8), 2)} kV` : ''}.`,
       ...(humidityPercent >= DAMP_PERCENT && { fails: 'Warm the room, or dry the dome and its belt' }),
       limits: [{ what: 'Humidity of the air', unit: '%', max: DAMP_PERCENT }],
       outputs: {

@@ -1,5 +1,5 @@
 import { inOrderOfText } from '../quantities';
-import type { Cause, FoundCause, Fault } from '../show';
+import { MOST_CAUSES, type Cause, type FoundCause, type Fault } from '../show';
 import { push, type Attempt } from './attempt';
 
 /** The list of a demo's causes is worth so many cases found. */
@@ -61,7 +61,7 @@ export function causesFound(attempts: readonly Attempt[]): FoundCause[] {
       });
     });
   }
-  return [...found.values()].sort(
-    (a, b) => b.times - a.times || inOrderOfText(a.symptom + a.cause, b.symptom + b.cause),
-  );
+  return [...found.values()]
+    .sort((a, b) => b.times - a.times || inOrderOfText(a.symptom + a.cause, b.symptom + b.cause))
+    .slice(0, MOST_CAUSES);
 }

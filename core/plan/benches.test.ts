@@ -210,6 +210,33 @@ describe('amounts', () => {
   });
 });
 
+test('one trouble is one finding: a damp room, a vessel that is too small', () => {
+  const dome = inHall(
+    { benches: [held('static-dome', { inputs: [{ name: 'radiusM', value: 0.05 }] })] },
+    { venue: { humidityPercent: 75 } },
+  );
+  expect(said(dome).map((f) => f.says)).toEqual([expect.stringMatching(/Too damp: above 60 %/)]);
+  const cold = inHall({ benches: [held('cold-budget', { inputs: [{ name: 'poured', value: 90 }] })] });
+  expect(said(cold).map((f) => f.says)).toEqual([expect.stringMatching(/The vessel holds 10 L\./)]);
+});
+
+test('limits of a series of which no bottle meets all are checked apart', () => {
+  const wide = inHall(
+    {
+      parameters: [{ id: 'full', title: 'How full', usual: 1, min: 0.05, max: 1 }],
+      benches: [
+        held('vapour-bottle', {
+          inputs: [{ name: 'saturation', parameterId: 'full' }, ...fuel('methanol')],
+        }),
+      ],
+    },
+    { at: { series: { parameterId: 'full', levels: ['1', '0.07'], onFail: 'go on' } } },
+  );
+  const checks = planned(wide).checks!.filter((c) => c.title === 'Temperature of the bottle');
+  expect(checks).toHaveLength(2);
+  for (const { min, max } of checks) expect(min!).toBeLessThan(max!);
+});
+
 describe('what cannot be worked out', () => {
   test.each([
     [held('no-such'), 'There is no such bench.'],

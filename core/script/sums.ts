@@ -99,18 +99,21 @@ type PlayedNeed = Demo['consumables'][number] & { levels?: readonly number[] };
 const amountOf = (sums: readonly Sum[], goodId: string) =>
   sums.flatMap((s) => s.amounts.filter((a) => a.goodId === goodId)).at(0)?.amount;
 
-/** Levels of one bench ask for one thing to hold: the narrowest bounds of them. */
+/** Levels of one bench ask for one thing to hold: the narrowest bounds of them; where none is in all, each stays by itself. */
 function uniqueBy(conditions: readonly Condition[]): Condition[] {
   const byId = new Map<string, Condition>();
   for (const c of conditions) {
     const was = byId.get(c.id);
     const min = Math.max(was?.min ?? -Infinity, c.min ?? -Infinity);
     const max = Math.min(was?.max ?? Infinity, c.max ?? Infinity);
-    byId.set(c.id, {
-      ...c,
-      ...(min > -Infinity && { min }),
-      ...(max < Infinity && { max }),
-    });
+    const id = min > max ? `${c.id}-${byId.size}` : c.id;
+    if (min > max) byId.set(id, { ...c, id });
+    else
+      byId.set(id, {
+        ...c,
+        ...(min > -Infinity && { min }),
+        ...(max < Infinity && { max }),
+      });
   }
   return [...byId.values()];
 }

@@ -337,6 +337,9 @@ export class Show {
   @IsOptional() @Many(() => ColdPlan, 2) cold?: ColdPlan[];
 }
 
+/** So many causes of a demo are told of, those found most. */
+export const MOST_CAUSES = 500;
+
 /**
  * A cause that was found of a symptom of a demo: how often, how often the demo was tried again after it in the same item,
  * and how often it then worked.
@@ -362,7 +365,7 @@ export class DemoRecord {
   @Max(86_400, { each: true })
   playsS!: number[];
   @IsOptional() @Seconds('Last tried', 4e9) lastAtS?: number;
-  @IsOptional() @Many(() => FoundCause, 500) causes?: FoundCause[];
+  @IsOptional() @Many(() => FoundCause, MOST_CAUSES) causes?: FoundCause[];
 }
 
 /** Something to do before the next time, hung on a demo, the show, the venue or one of the crew by a debrief, and still open. */

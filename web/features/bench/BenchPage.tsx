@@ -16,7 +16,7 @@ import { SceneOf } from './SceneOf';
 import { limitSaid } from './said';
 import { followerOf, pointsOf } from './seen';
 import { UseInDemo } from './UseInDemo';
-import { baseOf, fromAddress, setOf, takenFrom, toAddress } from './values';
+import { baseOf, fromAddress, setOf, takenBy, toAddress } from './values';
 import { Findings, Results, Working } from './Working';
 
 export function BenchPage() {
@@ -47,7 +47,7 @@ function BenchOpen({ bench }: { bench: Bench }) {
   const goodId = params.get('of') ?? '';
   const venue = library?.venues.find((v) => v.id === venueId);
   const good = library?.goods.find((g) => g.id === goodId);
-  const taken = useMemo(() => takenFrom(bench, venue, good), [bench, venue, good]);
+  const taken = useMemo(() => takenBy(bench, venue, good), [bench, venue, good]);
   const base = useMemo(() => baseOf(bench, taken), [bench, taken]);
   const kept = useMemo(() => fromAddress(bench, params, base), [bench, params, base]);
   const values = useMemo(() => ({ ...kept, ...slid }), [kept, slid]);
@@ -83,7 +83,14 @@ function BenchOpen({ bench }: { bench: Bench }) {
           Use this in a demo
         </Button>
       </PageHead>
-      {using && <UseInDemo bench={bench} set={setOf(values, base)} onClose={() => setUsing(false)} />}
+      {using && (
+        <UseInDemo
+          bench={bench}
+          // The room is that of each show; the strength is the one that is seen here.
+          set={setOf(values, baseOf(bench, takenBy(bench, venue, undefined)))}
+          onClose={() => setUsing(false)}
+        />
+      )}
       <Box
         sx={{
           display: 'grid',
@@ -138,7 +145,7 @@ function BenchOpen({ bench }: { bench: Bench }) {
         <Box sx={verdictSx}>
           {wrong && (
             <Alert severity="warning" role="status">
-              Something on the left cannot be read; this is still of what stood there before.
+              Something that goes in cannot be read; this is still of what stood there before.
             </Alert>
           )}
           <Typography variant="h2" role="status" sx={{ overflowWrap: 'anywhere' }}>

@@ -3,7 +3,7 @@ import { Box } from '@mui/material';
 import { Drawn, isRefused } from '../../kit/fields';
 import { Slide } from '../../kit/Slide';
 import { useSettings } from '../../session/settings';
-import { numbersOf, type takenFrom, type Values } from './values';
+import { numbersOf, type Taken, type Values } from './values';
 
 /** Everything that goes in, typed or slid. What the venue or the shelf said is written beside it. */
 export function Inputs({
@@ -18,7 +18,7 @@ export function Inputs({
   values: Values;
   /** What was typed and cannot be read, by input. */
   typed: Readonly<Record<string, unknown>>;
-  taken: ReturnType<typeof takenFrom>;
+  taken: Taken;
   onValue: (name: string, value: unknown, read: Value | undefined) => void;
   onSlide: (name: string, value: number, done: boolean) => void;
 }) {

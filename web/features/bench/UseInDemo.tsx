@@ -67,6 +67,7 @@ function Taking({
   const save = useSave('demos');
   const { enqueueSnackbar } = useSnackbar();
   const navigate = useNavigate();
+  const used = new Set(demo.consumables.map((c) => c.goodId));
   const take = () => {
     // What goes with a parameter of the demo stays so.
     const follow = (held?.inputs ?? []).filter((i) => i.parameterId !== undefined);
@@ -75,7 +76,9 @@ function Taking({
       id: held?.id ?? newId().slice(-10),
       benchId: bench.id,
       inputs: [...follow, ...own],
-      amounts: Object.entries(amounts).flatMap(([goodId, figure]) => (figure ? [{ goodId, figure }] : [])),
+      amounts: Object.entries(amounts).flatMap(([goodId, figure]) =>
+        figure && used.has(goodId) ? [{ goodId, figure }] : [],
+      ),
       limits,
       ...(foretells && { foretells }),
     };
@@ -102,7 +105,11 @@ function Taking({
           It holds this bench already: what stands here takes the place of what stood there.
         </Typography>
       )}
-      {demo.consumables.map(({ goodId }) => {
+      <Typography color="textSecondary">
+        What a room says (how warm, how damp, how large) is of each show’s venue, unless you have typed it
+        here.
+      </Typography>
+      {[...used].map((goodId) => {
         const good = goods.find((g) => g.id === goodId);
         const figures = good ? figuresFor(bench, good) : [];
         return figures.length === 0 ? null : (

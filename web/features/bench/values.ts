@@ -1,9 +1,9 @@
 import {
   declare,
-  knownOf,
   readField,
   runBench,
   startOf,
+  takenFrom,
   type Bench,
   type DemoBench,
   type Good,
@@ -24,25 +24,18 @@ export function numbersOf(
   return read.every((r) => r.ok) ? read.map((r) => Number(r.value)) : undefined;
 }
 
-/** What the room and the shelf say of a bench's inputs; what is out of its range is not taken. */
-export function takenFrom(
-  bench: Bench,
-  venue: Venue | undefined,
-  good: Good | undefined,
-): Readonly<Record<string, { value: number; from: string }>> {
-  const taken: Record<string, { value: number; from: string }> = {};
-  for (const [name, input] of Object.entries(bench.inputs)) {
-    if (input.as !== 'number' || !input.known) continue;
-    const value = knownOf(input.known, venue, good?.strengthPercent);
-    const from = input.known === 'strengthPercent' ? good?.name : venue?.name;
-    if (value !== undefined && from !== undefined && value >= input.min && value <= input.max)
-      taken[name] = { value, from };
-  }
-  return taken;
-}
+export type Taken = Readonly<Record<string, { value: number; from: string }>>;
+
+/** What the room and the shelf say of a bench's inputs, by input; what is out of its range is not taken. */
+export const takenBy = (bench: Bench, venue: Venue | undefined, good: Good | undefined): Taken =>
+  Object.fromEntries(
+    takenFrom(bench, venue, good)
+      .filter(({ name, value }) => runBench(bench, { [name]: value }).ok)
+      .map(({ name, value, from }) => [name, { value, from }]),
+  );
 
 /** What every input is before anybody types: the room's and the shelf's where they know it. */
-export const baseOf = (bench: Bench, taken: ReturnType<typeof takenFrom>): Values => ({
+export const baseOf = (bench: Bench, taken: Taken): Values => ({
   ...startOf(bench),
   ...Object.fromEntries(Object.entries(taken).map(([name, { value }]) => [name, value])),
 });
