@@ -1,7 +1,7 @@
-import type { RunEvent, RunRole, Said } from './live';
-import type { Comparisons, Reliability, Trial } from './logbook';
+import type { AttemptLine, RunEvent, RunRole, Said } from './live';
+import type { Comparisons, Period, Reliability, Season, SeasonCause, Trial, TriedIn } from './logbook';
 import type { Due } from './plan';
-import type { Good, Problem, ShowFile } from './show';
+import type { Good, Problem, ShowFile, VenueKind } from './show';
 import type { BuyLine, LotStock, StoreMove, TourShow } from './supplies';
 
 /** The shapes in which the server answers its screens. Types only; times of day in ms since 1970, lengths in seconds. */
@@ -47,6 +47,14 @@ export interface SaidLine extends Said {
   runId: string;
   showId: string;
   title: string;
+}
+
+/** An attempt at a demo: in which show, what was changed before it, and what is known of the room. */
+export interface AttemptAt extends AttemptLine {
+  showId: string;
+  title: string;
+  change?: string;
+  in: TriedIn;
 }
 
 /** What the attempts at a demo show of what was set. */
@@ -196,8 +204,25 @@ export interface DemoLine extends Reliability {
   worked: number;
   partly: number;
   failed: number;
-  playsS: number[];
+  /** What its failed attempts took at shows, in s. */
+  lostS: number;
   causes: { cause: string; times: number }[];
+}
+
+/** What the logbook is asked for: a year, a kind of venue, a demo; what is left out is all of it. */
+export interface LogbookAsk {
+  year?: number;
+  venueKind?: VenueKind;
+  demoId?: string;
+}
+
+/** A demo's record: its odds, its attempts over time, what its failures came from, and what was changed before them. */
+export interface DemoRecordAnswer {
+  line: DemoLine;
+  /** At shows, by month: "2026-03". */
+  months: Period[];
+  causes: SeasonCause[];
+  changes: { change: string; worked: number; times: number }[];
 }
 
 export interface RunLine extends RunSummary {
@@ -208,13 +233,27 @@ export interface RunLine extends RunSummary {
   failed: number;
   nearMisses: number;
   openActions: number;
+  /** Within what it should have come down, in s from its curtain; null before that is known. */
+  slotEndS: number | null;
+  heads: number | null;
+  leftOut: number;
+  /** Null where it is not known, or nothing of it has a price. */
+  cost: number | null;
+  indoors: boolean | null;
+  roomC: number | null;
 }
 
 /** A further page of runs. */
 export type RunPage = Pick<Logbook, 'runs' | 'moreRuns'>;
 
 export interface Logbook {
+  season: Season;
+  /** Years in which something was played, the newest first. */
+  years: number[];
   demos: DemoLine[];
+  causes: SeasonCause[];
+  /** Of the shows to come. */
+  due: { demoId: string; title: string; says: string }[];
   /** The newest; `moreRuns` where there are older ones. */
   runs: RunLine[];
   moreRuns: boolean;

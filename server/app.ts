@@ -3,21 +3,27 @@ import {
   Id,
   MOST_PICTURE_BYTES,
   oddity,
+  seasonCsv,
+  VENUE_KINDS,
   type EventsAnswer,
   type EventsPage,
+  type LogbookAsk,
   type RunRole,
+  type VenueKind,
 } from '@hearty/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
+  IsIn,
   IsInt,
   IsObject,
   IsOptional,
   IsString,
   Matches,
   MaxLength,
+  Max,
   Min,
 } from 'class-validator';
 import { format } from 'date-fns';
@@ -42,6 +48,7 @@ import { plannerHere, type Planner } from './planning/planner';
 import { Hub } from './live/hub';
 import { Journal } from './live/journal';
 import { Runs } from './live/runs';
+import { recordOf } from './live/season';
 import { bringUpToDate } from './projections';
 import { Pictures, wrongWith } from './pictures';
 import { Stores } from './stores';
@@ -90,7 +97,14 @@ class PastQuery {
   @IsOptional() @IsString() @MaxLength(200) find?: string;
 }
 
-class RunsQuery {
+/** Runs of a year, of a kind of venue, or with a demo. */
+class LogbookQuery {
+  @IsOptional() @IsInt() @Min(1970) @Max(9999) @Type(() => Number) year?: number;
+  @IsOptional() @IsIn(VENUE_KINDS) venueKind?: VenueKind;
+  @IsOptional() @Id() demoId?: string;
+}
+
+class RunsQuery extends LogbookQuery {
   @IsInt() @Min(0) @Type(() => Number) before!: number;
 }
 
@@ -181,12 +195,22 @@ export function createApp({
     const { before = now().day, id = '', find = '' } = checked(PastQuery, req.query);
     res.json(pastShows(kept, { before, id, find }));
   });
-  app.get('/api/logbook', (_req, res) => {
+  app.get('/api/logbook', (req, res) => {
     board.fill();
-    res.json(logbook(documents, runs));
+    res.json(logbook(db, documents, runs, asked(checked(LogbookQuery, req.query)), now().day));
   });
   app.get('/api/logbook/runs', (req, res) => {
-    res.json(runPage(runs, { before: checked(RunsQuery, req.query).before }));
+    const { before, ...ask } = checked(RunsQuery, req.query);
+    res.json(runPage(runs, { ...asked(ask), before }));
+  });
+  app.get('/api/logbook/runs.csv', (req, res) => {
+    const ask = asked(checked(LogbookQuery, req.query));
+    res.type('text/csv').send(seasonCsv(runs.lines({ ...ask, limit: -1 })));
+  });
+  app.get('/api/demos/:id/record', (req, res) => {
+    const demo = documents.get('demo', req.params.id);
+    if (!demo) throw notFound('demo');
+    res.json(recordOf(db, demo.id, demo.body));
   });
   app.get('/api/demos/:id/attempts', (req, res) => void res.json(runs.attemptsAt(req.params.id)));
   app.get('/api/demos/:id/trials', (req, res) => {
@@ -334,6 +358,13 @@ function closeAction(runs: Runs, journal: Journal, actionId: string, id: string)
   const [answer] = journal.take([event], at);
   if (answer?.is === 'refused') throw new HttpError(409, 'exists', answer.says ?? '');
 }
+
+/** What of the logbook is asked for; what is left out is left out. */
+const asked = ({ year, venueKind, demoId }: LogbookAsk): LogbookAsk => ({
+  ...(year !== undefined && { year }),
+  ...(venueKind && { venueKind }),
+  ...(demoId && { demoId }),
+});
 
 /** The moment and its calendar day where the server stands. */
 const now = () => ({ at: Date.now(), day: format(new Date(), 'yyyy-MM-dd') });

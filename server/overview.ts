@@ -1,10 +1,11 @@
 import {
   dueFor,
-  reliability,
+  dueForRehearsal,
   slotOf,
-  type DemoLine,
+  type ComingDemo,
   type Due,
   type Logbook,
+  type LogbookAsk,
   type Overview,
   type PastShows,
   type RunPage,
@@ -13,8 +14,11 @@ import {
   type ShowSummary,
   type Stored,
 } from '@hearty/core';
+import { parseISO } from 'date-fns';
+import type { Db } from './db';
 import type { Documents } from './documents';
 import type { Runs } from './live/runs';
+import { causesOf, demoLines, lastTried, seasonOf, yearsOf } from './live/season';
 import { MOST_COMING } from './planning/engine';
 import type { Board } from './planning/board';
 import type { Stores } from './stores';
@@ -114,28 +118,45 @@ function lineOf(
   ];
 }
 
-/** What the log has taught: odds with their interval per demo, planned against actual per run, open actions. */
-export function logbook(documents: Documents, runs: Runs): Logbook {
-  const records = new Map(runs.record().map((r) => [r.demoId, r]));
-  const causes = runs.causes();
-  const demos = documents.all('demo').map(({ id, body: demo }): DemoLine => {
-    const record = records.get(id);
-    return {
-      demoId: id,
-      title: demo.title,
-      worked: record?.worked ?? 0,
-      partly: record?.partly ?? 0,
-      failed: record?.failed ?? 0,
-      playsS: record?.playsS ?? [],
-      causes: causes.get(id) ?? [],
-      ...reliability(record, demo.guessOdds),
-    };
-  });
-  return { demos, ...runPage(runs, {}), actions: runs.openActions() };
+/** What the log has taught of what is asked for: the season in figures, odds, causes, runs; and what to do next. */
+export function logbook(db: Db, documents: Documents, runs: Runs, ask: LogbookAsk, today: string): Logbook {
+  const demos = documents.all('demo');
+  const titles = new Map(demos.map(({ id, body }) => [id, body.title]));
+  const causes = causesOf(db, ask, (id) => titles.get(id) ?? 'a demo that is gone');
+  const all = Object.keys(ask).length === 0;
+  return {
+    season: seasonOf(db, ask),
+    years: yearsOf(db),
+    demos: demoLines(db, ask, demos, causes).filter((d) => all || d.tries > 0),
+    causes,
+    due: dueForRehearsal(comingDemos(db, documents, titles, today), parseISO(today).getTime()),
+    ...runPage(runs, ask),
+    actions: runs.openActions(),
+  };
+}
+
+/** Each demo of the shows to come, once, for the soonest of them. */
+function comingDemos(
+  db: Db,
+  documents: Documents,
+  titles: ReadonlyMap<string, string>,
+  today: string,
+): ComingDemo[] {
+  const found = new Map<string, Pick<ComingDemo, 'show' | 'date'>>();
+  for (const { body } of documents.showsByDate({ from: today, limit: MOST_COMING }))
+    for (const { demoId } of body.items)
+      if (demoId && titles.has(demoId) && !found.has(demoId))
+        found.set(demoId, { show: body.title, date: body.date });
+  const tried = lastTried(db, [...found.keys()]);
+  return [...found].map(([demoId, show]) => ({
+    ...{ demoId, title: titles.get(demoId)!, ...show },
+    lastAt: tried.get(demoId)?.at,
+    lastFailed: tried.get(demoId)?.failed ?? false,
+  }));
 }
 
 /** Runs of the logbook opened before a moment, the newest first. A run ended before its curtain went up was never played. */
-export function runPage(runs: Runs, { before }: { before?: number }): RunPage {
-  const found = runs.lines({ ...(before !== undefined && { before }), limit: PAGE + 1 });
+export function runPage(runs: Runs, { before, ...ask }: LogbookAsk & { before?: number }): RunPage {
+  const found = runs.lines({ ...ask, ...(before !== undefined && { before }), limit: PAGE + 1 });
   return { runs: found.slice(0, PAGE), moreRuns: found.length > PAGE };
 }

@@ -11,7 +11,7 @@ const PROJECTIONS: {
   version: number;
   rebuild: (of: { runs: Runs; stores: Stores }) => void;
 }[] = [
-  { name: 'runs', version: 4, rebuild: ({ runs }) => runs.rebuild() },
+  { name: 'runs', version: 5, rebuild: ({ runs }) => runs.rebuild() },
   { name: 'stock', version: 2, rebuild: ({ stores }) => stores.rebuild() },
 ];
 

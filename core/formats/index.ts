@@ -3,3 +3,4 @@ export { calendarOf } from './calendar';
 export { readStores, STORES_COLUMNS, writeStores, type StoresPreview, type StoresRow } from './stores-csv';
 export { buyingCsv, costsCsv, packingCsv } from './lists-csv';
 export { debriefCsv, debriefMarkdown, type DebriefOf } from './debrief';
+export { seasonCsv } from './season-csv';

@@ -11,6 +11,10 @@ import { attemptsTakeS, itemsOf, onStageMs, type AttemptState, type ItemState } 
 
 export interface DebriefLine {
   itemId: string;
+  /** The demo as it was played; undefined where none was. */
+  demoId: string | undefined;
+  /** What one may see when it fails, by its list. */
+  symptoms: string[];
   title: string;
   attempt: AttemptState;
   takesS: number;
@@ -60,6 +64,8 @@ export function debrief(
       return item.attempts.map((attempt, i) => ({
         ...settingOf(before, attempt.id),
         itemId: item.itemId,
+        demoId: playedAs(script, item)?.item.demoId,
+        symptoms: playedAs(script, item)?.demo?.faults.map((f) => f.symptom) ?? [],
         title: item.title,
         attempt,
         takesS: takes[i]!,

@@ -1,5 +1,6 @@
-import { quantile } from '../quantities';
+import { inOrderOfText, quantile } from '../quantities';
 import type { Script, Sum } from '../script';
+import { MOST_TOLD, type BenchTold } from '../show';
 import { playedAs, showingOf } from './played';
 import type { ItemState } from './slices/stage';
 
@@ -42,6 +43,24 @@ interface Told {
   outcome: 'worked' | 'partly' | 'failed' | 'not tried';
   reading?: number | string;
   foretold?: readonly Foretold[];
+}
+
+/** How often each bench foretold an attempt at each venue, and was wrong: the most used first, as `DemoRecord` keeps them. Pure. */
+export function toldByVenue(attempts: readonly (Told & { venueId: string })[]): BenchTold[] {
+  const found = new Map<string, BenchTold>();
+  for (const { outcome, foretold = [], venueId } of attempts) {
+    if (outcome === 'not tried') continue;
+    for (const { benchId, fails } of foretold) {
+      const key = `${benchId} ${venueId}`;
+      const { told, wrong } = found.get(key) ?? { told: 0, wrong: 0 };
+      const isWrong = fails !== (outcome === 'failed');
+      found.set(key, { benchId, venueId, told: told + 1, wrong: wrong + (isWrong ? 1 : 0) });
+    }
+  }
+  return [...found]
+    .sort(([a, x], [b, y]) => y.told - x.told || inOrderOfText(a, b))
+    .slice(0, MOST_TOLD)
+    .map(([, of]) => of);
 }
 
 /** What a bench foretold of attempts against what became of them; those not tried say nothing. Pure. */

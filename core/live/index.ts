@@ -23,6 +23,7 @@ export {
   ActionAsked,
   CauseFound,
   ChangeMade,
+  Conditions,
   Leftover,
   Note,
   StruckOut,
@@ -34,7 +35,7 @@ export { SPEEDS, type Speed } from './slices/rehearsal';
 export * from './trouble';
 export * from './review';
 export { hint, type Hint } from './guide';
-export { benchSoFar, type BenchSoFar, type Foretold } from './foretold';
+export { benchSoFar, toldByVenue, type BenchSoFar, type Foretold } from './foretold';
 export * from './moves';
 export * from './cue';
 export * from './dose';
@@ -45,6 +46,8 @@ export { heldBy, OVERRIDES } from './interlock';
 export { announced, likelyStarts, showClockS, slotLeftS, type Announced } from './views/ahead';
 export { crewLines, cuesOf, type CrewLine, type StepCue } from './views/crew';
 export * from './landing';
+export { costUsed, leftOut } from './sum';
 export * from './gates';
 export * from './debrief';
 export { said, type Said } from './said';
+export { inRoomOf, roomOf, type RoomOf } from './room';

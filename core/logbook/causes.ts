@@ -1,5 +1,5 @@
 import { inOrderOfText } from '../quantities';
-import { MOST_CAUSES, type Cause, type FoundCause, type Fault } from '../show';
+import { MOST_CAUSES, type Cause, type Demo, type FoundCause, type Fault } from '../show';
 import { push, type Attempt } from './attempt';
 
 /** The list of a demo's causes is worth so many cases found. */
@@ -40,6 +40,17 @@ export function likelyCauses(
       return { ...cause, times, helped, triedAgain, weight: total > 0 ? (prior + times) / total : 0 };
     })
     .sort((a, b) => b.weight - a.weight);
+}
+
+/** A demo that knows one more cause of what is seen, and what to do about it; a cause it knows already is written anew. Pure. */
+export function withCause(demo: Demo, symptom: string, cause: Cause): Demo {
+  const known = demo.faults.find((f) => f.symptom === symptom) ?? { symptom, causes: [] };
+  const fault = { ...known, causes: [...known.causes.filter((c) => c.cause !== cause.cause), cause] };
+  const isKnown = demo.faults.some((f) => f.symptom === symptom);
+  return {
+    ...demo,
+    faults: isKnown ? demo.faults.map((f) => (f.symptom === symptom ? fault : f)) : [...demo.faults, fault],
+  };
 }
 
 /** How often each cause was found of each symptom of a demo, and what came of the try after it. Rehearsals count: a cause is one there too. */

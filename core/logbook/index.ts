@@ -1,7 +1,9 @@
 export * from './reliability';
+export type { TriedIn } from './rooms';
 export { Attempt, OUTCOMES, type Outcome } from './attempt';
-export { likelyCauses, type LikelyCause } from './causes';
+export { likelyCauses, withCause, type LikelyCause } from './causes';
 export * from './learn';
+export * from './season';
 export * from './sum-up';
 export {
   comparisons,

@@ -19,3 +19,11 @@ export function reliability(record: DemoRecord | undefined, guessOdds: number): 
     high: betaQuantile(0.95, a, b),
   };
 }
+
+/** "Works 77 in 100, by 10 tries." */
+export function oddsSaid(record: DemoRecord | undefined, guessOdds: number): string {
+  const { a, b } = posterior(record, guessOdds);
+  const tries = record ? record.worked + record.partly + record.failed : 0;
+  const by = tries > 0 ? `by ${tries === 1 ? 'one try' : `${tries} tries`}` : 'the demo’s own guess';
+  return `Works ${Math.round((100 * a) / (a + b))} in 100, ${by}.`;
+}

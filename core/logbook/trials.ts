@@ -1,7 +1,8 @@
 import { mean } from 'simple-statistics';
 import { formatFigure, inOrderOfText } from '../quantities';
-import type { Outcome } from './attempt';
+import { push, type Outcome } from './attempt';
 import { meanBelief, oddsBelief, oddsOfBest, type Belief } from './beliefs';
+import { isOfRoom, withRooms, type TriedIn } from './rooms';
 import { plateau, slopeInterval, straight, type Fit, type Point } from './fits';
 
 /** An attempt as a trial looks at it. */
@@ -12,6 +13,8 @@ export interface Tried {
   /** What was set, each parameter with its value as it is said. */
   set: Readonly<Record<string, string>>;
   reading?: number | string;
+  /** What is known of the room it was in. */
+  in?: TriedIn;
 }
 
 /** Between two attempts that follow one another at a demo: nothing changed, one thing did, or more than one. */
@@ -62,7 +65,7 @@ export type Better = 'more' | 'less';
 /** What changed between attempts that follow one another in time. Pure. */
 export function comparisons(attempts: readonly Tried[]): Comparisons {
   const count: Comparisons = { repeats: 0, clean: 0, muddled: 0 };
-  const all = inTime(attempts);
+  const all = withRooms(inTime(attempts));
   all.slice(1).forEach((now, i) => {
     const changed = changedBetween(all[i]!, now).length;
     if (changed === 0) count.repeats++;
@@ -77,8 +80,12 @@ const inTime = (attempts: readonly Tried[]) =>
     .filter((a) => a.outcome !== 'not tried')
     .sort((a, b) => a.atMs - b.atMs || inOrderOfText(a.id, b.id));
 
+/** What of a room is not known of both is no change that anybody made. */
 const changedBetween = (a: Tried, b: Tried): string[] =>
-  [...new Set([...Object.keys(a.set), ...Object.keys(b.set)])].filter((key) => a.set[key] !== b.set[key]);
+  [...new Set([...Object.keys(a.set), ...Object.keys(b.set)])].filter(
+    (key) =>
+      a.set[key] !== b.set[key] && !(isOfRoom(key) && (a.set[key] === undefined || b.set[key] === undefined)),
+  );
 
 /** Trials of a demo at most, the largest first. */
 const MOST_TRIALS = 6;
@@ -88,7 +95,7 @@ const MOST_TRIALS = 6;
  * at two levels or more. The largest first. Pure.
  */
 export function trials(attempts: readonly Tried[], better: Better = 'more'): Trial[] {
-  const all = inTime(attempts);
+  const all = withRooms(inTime(attempts));
   const variables = [...new Set(all.flatMap((a) => Object.keys(a.set)))];
   const { muddled } = comparisons(all);
   return variables
@@ -97,7 +104,7 @@ export function trials(attempts: readonly Tried[], better: Better = 'more'): Tri
       for (const a of all) {
         if (a.set[variable] === undefined) continue;
         const key = JSON.stringify(Object.entries(heldOf(a, variable)).sort());
-        groups.set(key, [...(groups.get(key) ?? []), a]);
+        push(groups, key, a);
       }
       return [...groups.values()]
         .filter((group) => new Set(group.map((a) => a.set[variable])).size > 1)

@@ -27,3 +27,6 @@ export const formatMoney = (n: number): string => (n > 0 && n < 0.005 ? 'under 0
 export const MOST_TYPED = 80;
 
 export type Parsed = { ok: true; value: number } | { ok: false; says: string };
+
+/** "1 show", "3 shows". */
+export const plural = (n: number, word: string): string => `${formatFigure(n)} ${word}${n === 1 ? '' : 's'}`;

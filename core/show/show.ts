@@ -72,8 +72,15 @@ export class Mark {
   @IsOptional() @Many(() => Picture, MOST_PICTURES) pictures?: Picture[];
 }
 
-/** A place where shows are given. Lengths in metres; `marks` in the order one walks the stage. */
-export class Venue {
+/** What the air of a room is like: °C, % of relative humidity, kPa. Benches reckon with it, and trials compare like with like. */
+export class Room {
+  @IsOptional() @Temperature(-30, 50, 'Temperature of the room') roomC?: number;
+  @IsOptional() @Figure(1, 100, { label: 'Humidity', unit: '%' }) humidityPercent?: number;
+  @IsOptional() @Figure(60, 110, { label: 'Air pressure', unit: 'kPa' }) pressureKPa?: number;
+}
+
+/** A place where shows are given, its air as it is when a show is on. Lengths in metres; `marks` in the order one walks the stage. */
+export class Venue extends Room {
   @Id() id!: string;
   @Title('Name') name!: string;
   @Choice(VENUE_KINDS, 'Kind') kind!: VenueKind;
@@ -83,10 +90,6 @@ export class Venue {
   @IsOptional() @Figure(0, 100, { label: 'Stage to front row', unit: 'm' }) frontRowM?: number;
   @Many(() => Mark, 50) marks!: Mark[];
   @IsOptional() @Whole(0, 500, 'Seats in the front row') frontRowSeats?: number;
-  /** What the room is like when a show is on, for the benches: °C, % of relative humidity, kPa, cubic metres. */
-  @IsOptional() @Temperature(-30, 50, 'Temperature of the room') roomC?: number;
-  @IsOptional() @Figure(1, 100, { label: 'Humidity', unit: '%' }) humidityPercent?: number;
-  @IsOptional() @Figure(60, 110, { label: 'Air pressure', unit: 'kPa' }) pressureKPa?: number;
   @IsOptional()
   @Figure(5, 100_000, { label: 'Air in the room', unit: 'm³', help: 'Length × width × height.' })
   roomM3?: number;
@@ -352,6 +355,16 @@ export class FoundCause {
   @Whole(0, 1e6, 'Tried again after it') triedAgain!: number;
 }
 
+/** How often a bench of the demo foretold an attempt at a venue, and how often it was wrong. */
+export class BenchTold {
+  @Id() benchId!: string;
+  @Id() venueId!: string;
+  @Whole(0, 1e6, 'Foretold') told!: number;
+  @Whole(0, 1e6, 'Wrong') wrong!: number;
+}
+/** Benches and venues that a demo's record tells apart; the most used where there are more. */
+export const MOST_TOLD = 200;
+
 /** What the log says of a demo: attempts by outcome (rehearsals left out), and whole seconds of clean plays. */
 export class DemoRecord {
   @Id() demoId!: string;
@@ -366,6 +379,7 @@ export class DemoRecord {
   playsS!: number[];
   @IsOptional() @Seconds('Last tried', 4e9) lastAtS?: number;
   @IsOptional() @Many(() => FoundCause, MOST_CAUSES) causes?: FoundCause[];
+  @IsOptional() @Many(() => BenchTold, MOST_TOLD) benches?: BenchTold[];
 }
 
 /** Something to do before the next time, hung on a demo, the show, the venue or one of the crew by a debrief, and still open. */

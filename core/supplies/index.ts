@@ -19,6 +19,7 @@ export {
 export { Lot, MOVE_KINDS, WrittenMove, type MoveKind, type StoreMove } from './moves';
 export {
   buyingList,
+  priceOf,
   shelfOfFile,
   tour,
   type BuyLine,

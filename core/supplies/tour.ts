@@ -109,8 +109,14 @@ export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): Tou
 export const shelfOfFile = ({ stock }: ShowFile): LotStock[] =>
   stock.map(({ id, onShelf }) => ({ lot: { id, goodId: id }, shelf: onShelf, out: {} }));
 
-const costOf = (good: Good, amount: number): number | undefined =>
-  good.packPrice !== undefined && good.packAmount ? (amount / good.packAmount) * good.packPrice : undefined;
+/** What one unit of a good costs, by the price of its pack; undefined where it has none. */
+export const priceOf = (good: Good | undefined): number | undefined =>
+  good?.packPrice !== undefined && good.packAmount ? good.packPrice / good.packAmount : undefined;
+
+function costOf(good: Good, amount: number): number | undefined {
+  const price = priceOf(good);
+  return price === undefined ? undefined : amount * price;
+}
 
 /** A cryogen is ordered for the one show, losses and all, for the day of its filling: what is left of it does not keep. */
 function coldLine(

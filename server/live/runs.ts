@@ -2,18 +2,26 @@ import {
   attemptsOfItem,
   playedAs,
   said,
+  inRoomOf,
+  leftOut,
+  roomOf,
+  slotEndS,
+  toldByVenue,
   checkEnvelope,
   foldRun,
   insideRun,
   inOrderOfText,
   itemsOf,
   learn,
-  script,
+  script as scriptOf,
   sumsOfDemo,
   comparisons,
   trials,
   type Attempt,
+  type AttemptAt,
   type AttemptLine,
+  type BenchTold,
+  type Outcome,
   type Better,
   type DemoRecord,
   type DemoTrials,
@@ -21,6 +29,7 @@ import {
   type EventAnswer,
   type EventsPage,
   type Foretold,
+  type LogbookAsk,
   type OpenAction,
   type Run,
   type RunEvent,
@@ -36,12 +45,15 @@ import {
 import type { Db } from '../db';
 import { HttpError, notFound } from '../errors';
 import { EventLog } from './event-log';
+import { ASKED, bindAsked } from './season';
 
 /** A run being folded, and the state its tables were written from. */
 interface Open {
   script: Script;
   rehearsal: boolean;
   fold: RunFold;
+  /** The show in the air of the day, as the benches reckoned with it, and what was said of that air. */
+  told: { script: Script; conditions: RunState['conditions'] };
   written: RunState;
   /** Events taken in since. */
   fresh: RunEvent[];
@@ -77,16 +89,22 @@ export class Runs {
   }
 
   /** The lines of runs that were played or may be, the newest first. */
-  lines({ before, limit }: { before?: number; limit: number }): RunLine[] {
+  lines({ before, limit, ...ask }: LogbookAsk & { before?: number; limit: number }): RunLine[] {
+    const all = Object.keys(ask).length === 0;
     return this.db
       .prepare(
         `SELECT ${SUMMARY}, attempts, failed, near_misses AS nearMisses, open_actions AS openActions,
-           nullif(planned_s, -1) AS plannedS, CAST(round((down_at - curtain_at) / 1000.0) AS INTEGER) AS actualS
-         FROM run WHERE (phase <> 'down' OR curtain_at IS NOT NULL) AND (@before IS NULL OR opened_at < @before)
+           nullif(planned_s, -1) AS plannedS, CAST(round((down_at - curtain_at) / 1000.0) AS INTEGER) AS actualS,
+           slot_end_s AS slotEndS, heads, left_out AS leftOut, nullif(cost, -1) AS cost, indoors, room_c AS roomC
+         FROM run WHERE (@before IS NULL OR opened_at < @before)
+           AND ${all ? "(phase <> 'down' OR curtain_at IS NOT NULL)" : `curtain_at IS NOT NULL AND ${ASKED}`}
          ORDER BY opened_at DESC LIMIT @limit`,
       )
-      .all({ before: before ?? null, limit })
-      .map((row) => summaryOf(row) as RunLine);
+      .all({ ...bindAsked(ask), before: before ?? null, limit })
+      .map((row) => {
+        const line = summaryOf(row) as RunLine;
+        return { ...line, indoors: line.indoors === null ? null : Boolean(line.indoors) };
+      });
   }
 
   /** The shows with a run since a day that was played to its end, rehearsals aside. */
@@ -234,25 +252,38 @@ export class Runs {
   }
 
   /** The newest attempts at a demo, with what was read and foretold of them; runs that are on, or struck out, are left out. */
-  attemptsAt(demoId: string, limit = 400): AttemptLine[] {
+  attemptsAt(demoId: string, limit = 400): AttemptAt[] {
     const rows = this.db
       .prepare(
         `SELECT a.id, run_id AS runId, item_id AS itemId, demo_id AS demoId, at_ms AS atMs, a.rehearsal, outcome,
-           takes_s AS takesS, symptom, cause, level, reading, foretold, was_set AS wasSet
+           takes_s AS takesS, symptom, cause, change, level, reading, foretold, was_set AS wasSet, show_id AS showId, title,
+           room_c AS roomC, humidity AS humidityPercent, indoors
          FROM attempt a JOIN run ON run.id = a.run_id
          WHERE phase = 'down' AND struck IS NULL AND demo_id = ? ORDER BY at_ms DESC, a.id LIMIT ?`,
       )
       .all(demoId, limit) as Record<string, string | number | null>[];
     return rows.map(
-      ({ reading, foretold, wasSet, rehearsal, ...row }) =>
+      ({ reading, foretold, wasSet, rehearsal, roomC, humidityPercent, indoors, ...row }) =>
         ({
-          ...Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null)),
+          ...present(row),
+          in: { ...present({ roomC, humidityPercent }), ...(indoors !== null && { indoors: indoors === 1 }) },
           rehearsal: Boolean(rehearsal),
           ...(reading !== null && { reading: JSON.parse(String(reading)) as number | string }),
           ...(wasSet !== null && { set: JSON.parse(String(wasSet)) as Record<string, string> }),
           ...(foretold !== null && { foretold: JSON.parse(String(foretold)) as Foretold[] }),
-        }) as AttemptLine,
+        }) as AttemptAt,
     );
+  }
+
+  /** How the benches of a demo did at each venue. */
+  private toldOf(demoId: string): BenchTold[] {
+    const rows = this.db
+      .prepare(
+        `SELECT outcome, foretold, venue_id AS venueId FROM attempt a JOIN run ON run.id = a.run_id
+         WHERE demo_id = ? AND foretold IS NOT NULL AND venue_id IS NOT NULL AND phase = 'down' AND struck IS NULL`,
+      )
+      .all(demoId) as { outcome: Outcome; foretold: string; venueId: string }[];
+    return toldByVenue(rows.map((row) => ({ ...row, foretold: JSON.parse(row.foretold) as Foretold[] })));
   }
 
   /** What all attempts teach, by demo. */
@@ -260,15 +291,6 @@ export class Runs {
 
   recordTexts = (): string[] =>
     this.db.prepare('SELECT body FROM demo_record ORDER BY demo_id').pluck().all() as string[];
-
-  /** The causes found of each demo's failures, the frequent first. */
-  causes(): Map<string, { cause: string; times: number }[]> {
-    const rows = this.db.prepare('SELECT demo_id AS demoId, causes FROM demo_record').all() as {
-      demoId: string;
-      causes: string;
-    }[];
-    return new Map(rows.map((r) => [r.demoId, JSON.parse(r.causes) as { cause: string; times: number }[]]));
-  }
 
   openActions(): OpenAction[] {
     return this.db
@@ -317,11 +339,14 @@ export class Runs {
     }
     const summary = this.list({ id: runId })[0];
     if (!summary) return undefined;
-    const of = script(this.fileOf(runId), sumsOfDemo);
+    const of = scriptOf(this.fileOf(runId), sumsOfDemo);
     const fold = foldRun(of);
     fold.add(this.log.read(runId).events.flatMap(readable));
     const opened = this.db.prepare('SELECT rehearsal FROM run WHERE id = ?').pluck().get(runId);
-    const run: Open = { script: of, rehearsal: opened === 1, fold, written: fold.state, fresh: [] };
+    const run: Open = {
+      ...{ script: of, rehearsal: opened === 1, fold, written: fold.state, fresh: [] },
+      told: { script: of, conditions: undefined },
+    };
     this.open.set(runId, run);
     for (const [id, { fresh }] of this.open)
       if (this.open.size > MOST_OPEN && id !== runId && fresh.length === 0) this.open.delete(id);
@@ -335,15 +360,21 @@ export class Runs {
     run.written = state;
     if (state === written) return;
     const touched = new Set<string>();
-    const turned = counting(state) !== counting(written);
+    // Another air changes what the benches had to say of every attempt.
+    const turned = counting(state) !== counting(written) || state.conditions !== written.conditions;
+    if (state.conditions !== run.told.conditions)
+      run.told = {
+        ...{ conditions: state.conditions },
+        script: scriptOf(inRoomOf(script.file, state.conditions), sumsOfDemo),
+      };
     for (const item of itemsOf(state)) {
       // A hold changes what every attempt takes.
       if (!turned && item === written.items.get(item.itemId) && state.holds === written.holds) continue;
       const had = written.items.get(item.itemId)?.attempts.length ?? 0;
       if (had + item.attempts.length === 0) continue;
       this.db.prepare('DELETE FROM attempt WHERE run_id = ? AND item_id = ?').run(runId, item.itemId);
-      for (const a of attemptsOfItem(runId, state.called ?? rehearsal, script, state, item))
-        this.putAttempt(a);
+      for (const a of attemptsOfItem(runId, state.called ?? rehearsal, run.told.script, state, item))
+        this.putAttempt(a, item.attempts.find((was) => was.id === a.id)?.change);
       // What it was taken for before has a lesson less.
       for (const was of [item, written.items.get(item.itemId)]) {
         const demoId = was && playedAs(script, was)?.item.demoId;
@@ -361,11 +392,23 @@ export class Runs {
       for (const a of state.actions) ask.run(a.id, runId, a.text, a.on, a.onId, a.done ? 1 : 0);
     }
     if (touched.size > 0 || state.actions !== written.actions) this.revision++;
+    this.putLine(runId, script, state);
+    if (state.items !== written.items || state.leftovers !== written.leftovers || turned)
+      this.db.prepare('UPDATE run SET cost = NULL WHERE id = ? AND cost IS NOT NULL').run(runId);
+    for (const demoId of touched) this.putRecord(demoId);
+  }
+
+  /** What lists say of a run. */
+  private putLine(runId: string, script: Script, state: RunState): void {
     const outcomes = itemsOf(state).flatMap((i) => i.attempts);
+    const room = roomOf(script, state);
+    const left = leftOut(script, state);
+    const { venue } = script.file;
     this.db
       .prepare(
         `UPDATE run SET phase = ?, curtain_at = ?, down_at = ?, attempts = ?, failed = ?, near_misses = ?, open_actions = ?,
-           called = ?, struck = ?
+           called = ?, struck = ?, venue_id = ?, venue_kind = ?, heads = ?, indoors = ?, room_c = ?, humidity = ?,
+           pressure = ?, left_out = ?, worth_left_out = ?, slot_end_s = ?
          WHERE id = ?`,
       )
       .run(
@@ -378,9 +421,12 @@ export class Runs {
         state.actions.filter((a) => !a.done).length,
         state.called === undefined ? null : Number(state.called),
         state.struck?.reason ?? null,
+        ...[venue.id, venue.kind, room.heads, Number(room.indoors)],
+        ...[room.roomC ?? null, room.humidityPercent ?? null, room.pressureKPa ?? null],
+        ...[left.items, left.worth],
+        state.downAt === undefined ? null : Math.round(slotEndS(script, state, state.downAt) ?? 0),
         runId,
       );
-    for (const demoId of touched) this.putRecord(demoId);
   }
 
   /** A run has few words: they are written anew where any may have changed. */
@@ -409,12 +455,12 @@ export class Runs {
       .all(demoId, limit) as SaidLine[];
   }
 
-  private putAttempt(a: AttemptLine): void {
+  private putAttempt(a: AttemptLine, change: string | undefined): void {
     this.db
       .prepare(
         `INSERT INTO attempt (id, run_id, item_id, demo_id, at_ms, rehearsal, outcome, takes_s, symptom, cause, level,
-           reading, foretold, was_set)
-         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+           reading, foretold, was_set, change)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       )
       .run(
         a.id,
@@ -431,6 +477,7 @@ export class Runs {
         a.reading === undefined ? null : JSON.stringify(a.reading),
         a.foretold ? JSON.stringify(a.foretold) : null,
         a.set ? JSON.stringify(a.set) : null,
+        change ?? null,
       );
   }
 
@@ -441,16 +488,16 @@ export class Runs {
       this.db.prepare('DELETE FROM demo_record WHERE demo_id = ?').run(demoId);
       return;
     }
-    const causes = new Map<string, number>();
-    for (const { cause } of attempts) if (cause) causes.set(cause, (causes.get(cause) ?? 0) + 1);
-    const inOrder = [...causes]
-      .map(([cause, times]) => ({ cause, times }))
-      .sort((a, b) => b.times - a.times || inOrderOfText(a.cause, b.cause));
+    const benches = this.toldOf(demoId);
+    if (benches.length > 0) record.benches = benches;
     this.db
-      .prepare('INSERT OR REPLACE INTO demo_record (demo_id, body, causes) VALUES (?, ?, ?)')
-      .run(demoId, JSON.stringify(record), JSON.stringify(inOrder));
+      .prepare('INSERT OR REPLACE INTO demo_record (demo_id, body) VALUES (?, ?)')
+      .run(demoId, JSON.stringify(record));
   }
 }
+
+const present = (row: Record<string, string | number | null | undefined>) =>
+  Object.fromEntries(Object.entries(row).filter(([, value]) => value !== null));
 
 /** What decides whether a run teaches anything, and as what. */
 const counting = ({ phase, called, struck }: RunState): string =>

@@ -57,20 +57,25 @@ export function createBoard({ db, documents, runs, stores, planner, today, log }
     if (revision() !== seen) void look();
   }
 
-  /** Works out, one after another, how long the plans of runs are that nobody has worked out yet. */
+  /** Works out, one after another, how long runs were planned and what they used up, where nobody has yet. */
   async function fill(): Promise<void> {
     if (filling) return;
     filling = true;
     const open = db
-      .prepare('SELECT id FROM run WHERE planned_s IS NULL ORDER BY opened_at DESC LIMIT 1')
+      .prepare(
+        `SELECT id FROM run WHERE cost IS NULL AND (phase = 'down' OR planned_s IS NULL)
+         ORDER BY opened_at DESC LIMIT 1`,
+      )
       .pluck();
-    const set = db.prepare('UPDATE run SET planned_s = ? WHERE id = ?');
+    const set = db.prepare(
+      "UPDATE run SET planned_s = ?, cost = CASE phase WHEN 'down' THEN ? END WHERE id = ?",
+    );
     try {
       for (let id = open.get(); typeof id === 'string'; id = open.get()) {
         const runId = id;
-        // One that cannot be planned is none: -1, so that it is not tried again.
-        const seconds = await planner.do('plannedS', runId).catch(() => undefined);
-        set.run(seconds ?? -1, runId);
+        // What cannot be worked out is none: -1, so that it is not tried again.
+        const found = await planner.do('reckoned', runId).catch(() => undefined);
+        set.run(found?.plannedS ?? -1, found?.cost ?? -1, runId);
       }
     } catch (error) {
       log.error({ err: error }, 'how long runs were planned could not be kept');

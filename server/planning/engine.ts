@@ -1,11 +1,10 @@
 import { plan, type Plan } from '@hearty/core';
 import type { Db } from '../db';
 import { Documents } from '../documents';
-import { notFound } from '../errors';
 import { Runs } from '../live/runs';
 import { library, showFile } from '../show-files';
 import { Stores } from '../stores';
-import { createReadiness, plannedS, type LookOptions, type Readiness } from './readiness';
+import { createReadiness, reckoned, type LookOptions, type Readiness, type Reckoned } from './readiness';
 
 /** So many shows to come are planned and shown; nobody has more in their book. */
 export const MOST_COMING = 200;
@@ -28,11 +27,11 @@ export function createEngine(db: Db) {
         return readiness(coming, library(documents, runs, stores), options);
       })(),
     plan: (showId: string): Plan => plan(showFile(documents, showId, library(documents, runs, stores))),
-    /** How long a run's plan is, in s. Errors: 404. */
-    plannedS: (runId: string): number | undefined => {
-      const run = runs.list({ id: runId })[0];
-      if (!run) throw notFound('run');
-      return plannedS(runs.get(runId).file);
+    /** How long a run's plan is, in s, and what it used up of what has a price. Errors: 404. */
+    reckoned: (runId: string): Reckoned => {
+      // Another thread may have written since.
+      runs.forget();
+      return reckoned(runs.state(runId));
     },
   };
 }

@@ -1,12 +1,16 @@
 import {
   assemble,
   buyingList,
+  costUsed,
+  debrief,
   plan,
   script,
   sumsOfDemo,
   tour,
   type BuyLine,
   type Library,
+  type RunState,
+  type Script,
   type Show,
   type ShowFile,
   type ShowSummary,
@@ -103,11 +107,19 @@ export function createReadiness() {
 
 const without = (trouble: string): ShowSummary => ({ endS: 0, stops: 0, cautions: 0, trouble });
 
-/** How long the plan of a file is, in s; undefined where it has none. */
-export function plannedS(file: ShowFile): number | undefined {
+/** What is worked out of a run once; undefined where its show has no plan, or nothing of it a price. */
+export interface Reckoned {
+  plannedS: number | undefined;
+  cost: number | undefined;
+}
+
+/** How long the plan of a run is, in s, and what it used up in the troupe's currency. */
+export function reckoned({ script, state }: { script: Script; state: RunState }): Reckoned {
   try {
-    return plan(file, { plays: 0, waysOut: false }).timetable.endS;
+    const planned = plan(script.file, { plays: 0, waysOut: false });
+    const { leftovers } = debrief(script, planned, state);
+    return { plannedS: planned.timetable.endS, cost: costUsed(script, planned, leftovers) };
   } catch {
-    return undefined;
+    return { plannedS: undefined, cost: undefined };
   }
 }

@@ -22,6 +22,7 @@ import { Loading } from '../kit/States';
 import { record, undoLast } from '../session/runLog';
 import { type OpenRun } from '../session/useRun';
 import { usePlan } from '../workers/planner';
+import { RoomToday } from '../session/RoomToday';
 import { useRunNow } from '../session/useRunNow';
 import { today } from '../kit/day';
 import { CheckRow } from './CheckRow';
@@ -87,6 +88,9 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
         }}
       >
         <Box>
+          <Box sx={{ mb: 6 }}>
+            <RoomToday run={run} />
+          </Box>
           {places.map(([markId, place]) => {
             const mine = before.filter((c) => c.markId === markId);
             return (

@@ -8,7 +8,8 @@ import {
   type QueryClient,
 } from '@tanstack/react-query';
 import type {
-  AttemptLine,
+  AttemptAt,
+  DemoRecordAnswer,
   DemoTrials,
   Crate,
   Demo,
@@ -25,6 +26,7 @@ import { lastAnswers } from './answers';
 import type {
   Broken,
   Logbook,
+  LogbookAsk,
   Overview,
   PastShows,
   RunLine,
@@ -108,10 +110,17 @@ export function useCloseAction() {
   });
 }
 
-export const useLogbook = () =>
+/** A part of the logbook as its address has it. */
+export const askedOf = (ask: LogbookAsk): string => {
+  const params = new URLSearchParams(Object.entries(ask).map(([name, value]) => [name, String(value)]));
+  return params.size ? `?${params}` : '';
+};
+
+export const useLogbook = (ask: LogbookAsk = {}) =>
   useQuery<Logbook, ApiError>({
-    queryKey: ['logbook'],
-    queryFn: ({ signal }) => lastAnswers.ask('/logbook', signal),
+    queryKey: ['logbook', askedOf(ask)],
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }) => lastAnswers.ask(`/logbook${askedOf(ask)}`, signal),
     // How long runs were planned comes a little after them.
     refetchInterval: ({ state }) =>
       state.data?.runs.some((r) => r.plannedS === null && r.phase === 'down') && state.dataUpdateCount < 10
@@ -127,10 +136,16 @@ export const useSaid = (demoId: string | undefined) =>
   });
 /** The newest attempts at a demo, with what was read and foretold of them. */
 export const useAttempts = (demoId: string | undefined) =>
-  useQuery<AttemptLine[], ApiError>({
+  useQuery<AttemptAt[], ApiError>({
     queryKey: ['attempts', demoId],
     enabled: demoId !== undefined,
     queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/attempts`, signal),
+  });
+/** A demo's odds, its attempts over time, and what its failures came from. */
+export const useRecord = (demoId: string) =>
+  useQuery<DemoRecordAnswer, ApiError>({
+    queryKey: ['logbook', 'record', demoId],
+    queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/record`, signal),
   });
 /** What the attempts at a demo show of what was set. */
 export const useTrials = (demoId: string) =>
@@ -139,12 +154,13 @@ export const useTrials = (demoId: string) =>
     queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/trials`, signal),
   });
 /** Runs older than the oldest of the logbook, page by page. */
-export const useOlderRuns = (oldest: RunLine | undefined) =>
+export const useOlderRuns = (oldest: RunLine | undefined, ask: LogbookAsk) =>
   useInfiniteQuery<RunPage, ApiError, InfiniteData<RunPage>, string[], number>({
-    queryKey: ['logbook', 'runs', oldest?.id ?? ''],
+    queryKey: ['logbook', 'runs', oldest?.id ?? '', askedOf(ask)],
     enabled: false,
     initialPageParam: oldest?.openedAt ?? 0,
-    queryFn: ({ pageParam, signal }) => lastAnswers.ask(`/logbook/runs?before=${pageParam}`, signal),
+    queryFn: ({ pageParam, signal }) =>
+      lastAnswers.ask(`/logbook/runs?before=${pageParam}${askedOf(ask).replace('?', '&')}`, signal),
     getNextPageParam: (page) => (page.moreRuns ? page.runs.at(-1)?.openedAt : undefined),
   });
 export const useRuns = (showId: string) =>

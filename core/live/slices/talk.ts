@@ -1,8 +1,8 @@
 import { IsOptional } from 'class-validator';
-import { Amount, Choice, Id, Text, Title, YesNo } from '../../fields';
+import { Amount, Choice, Id, Text, Title, Whole, YesNo } from '../../fields';
 import { Growing, type Slice } from '../../log';
 import type { Script } from '../../script';
-import { ACTION_ON, type ActionOn } from '../../show';
+import { ACTION_ON, Room, type ActionOn } from '../../show';
 import { Nothing } from './nothing';
 import type { RehearsalState } from './rehearsal';
 import { attemptOf, type StageState } from './stage';
@@ -15,6 +15,8 @@ export class Note {
 export class CauseFound {
   @Id() attemptId!: string;
   @Text(160, { label: 'Cause', empty: 'not known' }) cause!: string;
+  /** Where nothing was said on stage of what one saw, or something else. */
+  @IsOptional() @Title('What one saw') symptom?: string;
 }
 export class ChangeMade {
   @Id() attemptId!: string;
@@ -36,6 +38,11 @@ export class Leftover {
 export class StruckOut {
   @Title({ label: 'Why', help: 'It teaches nothing any more; everything is kept.' }) reason!: string;
 }
+/** What it was like on the day: the air, where, and how many came. What is left out stays as it was said; null takes it back. */
+export class Conditions extends Room {
+  @IsOptional() @YesNo('Indoors') indoors?: boolean;
+  @IsOptional() @Whole(0, 100_000, 'Heads') heads?: number;
+}
 class Called {
   @YesNo('It was a rehearsal') rehearsal!: boolean;
 }
@@ -47,6 +54,7 @@ const kinds = {
   action: { body: ActionAsked },
   'action closed': { body: ActionClosed },
   leftover: { body: Leftover },
+  conditions: { body: Conditions },
   /** What the run was, whatever it was opened as. */
   called: { body: Called },
   /** It teaches nothing. */
@@ -79,6 +87,8 @@ export interface TalkState {
   actions: ActionState[];
   /** What was counted after the show, by good. */
   leftovers: Map<string, number>;
+  /** Undefined until somebody has said. */
+  conditions: Conditions | undefined;
   /** Said afterwards: whether it was a rehearsal, and why it does not count. */
   called: boolean | undefined;
   struck: { id: string; reason: string } | undefined;
@@ -98,6 +108,7 @@ export const talk: Slice<
     noNearMiss: false,
     actions: [],
     leftovers: new Map(),
+    conditions: undefined,
     called: undefined,
     struck: undefined,
   }),
@@ -108,7 +119,9 @@ export const talk: Slice<
     },
     cause: (state, { body }) => {
       const attempt = attemptOf(state, body.attemptId);
-      if (attempt) attempt.cause = body.cause || undefined;
+      if (!attempt) return;
+      attempt.cause = body.cause || undefined;
+      attempt.symptom = body.symptom ?? attempt.symptom;
     },
     change: (state, { body }) => {
       const attempt = attemptOf(state, body.attemptId);
@@ -120,6 +133,10 @@ export const talk: Slice<
       if (action) action.done = true;
     },
     leftover: ({ leftovers }, { body }) => void leftovers.set(body.goodId, body.amount),
+    conditions: (state, { body }) => {
+      const said = Object.entries({ ...state.conditions, ...body }).filter(([, value]) => value !== null);
+      state.conditions = said.length ? (Object.fromEntries(said) as Conditions) : undefined;
+    },
     // What ran faster than life, with trouble or guided was a rehearsal, whatever is said of it after.
     called: (state, { body }) => void (state.called = body.rehearsal || state.rehearsal !== undefined),
     'no near miss': (state) => void (state.noNearMiss = true),

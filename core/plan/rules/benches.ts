@@ -1,6 +1,6 @@
 import { rule, wayOut, type Level, type WayOut } from '../../findings';
 import type { Sum } from '../../script';
-import type { Demo } from '../../show';
+import type { BenchTold, Demo } from '../../show';
 import type { PlannedItem } from '../../timetable';
 import type { FindingCode } from './codes';
 import { atStart, type Context } from './context';
@@ -105,4 +105,47 @@ const refused = rule<Context, Case, FindingCode>({
     `${whose(found)}: its bench “${found.sum.title}” cannot be worked out. ${found.says} What stands in the demo is taken.`,
 });
 
-export const BENCH_RULES = { fails, says, refused };
+/** Wrong so often, and in one of so many cases, a bench is not to be relied on. Common practice. */
+const WRONG_TIMES = 2;
+const WRONG_SHARE = 1 / 3;
+
+/** A bench that the log found wrong: at this venue where it was foretold there often enough, else wherever it was. */
+interface Wrong {
+  item: PlannedItem;
+  sum: Sum;
+  told: number;
+  wrong: number;
+  where: string;
+}
+
+function wrongOf(told: readonly BenchTold[]): Pick<Wrong, 'told' | 'wrong'> | undefined {
+  const all = told.reduce((sum, t) => sum + t.told, 0);
+  const wrong = told.reduce((sum, t) => sum + t.wrong, 0);
+  return wrong >= WRONG_TIMES && wrong >= all * WRONG_SHARE ? { told: all, wrong } : undefined;
+}
+
+const wasWrong = rule<Context, Wrong, FindingCode>({
+  id: 'bench',
+  level: 'caution',
+  source: 'the log: what the bench foretold against what happened',
+  when: (c) =>
+    c.items.flatMap(({ item, sums, record, options }) =>
+      options
+        ? []
+        : (sums[0] ?? []).flatMap((sum): Wrong[] => {
+            const told = record?.benches?.filter((b) => b.benchId === sum.held.benchId) ?? [];
+            const { venue } = c.script.file;
+            const here = told.filter((b) => b.venueId === venue.id);
+            const toldHere = here.reduce((n, b) => n + b.told, 0);
+            const found = toldHere >= WRONG_TIMES ? wrongOf(here) : wrongOf(told);
+            const where = toldHere >= WRONG_TIMES ? `at ${venue.name}` : 'so far';
+            return found ? [{ ...found, item: c.planned(item.id), sum, where }] : [];
+          }),
+    ),
+  where: ({ item }) => atStart(item),
+  says: ({ item, sum, told, wrong, where }) =>
+    `“${item.title}”: its bench “${sum.title}” was wrong ${wrong} of ${told} times ${where}. Go by what was seen, and try it before doors.`,
+  numbers: ({ told, wrong }) => ({ told, wrong }),
+});
+
+export const BENCH_RULES = { fails, says, refused, wasWrong };

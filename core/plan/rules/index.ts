@@ -35,7 +35,7 @@ export const RULES: Record<FindingCode, Rows> = {
   'mark-unfit': [STAGE_RULES.noSocket, STAGE_RULES.waterByVoltage],
   helpers: [STAGE_RULES.tooFewHelpers],
   setting: [STAGE_RULES.settings, STAGE_RULES.fewerOptions],
-  bench: [BENCH_RULES.fails, BENCH_RULES.says, BENCH_RULES.refused],
+  bench: [BENCH_RULES.fails, BENCH_RULES.says, BENCH_RULES.refused, BENCH_RULES.wasWrong],
   'front-row': [STAGE_RULES.frontRowUnknown],
   'too-long': [STAGE_RULES.tooLong],
   unwritten: [STAGE_RULES.notWritten],

@@ -9,7 +9,8 @@ import {
 import { Box, Chip, Paper, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { FieldOf } from '../../kit/fields';
-import { CauseField } from './CauseField';
+import { AddToDemo } from './AddToDemo';
+import { CauseFields } from './CauseField';
 import { Section, say } from './common';
 
 /** What failed and what was changed first, one by one; what worked is one line, and so is what was left out. */
@@ -86,9 +87,8 @@ const formatValue = (value: number | string) =>
   typeof value === 'number' ? formatFigure(Number(value.toPrecision(3))) : value;
 
 function AttemptRow({ line }: { line: DebriefLine }) {
-  const { title, attempt, takesS, likely, level, set, changed, foretold } = line;
+  const { title, attempt, takesS, level, set, changed, foretold } = line;
   const bad = isBad(line);
-  const causes = [...new Set([...likely.map((c) => c.cause), ...(attempt.cause ? [attempt.cause] : [])])];
   return (
     <Box
       component="li"
@@ -134,7 +134,7 @@ function AttemptRow({ line }: { line: DebriefLine }) {
         variant={attempt.outcome === 'worked' ? 'outlined' : 'filled'}
         sx={{ borderRadius: 1, minWidth: 80 }}
       />
-      {bad && <CauseField attemptId={attempt.id} value={attempt.cause} causes={causes} />}
+      {bad && <CauseFields line={line} />}
       <FieldOf
         of={ChangeMade}
         name="text"
@@ -142,6 +142,7 @@ function AttemptRow({ line }: { line: DebriefLine }) {
         onValue={(text) => say({ kind: 'change', body: { attemptId: attempt.id, text: text.trim() } })}
         sx={{ minWidth: 200 }}
       />
+      {bad && <AddToDemo line={line} />}
     </Box>
   );
 }

@@ -1,36 +1,62 @@
-import { CauseFound, fieldOf, labelOf, readField } from '@hearty/core';
+import { CauseFound, fieldOf, labelOf, readField, type DebriefLine, type Field } from '@hearty/core';
 import { useState } from 'react';
 import { NameField } from '../../kit/NameField';
 import { say } from './common';
 
 const CAUSE = fieldOf(CauseFound, 'cause');
+const SEEN = fieldOf(CauseFound, 'symptom');
 
-/** Why it failed: one of the causes that are known of it, or another in one's own words. */
-export function CauseField({
-  attemptId,
+/** What one saw when it failed, and why it did: of what is known of it, or in one's own words. */
+export function CauseFields({ line: { attempt, likely, symptoms } }: { line: DebriefLine }) {
+  const { id: attemptId, cause = '', symptom } = attempt;
+  const causes = [...new Set([...likely.map((c) => c.cause), ...(cause ? [cause] : [])])];
+  const seen = [...new Set([...symptoms, ...(symptom ? [symptom] : [])])];
+  return (
+    <>
+      <Named
+        of={SEEN}
+        value={symptom}
+        known={seen}
+        // What was seen is never nothing: it was said on stage, or is still to be said.
+        onKept={(said) => said && say({ kind: 'cause', body: { attemptId, cause, symptom: said } })}
+      />
+      <Named
+        of={CAUSE}
+        value={attempt.cause}
+        known={causes}
+        onKept={(said) => say({ kind: 'cause', body: { attemptId, cause: said } })}
+      />
+    </>
+  );
+}
+
+function Named({
+  of,
   value,
-  causes,
+  known,
+  onKept,
 }: {
-  attemptId: string;
+  of: Field;
   value: string | undefined;
-  causes: readonly string[];
+  known: readonly string[];
+  onKept: (said: string) => void;
 }) {
   const [wrong, setWrong] = useState<string>();
-  const keep = (cause: string) => {
-    const read = readField(CAUSE, cause);
+  const keep = (said: string) => {
+    const read = readField(of, said);
     setWrong(read.ok ? undefined : `${read.says} This is not kept.`);
-    if (read.ok && cause !== (value ?? '')) say({ kind: 'cause', body: { attemptId, cause } });
+    if (read.ok && said !== (value ?? '')) onKept(said);
   };
   return (
     <NameField
-      label={labelOf(CAUSE)}
+      label={labelOf(of)}
       help="choose, or type"
       error={wrong}
-      options={causes.map((c) => ({ id: c, name: c }))}
+      options={known.map((c) => ({ id: c, name: c }))}
       value={value}
-      onChosen={(cause = '') => keep(cause)}
+      onChosen={(said = '') => keep(said)}
       onNamed={keep}
-      sx={{ minWidth: 220 }}
+      sx={{ minWidth: 200 }}
     />
   );
 }

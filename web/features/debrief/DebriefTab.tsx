@@ -1,4 +1,4 @@
-import { debrief } from '@hearty/core';
+import { debrief, inRoomOf } from '@hearty/core';
 import { Alert, Box } from '@mui/material';
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
@@ -10,6 +10,7 @@ import { Empty, Loading } from '../../kit/States';
 import { usePlan } from '../../workers/planner';
 import { useRunLog } from '../../session/runLog';
 import { GuideStrip } from '../../session/GuideStrip';
+import { RoomToday } from '../../session/RoomToday';
 import { useRun } from '../../session/useRun';
 import { useShow } from '../../session/show';
 import { Attempts } from './Attempts';
@@ -54,7 +55,10 @@ const NO_FORECAST = { forecast: false };
 
 function RunDebrief({ runId }: { runId: string }) {
   const run = useRun(runId);
-  const { plan, fresh } = usePlan(run?.file, NO_FORECAST);
+  const conditions = run?.state.conditions;
+  // The benches reckon with the air of the day.
+  const file = useMemo(() => run && inRoomOf(run.file, conditions), [run?.file, conditions]);
+  const { plan, fresh } = usePlan(file, NO_FORECAST);
   const talk = useMemo(
     () => run && plan && fresh && debrief(run.script, plan, run.state),
     [run, plan, fresh],
@@ -70,6 +74,7 @@ function RunDebrief({ runId }: { runId: string }) {
         <ReviewOf run={run} />
         <Attempts talk={talk} />
         <Readings lines={talk.lines} />
+        <RoomToday run={run} />
         <Times talk={talk} />
         <Leftovers lines={talk.leftovers} />
         {!(run.state.called ?? run.rehearsal) && run.state.curtainAt !== undefined && (

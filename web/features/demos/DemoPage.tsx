@@ -16,12 +16,11 @@ import {
 } from '@hearty/core';
 import { lazy, Suspense, type ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useDocument, useLibrary, useLogbook, useSaid } from '../../session/queries';
+import { useDocument, useLibrary, useSaid } from '../../session/queries';
 import { Looks } from '../../kit/pictures';
 import { Failed } from '../../kit/Failed';
 import { Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
-import { Odds } from '../logbook/Odds';
 import { SaidOf } from '../logbook/SaidOf';
 
 /** One demo of the library, to read: steps, prep, kit, cautions, faults and its record. */
@@ -29,7 +28,6 @@ export function DemoPage() {
   const { demoId = '' } = useParams();
   const kept = useDocument('demos', demoId);
   const library = useLibrary();
-  const logbook = useLogbook();
   const said = useSaid(demoId);
   const navigate = useNavigate();
   const removeWithUndo = useSayWithUndo('demos');
@@ -37,7 +35,6 @@ export function DemoPage() {
   if (!library.data) return <Loading what="the demo" />;
   const demo = library.data.demos.find((d) => d.id === demoId);
   if (!demo) return <Typography variant="h1">This demo is not in the library any more.</Typography>;
-  const line = logbook.data?.demos.find((d) => d.demoId === demoId);
   const total = stepsTiming(demo);
   const goods = new Map(library.data.goods.map((g) => [g.id, g]));
   const goodName = (id: string) => library.data.goods.find((g) => g.id === id)?.name ?? id;
@@ -144,19 +141,11 @@ export function DemoPage() {
           </Block>
         </Box>
         <Box sx={{ display: 'grid', gap: 6, alignContent: 'start' }}>
-          {line && (
-            <Block title="Record">
-              <Odds line={line} />
-              <Typography sx={{ mt: 2 }}>
-                {line.worked} worked, {line.partly} partly (counts half), {line.failed} failed.
-              </Typography>
-              {line.causes.map((c) => (
-                <Typography key={c.cause} color="textSecondary">
-                  {c.cause}: {c.times === 1 ? 'once' : `${c.times} times`}
-                </Typography>
-              ))}
-            </Block>
-          )}
+          <Block title="Record">
+            <Suspense>
+              <RecordOf demo={demo} />
+            </Suspense>
+          </Block>
           {said.data && said.data.length > 0 && (
             <Block title="Written after shows">
               <SaidOf lines={said.data} most={12} />
@@ -225,6 +214,8 @@ export function DemoPage() {
   );
 }
 
+// Its charts come after the words.
+const RecordOf = lazy(async () => ({ default: (await import('./RecordOf')).RecordOf }));
 // The chart is only for demos of which something was tried.
 const Trials = lazy(async () => ({ default: (await import('./Trials')).Trials }));
 // The benches come with their formulas: only a demo that holds one loads them.

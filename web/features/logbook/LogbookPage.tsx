@@ -1,243 +1,123 @@
-import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
-import { useTheme, type Theme } from '@mui/material/styles';
-import { ENOUGH_TRIES, formatDuration } from '@hearty/core';
-import { format } from 'date-fns';
-import type { CustomSeriesRenderItem } from 'echarts';
-import { useMemo } from 'react';
-import { Link } from 'react-router';
-import type { DemoLine, RunLine } from '@hearty/core';
-import { useLogbook, useOlderRuns } from '../../session/queries';
+import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
+import { Autocomplete, Box, Button } from '@mui/material';
+import { VENUE_KINDS, type Logbook, type LogbookAsk, type VenueKind } from '@hearty/core';
 import { Failed } from '../../kit/Failed';
+import { findInput, OneOf } from '../../kit/Find';
+import { OnPaper } from '../../kit/paper';
 import { Empty, Loading, PageHead } from '../../kit/States';
-import { useMore } from '../../kit/useMore';
-import { Chart } from '../../kit/Chart';
-import { Wide } from '../../kit/Wide';
+import { useFilters } from '../../kit/useFilters';
+import { askedOf, useDocuments, useLogbook } from '../../session/queries';
+import { FailsPart } from './FailsPart';
+import { ReliabilityPart, triedOf } from './ReliabilityPart';
+import { RunsPart } from './RunsPart';
+import { SeasonFigures } from './SeasonFigures';
+import { SeasonSheet } from './SeasonSheet';
 import { SumUpPart } from './SumUpPart';
 
-/** What the runs have taught: the verdict, what to do about it, and the figures behind it. */
+/** What the runs have taught: the verdict, what to do about it, and the figures behind it; of all of them, or a part. */
 export function LogbookPage() {
-  const logbook = useLogbook();
+  const [chosen, choose] = useFilters(['year', 'venueKind', 'demoId']);
+  const ask: LogbookAsk = {
+    ...(Number(chosen.year) > 0 && { year: Number(chosen.year) }),
+    ...(chosen.venueKind && { venueKind: chosen.venueKind as VenueKind }),
+    ...(chosen.demoId && { demoId: chosen.demoId }),
+  };
+  const logbook = useLogbook(ask);
   if (logbook.error) return <Failed error={logbook.error} again={() => void logbook.refetch()} />;
   if (!logbook.data) return <Loading what="the logbook" />;
-  const { demos, runs } = logbook.data;
+  const { runs, demos, moreRuns } = logbook.data;
+  const isAll = Object.keys(ask).length === 0;
   const tried = triedOf(demos);
   return (
-    <Box sx={{ maxWidth: 1160 }}>
-      <PageHead title="Logbook">
-        <Button component="a" href="/api/attempts" download="attempts.json">
-          Save the attempts as a file
-        </Button>
-      </PageHead>
-      {runs.length === 0 && (
-        <Empty title="No runs yet">
-          Play or rehearse a show; what happened is kept here and teaches the next plan.
-        </Empty>
-      )}
-      <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8 }}>
-        <SumUpPart logbook={logbook.data} />
-        {tried.length > 0 && <ReliabilityPart lines={tried} />}
-        {runs.some((r) => r.actualS !== null) && <RunsPart runs={runs} more={logbook.data.moreRuns} />}
+    <OnPaper
+      title="Season"
+      paper={() => <SeasonSheet logbook={logbook.data} of={partSaid(ask, logbook.data)} />}
+    >
+      <Box sx={{ maxWidth: 1160 }}>
+        <PageHead title="Logbook">
+          <Button component="a" href={`/api/logbook/runs.csv${askedOf(ask)}`} download="season.csv">
+            Season as CSV
+          </Button>
+          <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+            Print
+          </Button>
+          <Button component="a" href="/api/attempts" download="attempts.json">
+            Attempts as a file
+          </Button>
+        </PageHead>
+        {runs.length === 0 && isAll ? (
+          <Empty title="No runs yet">
+            Play or rehearse a show; what happened is kept here and teaches the next plan.
+          </Empty>
+        ) : (
+          <Part chosen={chosen} choose={choose} years={logbook.data.years} />
+        )}
+        {runs.length === 0 && !isAll && (
+          <Empty title="Nothing was played there and then">Choose another part, or all of it.</Empty>
+        )}
+        <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8 }}>
+          <SumUpPart logbook={logbook.data} />
+          {runs.length > 0 && <SeasonFigures logbook={logbook.data} />}
+          <FailsPart logbook={logbook.data} />
+          {tried.length > 0 && <ReliabilityPart lines={tried} />}
+          {runs.some((r) => r.actualS !== null) && <RunsPart runs={runs} more={moreRuns} ask={ask} />}
+        </Box>
       </Box>
+    </OnPaper>
+  );
+}
+
+/** Which part of the log is looked at. */
+function Part({
+  chosen,
+  choose,
+  years,
+}: {
+  chosen: Record<'year' | 'venueKind' | 'demoId', string>;
+  choose: (name: 'year' | 'venueKind' | 'demoId', value: string) => void;
+  years: number[];
+}) {
+  const demos = (useDocuments('demos').data ?? [])
+    .map(({ id, body }) => ({ id, label: body.title }))
+    .sort((a, b) => a.label.localeCompare(b.label));
+  const shown = [...new Set([...years.map(String), ...(chosen.year ? [chosen.year] : [])])];
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mb: 4 }}>
+      <OneOf
+        label="Year"
+        any="all years"
+        value={chosen.year}
+        options={shown.map((year) => ({ value: year, label: year }))}
+        onValue={(year) => choose('year', year)}
+        sx={{ minWidth: 130 }}
+      />
+      <OneOf
+        label="Kind of venue"
+        any="everywhere"
+        value={chosen.venueKind}
+        options={VENUE_KINDS.map((kind) => ({ value: kind, label: kind }))}
+        onValue={(kind) => choose('venueKind', kind)}
+        sx={{ minWidth: 150 }}
+      />
+      <Autocomplete
+        options={demos}
+        getOptionKey={(d) => d.id}
+        isOptionEqualToValue={(a, b) => a.id === b.id}
+        value={demos.find((d) => d.id === chosen.demoId) ?? null}
+        onChange={(_e, demo) => choose('demoId', demo?.id ?? '')}
+        renderInput={findInput('With the demo')}
+        sx={{ flex: '1 1 240px', maxWidth: 420 }}
+      />
     </Box>
   );
 }
 
-/** Those of which it is surest that they fail first; what was tried once or twice says little and stands further down. */
-const triedOf = (demos: DemoLine[]) => demos.filter((d) => d.tries > 0).sort((a, b) => a.high - b.high);
-
-const pct = (x: number) => Math.round(x * 100);
-
-function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
-  const theme = useTheme();
-  const drawn = useMemo(() => lines.filter((l) => l.tries >= ENOUGH_TRIES).slice(0, MOST_DRAWN), [lines]);
-  const option = useMemo(() => reliabilityOption(drawn, theme), [drawn, theme]);
-  const { shown, more } = useMore(lines);
-  return (
-    <section>
-      <Typography variant="h2">How often each demo works</Typography>
-      <Typography color="textSecondary">
-        The mark is the middle estimate, the bar its 90 % interval. “Partly” counts half; rehearsals do not
-        count. Drawn is what was tried {ENOUGH_TRIES} times or more
-        {drawn.length === MOST_DRAWN && `, the ${MOST_DRAWN} that fail most`}.
-      </Typography>
-      {drawn.length > 0 && (
-        <Chart
-          option={option}
-          height={60 + drawn.length * 27}
-          label={`Odds of success of ${drawn.length} demos, in the table below`}
-        />
-      )}
-      <Wide of="Reliability">
-        <Table size="small" aria-label="Reliability">
-          <TableHead>
-            <TableRow>
-              <TableCell>Demo</TableCell>
-              {[
-                'Worked',
-                'Partly',
-                'Failed',
-                'Works in 100',
-                '90 % interval',
-                'Last clean play',
-                'Most often',
-              ].map((h) => (
-                <TableCell key={h} align="right">
-                  {h}
-                </TableCell>
-              ))}
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {shown.map((l) => (
-              <TableRow key={l.demoId} data-testid={`odds-${l.demoId}`}>
-                <TableCell>
-                  <Link to={`/demos/${l.demoId}`} style={{ color: 'inherit' }}>
-                    {l.title}
-                  </Link>
-                </TableCell>
-                <TableCell align="right">{l.worked}</TableCell>
-                <TableCell align="right">{l.partly}</TableCell>
-                <TableCell align="right">{l.failed}</TableCell>
-                <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700 }}>
-                  {pct(l.mean)}
-                </TableCell>
-                <TableCell align="right" sx={{ color: 'secondary.main' }}>
-                  {pct(l.low)} to {pct(l.high)}
-                </TableCell>
-                <TableCell align="right">{l.playsS.length ? formatDuration(l.playsS.at(-1)!) : ''}</TableCell>
-                <TableCell align="right">
-                  {l.causes[0] ? `${l.causes[0].cause} (${l.causes[0].times})` : ''}
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-        {more}
-      </Wide>
-    </section>
-  );
-}
-
-/** So many demos are drawn as a chart, those that fail most; all of them stand in the table. */
-const MOST_DRAWN = 40;
-
-/** Intervals as bars with a mark at the mean, one demo a row. */
-function reliabilityOption(lines: DemoLine[], { ink, typography }: Theme) {
-  const interval: CustomSeriesRenderItem = (_params, api) => {
-    const row = api.value(0);
-    const [x1, y] = api.coord([api.value(1), row]) as [number, number];
-    const [x2] = api.coord([api.value(2), row]) as [number, number];
-    return {
-      type: 'rect',
-      shape: { x: x1, y: y - 5, width: x2 - x1, height: 10, r: 5 },
-      style: { fill: ink.tide },
-    };
-  };
-  const text = { color: ink.ink, fontFamily: 'inherit', fontSize: typography.small };
-  return {
-    grid: { left: 210, right: 30, top: 10, bottom: 46 },
-    textStyle: text,
-    xAxis: {
-      type: 'value',
-      min: 0,
-      max: 100,
-      name: 'works in 100 attempts',
-      nameLocation: 'middle',
-      nameGap: 28,
-      axisLabel: text,
-      nameTextStyle: text,
-      splitLine: { lineStyle: { color: ink.rule } },
-    },
-    yAxis: {
-      type: 'category',
-      inverse: true,
-      data: lines.map((l) => l.title),
-      axisLabel: { ...text, width: 195, overflow: 'truncate' },
-      axisTick: { show: false },
-      axisLine: { lineStyle: { color: ink.rule } },
-    },
-    tooltip: { formatter: (p: { dataIndex: number }) => tip(lines[p.dataIndex]!) },
-    series: [
-      {
-        type: 'custom',
-        renderItem: interval,
-        data: lines.map((l, i) => [i, l.low * 100, l.high * 100]),
-        encode: { x: [1, 2], y: 0 },
-      },
-      {
-        type: 'scatter',
-        symbol: 'rect',
-        symbolSize: [4, 18],
-        itemStyle: { color: ink.worked },
-        data: lines.map((l, i) => [l.mean * 100, i]),
-      },
-    ],
-    animation: false,
-  };
-}
-
-const tip = (l: DemoLine) =>
-  `works ${pct(l.mean)} in 100 (${pct(l.low)} to ${pct(l.high)}), ${l.tries} tries`;
-
-function RunsPart({ runs: newest, more }: { runs: RunLine[]; more: boolean }) {
-  const older = useOlderRuns(newest.at(-1));
-  const pages = older.data?.pages ?? [];
-  const runs = [...newest, ...pages.flatMap((p) => p.runs)];
-  return (
-    <section>
-      <Typography variant="h2">Runs, planned and actual</Typography>
-      <Wide of="Runs" mt={2}>
-        <Table size="small" aria-label="Runs">
-          <TableHead>
-            <TableRow>
-              <TableCell>When</TableCell>
-              <TableCell>Show</TableCell>
-              {['Planned', 'Actual', 'Difference', 'Attempts', 'Failed', 'Near misses', 'Open actions'].map(
-                (h) => (
-                  <TableCell key={h} align="right">
-                    {h}
-                  </TableCell>
-                ),
-              )}
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {runs.map((r) => (
-              <TableRow key={r.id}>
-                <TableCell sx={{ whiteSpace: 'nowrap' }}>
-                  {format(r.curtainAt ?? r.openedAt, 'd MMM yyyy')}
-                </TableCell>
-                <TableCell>
-                  <Link to={`/shows/${r.showId}/debrief`} style={{ color: 'inherit' }}>
-                    {r.title}
-                  </Link>
-                  {r.rehearsal && ' (rehearsal)'}
-                  {r.struck && ' (struck out)'}
-                </TableCell>
-                <TableCell align="right">{r.plannedS === null ? '' : formatDuration(r.plannedS)}</TableCell>
-                <TableCell align="right">
-                  {r.actualS === null ? (r.phase === 'down' ? '' : 'not ended') : formatDuration(r.actualS)}
-                </TableCell>
-                <TableCell align="right" sx={{ color: 'secondary.main', whiteSpace: 'nowrap' }}>
-                  {r.actualS === null || r.plannedS === null
-                    ? ''
-                    : `${r.actualS > r.plannedS ? '+' : ''}${formatDuration(r.actualS - r.plannedS)}`}
-                </TableCell>
-                <TableCell align="right">{r.attempts}</TableCell>
-                <TableCell align="right">{r.failed}</TableCell>
-                <TableCell align="right">{r.nearMisses || ''}</TableCell>
-                <TableCell align="right">{r.openActions || ''}</TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-      </Wide>
-      {(pages.length === 0 ? more : older.hasNextPage) && (
-        <Button sx={{ minHeight: 44 }} disabled={older.isFetching} onClick={() => void older.fetchNextPage()}>
-          Older runs
-        </Button>
-      )}
-      {older.error && <Failed error={older.error} again={() => void older.fetchNextPage()} />}
-    </section>
-  );
-}
+/** "2026, halls, with Blue flash". */
+const partSaid = ({ year, venueKind, demoId }: LogbookAsk, { demos }: Logbook): string =>
+  [
+    year ?? 'all years',
+    venueKind && `kind of venue: ${venueKind}`,
+    demoId && `with “${demos.find((d) => d.demoId === demoId)?.title ?? 'one demo'}”`,
+  ]
+    .filter(Boolean)
+    .join(', ');

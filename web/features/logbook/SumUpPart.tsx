@@ -1,24 +1,32 @@
 import { Box, Button, Paper, Typography } from '@mui/material';
-import { sumUp, type Logbook } from '@hearty/core';
+import { seasonSays, sumUp, type Logbook } from '@hearty/core';
 import { useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
+import { useMore } from '../../kit/useMore';
 import { useCloseAction } from '../../session/queries';
 
+/** So many rehearsals that are due stand there at once. */
+const MOST_DUE = 6;
+
 /** The verdict in a few sentences, and what to do about it. */
-export function SumUpPart({ logbook: { demos, runs, actions } }: { logbook: Logbook }) {
+export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { logbook: Logbook }) {
   const { says, todo } = useMemo(() => sumUp(demos, runs), [demos, runs]);
+  const { shown, more } = useMore(due, MOST_DUE);
   const close = useCloseAction();
   const on = (a: Logbook['actions'][number]) =>
     a.on === 'demo' ? (demos.find((d) => d.demoId === a.onId)?.title ?? 'a demo') : `the ${a.on}`;
   return (
     <Paper variant="outlined" component="section" aria-label="The verdict" sx={{ p: 4 }}>
-      {says.map((sentence) => (
-        <Typography key={sentence} variant="h2" component="p">
+      <Typography variant="h2" component="p">
+        {says[0]}
+      </Typography>
+      {[...seasonSays(season), ...says.slice(1)].map((sentence) => (
+        <Typography key={sentence} sx={{ mt: 1 }}>
           {sentence}
         </Typography>
       ))}
       <Typography variant="h3" component="h2" sx={{ mt: 4, mb: 1 }}>
-        {todo.length + actions.length === 0
+        {todo.length + due.length + actions.length === 0
           ? 'Nothing left to do before the next time'
           : 'Before the next time'}
       </Typography>
@@ -42,18 +50,21 @@ export function SumUpPart({ logbook: { demos, runs, actions } }: { logbook: Logb
             </Box>
           </Todo>
         ))}
-        {todo.map(({ demoId, says: what }) => (
-          <Todo
-            key={demoId}
-            act={
-              <Button component={Link} to={`/demos/${demoId}`} aria-label={`Open the demo: ${what}`}>
-                The demo
-              </Button>
-            }
-          >
-            {what}
-          </Todo>
-        ))}
+        {[...todo, ...shown.map(({ says, ...d }) => ({ ...d, says: `Rehearse ${says}` }))].map(
+          ({ demoId, says: what }) => (
+            <Todo
+              key={what}
+              act={
+                <Button component={Link} to={`/demos/${demoId}`} aria-label={`Open the demo: ${what}`}>
+                  The demo
+                </Button>
+              }
+            >
+              {what}
+            </Todo>
+          ),
+        )}
+        {more}
       </Box>
       {close.error && <Typography color="error">{close.error.says}</Typography>}
     </Paper>

@@ -3,6 +3,7 @@ import { Box, Button, IconButton, Paper, Typography } from '@mui/material';
 import { formatDuration, Item, setUpTiming, Timing, type PlannedItem } from '@hearty/core';
 import { Link } from 'react-router';
 import { FieldOf } from '../../kit/fields';
+import { FromLog } from './FromLog';
 import { newId } from '../../session/ids';
 import { editItem } from '../../session/draft';
 import { useSaid } from '../../session/queries';
@@ -83,6 +84,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
           onValue={(title) => set({ title: title.trim() })}
         />
         {planned && <TimingFields item={item} planned={planned} />}
+        <FromLog item={item} />
         {item.kind === 'choice' && <Options item={item} />}
         {plays && (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>

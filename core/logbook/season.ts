@@ -1,0 +1,180 @@
+import { format, parseISO } from 'date-fns';
+import { formatDuration, formatFigure, formatMoney, inOrderOfText, plural } from '../quantities';
+
+/** What a season came to: runs that count, played to their end. Shows without rehearsals; money in the troupe's currency. */
+export interface Season {
+  shows: number;
+  rehearsals: number;
+  heads: number;
+  /** Shows that came down within their slot, of those with a known slot. */
+  onTime: number;
+  landed: number;
+  /** Demos left out, what they were worth (1 to 5 each), and of how many shows. */
+  leftOut: number;
+  worthLeftOut: number;
+  showsCut: number;
+  nearMisses: number;
+  /** What was used up in shows of which a cost is known, and the heads of those. */
+  cost: number;
+  costHeads: number;
+  costShows: number;
+  /** Seconds that failed attempts took at shows. */
+  lostS: number;
+}
+
+/** A cause found of a demo's failures: how often, and the seconds those attempts took. */
+export interface SeasonCause {
+  demoId: string;
+  title: string;
+  cause: string;
+  times: number;
+  lostS: number;
+}
+
+/** A cause with the share of all cases that it and those before it make, 0 to 1. */
+export interface ParetoLine extends SeasonCause {
+  upTo: number;
+}
+
+/** What the season was, in a sentence or two; nothing where nothing was played. Pure. */
+export function seasonSays(s: Season): string[] {
+  if (s.shows === 0) return s.rehearsals > 0 ? [`${plural(s.rehearsals, 'rehearsal')} and no show yet.`] : [];
+  const cut =
+    s.leftOut > 0 &&
+    `${plural(s.leftOut, 'demo')} ${s.leftOut === 1 ? 'was' : 'were'} left out, of ${plural(s.showsCut, 'show')}`;
+  const lost = s.lostS > 0 && `what failed took ${formatDuration(s.lostS)}`;
+  const more = [cut, lost].filter(Boolean).join('; ');
+  return [
+    `${plural(s.shows, 'show')} before ${formatFigure(s.heads)} heads${s.landed > 0 ? `: ${s.onTime} of ${s.landed} came down within the slot` : ''}.`,
+    ...(more ? [`${more[0]!.toUpperCase()}${more.slice(1)}.`] : []),
+  ];
+}
+
+/** The season figure by figure, each with what it is counted from. Pure. */
+export function seasonFigures(
+  s: Season,
+  openActions: number,
+): { what: string; value: string; from: string }[] {
+  return [
+    {
+      what: 'Shows',
+      value: formatFigure(s.shows),
+      from: s.rehearsals ? plural(s.rehearsals, 'rehearsal') : '',
+    },
+    {
+      what: 'Heads',
+      value: formatFigure(s.heads),
+      from: s.shows ? `${formatFigure(Math.round(s.heads / s.shows))} a show` : '',
+    },
+    {
+      what: 'Down within the slot',
+      value: s.landed ? `${s.onTime} of ${s.landed}` : 'not known',
+      from: 'as the slot ended on the day',
+    },
+    {
+      what: 'Demos left out',
+      value: formatFigure(s.leftOut),
+      from: s.leftOut ? `of ${plural(s.showsCut, 'show')}; worth ${s.worthLeftOut}, at 1 to 5 each` : '',
+    },
+    {
+      what: 'Used up, a head',
+      value: s.costHeads ? formatMoney(s.cost / s.costHeads) : 'not known',
+      from: s.costShows ? `${formatMoney(s.cost)} in ${plural(s.costShows, 'show')}, by price of pack` : '',
+    },
+    { what: 'Near misses', value: formatFigure(s.nearMisses), from: 'rehearsals too' },
+    { what: 'Failed attempts took', value: s.lostS ? formatDuration(s.lostS) : 'nothing', from: '' },
+    { what: 'Open actions', value: formatFigure(openActions), from: 'of all shows' },
+  ];
+}
+
+/** Causes by how often they were found, with the share they make together: what to mend first. Pure. */
+export function pareto(causes: readonly SeasonCause[]): ParetoLine[] {
+  const all = causes.reduce((sum, c) => sum + c.times, 0);
+  let sum = 0;
+  return [...causes]
+    .sort(
+      (a, b) => b.times - a.times || b.lostS - a.lostS || inOrderOfText(a.title + a.cause, b.title + b.cause),
+    )
+    .map((c) => ({ ...c, upTo: (sum += c.times) / all }));
+}
+
+/** A demo of a show to come, and when it was last tried, rehearsals too; `lastAt` undefined: never. */
+export interface ComingDemo {
+  demoId: string;
+  title: string;
+  show: string;
+  date: string;
+  lastAt: number | undefined;
+  lastFailed: boolean;
+}
+
+/** After so many days without a go, hands have forgotten. Common practice: half a year. */
+const REHEARSE_AFTER_DAYS = 182;
+const DAY_MS = 86_400_000;
+
+/** What of the shows to come wants a rehearsal, and why; each demo once, the soonest show first. `dayMs`: today, in ms since 1970. Pure. */
+export function dueForRehearsal(
+  coming: readonly ComingDemo[],
+  dayMs: number,
+): { demoId: string; title: string; says: string }[] {
+  const found = new Map<string, { demoId: string; title: string; says: string }>();
+  for (const { demoId, title, show, date, lastAt, lastFailed } of [...coming].sort((a, b) =>
+    inOrderOfText(a.date, b.date),
+  )) {
+    const days = lastAt === undefined ? Infinity : Math.floor((dayMs - lastAt) / DAY_MS);
+    const why =
+      lastAt === undefined
+        ? 'nobody has tried it yet'
+        : lastFailed
+          ? 'it failed the last time, and was not tried since'
+          : days > REHEARSE_AFTER_DAYS && `it was last tried ${days} days ago`;
+    if (why && !found.has(demoId))
+      found.set(demoId, { demoId, title, says: `“${title}”, for “${show}”: ${why}.` });
+  }
+  return [...found.values()];
+}
+
+/** Attempts at shows in a month ("2026-03") or a year ("2026"). */
+export interface Period {
+  label: string;
+  worked: number;
+  partly: number;
+  failed: number;
+}
+
+/** More months than these are told by the year. */
+const MOST_MONTHS = 18;
+
+/**
+ * A demo's attempts by month, as they are kept, over time: by the month, or by the year where there are many; and how the
+ * newest compares with all before, in a sentence. Pure.
+ */
+export function overTime(months: readonly Period[]): { periods: Period[]; says: string } {
+  const sorted = [...months].sort((a, b) => inOrderOfText(a.label, b.label));
+  const byYear = new Map<string, Period>();
+  for (const { label, worked, partly, failed } of sorted) {
+    const year = label.slice(0, 4);
+    const sum = byYear.get(year) ?? { label: year, worked: 0, partly: 0, failed: 0 };
+    byYear.set(year, {
+      label: year,
+      worked: sum.worked + worked,
+      partly: sum.partly + partly,
+      failed: sum.failed + failed,
+    });
+  }
+  const periods =
+    sorted.length > MOST_MONTHS
+      ? [...byYear.values()]
+      : sorted.map((p) => ({ ...p, label: format(parseISO(p.label), 'MMM yyyy') }));
+  const last = periods.at(-1);
+  if (!last) return { periods, says: '' };
+  const of = (list: readonly Period[]) => {
+    const tries = list.reduce((sum, p) => sum + p.worked + p.partly + p.failed, 0);
+    return `${list.reduce((sum, p) => sum + p.worked, 0)} of ${tries}`;
+  };
+  const before = periods.slice(0, -1);
+  return {
+    periods,
+    says: `Worked ${of([last])} in ${last.label}${before.length ? `, ${of(before)} before` : ''}.`,
+  };
+}

@@ -1,0 +1,72 @@
+import { formatDuration, pareto, type DemoLine, type Logbook, type SeasonCause } from '@hearty/core';
+import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { useMore } from '../../kit/useMore';
+import { Wide } from '../../kit/Wide';
+import { Pareto } from './Pareto';
+
+/** What fails, by the time it took; and what it came from. Nothing where nothing failed. */
+export function FailsPart({ logbook: { demos, causes } }: { logbook: Logbook }) {
+  const failing = demos
+    .filter((d) => d.failed + d.partly > 0)
+    .sort((a, b) => b.lostS - a.lostS || b.failed - a.failed);
+  const { shown, more } = useMore(failing, 12);
+  if (failing.length === 0) return null;
+  return (
+    <section>
+      <Typography variant="h2">What failed, and the time it took</Typography>
+      <Wide of="What failed" mt={2}>
+        <Table size="small" aria-label="What failed">
+          <TableHead>
+            <TableRow>
+              <TableCell>Demo</TableCell>
+              <TableCell align="right">Failed</TableCell>
+              <TableCell align="right">Partly</TableCell>
+              <TableCell align="right">Of tries</TableCell>
+              <TableCell align="right">Took in vain</TableCell>
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {shown.map((d) => (
+              <FailRow key={d.demoId} demo={d} />
+            ))}
+          </TableBody>
+        </Table>
+        {more}
+      </Wide>
+      <CausesPart causes={causes} />
+    </section>
+  );
+}
+
+const FailRow = ({ demo: d }: { demo: DemoLine }) => (
+  <TableRow>
+    <TableCell>
+      <Link to={`/demos/${d.demoId}`} style={{ color: 'inherit' }}>
+        {d.title}
+      </Link>
+    </TableCell>
+    <TableCell align="right">{d.failed}</TableCell>
+    <TableCell align="right">{d.partly || ''}</TableCell>
+    <TableCell align="right">{d.tries}</TableCell>
+    <TableCell align="right" sx={{ color: 'secondary.main' }}>
+      {formatDuration(d.lostS)}
+    </TableCell>
+  </TableRow>
+);
+
+function CausesPart({ causes }: { causes: readonly SeasonCause[] }) {
+  const lines = useMemo(() => pareto(causes), [causes]);
+  if (lines.length === 0)
+    return (
+      <Typography color="textSecondary" sx={{ mt: 3 }}>
+        No cause was noted. Note it in the debrief: what is found most often is what to mend first.
+      </Typography>
+    );
+  return (
+    <Box sx={{ mt: 5 }}>
+      <Pareto lines={lines} titled />
+    </Box>
+  );
+}

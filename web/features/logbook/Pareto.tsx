@@ -1,0 +1,48 @@
+import { formatDuration, type ParetoLine } from '@hearty/core';
+import { Box, Typography } from '@mui/material';
+import { useMore } from '../../kit/useMore';
+
+/** So much of all cases is what one mends first. Juran, Quality Control Handbook, 1951: the vital few. */
+const VITAL = 0.8;
+
+/** Causes by how often they were found, with the share that those down to each make; `titled`: of which demo each is. */
+export function Pareto({ lines, titled = false }: { lines: readonly ParetoLine[]; titled?: boolean }) {
+  const { shown, more } = useMore(lines, 12);
+  const most = lines[0]!.times;
+  const vital = lines.findIndex((l) => l.upTo >= VITAL) + 1;
+  const cases = lines.reduce((sum, l) => sum + l.times, 0);
+  const one = lines.length === 1;
+  return (
+    <section aria-label="Causes">
+      <Typography variant="h3" component="h2" sx={{ mb: 2 }}>
+        {one
+          ? `One cause stands behind all ${cases} that were noted`
+          : `${vital} of ${lines.length} causes stand behind ${Math.round(100 * lines[vital - 1]!.upTo)} of 100 failures with a cause noted`}
+      </Typography>
+      <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 2 }}>
+        {shown.map((l) => (
+          <li key={`${l.demoId} ${l.cause}`}>
+            <Typography sx={{ overflowWrap: 'anywhere' }}>
+              <b>{l.cause}</b>
+              {titled && ` (${l.title})`}: {l.times === 1 ? 'once' : `${l.times} times`}
+              <Box component="span" sx={{ color: 'text.secondary' }}>
+                {l.lostS > 0 && `, ${formatDuration(l.lostS)}`}
+                {!one && `; down to here ${Math.round(100 * l.upTo)} in 100`}
+              </Box>
+            </Typography>
+            <Box
+              aria-hidden
+              sx={{
+                height: 8,
+                width: `${(100 * l.times) / most}%`,
+                bgcolor: (t) => t.ink.tide,
+                borderRadius: 1,
+              }}
+            />
+          </li>
+        ))}
+      </Box>
+      {more}
+    </section>
+  );
+}

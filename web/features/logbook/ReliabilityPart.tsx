@@ -1,0 +1,159 @@
+import { Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { useTheme, type Theme } from '@mui/material/styles';
+import { ENOUGH_TRIES, formatDuration, type DemoLine } from '@hearty/core';
+import type { CustomSeriesRenderItem } from 'echarts';
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import { useMore } from '../../kit/useMore';
+import { Chart } from '../../kit/Chart';
+import { Wide } from '../../kit/Wide';
+import { RunsBehind } from './RunsBehind';
+
+/** Those of which it is surest that they fail first; what was tried once or twice says little and stands further down. */
+export const triedOf = (demos: DemoLine[]) =>
+  demos.filter((d) => d.tries > 0).sort((a, b) => a.high - b.high);
+
+const pct = (x: number) => Math.round(x * 100);
+
+/** Odds of each demo, as bars and as a table; each opens to the runs behind it. */
+export function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
+  const theme = useTheme();
+  const drawn = useMemo(() => lines.filter((l) => l.tries >= ENOUGH_TRIES).slice(0, MOST_DRAWN), [lines]);
+  const option = useMemo(() => reliabilityOption(drawn, theme), [drawn, theme]);
+  const { shown, more } = useMore(lines);
+  const [behind, setBehind] = useState<DemoLine>();
+  return (
+    <section>
+      <Typography variant="h2">How often each demo works</Typography>
+      <Typography color="textSecondary">
+        The mark is the middle estimate, the bar its 90 % interval. “Partly” counts half; rehearsals do not
+        count. Drawn is what was tried {ENOUGH_TRIES} times or more
+        {drawn.length === MOST_DRAWN && `, the ${MOST_DRAWN} that fail most`}.
+      </Typography>
+      {drawn.length > 0 && (
+        <Chart
+          option={option}
+          height={60 + drawn.length * 27}
+          label={`Odds of success of ${drawn.length} demos, in the table below`}
+        />
+      )}
+      <Wide of="Reliability">
+        <Table size="small" aria-label="Reliability">
+          <TableHead>
+            <TableRow>
+              <TableCell>Demo</TableCell>
+              {[
+                'Worked',
+                'Partly',
+                'Failed',
+                'Works in 100',
+                '90 % interval',
+                'Took in vain',
+                'Most often',
+              ].map((h) => (
+                <TableCell key={h} align="right">
+                  {h}
+                </TableCell>
+              ))}
+            </TableRow>
+          </TableHead>
+          <TableBody>
+            {shown.map((l) => (
+              <TableRow key={l.demoId} data-testid={`odds-${l.demoId}`}>
+                <TableCell>
+                  <Link to={`/demos/${l.demoId}`} style={{ color: 'inherit' }}>
+                    {l.title}
+                  </Link>
+                </TableCell>
+                <TableCell align="right">{l.worked}</TableCell>
+                <TableCell align="right">{l.partly}</TableCell>
+                <TableCell align="right">{l.failed}</TableCell>
+                <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700 }}>
+                  <Button
+                    sx={{ color: 'inherit', fontWeight: 'inherit', minWidth: 44 }}
+                    aria-label={`${pct(l.mean)} in 100: the runs behind ${l.title}`}
+                    onClick={() => setBehind(l)}
+                  >
+                    {pct(l.mean)}
+                  </Button>
+                </TableCell>
+                <TableCell align="right" sx={{ color: 'secondary.main' }}>
+                  {pct(l.low)} to {pct(l.high)}
+                </TableCell>
+                <TableCell align="right">{l.lostS > 0 ? formatDuration(l.lostS) : ''}</TableCell>
+                <TableCell align="right">
+                  {l.causes[0] ? `${l.causes[0].cause} (${l.causes[0].times})` : ''}
+                </TableCell>
+              </TableRow>
+            ))}
+          </TableBody>
+        </Table>
+        {more}
+      </Wide>
+      {behind && (
+        <RunsBehind demoId={behind.demoId} title={behind.title} onClose={() => setBehind(undefined)} />
+      )}
+    </section>
+  );
+}
+
+/** So many demos are drawn as a chart, those that fail most; all of them stand in the table. */
+const MOST_DRAWN = 40;
+
+/** Intervals as bars with a mark at the mean, one demo a row. */
+function reliabilityOption(lines: DemoLine[], { ink, typography }: Theme) {
+  const interval: CustomSeriesRenderItem = (_params, api) => {
+    const row = api.value(0);
+    const [x1, y] = api.coord([api.value(1), row]) as [number, number];
+    const [x2] = api.coord([api.value(2), row]) as [number, number];
+    return {
+      type: 'rect',
+      shape: { x: x1, y: y - 5, width: x2 - x1, height: 10, r: 5 },
+      style: { fill: ink.tide },
+    };
+  };
+  const text = { color: ink.ink, fontFamily: 'inherit', fontSize: typography.small };
+  return {
+    grid: { left: 210, right: 30, top: 10, bottom: 46 },
+    textStyle: text,
+    xAxis: {
+      type: 'value',
+      min: 0,
+      max: 100,
+      name: 'works in 100 attempts',
+      nameLocation: 'middle',
+      nameGap: 28,
+      axisLabel: text,
+      nameTextStyle: text,
+      splitLine: { lineStyle: { color: ink.rule } },
+    },
+    yAxis: {
+      type: 'category',
+      inverse: true,
+      data: lines.map((l) => l.title),
+      axisLabel: { ...text, width: 195, overflow: 'truncate' },
+      axisTick: { show: false },
+      axisLine: { lineStyle: { color: ink.rule } },
+    },
+    tooltip: { formatter: (p: { dataIndex: number }) => tip(lines[p.dataIndex]!) },
+    series: [
+      {
+        type: 'custom',
+        renderItem: interval,
+        data: lines.map((l, i) => [i, l.low * 100, l.high * 100]),
+        encode: { x: [1, 2], y: 0 },
+      },
+      {
+        type: 'scatter',
+        symbol: 'rect',
+        symbolSize: [4, 18],
+        itemStyle: { color: ink.worked },
+        data: lines.map((l, i) => [l.mean * 100, i]),
+      },
+    ],
+    animation: false,
+  };
+}
+
+const tip = (l: DemoLine) =>
+  `works ${pct(l.mean)} in 100 (${pct(l.low)} to ${pct(l.high)}), ${l.tries} tries`;

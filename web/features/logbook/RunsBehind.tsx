@@ -1,0 +1,95 @@
+import { formatDuration, formatFigure, type AttemptAt } from '@hearty/core';
+import {
+  Box,
+  Button,
+  Dialog,
+  DialogActions,
+  DialogContent,
+  DialogTitle,
+  Link,
+  Typography,
+} from '@mui/material';
+import { format } from 'date-fns';
+import { Link as RouterLink } from 'react-router';
+import { Failed } from '../../kit/Failed';
+import { Loading } from '../../kit/States';
+import { useMore } from '../../kit/useMore';
+import { useAttempts } from '../../session/queries';
+
+/** The attempts that a figure of the log rests on, the newest first, each with the way to its debrief. */
+export function RunsBehind({
+  demoId,
+  title,
+  onClose,
+}: {
+  demoId: string;
+  title: string;
+  onClose: () => void;
+}) {
+  const attempts = useAttempts(demoId);
+  return (
+    <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
+      <DialogTitle sx={{ overflowWrap: 'anywhere' }}>The runs behind “{title}”</DialogTitle>
+      <DialogContent>
+        {attempts.error ? (
+          <Failed error={attempts.error} again={() => void attempts.refetch()} />
+        ) : attempts.data ? (
+          <Lines attempts={attempts.data} />
+        ) : (
+          <Loading what="the runs" />
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Close</Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+function Lines({ attempts }: { attempts: readonly AttemptAt[] }) {
+  const { shown, more } = useMore(attempts);
+  if (attempts.length === 0)
+    return <Typography>Nothing was tried that counts: the odds are the demo’s own guess.</Typography>;
+  return (
+    <>
+      <Typography color="textSecondary" sx={{ mb: 2 }}>
+        Rehearsals teach how long it takes, not how often it works. Runs that are struck out are not here.
+        {attempts.length === MOST_ANSWERED && ` These are the newest ${MOST_ANSWERED}.`}
+      </Typography>
+      <Box component="ul" sx={{ m: 0, pl: 5 }}>
+        {shown.map((a) => (
+          <Typography component="li" key={a.runId + a.id} sx={{ overflowWrap: 'anywhere' }}>
+            <Link
+              component={RouterLink}
+              to={`/shows/${a.showId}/debrief?run=${a.runId}`}
+              color="inherit"
+              title={a.title}
+            >
+              {format(a.atMs, 'd MMM yyyy')}
+            </Link>
+            : <b>{a.outcome}</b>
+            {details(a)}
+          </Typography>
+        ))}
+      </Box>
+      {more}
+    </>
+  );
+}
+
+/** So many attempts the server answers with. */
+const MOST_ANSWERED = 400;
+
+const details = (a: AttemptAt): string =>
+  [
+    '',
+    a.takesS !== undefined && a.outcome !== 'not tried' && formatDuration(a.takesS),
+    a.rehearsal && 'rehearsal',
+    a.level !== undefined && `at ${a.level}`,
+    a.symptom,
+    a.cause && `cause: ${a.cause}`,
+    a.change && `changed: ${a.change}`,
+    a.in.roomC !== undefined && `room ${formatFigure(a.in.roomC)} °C`,
+  ]
+    .filter((part) => part !== false && part !== undefined)
+    .join(' · ');

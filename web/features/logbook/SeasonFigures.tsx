@@ -1,0 +1,34 @@
+import { seasonFigures, type Logbook } from '@hearty/core';
+import { Box, Typography } from '@mui/material';
+
+/** The season in figures, each with what it is counted from. */
+export const SeasonFigures = ({ logbook }: { logbook: Logbook }) => (
+  <section aria-label="The season in figures">
+    <Typography variant="h2" sx={{ mb: 2 }}>
+      In figures
+    </Typography>
+    <Box
+      component="dl"
+      sx={{ m: 0, display: 'grid', gap: 3, gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))' }}
+    >
+      {seasonFigures(logbook.season, logbook.actions.length).map(({ what, value, from }) => (
+        <Box key={what} sx={{ borderTop: 1, borderColor: 'divider', pt: 1 }}>
+          <Typography component="dt" color="textSecondary" sx={{ fontSize: 'small' }}>
+            {what}
+          </Typography>
+          <Typography
+            component="dd"
+            sx={{ m: 0, fontSize: 'head', color: 'secondary.main', fontWeight: 700 }}
+          >
+            {value}
+          </Typography>
+          {from && (
+            <Typography component="dd" color="textSecondary" sx={{ m: 0, fontSize: 'small' }}>
+              {from}
+            </Typography>
+          )}
+        </Box>
+      ))}
+    </Box>
+  </section>
+);

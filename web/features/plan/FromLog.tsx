@@ -1,0 +1,25 @@
+import { oddsSaid, type Item } from '@hearty/core';
+import { Button, Typography } from '@mui/material';
+import { useState } from 'react';
+import { useShow } from '../../session/show';
+import { RunsBehind } from '../logbook/RunsBehind';
+
+/** What the log says of the open item’s demo, and the way to the runs it rests on. Nothing where no demo is named. */
+export function FromLog({ item }: { item: Item }) {
+  const { demo, record } = useShow().script.byItem.get(item.id) ?? {};
+  const [open, setOpen] = useState(false);
+  if (!demo) return null;
+  const plays = record?.playsS.length ?? 0;
+  return (
+    <Typography component="div" color="secondary" sx={{ fontSize: 'small' }}>
+      {oddsSaid(record, demo.guessOdds)}
+      {plays > 0 && ` ${plays} clean ${plays === 1 ? 'play' : 'plays'} to time it by.`}
+      {(record !== undefined || plays > 0) && (
+        <Button size="small" onClick={() => setOpen(true)}>
+          The runs behind it
+        </Button>
+      )}
+      {open && <RunsBehind demoId={demo.id} title={demo.title} onClose={() => setOpen(false)} />}
+    </Typography>
+  );
+}

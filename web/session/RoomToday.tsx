@@ -1,0 +1,59 @@
+import { Conditions, mayWrite, roomOf } from '@hearty/core';
+import { Box, Typography } from '@mui/material';
+import { FieldOf } from '../kit/fields';
+import { record } from './runLog';
+import type { OpenRun } from './useRun';
+
+const AIR = ['roomC', 'humidityPercent', 'pressureKPa'] as const;
+
+/** What the room is like on the day, said once: at the set-up, or in the debrief. */
+export function RoomToday({ run: { script, state, role } }: { run: OpenRun }) {
+  const room = roomOf(script, state);
+  const { venue, show } = script.file;
+  const may = mayWrite(role, 'conditions');
+  const say = (body: Conditions) => void record({ kind: 'conditions', body });
+  return (
+    <section aria-label="The room today">
+      <Typography variant="h2">The room today</Typography>
+      <Typography color="textSecondary" sx={{ mb: 2 }}>
+        {room.said
+          ? 'Trials compare what was tried in like rooms, and the benches reckon with this air.'
+          : 'What is left empty is taken from the venue’s page.'}
+      </Typography>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'start' }}>
+        {AIR.map((key) => (
+          <FieldOf
+            key={key}
+            of={Conditions}
+            name={key}
+            value={state.conditions?.[key]}
+            empty={venue[key] === undefined ? 'not known' : `the venue’s: ${venue[key]}`}
+            onValue={(value) => say(taken(key, value))}
+            disabled={!may}
+            sx={{ width: 190 }}
+          />
+        ))}
+        <FieldOf
+          of={Conditions}
+          name="heads"
+          value={state.conditions?.heads}
+          empty={`as planned: ${show.heads}`}
+          onValue={(heads) => say(taken('heads', heads))}
+          disabled={!may}
+          sx={{ width: 150 }}
+        />
+        <FieldOf
+          of={Conditions}
+          name="indoors"
+          value={room.indoors}
+          onValue={(indoors) => say(taken('indoors', indoors))}
+          disabled={!may}
+        />
+      </Box>
+    </section>
+  );
+}
+
+/** One thing said; nothing takes back what was said of it. */
+const taken = (key: keyof Conditions, value: number | boolean | undefined): Conditions =>
+  ({ [key]: value ?? null }) as Conditions;
