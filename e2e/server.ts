@@ -125,7 +125,8 @@ export const saved = (page: Page) =>
 /** A picture of a set-up by its words, once it is really drawn. */
 export async function drawn(page: Page, says: string) {
   const image = page.getByRole('img', { name: says }).first();
-  await image.scrollIntoViewIfNeeded();
+  // A list may be drawn anew while one scrolls in it.
+  await expect(() => image.scrollIntoViewIfNeeded({ timeout: 5000 })).toPass();
   await expect.poll(() => image.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
   return image;
 }

@@ -254,6 +254,12 @@ export function createApp({
   app.get('/api/shows/:id/file', (req, res) => void res.json(file(req.params.id)));
   app.get('/api/shows/:id/plan', async (req, res) => void res.json(await planner.do('plan', req.params.id)));
 
+  app.get('/api/shows/:id/last', (req, res) => {
+    const show = documents.get('show', req.params.id);
+    if (!show) throw notFound('show');
+    res.json(runs.lastPlayed(show.body));
+  });
+
   app.get('/api/tour', (_req, res) => void res.json(board.tour()));
   if (dataFolder !== undefined && migrationsFolder !== undefined)
     app.use(

@@ -16,8 +16,10 @@ test('a copy is the same show on its own day, and what is filled the day before 
     ...before,
     id: 'copy',
     date: '2027-03-01',
+    copyOf: show.id,
     cold: [{ ...COLD, filledOn: '2027-02-28' }],
   });
+  expect(copyOf(copy, 'third', '2027-04-01').copyOf).toBe(show.id);
   copy.items[0]!.title = 'Another';
   expect(before.items[0]!.title).not.toBe('Another');
 });

@@ -1,10 +1,10 @@
 import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
 import type { Show } from './show';
 
-/** The same show on another day (2026-12-12), under an id of its own; what is filled days ahead moves along. Pure. */
+/** The same show on another day (2026-12-12), under an id of its own, which knows the first of them; what is filled days ahead moves along. Pure. */
 export function copyOf(show: Show, id: string, date: string): Show {
   const days = differenceInCalendarDays(parseISO(date), parseISO(show.date));
   const moved = (day: string) => formatISO(addDays(parseISO(day), days), { representation: 'date' });
   const cold = show.cold?.map((c) => ({ ...c, filledOn: moved(c.filledOn) }));
-  return { ...structuredClone(show), id, date, ...(cold && { cold }) };
+  return { ...structuredClone(show), id, date, copyOf: show.copyOf ?? show.id, ...(cold && { cold }) };
 }

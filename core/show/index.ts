@@ -1,6 +1,7 @@
 export * from './action';
 export * from './demo';
 export * from './picture';
+export * from './room';
 export * from './show';
 export * from './problem';
 export * from './validate';

@@ -4,6 +4,7 @@ import type { Show } from './show';
 /** The fields of a show in words. */
 const FIELDS: { [K in keyof Required<Show>]: string } = {
   id: 'the show',
+  copyOf: 'the show it is a copy of',
   title: 'the title',
   venueId: 'the venue',
   date: 'the date',

@@ -16,7 +16,6 @@ import {
   Refs,
   Seconds,
   Some,
-  Temperature,
   Text,
   Title,
   Whole,
@@ -25,6 +24,7 @@ import {
 import { BASE_UNITS, type BaseUnit } from '../quantities';
 import { Demo, HAZARDS, MARK_KINDS, SKILLS, Timing, type Hazard, type MarkKind, type Skill } from './demo';
 import { MOST_PICTURES, Picture } from './picture';
+import { Room } from './room';
 
 export const ITEM_KINDS = [
   'demo',
@@ -70,13 +70,6 @@ export class Mark {
   @IsOptional() @YesNo('Water near') waterNear?: boolean;
   /** How it should look before doors. */
   @IsOptional() @Many(() => Picture, MOST_PICTURES) pictures?: Picture[];
-}
-
-/** What the air of a room is like: °C, % of relative humidity, kPa. Benches reckon with it, and trials compare like with like. */
-export class Room {
-  @IsOptional() @Temperature(-30, 50, 'Temperature of the room') roomC?: number;
-  @IsOptional() @Figure(1, 100, { label: 'Humidity', unit: '%' }) humidityPercent?: number;
-  @IsOptional() @Figure(60, 110, { label: 'Air pressure', unit: 'kPa' }) pressureKPa?: number;
 }
 
 /** A place where shows are given, its air as it is when a show is on. Lengths in metres; `marks` in the order one walks the stage. */
@@ -315,6 +308,8 @@ export class Item {
 export class Show {
   @Id() id!: string;
   @Title('Title') title!: string;
+  /** The show that this one and its other copies were made from: the same show, played on other days. */
+  @IsOptional() @Id() copyOf?: string;
   @Ref('Venue') venueId!: string;
   @Day('Date') date!: string;
   @Clock('Get-in') getIn!: string;

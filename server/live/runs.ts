@@ -39,6 +39,7 @@ import {
   type RunSummary,
   type SaidLine,
   type Script,
+  type Show,
   type ShowFile,
   type Tried,
 } from '@hearty/core';
@@ -125,6 +126,21 @@ export class Runs {
       "SELECT 1 FROM attempt WHERE demo_id = ? AND outcome <> 'not tried' LIMIT 1",
     );
     return new Set(demoIds.filter((id) => found.get(id) !== undefined));
+  }
+
+  /** The newest run that counts of a show or of a copy of it, played before an audience; with its show as it was. */
+  lastPlayed({ id, copyOf = id }: Pick<Show, 'id' | 'copyOf'>): Run | null {
+    const found = this.db
+      .prepare(
+        `SELECT id FROM run WHERE show_id IN (
+           SELECT @id UNION SELECT @copyOf
+           UNION SELECT id FROM document WHERE kind = 'show' AND json_extract(body, '$.copyOf') = @copyOf)
+         AND phase = 'down' AND curtain_at IS NOT NULL AND struck IS NULL AND coalesce(called, rehearsal) = 0
+         ORDER BY curtain_at DESC LIMIT 1`,
+      )
+      .pluck()
+      .get({ id, copyOf }) as string | undefined;
+    return found === undefined ? null : this.get(found);
   }
 
   /** The run of a show that is not down yet, and the newest that was played. */

@@ -29,6 +29,7 @@ import type {
   LogbookAsk,
   Overview,
   PastShows,
+  Run,
   RunLine,
   RunPage,
   RunSummary,
@@ -172,6 +173,12 @@ export const useDocuments = <K extends keyof Kinds>(kind: K) =>
   useQuery<Stored<Kinds[K]>[], ApiError>({
     queryKey: ['documents', kind],
     queryFn: ({ signal }) => lastAnswers.ask(`/${kind}`, signal),
+  });
+/** The last time a show was played, or a copy of it, with its file as it was; null where it never was. */
+export const useLastPlayed = (showId: string) =>
+  useQuery<Run | null, ApiError>({
+    queryKey: ['runs', showId, 'last'],
+    queryFn: ({ signal }) => lastAnswers.ask(`/shows/${showId}/last`, signal),
   });
 /** One document; null where there is none. Not `enabled`, it is only fetched when asked for by `refetch`. */
 export const useDocument = <K extends keyof Kinds>(kind: K, id: string, enabled = true) =>

@@ -1,4 +1,4 @@
-import type { Demo, Item, Parameter, Setting, Trial } from '@hearty/core';
+import { levelsNext, withBest, withTrial, type Demo, type Parameter, type Trial } from '@hearty/core';
 import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
@@ -7,30 +7,18 @@ import { OneOf } from '../../kit/Find';
 import { newId } from '../../session/ids';
 import { useDocuments, useSave } from '../../session/queries';
 
-/** "400 mL" as the series has it: "400"; a name as it is. */
-const bare = (parameter: Parameter, level: string): string =>
-  parameter.names ? level : (level.split(/\s/)[0] ?? level);
-
-/** What was held in the trial, as settings of the item. */
-const settingsOf = (demo: Demo, held: Trial['held']): Setting[] =>
-  Object.entries(held).flatMap(([title, value]): Setting[] => {
-    const parameter = demo.parameters?.find((p) => p.title === title);
-    if (!parameter) return [];
-    return parameter.names
-      ? [{ parameterId: parameter.id, name: value }]
-      : [{ parameterId: parameter.id, value: Number(bare(parameter, value).replace(',', '.')) }];
-  });
-
-/** Puts the trial into a show as a series: what is to be tried next, beside the best so far. */
+/** Puts a trial into a show as a series, what is to be tried next beside the best so far; or its best level. */
 export function PlanTrial({
   demo,
   parameter,
   trial,
+  what,
   onClose,
 }: {
   demo: Demo;
   parameter: Parameter;
   trial: Trial;
+  what: 'trial' | 'best';
   onClose: () => void;
 }) {
   const shows = [...(useDocuments('shows').data ?? [])].sort((a, b) => (a.body.date < b.body.date ? 1 : -1));
@@ -39,27 +27,10 @@ export function PlanTrial({
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
   const stored = shows.find((s) => s.id === showId);
-  const second = trial.levels
-    .filter((l) => l.level !== trial.next.level)
-    .reduce((a, b) => (b.best > a.best ? b : a)).level;
-  const levels = [trial.next.level, second].map((level) => bare(parameter, level));
-  const variant = demo.variants?.find((v) => v.title === trial.held['variant']);
-  const settings = settingsOf(demo, trial.held);
   const put = () => {
     if (!stored) return;
-    const item: Item = {
-      id: newId(),
-      kind: 'demo',
-      title: demo.title,
-      demoId: demo.id,
-      showings: levels.length,
-      retries: 0,
-      helperIds: [],
-      series: { parameterId: parameter.id, levels, onFail: 'go on' },
-      ...(settings.length > 0 && { settings }),
-      ...(variant && { variantId: variant.id }),
-    };
-    const body = { ...stored.body, items: [...stored.body.items, item] };
+    const into = what === 'trial' ? withTrial : withBest;
+    const body = into(stored.body, demo, parameter, trial, newId());
     save.mutate(
       { id: stored.id, version: stored.version, body },
       {
@@ -72,10 +43,12 @@ export function PlanTrial({
   };
   return (
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth>
-      <DialogTitle>Plan this trial</DialogTitle>
+      <DialogTitle>{what === 'trial' ? 'Plan this trial' : `Play it at ${trial.bestLevel}`}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>
         <Typography>
-          {trial.variable}: {levels.join(', then ')}. Nothing else is changed between them.
+          {what === 'trial'
+            ? `${trial.variable}: ${levelsNext(trial, parameter).join(', then ')}. Nothing else is changed between them.`
+            : `${trial.variable} is set to ${trial.bestLevel} wherever the show plays it, series apart; where it does not, it is put in at the end.`}
         </Typography>
         {shows.length === 0 ? (
           <Typography>There is no show to put it into yet.</Typography>

@@ -32,7 +32,7 @@ export function Trials({ demo }: { demo: Demo }) {
 }
 
 function OneTrial({ demo, trial }: { demo: Demo; trial: Trial }) {
-  const [planning, setPlanning] = useState(false);
+  const [planning, setPlanning] = useState<'trial' | 'best'>();
   const { variable, held, claim, next, notShown } = trial;
   const what = trial.response === 'reading' ? (demo.reading?.title ?? 'What was read') : 'Works in 100';
   const parameter = demo.parameters?.find((p) => p.title === variable);
@@ -59,12 +59,15 @@ function OneTrial({ demo, trial }: { demo: Demo; trial: Trial }) {
         </Box>
       </Typography>
       {parameter && (
-        <Button variant="outlined" sx={{ mt: 2 }} onClick={() => setPlanning(true)}>
-          Plan this trial
-        </Button>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 2 }}>
+          <Button variant="outlined" onClick={() => setPlanning('trial')}>
+            Plan this trial
+          </Button>
+          <Button onClick={() => setPlanning('best')}>Play it at {trial.bestLevel}</Button>
+        </Box>
       )}
       {planning && parameter && (
-        <PlanTrial demo={demo} parameter={parameter} trial={trial} onClose={() => setPlanning(false)} />
+        <PlanTrial {...{ demo, parameter, trial }} what={planning} onClose={() => setPlanning(undefined)} />
       )}
     </Box>
   );
