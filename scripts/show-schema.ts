@@ -40,6 +40,7 @@ const PARTS = [
   'ColdPlan',
   'Item',
   'Show',
+  'BenchTold',
   'FoundCause',
   'DemoRecord',
   'Elsewhere',

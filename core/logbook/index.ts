@@ -1,5 +1,5 @@
 export * from './reliability';
-export type { TriedIn } from './rooms';
+export { isOfRoom, type TriedIn } from './rooms';
 export { Attempt, OUTCOMES, type Outcome } from './attempt';
 export { likelyCauses, withCause, type LikelyCause } from './causes';
 export * from './learn';

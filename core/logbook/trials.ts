@@ -107,12 +107,17 @@ export function trials(attempts: readonly Tried[], better: Better = 'more'): Tri
         push(groups, key, a);
       }
       return [...groups.values()]
+        .map((group) => (isOfRoom(variable) ? oftenEnough(group, variable) : group))
         .filter((group) => new Set(group.map((a) => a.set[variable])).size > 1)
         .map((group) => trialOf(variable, group, better, muddled));
     })
     .sort((a, b) => b.tries - a.tries)
     .slice(0, MOST_TRIALS);
 }
+
+/** Nobody chose the room: it is told of only where it was often enough like this and like that. */
+const oftenEnough = (group: readonly Tried[], variable: string): Tried[] =>
+  group.filter((a) => group.filter((b) => b.set[variable] === a.set[variable]).length >= FEW);
 
 const heldOf = (a: Tried, variable: string) =>
   Object.fromEntries(Object.entries(a.set).filter(([key]) => key !== variable));

@@ -275,3 +275,34 @@ test('a stop of the bench is a stop of the plan: so much nitrogen in so small a 
   expect(small[0]!.says).toContain('nobody may be in the room');
   expect(said(inHall(pour, { venue: { roomM3: 3000 } }))).toEqual([]);
 });
+
+describe('a bench that the log found wrong', () => {
+  const record = (benches: { venueId: string; told: number; wrong: number }[]) => [
+    {
+      ...{ demoId: 'flash', worked: 3, partly: 0, failed: 3, playsS: [] },
+      benches: benches.map((b) => ({ benchId: 'vapour-bottle', ...b })),
+    },
+  ];
+  const cautions = (benches: Parameters<typeof record>[0]) =>
+    said({ ...inHall(bottle, { venue: { name: 'The hall', roomC: 20 } }), record: record(benches) }).map(
+      (f) => f.says,
+    );
+
+  test('is a caution: by what was seen here where it was seen here, else by what was seen anywhere', () => {
+    expect(cautions([{ venueId: 'hall', told: 4, wrong: 3 }])).toEqual([
+      expect.stringMatching(
+        /^“flash”: its bench “.*” was wrong 3 of 4 times at The hall\. Go by what was seen/,
+      ),
+    ]);
+    const elsewhere = { venueId: 'barn', told: 6, wrong: 6 };
+    expect(cautions([elsewhere])[0]).toContain('wrong 6 of 6 times so far');
+    // Here it did well, whatever it did elsewhere.
+    expect(cautions([elsewhere, { venueId: 'hall', told: 5, wrong: 0 }])).toEqual([]);
+  });
+
+  test('once wrong, or seldom, is no reason', () => {
+    expect(cautions([{ venueId: 'hall', told: 1, wrong: 1 }])).toEqual([]);
+    expect(cautions([{ venueId: 'hall', told: 9, wrong: 2 }])).toEqual([]);
+    expect(cautions([])).toEqual([]);
+  });
+});

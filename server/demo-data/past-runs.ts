@@ -16,6 +16,8 @@ interface Played {
   outcomes: Outcome[];
   symptom?: string;
   cause?: string;
+  /** What was changed before the last of them. */
+  change?: string;
 }
 
 interface PastRun {
@@ -25,14 +27,17 @@ interface PastRun {
   rehearsal?: boolean;
   /** By demo; what is not named here worked each time. */
   trouble: Record<string, Played>;
+  /** What the room was like, where somebody read it, and how many came. */
+  room?: { roomC?: number; humidityPercent?: number; heads?: number };
   notes?: { text: string; nearMiss?: boolean }[];
   action?: { text: string; on: 'demo' | 'show' | 'venue'; onId: string };
 }
 
-const failedThenWorked = (symptom: string, cause: string): Played => ({
+const failedThenWorked = (symptom: string, cause: string, change?: string): Played => ({
   outcomes: ['failed', 'worked'],
   symptom,
   cause,
+  ...(change && { change }),
 });
 
 /** A dozen made-up past runs, with honest failures. */
@@ -43,14 +48,16 @@ export const PAST_RUNS: PastRun[] = [
     daysAgo: 231,
     trouble: {
       'warm-fountain': { outcomes: ['failed', 'failed'], symptom: 'barely foams', cause: 'Bottle went cold' },
-      'cloud-jar': failedThenWorked('no cloud', 'Sheet leaks'),
+      'cloud-jar': failedThenWorked('no cloud', 'Sheet leaks', 'taped the rim'),
     },
+    room: { roomC: 18, humidityPercent: 45, heads: 94 },
   },
   {
     id: 'run-02',
     showId: 'weather-in-a-kitchen',
     daysAgo: 218,
-    trouble: { 'foam-column': failedThenWorked('rises slowly', 'Yeast not awake') },
+    trouble: { 'foam-column': failedThenWorked('rises slowly', 'Yeast not awake', 'yeast at 40 °C') },
+    room: { roomC: 19, heads: 120 },
     notes: [{ text: 'Floor by the hatch was wet when the volunteers went down.', nearMiss: true }],
   },
   {
@@ -60,6 +67,7 @@ export const PAST_RUNS: PastRun[] = [
     trouble: {
       'static-dome': { outcomes: ['failed', 'failed'], symptom: 'hair stays down', cause: 'Damp air' },
     },
+    room: { roomC: 21, humidityPercent: 72 },
   },
   {
     id: 'run-04',
@@ -105,6 +113,7 @@ export const PAST_RUNS: PastRun[] = [
     trouble: {
       'vapour-bottle': { outcomes: ['failed', 'failed'], symptom: 'does not light', cause: 'Too cold' },
     },
+    room: { roomC: 11, humidityPercent: 60, heads: 76 },
     notes: [{ text: 'The hall was at 11 °C; the bottle never had a chance.' }],
     action: { text: 'Warm the vapour bottle before a cold hall', on: 'demo', onId: 'vapour-bottle' },
   },
@@ -125,7 +134,10 @@ export const PAST_RUNS: PastRun[] = [
     id: 'run-11',
     showId: 'weather-in-a-kitchen',
     daysAgo: 38,
-    trouble: { 'warm-fountain': failedThenWorked('barely foams', 'Bottle went cold') },
+    trouble: {
+      'warm-fountain': failedThenWorked('barely foams', 'Bottle went cold', 'a bottle from the flask'),
+    },
+    room: { roomC: 14, humidityPercent: 50, heads: 131 },
     action: { text: 'Ask for the key to the kitchen a day ahead', on: 'venue', onId: 'saltmarsh' },
   },
   {
@@ -161,6 +173,8 @@ export function pastEvents(
     at += Math.round((likelyS * uniformInt(random, 88, 124)) / 100) * 1000;
   };
   const causes: { attemptId: string; cause: string }[] = [];
+  const changes: { attemptId: string; text: string }[] = [];
+  if (run.room) record({ kind: 'conditions', body: run.room });
   record({ kind: 'curtain', body: {} });
   for (const item of file.show.items) {
     at += 1000;
@@ -183,12 +197,15 @@ export function pastEvents(
         body: { itemId: item.id, outcome, ...(symptom && { symptom }) },
       });
       if (symptom && played.cause) causes.push({ attemptId, cause: played.cause });
+      if (played.change && i > 0 && i === played.outcomes.length - 1)
+        changes.push({ attemptId, text: played.change });
     });
   }
   at += 1000;
   record({ kind: 'curtain down', body: {} });
   at += 600_000;
   for (const cause of causes) record({ kind: 'cause', body: cause });
+  for (const change of changes) record({ kind: 'change', body: change });
   for (const note of run.notes ?? []) record({ kind: 'note', body: note });
   if (run.action) record({ kind: 'action', body: run.action });
   return { openedAt: curtainAt - 3_600_000, events };

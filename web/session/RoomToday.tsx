@@ -13,8 +13,8 @@ export function RoomToday({ run: { script, state, role } }: { run: OpenRun }) {
   const may = mayWrite(role, 'conditions');
   const say = (body: Conditions) => void record({ kind: 'conditions', body });
   return (
-    <section aria-label="The room today">
-      <Typography variant="h2">The room today</Typography>
+    <section aria-label="The room on the day">
+      <Typography variant="h2">The room on the day</Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
         {room.said
           ? 'Trials compare what was tried in like rooms, and the benches reckon with this air.'

@@ -5,7 +5,9 @@ import {
   formatDuration,
   formatKitchen,
   stepsTiming,
+  likelyCauses,
   type Demo,
+  type FoundCause,
   type Parameter,
   type PrepTask,
   type Reading,
@@ -125,19 +127,7 @@ export function DemoPage() {
             <Prep demo={demo} />
           </Block>
           <Block title="Known faults">
-            {demo.faults.map((f) => (
-              <Box key={f.symptom} sx={{ mb: 3 }}>
-                <Typography sx={{ fontWeight: 700 }}>{f.symptom}</Typography>
-                <Box component="ul" sx={{ pl: 5, m: 0 }}>
-                  {f.causes.map((c) => (
-                    <li key={c.cause}>
-                      <b>{c.cause}</b>: {c.quickTest} → {c.cure}
-                    </li>
-                  ))}
-                </Box>
-              </Box>
-            ))}
-            {demo.faults.length === 0 && 'None written down.'}
+            <Faults demo={demo} found={library.data.record.find((r) => r.demoId === demo.id)?.causes ?? []} />
           </Block>
         </Box>
         <Box sx={{ display: 'grid', gap: 6, alignContent: 'start' }}>
@@ -220,6 +210,34 @@ const RecordOf = lazy(async () => ({ default: (await import('./RecordOf')).Recor
 const Trials = lazy(async () => ({ default: (await import('./Trials')).Trials }));
 // The benches come with their formulas: only a demo that holds one loads them.
 const BenchesOf = lazy(async () => ({ default: (await import('./BenchesOf')).BenchesOf }));
+
+/** What one may see, with its causes as they are offered on stage: the likeliest by list and log first. */
+function Faults({ demo, found }: { demo: Demo; found: readonly FoundCause[] }) {
+  const symptoms = [...new Set([...demo.faults, ...found].map((f) => f.symptom))];
+  if (symptoms.length === 0) return 'None written down.';
+  return symptoms.map((symptom) => (
+    <Box key={symptom} sx={{ mb: 3, overflowWrap: 'anywhere' }}>
+      <Typography sx={{ fontWeight: 700 }}>{symptom}</Typography>
+      <Box component="ul" sx={{ pl: 5, m: 0 }}>
+        {likelyCauses(
+          demo.faults.find((f) => f.symptom === symptom),
+          found,
+          symptom,
+        ).map((c) => (
+          <li key={c.cause}>
+            <b>{c.cause}</b>
+            {c.cure || c.quickTest ? `: ${[c.quickTest, c.cure].filter(Boolean).join(' → ')}` : ''}
+            <Box component="span" sx={{ color: 'secondary.main' }}>
+              {c.times > 0 && ` (found ${c.times === 1 ? 'once' : `${c.times} times`}`}
+              {c.triedAgain > 0 && `; it then worked ${c.helped} of ${c.triedAgain}`}
+              {c.times > 0 && ')'}
+            </Box>
+          </li>
+        ))}
+      </Box>
+    </Box>
+  ));
+}
 
 const fromBench = (demo: Demo, goodId: string) =>
   demo.benches?.some((b) => b.amounts.some((a) => a.goodId === goodId)) ?? false;

@@ -64,6 +64,17 @@ function OverTime({ months }: { months: Period[] }) {
         height={180}
         label={`Attempts at shows over time: ${periods.map((p) => `${p.label} ${p.worked} worked, ${p.failed} failed`).join('; ')}`}
       />
+      <Box aria-hidden sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, fontSize: 'small', mb: 1 }}>
+        {BARS.map(({ key, look }) => (
+          <span key={key}>
+            <Box
+              component="span"
+              sx={{ display: 'inline-block', width: 12, height: 12, mr: 1, ...look(theme.ink) }}
+            />
+            {key}
+          </span>
+        ))}
+      </Box>
       <details>
         <summary>As a list</summary>
         <Box component="ul" sx={{ m: 0, pl: 5 }}>
@@ -78,13 +89,19 @@ function OverTime({ months }: { months: Period[] }) {
   );
 }
 
-/** Attempts by outcome, one bar a period: what failed stands on what worked, darker and hatched. */
+/** Outcomes in the order they stand on one another, and how each is drawn. */
+const BARS: {
+  key: 'worked' | 'partly' | 'failed';
+  look: (ink: Theme['ink']) => { bgcolor: string; border?: number; borderColor?: string };
+}[] = [
+  { key: 'worked', look: (ink) => ({ bgcolor: ink.tide }) },
+  { key: 'partly', look: (ink) => ({ bgcolor: ink.rule, border: 1, borderColor: ink.quiet }) },
+  { key: 'failed', look: (ink) => ({ bgcolor: ink.ink }) },
+];
+
+/** Attempts by outcome, one bar a period */
 function chartOf(periods: readonly Period[], { ink, typography }: Theme) {
   const text = { color: ink.quiet, fontSize: typography.small };
-  const bar = (name: string, key: 'worked' | 'partly' | 'failed', style: object) => ({
-    ...{ type: 'bar', stack: 'all', name, barMaxWidth: 26, itemStyle: style },
-    data: periods.map((p) => p[key]),
-  });
   return {
     animation: false,
     grid: { left: 44, right: 8, top: 12, bottom: 26 },
@@ -99,10 +116,14 @@ function chartOf(periods: readonly Period[], { ink, typography }: Theme) {
       ...{ type: 'value', minInterval: 1, axisLabel: text, splitLine: { lineStyle: { color: ink.rule } } },
       ...{ name: 'attempts', nameLocation: 'middle', nameGap: 28, nameTextStyle: text },
     },
-    series: [
-      bar('worked', 'worked', { color: ink.tide }),
-      bar('partly', 'partly', { color: ink.rule, borderColor: ink.quiet }),
-      bar('failed', 'failed', { color: ink.ink }),
-    ],
+    series: BARS.map(({ key, look }) => {
+      const { bgcolor, borderColor } = look(ink);
+      return {
+        ...{ type: 'bar', stack: 'all', name: key, barMaxWidth: 26 },
+        itemStyle: { color: bgcolor, ...(borderColor && { borderColor, borderWidth: 1 }) },
+        // Nothing is no bar, not even its edge.
+        data: periods.map((p) => p[key] || null),
+      };
+    }),
   };
 }

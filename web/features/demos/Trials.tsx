@@ -1,4 +1,4 @@
-import { formatFigure, type Demo, type Trial } from '@hearty/core';
+import { formatFigure, isOfRoom, type Demo, type Trial } from '@hearty/core';
 import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { useTheme } from '@mui/material/styles';
 import { useMemo, useState } from 'react';
@@ -47,9 +47,11 @@ function OneTrial({ demo, trial }: { demo: Demo; trial: Trial }) {
       )}
       <TrialChart trial={trial} what={what} />
       <Levels trial={trial} what={what} />
-      <Typography sx={{ mt: 2 }}>
-        Try next: <b>{next.level}</b>, since {next.why}.
-      </Typography>
+      {!isOfRoom(variable) && (
+        <Typography sx={{ mt: 2 }}>
+          Try next: <b>{next.level}</b>, since {next.why}.
+        </Typography>
+      )}
       <Typography component="div" color="textSecondary" sx={{ fontSize: 'small', mt: 1 }}>
         What it does not show:
         <Box component="ul" sx={{ m: 0, pl: 5 }}>

@@ -15,27 +15,33 @@ export function FailsPart({ logbook: { demos, causes } }: { logbook: Logbook }) 
   if (failing.length === 0) return null;
   return (
     <section>
-      <Typography variant="h2">What failed, and the time it took</Typography>
-      <Wide of="What failed" mt={2}>
-        <Table size="small" aria-label="What failed">
-          <TableHead>
-            <TableRow>
-              <TableCell>Demo</TableCell>
-              <TableCell align="right">Failed</TableCell>
-              <TableCell align="right">Partly</TableCell>
-              <TableCell align="right">Of tries</TableCell>
-              <TableCell align="right">Took in vain</TableCell>
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {shown.map((d) => (
-              <FailRow key={d.demoId} demo={d} />
-            ))}
-          </TableBody>
-        </Table>
-        {more}
-      </Wide>
-      <CausesPart causes={causes} />
+      <Typography variant="h2" sx={{ mb: 2 }}>
+        What failed, and the time it took
+      </Typography>
+      <Box sx={{ display: 'grid', gap: 6, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: '3fr 2fr' } }}>
+        <Box sx={{ minWidth: 0 }}>
+          <Wide of="What failed">
+            <Table size="small" aria-label="What failed">
+              <TableHead>
+                <TableRow>
+                  <TableCell>Demo</TableCell>
+                  <TableCell align="right">Failed</TableCell>
+                  <TableCell align="right">Partly</TableCell>
+                  <TableCell align="right">Of tries</TableCell>
+                  <TableCell align="right">Took in vain</TableCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
+                {shown.map((d) => (
+                  <FailRow key={d.demoId} demo={d} />
+                ))}
+              </TableBody>
+            </Table>
+            {more}
+          </Wide>
+        </Box>
+        <CausesPart causes={causes} />
+      </Box>
     </section>
   );
 }
@@ -60,13 +66,9 @@ function CausesPart({ causes }: { causes: readonly SeasonCause[] }) {
   const lines = useMemo(() => pareto(causes), [causes]);
   if (lines.length === 0)
     return (
-      <Typography color="textSecondary" sx={{ mt: 3 }}>
+      <Typography color="textSecondary">
         No cause was noted. Note it in the debrief: what is found most often is what to mend first.
       </Typography>
     );
-  return (
-    <Box sx={{ mt: 5 }}>
-      <Pareto lines={lines} titled />
-    </Box>
-  );
+  return <Pareto lines={lines} titled />;
 }

@@ -17,19 +17,32 @@ export function Pareto({ lines, titled = false }: { lines: readonly ParetoLine[]
       <Typography variant="h3" component="h2" sx={{ mb: 2 }}>
         {one
           ? `One cause stands behind all ${cases} that were noted`
-          : `${vital} of ${lines.length} causes stand behind ${Math.round(100 * lines[vital - 1]!.upTo)} of 100 failures with a cause noted`}
+          : `${vital} of ${lines.length} causes stand behind ${Math.round(100 * lines[vital - 1]!.upTo)} in 100 failures`}
       </Typography>
+      {!one && (
+        <Typography color="textSecondary" sx={{ fontSize: 'small', mb: 2 }}>
+          Of those with a cause noted; at the right, the share of all down to there.
+        </Typography>
+      )}
       <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 2 }}>
         {shown.map((l) => (
           <li key={`${l.demoId} ${l.cause}`}>
-            <Typography sx={{ overflowWrap: 'anywhere' }}>
-              <b>{l.cause}</b>
-              {titled && ` (${l.title})`}: {l.times === 1 ? 'once' : `${l.times} times`}
-              <Box component="span" sx={{ color: 'text.secondary' }}>
-                {l.lostS > 0 && `, ${formatDuration(l.lostS)}`}
-                {!one && `; down to here ${Math.round(100 * l.upTo)} in 100`}
-              </Box>
-            </Typography>
+            <Box sx={{ display: 'flex', gap: 3, alignItems: 'end' }}>
+              <Typography sx={{ flex: 1, minWidth: 0, overflowWrap: 'anywhere' }}>
+                <b>{l.cause}</b>
+                {titled && ` (${l.title})`}: {l.times === 1 ? 'once' : `${l.times} times`}
+                {l.lostS > 0 && (
+                  <Box component="span" sx={{ color: 'text.secondary' }}>
+                    , {formatDuration(l.lostS)}
+                  </Box>
+                )}
+              </Typography>
+              {!one && (
+                <Typography color="textSecondary" sx={{ fontSize: 'small', whiteSpace: 'nowrap' }}>
+                  {Math.round(100 * l.upTo)} in 100
+                </Typography>
+              )}
+            </Box>
             <Box
               aria-hidden
               sx={{

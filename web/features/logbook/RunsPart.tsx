@@ -7,8 +7,8 @@ import { Wide } from '../../kit/Wide';
 import { useOlderRuns } from '../../session/queries';
 
 const HEADS = [
-  ...['Planned', 'Actual', 'Difference', 'Slot', 'Heads', 'Room', 'Attempts', 'Failed'],
-  ...['Left out', 'Used up, a head', 'Near misses', 'Open actions'],
+  ...['Took', 'Than planned', 'Slot', 'Heads', 'Room', 'Failed', 'Left out', 'Used up, a head'],
+  ...['Near misses', 'Open actions'],
 ];
 
 /** Whether a run came down within its slot. */
@@ -17,13 +17,13 @@ const landed = ({ actualS, slotEndS }: RunLine): string =>
     ? ''
     : actualS <= slotEndS
       ? 'kept'
-      : `over by ${formatDuration(actualS - slotEndS)}`;
+      : `${formatDuration(actualS - slotEndS)} over`;
 
 const roomSaid = ({ roomC, indoors }: RunLine): string =>
   [roomC !== null && `${formatFigure(roomC)} °C`, indoors === false && 'outdoors'].filter(Boolean).join(', ');
 
 const costSaid = ({ cost, heads, rehearsal }: RunLine): string =>
-  cost === null ? '' : rehearsal || !heads ? formatMoney(cost) : formatMoney(cost / heads);
+  cost === null || rehearsal || !heads ? '' : formatMoney(cost / heads);
 
 /** Runs as they were planned and as they went, the newest first. */
 export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: boolean; ask: LogbookAsk }) {
@@ -59,8 +59,7 @@ export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: b
                   {r.rehearsal && ' (rehearsal)'}
                   {r.struck && ' (struck out)'}
                 </TableCell>
-                <TableCell align="right">{r.plannedS === null ? '' : formatDuration(r.plannedS)}</TableCell>
-                <TableCell align="right">
+                <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
                   {r.actualS === null ? (r.phase === 'down' ? '' : 'not ended') : formatDuration(r.actualS)}
                 </TableCell>
                 <TableCell align="right" sx={{ color: 'secondary.main', whiteSpace: 'nowrap' }}>
@@ -68,11 +67,14 @@ export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: b
                     ? ''
                     : `${r.actualS > r.plannedS ? '+' : ''}${formatDuration(r.actualS - r.plannedS)}`}
                 </TableCell>
-                <TableCell align="right">{landed(r)}</TableCell>
+                <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                  {landed(r)}
+                </TableCell>
                 <TableCell align="right">{r.heads ?? ''}</TableCell>
                 <TableCell align="right">{roomSaid(r)}</TableCell>
-                <TableCell align="right">{r.attempts}</TableCell>
-                <TableCell align="right">{r.failed || ''}</TableCell>
+                <TableCell align="right" sx={{ whiteSpace: 'nowrap' }}>
+                  {r.attempts > 0 && `${r.failed} of ${r.attempts}`}
+                </TableCell>
                 <TableCell align="right">{r.leftOut || ''}</TableCell>
                 <TableCell align="right">{costSaid(r)}</TableCell>
                 <TableCell align="right">{r.nearMisses || ''}</TableCell>

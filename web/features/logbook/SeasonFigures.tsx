@@ -9,7 +9,7 @@ export const SeasonFigures = ({ logbook }: { logbook: Logbook }) => (
     </Typography>
     <Box
       component="dl"
-      sx={{ m: 0, display: 'grid', gap: 3, gridTemplateColumns: 'repeat(auto-fill, minmax(150px, 1fr))' }}
+      sx={{ m: 0, display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(4, 1fr)' } }}
     >
       {seasonFigures(logbook.season, logbook.actions.length).map(({ what, value, from }) => (
         <Box key={what} sx={{ borderTop: 1, borderColor: 'divider', pt: 1 }}>

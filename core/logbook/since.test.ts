@@ -1,0 +1,58 @@
+import { copyOf } from '../show';
+import { demo, item, record, showOf } from '../testing/hall-show';
+import { changedSincePlayed } from './since';
+
+const then = showOf([demo('flash'), demo('foam')], [item('flash'), item('foam')]);
+const says = (change: (now: typeof then) => void) => {
+  const now = structuredClone(then);
+  change(now);
+  return changedSincePlayed(now, then).map((l) => l.says);
+};
+
+test('a copy for another day is the same show', () => {
+  expect(says((now) => void (now.show = copyOf(now.show, 'copy', '2027-01-10')))).toEqual([]);
+});
+
+test('what is new, gone, or in another order', () => {
+  expect(says((now) => void now.show.items.reverse())).toEqual(['The order is another.']);
+  expect(
+    says((now) => void now.show.items.splice(0, 1, { ...now.show.items[1]!, id: 'new', title: 'Encore' })),
+  ).toEqual(['“Encore” is new.', '“flash” is not played any more.']);
+});
+
+test('what is set otherwise in an item, a demo, the venue and the show; long lists are cut with a word', () => {
+  const said = says((now) => {
+    now.show.items[0]!.showings = 3;
+    now.demos[1]!.coverS = 99;
+    now.venue.roomC = 9;
+    now.show.slotMin = 50;
+  });
+  expect(said).toEqual([
+    expect.stringMatching(/^“flash”: showings 3, was 1\.$/),
+    expect.stringMatching(/^The demo “foam”: cover s 99, was 30\.$/),
+    'The hall: room c 9, was nothing.',
+    'The show: slot min 50, was 45.',
+  ]);
+  const [long] = says((now) => {
+    now.demos[0]!.cautions = ['a'];
+    Object.assign(now.demos[0]!, { topic: 'x', teaches: 'y', shows: 'z', coverLine: 'c', helpers: 2 });
+  });
+  expect(long).toMatch(/; and 2 more\.$/);
+});
+
+test('another venue and another crew', () => {
+  expect(
+    says((now) => {
+      now.venue = { ...now.venue, id: 'barn', name: 'The barn' };
+      now.show.crew = [now.show.crew[0]!];
+    }),
+  ).toEqual(['It is at The barn; it was at The hall.', 'Ben is not in the crew any more.']);
+});
+
+test('what the log has learned since, where it moves the odds', () => {
+  expect(says((now) => void (now.record = [record('flash', 1, 9)]))).toEqual([
+    expect.stringMatching(/^“flash” works about \d+ in 100; it was \d+\.$/),
+  ]);
+  // A demo that is not played says nothing.
+  expect(says((now) => void (now.record = [record('other', 1, 9)]))).toEqual([]);
+});
