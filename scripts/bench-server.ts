@@ -21,8 +21,16 @@ import { timed } from './bench-time';
 const PAGES: Record<string, string[]> = {
   home: ['/overview', '/broken'],
   logbook: ['/logbook'],
+  'logbook of a year, a kind of venue, a demo': [
+    '/logbook?year=2024',
+    '/logbook?venueKind=hall',
+    '/logbook?demoId=vapour-bottle',
+  ],
+  'older runs': ['/logbook/runs?before=1700000000000'],
+  'a demo’s record': ['record', 'trials', 'attempts', 'said'].map((of) => `/demos/vapour-bottle/${of}`),
+  'last played': ['/shows/show-399/last'],
   tour: ['/tour'],
-  library: ['/library', '/logbook', '/broken'],
+  library: ['/library', '/logbook/demos', '/broken'],
   stores: ['/stores', '/tour', '/broken'],
 };
 

@@ -48,7 +48,7 @@ import { plannerHere, type Planner } from './planning/planner';
 import { Hub } from './live/hub';
 import { Journal } from './live/journal';
 import { Runs } from './live/runs';
-import { recordOf } from './live/season';
+import { demoLines, outcomesOf, recordOf } from './live/season';
 import { bringUpToDate } from './projections';
 import { Pictures, wrongWith } from './pictures';
 import { Stores } from './stores';
@@ -198,6 +198,9 @@ export function createApp({
   app.get('/api/logbook', (req, res) => {
     board.fill();
     res.json(logbook(db, documents, runs, asked(checked(LogbookQuery, req.query)), now().day));
+  });
+  app.get('/api/logbook/demos', (_req, res) => {
+    res.json(demoLines(outcomesOf(db, {}), documents.all('demo')));
   });
   app.get('/api/logbook/runs', (req, res) => {
     const { before, ...ask } = checked(RunsQuery, req.query);

@@ -18,7 +18,7 @@ import { parseISO } from 'date-fns';
 import type { Db } from './db';
 import type { Documents } from './documents';
 import type { Runs } from './live/runs';
-import { causesOf, demoLines, lastTried, seasonOf, yearsOf } from './live/season';
+import { causesOf, demoLines, lastTried, outcomesOf, seasonOf, yearsOf } from './live/season';
 import { MOST_COMING } from './planning/engine';
 import type { Board } from './planning/board';
 import type { Stores } from './stores';
@@ -124,10 +124,11 @@ export function logbook(db: Db, documents: Documents, runs: Runs, ask: LogbookAs
   const titles = new Map(demos.map(({ id, body }) => [id, body.title]));
   const causes = causesOf(db, ask, (id) => titles.get(id) ?? 'a demo that is gone');
   const all = Object.keys(ask).length === 0;
+  const outcomes = outcomesOf(db, ask);
   return {
-    season: seasonOf(db, ask),
+    season: seasonOf(db, ask, outcomes),
     years: yearsOf(db),
-    demos: demoLines(db, ask, demos, causes).filter((d) => all || d.tries > 0),
+    demos: demoLines(outcomes, demos, causes).filter((d) => all || d.tries > 0),
     causes,
     due: dueForRehearsal(comingDemos(db, documents, titles, today), parseISO(today).getTime()),
     ...runPage(runs, ask),
@@ -147,7 +148,7 @@ function comingDemos(
     for (const { demoId } of body.items)
       if (demoId && titles.has(demoId) && !found.has(demoId))
         found.set(demoId, { show: body.title, date: body.date });
-  const tried = lastTried(db, [...found.keys()]);
+  const tried = lastTried(db);
   return [...found].map(([demoId, show]) => ({
     ...{ demoId, title: titles.get(demoId)!, ...show },
     lastAt: tried.get(demoId)?.at,

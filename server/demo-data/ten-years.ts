@@ -1,6 +1,7 @@
 import {
   clockToS,
   eventVersion,
+  type Cause,
   type Demo,
   type Good,
   type Happening,
@@ -141,6 +142,8 @@ function played(run: string, file: ShowFile, curtainAt: number, percent: () => n
       ...{ v: eventVersion(happening.kind), ...happening },
     } as RunEvent);
   };
+  const failures: { attemptId: string; causes: readonly Cause[] }[] = [];
+  record({ kind: 'conditions', body: { roomC: 8 + Math.round(percent() / 6), heads: 40 + 2 * percent() } });
   record({ kind: 'curtain', body: {} });
   for (const item of file.show.items) {
     record({ kind: 'item begun', body: { itemId: item.id } });
@@ -156,8 +159,12 @@ function played(run: string, file: ShowFile, curtainAt: number, percent: () => n
         ...(failed && fault && { symptom: fault.symptom }),
       },
     });
+    if (failed && fault) failures.push({ attemptId: events.at(-1)!.id, causes: fault.causes });
   }
   record({ kind: 'curtain down', body: {} });
+  for (const { attemptId, causes } of failures)
+    if (percent() < 70 && causes.length > 0)
+      record({ kind: 'cause', body: { attemptId, cause: causes[percent() % causes.length]!.cause } });
   if (percent() < 20) record({ kind: 'note', body: { text: 'Cable across the aisle', nearMiss: true } });
   return events;
 }

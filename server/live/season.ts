@@ -37,8 +37,8 @@ export const bindAsked = ({ year, venueKind, demoId }: LogbookAsk) => ({
   demoId: demoId ?? null,
 });
 
-/** What a season came to. */
-export function seasonOf(db: Db, ask: LogbookAsk): Season {
+/** What a season came to, by how its demos went. */
+export function seasonOf(db: Db, ask: LogbookAsk, outcomes: Outcomes): Season {
   const season = db
     .prepare(
       `WITH ${COUNTED}
@@ -56,19 +56,14 @@ export function seasonOf(db: Db, ask: LogbookAsk): Season {
        FROM counted`,
     )
     .get(bindAsked(ask)) as Omit<Season, 'lostS'>;
-  const lostS = [...outcomes(db, ask).values()].reduce((sum, o) => sum + o.lostS, 0);
+  const lostS = [...outcomes.values()].reduce((sum, o) => sum + o.lostS, 0);
   return { ...season, lostS };
 }
 
-/** How a demo went at shows; `lostS`: what failed attempts took, in s. */
-interface Outcomes {
-  worked: number;
-  partly: number;
-  failed: number;
-  lostS: number;
-}
+/** How each demo went at shows; `lostS`: what failed attempts took, in s. */
+export type Outcomes = ReadonlyMap<string, Pick<DemoLine, 'worked' | 'partly' | 'failed' | 'lostS'>>;
 
-function outcomes(db: Db, ask: LogbookAsk): Map<string, Outcomes> {
+export function outcomesOf(db: Db, ask: LogbookAsk): Outcomes {
   const rows = db
     .prepare(
       `WITH ${COUNTED}
@@ -78,7 +73,7 @@ function outcomes(db: Db, ask: LogbookAsk): Map<string, Outcomes> {
        FROM counted JOIN attempt a ON a.run_id = counted.id
        WHERE counted.rehearsal = 0 AND ${OF_DEMO} GROUP BY demo_id`,
     )
-    .all(bindAsked(ask)) as (Outcomes & { demoId: string })[];
+    .all(bindAsked(ask)) as Pick<DemoLine, 'demoId' | 'worked' | 'partly' | 'failed' | 'lostS'>[];
   return new Map(rows.map(({ demoId, ...row }) => [demoId, row]));
 }
 
@@ -97,17 +92,15 @@ export function causesOf(db: Db, ask: LogbookAsk, titleOf: (demoId: string) => s
 
 /** The odds of each demo by what counts. */
 export function demoLines(
-  db: Db,
-  ask: LogbookAsk,
+  outcomes: Outcomes,
   demos: readonly { id: string; body: Demo }[],
-  causes: readonly SeasonCause[],
+  causes: readonly SeasonCause[] = [],
 ): DemoLine[] {
-  const found = outcomes(db, ask);
   const byDemo = new Map<string, { cause: string; times: number }[]>();
   for (const { demoId, cause, times } of causes)
     byDemo.set(demoId, [...(byDemo.get(demoId) ?? []), { cause, times }]);
   return demos.map(({ id, body }): DemoLine => {
-    const { worked = 0, partly = 0, failed = 0, lostS = 0 } = found.get(id) ?? {};
+    const { worked = 0, partly = 0, failed = 0, lostS = 0 } = outcomes.get(id) ?? {};
     const record = { demoId: id, worked, partly, failed, playsS: [] };
     return {
       ...{ demoId: id, title: body.title, worked, partly, failed, lostS, causes: byDemo.get(id) ?? [] },
@@ -129,18 +122,16 @@ export const yearsOf = (db: Db): number[] =>
     .map(Number)
     .sort((a, b) => b - a);
 
-/** When each demo was last tried, and whether it failed then. */
-export function lastTried(db: Db, demoIds: readonly string[]): Map<string, { at: number; failed: boolean }> {
-  const find = db.prepare(
-    `SELECT at_ms AS at, outcome = 'failed' AS failed FROM attempt a JOIN run ON run.id = run_id
-     WHERE demo_id = ? AND outcome <> 'not tried' AND phase = 'down' AND struck IS NULL ORDER BY at_ms DESC LIMIT 1`,
-  );
-  return new Map(
-    demoIds.flatMap((id) => {
-      const row = find.get(id) as { at: number; failed: number } | undefined;
-      return row ? [[id, { at: row.at, failed: row.failed === 1 }]] : [];
-    }),
-  );
+/** When each demo was last tried, rehearsals too, and whether it failed then. */
+export function lastTried(db: Db): Map<string, { at: number; failed: boolean }> {
+  const rows = db
+    .prepare(
+      `WITH ${COUNTED}
+       SELECT demo_id AS demoId, outcome, max(at_ms) AS at FROM counted JOIN attempt a ON a.run_id = counted.id
+       WHERE outcome <> 'not tried' GROUP BY demo_id`,
+    )
+    .all(bindAsked({})) as { demoId: string; outcome: string; at: number }[];
+  return new Map(rows.map(({ demoId, outcome, at }) => [demoId, { at, failed: outcome === 'failed' }]));
 }
 
 /** A demo's whole record. */
@@ -166,5 +157,5 @@ export function recordOf(db: Db, id: string, body: Demo): DemoRecordAnswer {
        GROUP BY lower(change) ORDER BY worked DESC, times, change LIMIT 20`,
     )
     .all(bindAsked(ask)) as DemoRecordAnswer['changes'];
-  return { line: demoLines(db, ask, [{ id, body }], causes)[0]!, months, causes, changes };
+  return { line: demoLines(outcomesOf(db, ask), [{ id, body }], causes)[0]!, months, causes, changes };
 }

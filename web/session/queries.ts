@@ -9,6 +9,7 @@ import {
 } from '@tanstack/react-query';
 import type {
   AttemptAt,
+  DemoLine,
   DemoRecordAnswer,
   DemoTrials,
   Crate,
@@ -141,6 +142,12 @@ export const useAttempts = (demoId: string | undefined) =>
     queryKey: ['attempts', demoId],
     enabled: demoId !== undefined,
     queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/attempts`, signal),
+  });
+/** How often each demo of the library works. */
+export const useOdds = () =>
+  useQuery<DemoLine[], ApiError>({
+    queryKey: ['logbook', 'demos'],
+    queryFn: ({ signal }) => lastAnswers.ask('/logbook/demos', signal),
   });
 /** A demo's odds, its attempts over time, and what its failures came from. */
 export const useRecord = (demoId: string) =>

@@ -14,7 +14,7 @@ import { Cards } from '../../kit/Cards';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { DemoLine } from '@hearty/core';
-import { useLibrary, useLogbook } from '../../session/queries';
+import { useLibrary, useOdds } from '../../session/queries';
 import { newId } from '../../session/ids';
 import { BrokenLines } from '../../session/BrokenLines';
 import { Find, OneOf } from '../../kit/Find';
@@ -50,18 +50,18 @@ type Filters = Record<(typeof FILTERS)[number], string>;
 export function DemosPage() {
   const navigate = useNavigate();
   const library = useLibrary();
-  const logbook = useLogbook();
+  const odds = useOdds();
   const [filters, set] = useFilters(FILTERS);
   const [bringing, setBringing] = useState(false);
-  const lines = new Map(logbook.data?.demos.map((d) => [d.demoId, d]));
+  const lines = new Map(odds.data?.map((d) => [d.demoId, d]));
   const shown = (library.data?.demos ?? [])
     .filter((d) => fits(d, lines.get(d.id), filters))
     .sort((a, b) => inOrderOfName(a.title, b.title));
   const { shown: cards, more } = useMore(shown);
-  const failed = library.error ?? logbook.error;
+  const failed = library.error ?? odds.error;
   if (failed)
-    return <Failed error={failed} again={() => void Promise.all([library.refetch(), logbook.refetch()])} />;
-  if (!library.data || !logbook.data) return <Loading what="the demos" />;
+    return <Failed error={failed} again={() => void Promise.all([library.refetch(), odds.refetch()])} />;
+  if (!library.data || !odds.data) return <Loading what="the demos" />;
   return (
     <>
       <PageHead title="Demos">
