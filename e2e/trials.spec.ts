@@ -136,8 +136,9 @@ test('a symptom and a cause typed in a debrief are offered on stage the next tim
 test('a run struck out takes its lessons with it: the odds of the demo’s page, of the plan and of the logbook go back', async ({
   page,
 }) => {
-  const at = async (path: string, what: Locator) => {
+  const at = async (path: string, what: Locator, open?: Locator) => {
     await page.goto(path);
+    await open?.click();
     await expect(what).toContainText(/\d/);
     return what.textContent();
   };
@@ -145,6 +146,7 @@ test('a run struck out takes its lessons with it: the odds of the demo’s page,
     await at('/logbook', page.getByTestId('odds-vapour-bottle')),
     await at(
       '/shows/weather-in-a-kitchen/plan',
+      page.getByText(/^Works \d+ in 100, by/),
       page.getByRole('button', { name: /^Alcohol vapour bottle/ }).first(),
     ),
     await at('/demos/vapour-bottle', page.getByText(/works \d+ in 100/).first()),
