@@ -89,10 +89,20 @@ describe('over time', () => {
 
   test('the newest month against all before', () => {
     const { periods, says } = overTime([month('2026-05', 1, 1, 2), month('2026-03', 2, 0)]);
-    expect(periods.map((p) => p.label)).toEqual(['Mar 2026', 'May 2026']);
+    expect(periods.map((p) => [p.label, p.worked])).toEqual([
+      ['Mar 2026', 2],
+      ['Apr 2026', 0],
+      ['May 2026', 1],
+    ]);
     expect(says).toBe('Worked 1 of 4 in May 2026, 2 of 2 before.');
     expect(overTime([month('2026-03', 2, 0)]).says).toBe('Worked 2 of 2 in Mar 2026.');
     expect(overTime([])).toEqual({ periods: [], says: '' });
+  });
+
+  test('two tries ten years apart are told by the year, with the years between', () => {
+    const { periods, says } = overTime([month('2016-12', 1, 0), month('2026-01', 0, 1)]);
+    expect(periods.map((p) => p.label)).toEqual(Array.from({ length: 11 }, (_, i) => `${2016 + i}`));
+    expect(says).toBe('Worked 0 of 1 in 2026, 1 of 1 before.');
   });
 
   test('many months are told by the year, and nothing is lost', () => {

@@ -1,4 +1,10 @@
-import { format, parseISO } from 'date-fns';
+import {
+  differenceInCalendarMonths,
+  eachMonthOfInterval,
+  eachYearOfInterval,
+  format,
+  parseISO,
+} from 'date-fns';
 import { formatDuration, formatFigure, formatMoney, inOrderOfText, plural } from '../quantities';
 
 /** What a season came to: runs that count, played to their end. Shows without rehearsals; money in the troupe's currency. */
@@ -142,39 +148,38 @@ export interface Period {
   failed: number;
 }
 
-/** More months than these are told by the year. */
+/** What lies further apart than this is told by the year, in months. */
 const MOST_MONTHS = 18;
 
 /**
- * A demo's attempts by month, as they are kept, over time: by the month, or by the year where there are many; and how the
- * newest compares with all before, in a sentence. Pure.
+ * A demo's attempts by month, as they are kept, over time: every month from the first to the last, or every year where
+ * they lie far apart, those without a try too; and how the newest compares with all before, in a sentence. Pure.
  */
 export function overTime(months: readonly Period[]): { periods: Period[]; says: string } {
   const sorted = [...months].sort((a, b) => inOrderOfText(a.label, b.label));
-  const byYear = new Map<string, Period>();
-  for (const { label, worked, partly, failed } of sorted) {
-    const year = label.slice(0, 4);
-    const sum = byYear.get(year) ?? { label: year, worked: 0, partly: 0, failed: 0 };
-    byYear.set(year, {
-      label: year,
-      worked: sum.worked + worked,
-      partly: sum.partly + partly,
-      failed: sum.failed + failed,
-    });
-  }
-  const periods =
-    sorted.length > MOST_MONTHS
-      ? [...byYear.values()]
-      : sorted.map((p) => ({ ...p, label: format(parseISO(p.label), 'MMM yyyy') }));
-  const last = periods.at(-1);
-  if (!last) return { periods, says: '' };
-  const of = (list: readonly Period[]) => {
-    const tries = list.reduce((sum, p) => sum + p.worked + p.partly + p.failed, 0);
-    return `${list.reduce((sum, p) => sum + p.worked, 0)} of ${tries}`;
-  };
+  const [first, last] = [sorted[0], sorted.at(-1)];
+  if (!first || !last) return { periods: [], says: '' };
+  const [from, to] = [parseISO(first.label), parseISO(last.label)];
+  const byYear = differenceInCalendarMonths(to, from) >= MOST_MONTHS;
+  const range = { start: from, end: to };
+  const periods = (byYear ? eachYearOfInterval(range) : eachMonthOfInterval(range)).map((day) => {
+    const mine = sorted.filter((m) => m.label.startsWith(format(day, byYear ? 'yyyy' : 'yyyy-MM')));
+    const sum = (key: 'worked' | 'partly' | 'failed') => mine.reduce((total, m) => total + m[key], 0);
+    return {
+      label: format(day, byYear ? 'yyyy' : 'MMM yyyy'),
+      ...{ worked: sum('worked'), partly: sum('partly'), failed: sum('failed') },
+    };
+  });
+  const newest = periods.at(-1)!;
   const before = periods.slice(0, -1);
   return {
     periods,
-    says: `Worked ${of([last])} in ${last.label}${before.length ? `, ${of(before)} before` : ''}.`,
+    says: `Worked ${workedOf([newest])} in ${newest.label}${before.length ? `, ${workedOf(before)} before` : ''}.`,
   };
+}
+
+/** "3 of 4". */
+function workedOf(list: readonly Period[]): string {
+  const tries = list.reduce((sum, p) => sum + p.worked + p.partly + p.failed, 0);
+  return `${list.reduce((sum, p) => sum + p.worked, 0)} of ${tries}`;
 }

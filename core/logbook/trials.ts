@@ -98,21 +98,24 @@ export function trials(attempts: readonly Tried[], better: Better = 'more'): Tri
   const all = withRooms(inTime(attempts));
   const variables = [...new Set(all.flatMap((a) => Object.keys(a.set)))];
   const { muddled } = comparisons(all);
-  return variables
-    .flatMap((variable) => {
-      const groups = new Map<string, Tried[]>();
-      for (const a of all) {
-        if (a.set[variable] === undefined) continue;
-        const key = JSON.stringify(Object.entries(heldOf(a, variable)).sort());
-        push(groups, key, a);
-      }
-      return [...groups.values()]
-        .map((group) => (isOfRoom(variable) ? oftenEnough(group, variable) : group))
-        .filter((group) => new Set(group.map((a) => a.set[variable])).size > 1)
-        .map((group) => trialOf(variable, group, better, muddled));
-    })
-    .sort((a, b) => b.tries - a.tries)
-    .slice(0, MOST_TRIALS);
+  return (
+    variables
+      .flatMap((variable) => {
+        const groups = new Map<string, Tried[]>();
+        for (const a of all) {
+          if (a.set[variable] === undefined) continue;
+          const key = JSON.stringify(Object.entries(heldOf(a, variable)).sort());
+          push(groups, key, a);
+        }
+        return [...groups.values()]
+          .map((group) => (isOfRoom(variable) ? oftenEnough(group, variable) : group))
+          .filter((group) => new Set(group.map((a) => a.set[variable])).size > 1)
+          .map((group) => trialOf(variable, group, better, muddled));
+      })
+      // What one can set comes before what one can only find.
+      .sort((a, b) => Number(isOfRoom(a.variable)) - Number(isOfRoom(b.variable)) || b.tries - a.tries)
+      .slice(0, MOST_TRIALS)
+  );
 }
 
 /** Nobody chose the room: it is told of only where it was often enough like this and like that. */

@@ -220,7 +220,7 @@ export class Runs {
       if (run.fresh.length === 0) continue;
       run.fold.add(run.fresh);
       run.fresh = [];
-      this.project(runId, run);
+      for (const demoId of this.project(runId, run)) this.putRecord(demoId);
     }
   }
 
@@ -325,11 +325,13 @@ export class Runs {
   rebuild(): void {
     this.forget();
     this.db.exec('DELETE FROM attempt; DELETE FROM action; DELETE FROM said; DELETE FROM demo_record');
+    const touched = new Set<string>();
     for (const { id } of this.list()) {
       const run = this.folded(id)!;
       run.written = foldRun(run.script).state;
-      this.project(id, run);
+      for (const demoId of this.project(id, run)) touched.add(demoId);
     }
+    for (const demoId of touched) this.putRecord(demoId);
   }
 
   /** Whether a picture stands in the show of a run. */
@@ -369,13 +371,13 @@ export class Runs {
     return run;
   }
 
-  /** Writes what differs between the state the tables were written from and the state now. */
-  private project(runId: string, run: Open): void {
+  /** Writes what differs between the state the tables were written from and the state now; gives the demos whose record that touches. */
+  private project(runId: string, run: Open): ReadonlySet<string> {
     const { script, rehearsal, written, fold } = run;
     const { state } = fold;
     run.written = state;
-    if (state === written) return;
     const touched = new Set<string>();
+    if (state === written) return touched;
     // Another air changes what the benches had to say of every attempt.
     const turned = counting(state) !== counting(written) || state.conditions !== written.conditions;
     if (state.conditions !== run.told.conditions)
@@ -411,7 +413,7 @@ export class Runs {
     this.putLine(runId, script, state);
     if (state.items !== written.items || state.leftovers !== written.leftovers || turned)
       this.db.prepare('UPDATE run SET cost = NULL WHERE id = ? AND cost IS NOT NULL').run(runId);
-    for (const demoId of touched) this.putRecord(demoId);
+    return touched;
   }
 
   /** What lists say of a run. */

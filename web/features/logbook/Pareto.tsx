@@ -16,7 +16,9 @@ export function Pareto({ lines, titled = false }: { lines: readonly ParetoLine[]
     <section aria-label="Causes">
       <Typography variant="h3" component="h2" sx={{ mb: 2 }}>
         {one
-          ? `One cause stands behind all ${cases} that were noted`
+          ? cases === 1
+            ? 'One cause was noted, once'
+            : `One cause stands behind all ${cases} that were noted`
           : `${vital} of ${lines.length} causes stand behind ${Math.round(100 * lines[vital - 1]!.upTo)} in 100 failures`}
       </Typography>
       {!one && (

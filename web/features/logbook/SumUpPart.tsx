@@ -2,7 +2,6 @@ import { Box, Button, Paper, Typography } from '@mui/material';
 import { seasonSays, sumUp, type Logbook } from '@hearty/core';
 import { useMemo, type ReactNode } from 'react';
 import { Link } from 'react-router';
-import { useMore } from '../../kit/useMore';
 import { useCloseAction } from '../../session/queries';
 
 /** So many rehearsals that are due stand there at once. */
@@ -11,7 +10,6 @@ const MOST_DUE = 6;
 /** The verdict in a few sentences, and what to do about it. */
 export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { logbook: Logbook }) {
   const { says, todo } = useMemo(() => sumUp(demos, runs), [demos, runs]);
-  const { shown, more } = useMore(due, MOST_DUE);
   const close = useCloseAction();
   const on = (a: Logbook['actions'][number]) =>
     a.on === 'demo' ? (demos.find((d) => d.demoId === a.onId)?.title ?? 'a demo') : `the ${a.on}`;
@@ -50,26 +48,41 @@ export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { 
             </Box>
           </Todo>
         ))}
-        {[...todo, ...shown.map(({ says, ...d }) => ({ ...d, says: `Rehearse ${says}` }))].map(
-          ({ demoId, says: what }) => (
-            <Todo
-              key={what}
-              act={
-                <Button component={Link} to={`/demos/${demoId}`} aria-label={`Open the demo: ${what}`}>
-                  The demo
-                </Button>
-              }
-            >
-              {what}
-            </Todo>
-          ),
-        )}
-        {more}
+        {[...todo, ...due.slice(0, MOST_DUE).map(rehearse)].map((d) => (
+          <OfDemo key={d.says} demoId={d.demoId} says={d.says} />
+        ))}
       </Box>
+      {due.length > MOST_DUE && (
+        <details>
+          <summary>and {due.length - MOST_DUE} more of the shows to come want a rehearsal</summary>
+          <Box component="ul" sx={{ p: 0, m: 0, listStyle: 'none' }}>
+            {due
+              .slice(MOST_DUE)
+              .map(rehearse)
+              .map((d) => (
+                <OfDemo key={d.says} demoId={d.demoId} says={d.says} />
+              ))}
+          </Box>
+        </details>
+      )}
       {close.error && <Typography color="error">{close.error.says}</Typography>}
     </Paper>
   );
 }
+
+const rehearse = ({ demoId, says }: Logbook['due'][number]) => ({ demoId, says: `Rehearse ${says}` });
+
+const OfDemo = ({ demoId, says }: { demoId: string; says: string }) => (
+  <Todo
+    act={
+      <Button component={Link} to={`/demos/${demoId}`} aria-label={`Open the demo: ${says}`}>
+        The demo
+      </Button>
+    }
+  >
+    {says}
+  </Todo>
+);
 
 const Todo = ({ act, children }: { act: ReactNode; children: ReactNode }) => (
   <Box
