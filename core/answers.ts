@@ -1,5 +1,14 @@
 import type { AttemptLine, RunEvent, RunRole, Said } from './live';
-import type { Comparisons, Period, Reliability, Season, SeasonCause, Trial, TriedIn } from './logbook';
+import type {
+  Comparisons,
+  Period,
+  Reliability,
+  Season,
+  SeasonCause,
+  SeasonRun,
+  Trial,
+  TriedIn,
+} from './logbook';
 import type { Due } from './plan';
 import type { Good, Problem, ShowFile, VenueKind } from './show';
 import type { BuyLine, LotStock, StoreMove, TourShow } from './supplies';
@@ -225,23 +234,7 @@ export interface DemoRecordAnswer {
   changes: { change: string; worked: number; times: number }[];
 }
 
-export interface RunLine extends RunSummary {
-  /** Null until it has been worked out. */
-  plannedS: number | null;
-  actualS: number | null;
-  attempts: number;
-  failed: number;
-  nearMisses: number;
-  openActions: number;
-  /** Within what it should have come down, in s from its curtain; null before that is known. */
-  slotEndS: number | null;
-  heads: number | null;
-  leftOut: number;
-  /** Null where it is not known, or nothing of it has a price. */
-  cost: number | null;
-  indoors: boolean | null;
-  roomC: number | null;
-}
+export type RunLine = RunSummary & SeasonRun;
 
 /** A further page of runs. */
 export type RunPage = Pick<Logbook, 'runs' | 'moreRuns'>;

@@ -1,10 +1,10 @@
 import { format } from 'date-fns';
 import Papa from 'papaparse';
-import type { RunLine } from '../answers';
+import type { SeasonRun } from '../logbook';
 import { plainRow } from './cells';
 
 /** A season's runs as CSV (RFC 4180), a row each: seconds, heads, °C and the troupe's currency. What is not known is empty. */
-export const seasonCsv = (runs: readonly RunLine[]): string =>
+export const seasonCsv = (runs: readonly SeasonRun[]): string =>
   Papa.unparse(
     runs.map((r) =>
       plainRow({

@@ -155,7 +155,7 @@ test('how often each bench was wrong at each venue: it said no and it worked, or
       ...[
         told('barn', true, 'failed'),
         told('barn', true, 'not tried'),
-        { venueId: 'barn', outcome: 'worked' },
+        { venueId: 'barn', outcome: 'worked' as const },
       ],
     ]),
   ).toEqual([

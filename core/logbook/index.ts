@@ -1,5 +1,6 @@
 export * from './reliability';
-export { isOfRoom, type TriedIn } from './rooms';
+export { isOfRoom } from './rooms';
+export type { Tried, TriedIn } from './tried';
 export { Attempt, OUTCOMES, type Outcome } from './attempt';
 export { likelyCauses, withCause, type LikelyCause } from './causes';
 export * from './learn';
@@ -7,12 +8,4 @@ export { levelsNext, withBest, withTrial } from './plan-trial';
 export * from './season';
 export { changedSincePlayed, type SinceLine } from './since';
 export * from './sum-up';
-export {
-  comparisons,
-  trials,
-  type Better,
-  type Comparisons,
-  type Trial,
-  type TrialLevel,
-  type Tried,
-} from './trials';
+export { comparisons, trials, type Better, type Comparisons, type Trial, type TrialLevel } from './trials';

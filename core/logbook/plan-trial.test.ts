@@ -1,7 +1,8 @@
 import type { Parameter } from '../show';
 import { demo, item, showOf } from '../testing/hall-show';
 import { levelsNext, withBest, withTrial } from './plan-trial';
-import { trials, type Tried } from './trials';
+import { trials } from './trials';
+import type { Tried } from './tried';
 
 const sticks: Parameter = { id: 'n', title: 'Sticks', usual: 2, min: 1, max: 9, unit: 'mL' };
 const fuel: Parameter = { id: 'f', title: 'Fuel', names: ['ethanol', 'methanol'] };

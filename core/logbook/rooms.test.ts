@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { withRooms, type TriedIn } from './rooms';
-import { comparisons, trials, type Tried } from './trials';
+import { withRooms } from './rooms';
+import { comparisons, trials } from './trials';
+import type { Tried, TriedIn } from './tried';
 
 const tried = (
   n: number,

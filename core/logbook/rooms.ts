@@ -1,12 +1,5 @@
 import { formatFigure } from '../quantities';
-import type { Tried } from './trials';
-
-/** What was known of the room at an attempt: °C, % of relative humidity. */
-export interface TriedIn {
-  roomC?: number;
-  humidityPercent?: number;
-  indoors?: boolean;
-}
+import type { Tried } from './tried';
 
 /**
  * Rooms that differ by no more than this are alike. Common practice: what a hall's heating does in an evening; and the

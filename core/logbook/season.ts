@@ -28,6 +28,30 @@ export interface Season {
   lostS: number;
 }
 
+/** A run as a season tells of it: times of day in ms since 1970, lengths in s; null where a thing is not known. */
+export interface SeasonRun {
+  title: string;
+  openedAt: number;
+  curtainAt: number | null;
+  rehearsal: boolean;
+  /** Why it does not count; null where it does. */
+  struck?: string | null;
+  plannedS: number | null;
+  actualS: number | null;
+  /** Within what it should have come down, from its curtain. */
+  slotEndS: number | null;
+  heads: number | null;
+  indoors: boolean | null;
+  roomC: number | null;
+  attempts: number;
+  failed: number;
+  leftOut: number;
+  /** What it used up of what has a price. */
+  cost: number | null;
+  nearMisses: number;
+  openActions: number;
+}
+
 /** A cause found of a demo's failures: how often, and the seconds those attempts took. */
 export interface SeasonCause {
   demoId: string;
@@ -124,7 +148,7 @@ export function dueForRehearsal(
   dayMs: number,
 ): { demoId: string; title: string; says: string }[] {
   const found = new Map<string, { demoId: string; title: string; says: string }>();
-  for (const { demoId, title, show, date, lastAt, lastFailed } of [...coming].sort((a, b) =>
+  for (const { demoId, title, show, lastAt, lastFailed } of [...coming].sort((a, b) =>
     inOrderOfText(a.date, b.date),
   )) {
     const days = lastAt === undefined ? Infinity : Math.floor((dayMs - lastAt) / DAY_MS);

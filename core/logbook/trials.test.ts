@@ -4,7 +4,8 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { meanBelief, oddsBelief, oddsOfBest } from './beliefs';
 import { aicc, plateau, slopeInterval, straight, tQuantile, type Point } from './fits';
-import { comparisons, trials, type Tried } from './trials';
+import { comparisons, trials } from './trials';
+import type { Tried } from './tried';
 
 /** Random numbers of a test, the same each time. */
 const random = (seed: number) => {

@@ -2,20 +2,9 @@ import { mean } from 'simple-statistics';
 import { formatFigure, inOrderOfText } from '../quantities';
 import { push, type Outcome } from './attempt';
 import { meanBelief, oddsBelief, oddsOfBest, type Belief } from './beliefs';
-import { isOfRoom, withRooms, type TriedIn } from './rooms';
+import { isOfRoom, withRooms } from './rooms';
+import type { Tried } from './tried';
 import { plateau, slopeInterval, straight, type Fit, type Point } from './fits';
-
-/** An attempt as a trial looks at it. */
-export interface Tried {
-  id: string;
-  atMs: number;
-  outcome: Outcome;
-  /** What was set, each parameter with its value as it is said. */
-  set: Readonly<Record<string, string>>;
-  reading?: number | string;
-  /** What is known of the room it was in. */
-  in?: TriedIn;
-}
 
 /** Between two attempts that follow one another at a demo: nothing changed, one thing did, or more than one. */
 export interface Comparisons {

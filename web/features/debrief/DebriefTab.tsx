@@ -55,9 +55,10 @@ const NO_FORECAST = { forecast: false };
 
 function RunDebrief({ runId }: { runId: string }) {
   const run = useRun(runId);
+  const played = run?.file;
   const conditions = run?.state.conditions;
   // The benches reckon with the air of the day.
-  const file = useMemo(() => run && inRoomOf(run.file, conditions), [run?.file, conditions]);
+  const file = useMemo(() => played && inRoomOf(played, conditions), [played, conditions]);
   const { plan, fresh } = usePlan(file, NO_FORECAST);
   const talk = useMemo(
     () => run && plan && fresh && debrief(run.script, plan, run.state),
