@@ -214,12 +214,15 @@ test('what is otherwise than last time stands on the plan, of a copy too; the ro
 
   await page.goto('/shows/small-forces/check');
   await press(page, 'Start checking the set-up');
-  const room = page.getByRole('region', { name: 'The room on the day' });
+  const room = page.getByRole('group', { name: 'The room on the day' });
+  await room.locator('summary').click();
   await room.getByLabel(/^Temperature of the room/).fill('11');
   await room.getByLabel('Heads').fill('77');
   await room.getByLabel('Heads').press('Tab');
   await expect(room).toContainText('Trials compare what was tried in like rooms');
   await page.reload();
+  await expect(room.locator('summary')).toContainText('11 °C');
+  await room.locator('summary').click();
   await expect(room.getByLabel('Heads')).toHaveValue('77');
   await expect(room.getByLabel(/^Temperature of the room/)).toHaveValue(/^11/);
 });

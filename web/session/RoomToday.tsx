@@ -1,4 +1,4 @@
-import { Conditions, mayWrite, roomOf } from '@hearty/core';
+import { Conditions, formatFigure, mayWrite, plural, roomOf, type RoomOf } from '@hearty/core';
 import { Box, Typography } from '@mui/material';
 import { FieldOf } from '../kit/fields';
 import { record } from './runLog';
@@ -7,14 +7,26 @@ import type { OpenRun } from './useRun';
 const AIR = ['roomC', 'humidityPercent', 'pressureKPa'] as const;
 
 /** What the room is like on the day, said once: at the set-up, or in the debrief. */
-export function RoomToday({ run: { script, state, role } }: { run: OpenRun }) {
+export function RoomToday({
+  run: { script, state, role },
+  open = false,
+}: {
+  run: OpenRun;
+  /** Whether its fields are in sight at once. */
+  open?: boolean;
+}) {
   const room = roomOf(script, state);
   const { venue, show } = script.file;
   const may = mayWrite(role, 'conditions');
   const say = (body: Conditions) => void record({ kind: 'conditions', body });
   return (
-    <section aria-label="The room on the day">
-      <Typography variant="h2">The room on the day</Typography>
+    <Box component="details" role="group" aria-label="The room on the day" open={open}>
+      <Typography component="summary" sx={{ cursor: 'pointer', minHeight: 32 }}>
+        <Typography component="h2" variant="h2" sx={{ display: 'inline' }}>
+          The room on the day
+        </Typography>{' '}
+        {roomSaid(room)}
+      </Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
         {room.said
           ? 'Trials compare what was tried in like rooms, and the benches reckon with this air.'
@@ -50,9 +62,21 @@ export function RoomToday({ run: { script, state, role } }: { run: OpenRun }) {
           disabled={!may}
         />
       </Box>
-    </section>
+    </Box>
   );
 }
+
+/** "17 °C, 55 %, 90 heads, by the venue’s page". */
+const roomSaid = ({ roomC, humidityPercent, heads, indoors, said }: RoomOf): string =>
+  [
+    roomC !== undefined && `${formatFigure(roomC)} °C`,
+    humidityPercent !== undefined && `${formatFigure(humidityPercent)} %`,
+    plural(heads, 'head'),
+    !indoors && 'outdoors',
+    !said && 'as planned: nobody has said yet',
+  ]
+    .filter(Boolean)
+    .join(', ');
 
 /** One thing said; nothing takes back what was said of it. */
 const taken = (key: keyof Conditions, value: number | boolean | undefined): Conditions =>

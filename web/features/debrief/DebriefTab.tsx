@@ -75,7 +75,7 @@ function RunDebrief({ runId }: { runId: string }) {
         <ReviewOf run={run} />
         <Attempts talk={talk} />
         <Readings lines={talk.lines} />
-        <RoomToday run={run} />
+        <RoomToday run={run} open />
         <Times talk={talk} />
         <Leftovers lines={talk.leftovers} />
         {!(run.state.called ?? run.rehearsal) && run.state.curtainAt !== undefined && (

@@ -13,22 +13,17 @@ export const SinceLast = memo(function SinceLast({ file }: { file: ShowFile }) {
 
 function Lines({ file, last }: { file: ShowFile; last: Run }) {
   const lines = useMemo(() => changedSincePlayed(file, last.file), [file, last.file]);
-  const played = (
-    <Link component={RouterLink} to={`/shows/${last.showId}/debrief?run=${last.id}`} color="inherit">
-      {format(last.curtainAt ?? last.openedAt, 'd MMM yyyy')}
-    </Link>
-  );
+  const day = format(last.curtainAt ?? last.openedAt, 'd MMM yyyy');
   if (lines.length === 0)
     return (
       <Typography color="textSecondary" sx={{ fontSize: 'small', mt: 1 }}>
-        As it was last played, {played}.
+        As it was last played, {day}.
       </Typography>
     );
   return (
     <Box component="details" sx={{ fontSize: 'small', mt: 1, '@media print': { display: 'none' } }}>
       <summary>
-        {lines.length === 1 ? 'One thing is' : `${lines.length} things are`} otherwise than last time,{' '}
-        {played}
+        {lines.length === 1 ? 'One thing is' : `${lines.length} things are`} otherwise than last time, {day}
       </summary>
       <Box
         component="ul"
@@ -37,6 +32,11 @@ function Lines({ file, last }: { file: ShowFile; last: Run }) {
         {lines.map(({ says }) => (
           <li key={says}>{says}</li>
         ))}
+        <li>
+          <Link component={RouterLink} to={`/shows/${last.showId}/debrief?run=${last.id}`} color="inherit">
+            The debrief of that day
+          </Link>
+        </li>
       </Box>
     </Box>
   );
