@@ -70,6 +70,8 @@ export interface AttemptAt extends AttemptLine {
 export interface DemoTrials {
   trials: Trial[];
   comparisons: Comparisons;
+  /** Attempts that are older than those looked at. */
+  older: number;
 }
 
 /** What became of an event sent to the server, in the order they were sent. */
@@ -250,6 +252,8 @@ export interface Logbook {
   /** The newest; `moreRuns` where there are older ones. */
   runs: RunLine[];
   moreRuns: boolean;
+  /** So many runs of which it is still being worked out how long they were planned and what they used up. */
+  unreckoned: number;
   actions: { id: string; text: string; on: string; onId: string }[];
 }
 

@@ -132,6 +132,7 @@ export function logbook(db: Db, documents: Documents, runs: Runs, ask: LogbookAs
     causes,
     due: dueForRehearsal(comingDemos(db, documents, titles, today), parseISO(today).getTime()),
     ...runPage(runs, ask),
+    unreckoned: runs.unreckoned(),
     actions: runs.openActions(),
   };
 }

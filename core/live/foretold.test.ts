@@ -4,6 +4,7 @@ import { script } from '../script';
 import { demo, good, item, showOf } from '../testing/hall-show';
 import { logOf } from '../testing/log';
 import { attemptsOf, debrief } from './debrief';
+import { benchOverTime } from './bench-over-time';
 import { benchSoFar } from './foretold';
 import { fold } from './fold';
 
@@ -79,4 +80,26 @@ test('how a bench has done so far: what it said against what happened, and by ho
     ...{ read: 3, offBy: 2 },
   });
   expect(benchSoFar(log, 'throw')).toMatchObject({ saidWorks: 0, saidFails: 0, read: 0 });
+});
+
+test('a bench’s hits and errors over time: month by month, the quiet ones too, or year by year', () => {
+  const at = (year: number, month: number, outcome: 'worked' | 'failed', reading?: number) => ({
+    ...{ atMs: new Date(year, month - 1, 15).getTime(), outcome },
+    ...(reading !== undefined && { reading }),
+    foretold: [{ benchId: 'ladder', title: 'Ladder', says: '', fails: false, value: 10 }],
+  });
+  const log = [at(2026, 3, 'worked', 12), at(2026, 3, 'failed', 13), at(2026, 5, 'worked')];
+  expect(benchOverTime(log, 'ladder')).toEqual([
+    { label: 'Mar 2026', right: 1, wrong: 1, offBy: 2.5 },
+    { label: 'Apr 2026', right: 0, wrong: 0, offBy: undefined },
+    { label: 'May 2026', right: 1, wrong: 0, offBy: undefined },
+  ]);
+  expect(
+    benchOverTime([at(2020, 1, 'worked', 9), ...log], 'ladder').map((p) => [p.label, p.right, p.offBy]),
+  ).toEqual([
+    ['2020', 1, -1],
+    ...[2021, 2022, 2023, 2024, 2025].map((y) => [String(y), 0, undefined]),
+    ['2026', 2, 2.5],
+  ]);
+  expect(benchOverTime(log, 'throw')).toEqual([]);
 });

@@ -39,7 +39,7 @@ export interface BenchSoFar {
   offBy: number;
 }
 
-interface Told {
+export interface Told {
   outcome: 'worked' | 'partly' | 'failed' | 'not tried';
   reading?: number | string;
   foretold?: readonly Foretold[];
@@ -50,11 +50,11 @@ export function toldByVenue(attempts: readonly (Told & { venueId: string })[]): 
   const found = new Map<string, BenchTold>();
   for (const { outcome, foretold = [], venueId } of attempts) {
     if (outcome === 'not tried') continue;
-    for (const { benchId, fails } of foretold) {
-      const key = `${benchId} ${venueId}`;
+    for (const of of foretold) {
+      const key = `${of.benchId} ${venueId}`;
       const { told, wrong } = found.get(key) ?? { told: 0, wrong: 0 };
-      const isWrong = fails !== (outcome === 'failed');
-      found.set(key, { benchId, venueId, told: told + 1, wrong: wrong + (isWrong ? 1 : 0) });
+      const { benchId } = of;
+      found.set(key, { benchId, venueId, told: told + 1, wrong: wrong + (isWrong(of, { outcome }) ? 1 : 0) });
     }
   }
   return [...found]
@@ -63,22 +63,38 @@ export function toldByVenue(attempts: readonly (Told & { venueId: string })[]): 
     .map(([, of]) => of);
 }
 
-/** What a bench foretold of attempts against what became of them; those not tried say nothing. Pure. */
-export function benchSoFar(attempts: readonly Told[], benchId: string): BenchSoFar {
-  const told = attempts.flatMap(({ outcome, reading, foretold }) => {
-    const of = outcome === 'not tried' ? undefined : foretold?.find((f) => f.benchId === benchId);
-    return of ? [{ outcome, reading, of }] : [];
+/** Attempts of which a bench of this id foretold something; those not tried say nothing. */
+export function toldBy<T extends Told>(
+  attempts: readonly T[],
+  benchId: string,
+): { of: Foretold; attempt: T }[] {
+  return attempts.flatMap((attempt) => {
+    const of =
+      attempt.outcome === 'not tried' ? undefined : attempt.foretold?.find((f) => f.benchId === benchId);
+    return of ? [{ of, attempt }] : [];
   });
-  const [no, yes] = [told.filter((t) => t.of.fails), told.filter((t) => !t.of.fails)];
-  const offs = told.flatMap(({ reading, of }) =>
+}
+
+/** By how much what was read is more than what was foretold, of each attempt that has both. */
+export const offs = (told: readonly { of: Foretold; attempt: Told }[]): number[] =>
+  told.flatMap(({ of, attempt: { reading } }) =>
     typeof reading === 'number' && typeof of.value === 'number' ? [reading - of.value] : [],
   );
+
+/** What a bench foretold of attempts against what became of them. Pure. */
+export function benchSoFar(attempts: readonly Told[], benchId: string): BenchSoFar {
+  const told = toldBy(attempts, benchId);
+  const [no, yes] = [told.filter((t) => t.of.fails), told.filter((t) => !t.of.fails)];
+  const off = offs(told);
   return {
     saidWorks: yes.length,
-    workedThen: yes.filter((t) => t.outcome !== 'failed').length,
+    workedThen: yes.filter((t) => t.attempt.outcome !== 'failed').length,
     saidFails: no.length,
-    failedThen: no.filter((t) => t.outcome === 'failed').length,
-    read: offs.length,
-    offBy: offs.length ? quantile(offs, 0.5) : 0,
+    failedThen: no.filter((t) => t.attempt.outcome === 'failed').length,
+    read: off.length,
+    offBy: off.length ? quantile(off, 0.5) : 0,
   };
 }
+
+/** A bench is wrong where it said no and it did not fail, or yes and it failed. */
+export const isWrong = ({ fails }: Foretold, { outcome }: Told): boolean => fails !== (outcome === 'failed');

@@ -35,6 +35,7 @@ export { SPEEDS, type Speed } from './slices/rehearsal';
 export * from './trouble';
 export * from './review';
 export { hint, type Hint } from './guide';
+export { benchOverTime, type BenchPeriod } from './bench-over-time';
 export { benchSoFar, toldByVenue, type BenchSoFar, type Foretold } from './foretold';
 export * from './moves';
 export * from './cue';

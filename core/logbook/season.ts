@@ -176,25 +176,29 @@ export interface Period {
 const MOST_MONTHS = 18;
 
 /**
- * A demo's attempts by month, as they are kept, over time: every month from the first to the last, or every year where
- * they lie far apart, those without a try too; and how the newest compares with all before, in a sentence. Pure.
+ * The stretches of time between the first and the last of some months ("2026-03"): every month, or every year where they
+ * lie far apart; `of`: the label of the stretch that a month is in. Pure.
  */
-export function overTime(months: readonly Period[]): { periods: Period[]; says: string } {
-  const sorted = [...months].sort((a, b) => inOrderOfText(a.label, b.label));
+export function stretches(months: readonly string[]): { labels: string[]; of: (month: string) => string } {
+  const sorted = [...months].sort(inOrderOfText);
   const [first, last] = [sorted[0], sorted.at(-1)];
-  if (!first || !last) return { periods: [], says: '' };
-  const [from, to] = [parseISO(first.label), parseISO(last.label)];
-  const byYear = differenceInCalendarMonths(to, from) >= MOST_MONTHS;
-  const range = { start: from, end: to };
-  const periods = (byYear ? eachYearOfInterval(range) : eachMonthOfInterval(range)).map((day) => {
-    const mine = sorted.filter((m) => m.label.startsWith(format(day, byYear ? 'yyyy' : 'yyyy-MM')));
+  const range = { start: parseISO(first ?? ''), end: parseISO(last ?? '') };
+  const byYear = differenceInCalendarMonths(range.end, range.start) >= MOST_MONTHS;
+  const label = (day: Date) => format(day, byYear ? 'yyyy' : 'MMM yyyy');
+  const days = first === undefined ? [] : byYear ? eachYearOfInterval(range) : eachMonthOfInterval(range);
+  return { labels: days.map(label), of: (month) => label(parseISO(month)) };
+}
+
+/** A demo's attempts over time, stretches without a try too; and how the newest compares with all before, in a sentence. Pure. */
+export function overTime(months: readonly Period[]): { periods: Period[]; says: string } {
+  const { labels, of } = stretches(months.map((m) => m.label));
+  const periods = labels.map((label): Period => {
+    const mine = months.filter((m) => of(m.label) === label);
     const sum = (key: 'worked' | 'partly' | 'failed') => mine.reduce((total, m) => total + m[key], 0);
-    return {
-      label: format(day, byYear ? 'yyyy' : 'MMM yyyy'),
-      ...{ worked: sum('worked'), partly: sum('partly'), failed: sum('failed') },
-    };
+    return { label, worked: sum('worked'), partly: sum('partly'), failed: sum('failed') };
   });
-  const newest = periods.at(-1)!;
+  const newest = periods.at(-1);
+  if (!newest) return { periods, says: '' };
   const before = periods.slice(0, -1);
   return {
     periods,

@@ -24,3 +24,11 @@ export function posterior(record: DemoRecord | undefined, guessOdds: number): Po
     b: 0.5 + record.failed + (1 - PARTLY) * record.partly,
   };
 }
+
+/** Wrong so often, and in one of so many cases, a bench is not to be relied on. Common practice. */
+const WRONG_TIMES = 2;
+const WRONG_SHARE = 1 / 3;
+
+/** Whether what was foretold so often, and was wrong so often of it, is not to be relied on. */
+export const isUnreliable = ({ told, wrong }: { told: number; wrong: number }): boolean =>
+  wrong >= WRONG_TIMES && wrong >= told * WRONG_SHARE;

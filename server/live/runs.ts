@@ -64,6 +64,8 @@ interface Open {
 const MOST_OPEN = 16;
 /** So many events are handed out at once. */
 const PAGE = 2000;
+/** So many attempts at a demo are looked at for trials, the newest. */
+const MOST_TRIED = 1000;
 /** A tick this far ahead of its log does not come from having seen it. Common practice. */
 const MOST_AHEAD = 1_000_000;
 
@@ -263,8 +265,18 @@ export class Runs {
 
   /** What the newest attempts at a demo show of what was set: its trials, and how its comparisons went. */
   trialsOf(demoId: string, better: Better | undefined): DemoTrials {
-    const tried = this.attemptsAt(demoId).map((a): Tried => ({ ...a, set: a.set ?? {} }));
-    return { trials: trials(tried, better), comparisons: comparisons(tried) };
+    const tried = this.attemptsAt(demoId, MOST_TRIED).map((a): Tried => ({ ...a, set: a.set ?? {} }));
+    const all =
+      tried.length < MOST_TRIED
+        ? tried.length
+        : (this.db
+            .prepare(
+              `SELECT count(*) FROM attempt a JOIN run ON run.id = a.run_id
+               WHERE phase = 'down' AND struck IS NULL AND demo_id = ?`,
+            )
+            .pluck()
+            .get(demoId) as number);
+    return { trials: trials(tried, better), comparisons: comparisons(tried), older: all - tried.length };
   }
 
   /** The newest attempts at a demo, with what was read and foretold of them; runs that are on, or struck out, are left out. */
@@ -307,6 +319,13 @@ export class Runs {
 
   recordTexts = (): string[] =>
     this.db.prepare('SELECT body FROM demo_record ORDER BY demo_id').pluck().all() as string[];
+
+  /** How many runs the board still has to work out. */
+  unreckoned = (): number =>
+    this.db
+      .prepare("SELECT count(*) FROM run WHERE cost IS NULL AND phase = 'down' AND curtain_at IS NOT NULL")
+      .pluck()
+      .get() as number;
 
   openActions(): OpenAction[] {
     return this.db
@@ -378,8 +397,10 @@ export class Runs {
     run.written = state;
     const touched = new Set<string>();
     if (state === written) return touched;
-    // Another air changes what the benches had to say of every attempt.
+    // While a show is on, nothing of it is learned yet.
+    const counts = state.phase === 'down' || written.phase === 'down';
     const turned = counting(state) !== counting(written) || state.conditions !== written.conditions;
+    // Another air changes what the benches had to say of every attempt.
     if (state.conditions !== run.told.conditions)
       run.told = {
         ...{ conditions: state.conditions },
@@ -396,7 +417,7 @@ export class Runs {
       // What it was taken for before has a lesson less.
       for (const was of [item, written.items.get(item.itemId)]) {
         const demoId = was && playedAs(script, was)?.item.demoId;
-        if (demoId) touched.add(demoId);
+        if (demoId && counts) touched.add(demoId);
       }
     }
     // Once the curtain is down: while the show is on, an event costs no more for what was written before it.

@@ -112,6 +112,9 @@ export function useCloseAction() {
   });
 }
 
+/** Sooner than this nobody asks again how far the figures of past runs are, in ms. */
+const REST_MS = 2000;
+
 /** A part of the logbook as its address has it. */
 export const askedOf = (ask: LogbookAsk): string => {
   const params = new URLSearchParams(Object.entries(ask).map(([name, value]) => [name, String(value)]));
@@ -123,11 +126,9 @@ export const useLogbook = (ask: LogbookAsk = {}) =>
     queryKey: ['logbook', askedOf(ask)],
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) => lastAnswers.ask(`/logbook${askedOf(ask)}`, signal),
-    // How long runs were planned comes a little after them.
+    // How long runs were planned, and what they used up, comes a little after them.
     refetchInterval: ({ state }) =>
-      state.data?.runs.some((r) => r.plannedS === null && r.phase === 'down') && state.dataUpdateCount < 10
-        ? 1000
-        : false,
+      (state.data?.unreckoned ?? 0) > 0 && lastAnswers.old.getState().size === 0 ? REST_MS : false,
   });
 /** What was written about a demo after shows, the newest first. */
 export const useSaid = (demoId: string | undefined) =>

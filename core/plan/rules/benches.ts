@@ -1,5 +1,5 @@
 import { rule, wayOut, type Level, type WayOut } from '../../findings';
-import type { Sum } from '../../script';
+import { isUnreliable, type Sum } from '../../script';
 import type { BenchTold, Demo } from '../../show';
 import type { PlannedItem } from '../../timetable';
 import type { FindingCode } from './codes';
@@ -105,10 +105,6 @@ const refused = rule<Context, Case, FindingCode>({
     `${whose(found)}: its bench “${found.sum.title}” cannot be worked out. ${found.says} What stands in the demo is taken.`,
 });
 
-/** Wrong so often, and in one of so many cases, a bench is not to be relied on. Common practice. */
-const WRONG_TIMES = 2;
-const WRONG_SHARE = 1 / 3;
-
 /** A bench that the log found wrong: at this venue where it was foretold there often enough, else wherever it was. */
 interface Wrong {
   item: PlannedItem;
@@ -118,11 +114,13 @@ interface Wrong {
   where: string;
 }
 
-function wrongOf(told: readonly BenchTold[]): Pick<Wrong, 'told' | 'wrong'> | undefined {
-  const all = told.reduce((sum, t) => sum + t.told, 0);
-  const wrong = told.reduce((sum, t) => sum + t.wrong, 0);
-  return wrong >= WRONG_TIMES && wrong >= all * WRONG_SHARE ? { told: all, wrong } : undefined;
-}
+const inAll = (told: readonly BenchTold[]) => ({
+  told: told.reduce((sum, t) => sum + t.told, 0),
+  wrong: told.reduce((sum, t) => sum + t.wrong, 0),
+});
+
+/** Foretold less often than this at a venue, what was seen at all of them is gone by. */
+const ENOUGH_HERE = 2;
 
 const wasWrong = rule<Context, Wrong, FindingCode>({
   id: 'bench',
@@ -135,11 +133,11 @@ const wasWrong = rule<Context, Wrong, FindingCode>({
         : (sums[0] ?? []).flatMap((sum): Wrong[] => {
             const told = record?.benches?.filter((b) => b.benchId === sum.held.benchId) ?? [];
             const { venue } = c.script.file;
-            const here = told.filter((b) => b.venueId === venue.id);
-            const toldHere = here.reduce((n, b) => n + b.told, 0);
-            const found = toldHere >= WRONG_TIMES ? wrongOf(here) : wrongOf(told);
-            const where = toldHere >= WRONG_TIMES ? `at ${venue.name}` : 'so far';
-            return found ? [{ ...found, item: c.planned(item.id), sum, where }] : [];
+            const here = inAll(told.filter((b) => b.venueId === venue.id));
+            const isHere = here.told >= ENOUGH_HERE;
+            const found = isHere ? here : inAll(told);
+            const where = isHere ? `at ${venue.name}` : 'so far';
+            return isUnreliable(found) ? [{ ...found, item: c.planned(item.id), sum, where }] : [];
           }),
     ),
   where: ({ item }) => atStart(item),

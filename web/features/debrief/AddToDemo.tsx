@@ -44,7 +44,7 @@ function Adding({
   cause: string;
   onClose: () => void;
 }) {
-  const { data } = useDocument('demos', demoId);
+  const { data, refetch } = useDocument('demos', demoId);
   const save = useSave('demos');
   const form = useForm<Added>({
     defaultValues: { symptom, cause, quickTest: '', cure: '' },
@@ -61,6 +61,8 @@ function Adding({
           enqueueSnackbar(`“${data.body.title}” knows it now: it is offered on stage the next time.`);
           onClose();
         },
+        // Somebody else changed it: with what they made of it, a second press adds to that.
+        onError: ({ code }) => void (code === 'stale' && refetch()),
       },
     );
   };
@@ -79,7 +81,7 @@ function Adding({
         {save.error && (
           <Alert severity="error">
             {save.error.code === 'stale'
-              ? 'The demo was changed meanwhile: close this and add it anew.'
+              ? 'The demo was changed meanwhile. Nothing is lost: press “Add it” once more.'
               : `${save.error.fields[0]?.says ?? save.error.says} Nothing was changed.`}
           </Alert>
         )}

@@ -4,6 +4,7 @@ import {
   formatFigure,
   type Debrief,
   type DebriefLine,
+  type LikelyCause,
   type Outcome,
 } from '@hearty/core';
 import { Box, Chip, Paper, Typography } from '@mui/material';
@@ -83,11 +84,28 @@ function OneLine({ what, lines }: { what: string; lines: DebriefLine[] }) {
   );
 }
 
+/** So many likely causes are looked at first. */
+const MOST_LIKELY = 3;
+
+/** What it was most likely, with what to do about it, and how often that helped. */
+const Likely = ({ causes }: { causes: readonly LikelyCause[] }) =>
+  causes.length === 0 ? null : (
+    <Box component="ol" aria-label="Likely causes" sx={{ m: 0, pl: 5, fontSize: 'text' }}>
+      {causes.slice(0, MOST_LIKELY).map((c) => (
+        <li key={c.cause}>
+          {c.cause}
+          {c.cure && `: ${c.cure}`}
+          {c.triedAgain > 0 && ` (helped ${c.helped} of ${c.triedAgain})`}
+        </li>
+      ))}
+    </Box>
+  );
+
 const formatValue = (value: number | string) =>
   typeof value === 'number' ? formatFigure(Number(value.toPrecision(3))) : value;
 
 function AttemptRow({ line }: { line: DebriefLine }) {
-  const { title, attempt, takesS, level, set, changed, foretold } = line;
+  const { title, attempt, takesS, likely, level, set, changed, foretold } = line;
   const bad = isBad(line);
   return (
     <Box
@@ -122,6 +140,7 @@ function AttemptRow({ line }: { line: DebriefLine }) {
               ` ${f.label} ${formatValue(f.value)} ${f.unit ?? ''}; read: ${formatValue(attempt.reading)}.`}
           </Typography>
         ))}
+        {bad && attempt.cause === undefined && <Likely causes={likely} />}
         {changed.length > 0 && (
           <Typography sx={{ fontSize: 'text' }}>
             Changed since the attempt before: {changed.join('; ')}

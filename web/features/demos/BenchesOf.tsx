@@ -1,9 +1,12 @@
 import {
   BENCHES,
+  benchOverTime,
   benchSoFar,
   figuresFor,
   formatFigure,
+  isUnreliable,
   standsAt,
+  type BenchPeriod,
   type BenchSoFar,
   type Demo,
   type Input,
@@ -12,6 +15,7 @@ import {
 import { Box, Link } from '@mui/material';
 import { Link as RouterLink } from 'react-router';
 import { useAttempts } from '../../session/queries';
+import { Bars } from './Bars';
 
 /** The benches that a demo holds, with what it set. */
 export function BenchesOf({ demo, goodName }: { demo: Demo; goodName: (id: string) => string }) {
@@ -44,6 +48,10 @@ export function BenchesOf({ demo, goodName }: { demo: Demo; goodName: (id: strin
                 </Box>
               ),
             )}
+            <ErrorOverTime
+              periods={benchOverTime(attempts, held.benchId)}
+              title={bench?.title ?? held.benchId}
+            />
           </li>
         );
       })}
@@ -59,7 +67,7 @@ function stands(input: Input, value: SumValue | undefined): string {
   return typeof value === 'object' ? `${value.map(figure).join(', ')}${unit}` : (value ?? '');
 }
 
-/** How often the bench was right here; a caution where it was mostly wrong. */
+/** How often the bench was right here; a caution where the plan has one. */
 function SoFar({
   soFar: { saidWorks, workedThen, saidFails, failedThen, read, offBy },
 }: {
@@ -68,13 +76,33 @@ function SoFar({
   const told = saidWorks + saidFails;
   if (told === 0) return null;
   const right = workedThen + failedThen;
+  const bad = isUnreliable({ told, wrong: told - right });
   return (
-    <Box component="span" sx={{ color: 2 * right < told ? 'warning.main' : 'text.secondary' }}>
+    <Box component="span" sx={{ color: bad ? 'warning.main' : 'text.secondary' }}>
       {' '}
-      (right {right} of {told} times{2 * right < told && ': do not rely on it here'}
-      {read > 0 &&
-        `; read ${formatFigure(Math.abs(offBy))} ${offBy < 0 ? 'less' : 'more'} than it said, in the middle`}
-      )
+      (right {right} of {told} times{bad && ': do not rely on it here'}
+      {read > 0 && `; ${offSaid(offBy)} than it said, in the middle`})
     </Box>
   );
 }
+
+const offSaid = (offBy: number) =>
+  `read ${formatFigure(Math.abs(Number(offBy.toPrecision(3))))} ${offBy < 0 ? 'less' : 'more'}`;
+
+/** What it said against what happened, over time; nothing where all of it was in one month. */
+function ErrorOverTime({ periods, title }: { periods: readonly BenchPeriod[]; title: string }) {
+  if (periods.length < 2) return null;
+  return (
+    <Bars
+      of={`“${title}” over time`}
+      unit="attempts foretold"
+      kinds={KINDS}
+      rows={periods.map(({ label, right, wrong, offBy }) => ({
+        ...{ label, counts: [right, wrong] },
+        ...(offBy !== undefined && { note: `${offSaid(offBy)} than it said` }),
+      }))}
+    />
+  );
+}
+
+const KINDS = ['right', 'wrong'];

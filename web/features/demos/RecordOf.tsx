@@ -1,8 +1,7 @@
 import { overTime, pareto, type Demo, type Period } from '@hearty/core';
 import { Box, Button, Typography } from '@mui/material';
-import { useTheme, type Theme } from '@mui/material/styles';
 import { useMemo, useState } from 'react';
-import { Chart } from '../../kit/Chart';
+import { Bars } from './Bars';
 import { Failed } from '../../kit/Failed';
 import { useRecord } from '../../session/queries';
 import { Odds } from '../logbook/Odds';
@@ -52,78 +51,17 @@ export function RecordOf({ demo }: { demo: Demo }) {
 
 /** Attempts at shows over time; nothing where all of them were in one month. */
 function OverTime({ months }: { months: Period[] }) {
-  const theme = useTheme();
   const { periods, says } = useMemo(() => overTime(months), [months]);
-  const option = useMemo(() => chartOf(periods, theme), [periods, theme]);
   if (periods.length < 2) return null;
   return (
     <Box component="section" aria-label="Over time" sx={{ mt: 3 }}>
       <Typography variant="h3">{says}</Typography>
-      <Chart
-        option={option}
-        height={180}
-        label={`Attempts at shows over time: ${periods.map((p) => `${p.label} ${p.worked} worked, ${p.failed} failed`).join('; ')}`}
+      <Bars
+        of="Attempts at shows over time"
+        unit="attempts"
+        kinds={['worked', 'partly', 'failed']}
+        rows={periods.map((p) => ({ label: p.label, counts: [p.worked, p.partly, p.failed] }))}
       />
-      <Box aria-hidden sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, fontSize: 'small', mb: 1 }}>
-        {BARS.map(({ key, look }) => (
-          <span key={key}>
-            <Box
-              component="span"
-              sx={{ display: 'inline-block', width: 12, height: 12, mr: 1, ...look(theme.ink) }}
-            />
-            {key}
-          </span>
-        ))}
-      </Box>
-      <details>
-        <summary>As a list</summary>
-        <Box component="ul" sx={{ m: 0, pl: 5 }}>
-          {periods.map((p) => (
-            <li key={p.label}>
-              {p.label}: {p.worked} worked, {p.partly} partly, {p.failed} failed
-            </li>
-          ))}
-        </Box>
-      </details>
     </Box>
   );
-}
-
-/** Outcomes in the order they stand on one another, and how each is drawn. */
-const BARS: {
-  key: 'worked' | 'partly' | 'failed';
-  look: (ink: Theme['ink']) => { bgcolor: string; border?: number; borderColor?: string };
-}[] = [
-  { key: 'worked', look: (ink) => ({ bgcolor: ink.tide }) },
-  { key: 'partly', look: (ink) => ({ bgcolor: ink.rule, border: 1, borderColor: ink.quiet }) },
-  { key: 'failed', look: (ink) => ({ bgcolor: ink.ink }) },
-];
-
-/** Attempts by outcome, one bar a period */
-function chartOf(periods: readonly Period[], { ink, typography }: Theme) {
-  const text = { color: ink.quiet, fontSize: typography.small };
-  return {
-    animation: false,
-    grid: { left: 44, right: 8, top: 12, bottom: 26 },
-    tooltip: { trigger: 'axis' },
-    xAxis: {
-      type: 'category',
-      data: periods.map((p) => p.label),
-      axisLabel: text,
-      axisTick: { show: false },
-    },
-    yAxis: {
-      ...{ type: 'value', minInterval: 1, axisLabel: text, splitLine: { lineStyle: { color: ink.rule } } },
-      ...{ name: 'attempts', nameLocation: 'middle', nameGap: 28, nameTextStyle: text },
-    },
-    series: BARS.map(({ key, look }) => {
-      const { bgcolor, borderColor } = look(ink);
-      return {
-        ...{ type: 'bar', stack: 'all', name: key, barMaxWidth: 26 },
-        itemStyle: { color: bgcolor, ...(borderColor && { borderColor, borderWidth: 1 }) },
-        // Nothing is no bar, not even its edge.
-        data: periods.map((p) => p[key] || null),
-      };
-    }),
-  };
 }

@@ -20,7 +20,7 @@ export function Trials({ demo }: { demo: Demo }) {
       <Typography color="textSecondary" sx={{ mb: 3 }}>
         Of what was tried one after another, {clean} changed one thing, {repeats} nothing
         {muddled > 0 && `, and ${muddled} more than one thing: of those nobody can tell which helped`}.
-        Rehearsals are among them.
+        Rehearsals are among them{data.older > 0 && `; ${data.older} older attempts are not`}.
       </Typography>
       <Box sx={{ display: 'grid', gap: 6, gridTemplateColumns: 'minmax(0, 1fr)' }}>
         {data.trials.map((trial) => (

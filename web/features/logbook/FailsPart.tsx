@@ -2,16 +2,17 @@ import { formatDuration, pareto, type DemoLine, type Logbook, type SeasonCause }
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useMore } from '../../kit/useMore';
 import { Wide } from '../../kit/Wide';
 import { Pareto } from './Pareto';
+
+/** So many demos are in sight at once. */
+const MOST_SHOWN = 10;
 
 /** What fails, by the time it took; and what it came from. Nothing where nothing failed. */
 export function FailsPart({ logbook: { demos, causes } }: { logbook: Logbook }) {
   const failing = demos
     .filter((d) => d.failed + d.partly > 0)
     .sort((a, b) => b.lostS - a.lostS || b.failed - a.failed);
-  const { shown, more } = useMore(failing, 12);
   if (failing.length === 0) return null;
   return (
     <section>
@@ -32,13 +33,17 @@ export function FailsPart({ logbook: { demos, causes } }: { logbook: Logbook }) 
                 </TableRow>
               </TableHead>
               <TableBody>
-                {shown.map((d) => (
+                {failing.slice(0, MOST_SHOWN).map((d) => (
                   <FailRow key={d.demoId} demo={d} />
                 ))}
               </TableBody>
             </Table>
-            {more}
           </Wide>
+          {failing.length > MOST_SHOWN && (
+            <Typography color="textSecondary">
+              {failing.length - MOST_SHOWN} more stand in the table below.
+            </Typography>
+          )}
         </Box>
         <CausesPart causes={causes} />
       </Box>

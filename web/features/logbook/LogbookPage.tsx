@@ -19,14 +19,21 @@ export function LogbookPage() {
   const [chosen, choose] = useFilters(['year', 'venueKind', 'demoId']);
   const ask: LogbookAsk = {
     ...(Number(chosen.year) > 0 && { year: Number(chosen.year) }),
-    ...(chosen.venueKind && { venueKind: chosen.venueKind as VenueKind }),
+    ...(isKind(chosen.venueKind) && { venueKind: chosen.venueKind }),
     ...(chosen.demoId && { demoId: chosen.demoId }),
   };
   const logbook = useLogbook(ask);
-  if (logbook.error) return <Failed error={logbook.error} again={() => void logbook.refetch()} />;
+  const isAll = Object.keys(ask).length === 0;
+  if (logbook.error)
+    return (
+      <>
+        <PageHead title="Logbook" />
+        {!isAll && <Part chosen={chosen} choose={choose} years={[]} />}
+        <Failed error={logbook.error} again={() => void logbook.refetch()} />
+      </>
+    );
   if (!logbook.data) return <Loading what="the logbook" />;
   const { runs, demos, moreRuns } = logbook.data;
-  const isAll = Object.keys(ask).length === 0;
   const tried = triedOf(demos);
   return (
     <OnPaper
@@ -67,6 +74,8 @@ export function LogbookPage() {
   );
 }
 
+const isKind = (word: string): word is VenueKind => (VENUE_KINDS as readonly string[]).includes(word);
+
 /** Which part of the log is looked at. */
 function Part({
   chosen,
@@ -80,6 +89,9 @@ function Part({
   const demos = (useDocuments('demos').data ?? [])
     .map(({ id, body }) => ({ id, label: body.title }))
     .sort((a, b) => a.label.localeCompare(b.label));
+  const demo = demos.find((d) => d.id === chosen.demoId);
+  const gone =
+    chosen.demoId && !demo ? { id: chosen.demoId, label: 'a demo that is not here any more' } : null;
   const shown = [...new Set([...years.map(String), ...(chosen.year ? [chosen.year] : [])])];
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mb: 4 }}>
@@ -94,17 +106,17 @@ function Part({
       <OneOf
         label="Kind of venue"
         any="everywhere"
-        value={chosen.venueKind}
+        value={isKind(chosen.venueKind) ? chosen.venueKind : ''}
         options={VENUE_KINDS.map((kind) => ({ value: kind, label: kind }))}
         onValue={(kind) => choose('venueKind', kind)}
         sx={{ minWidth: 150 }}
       />
       <Autocomplete
-        options={demos}
+        options={gone ? [gone, ...demos] : demos}
         getOptionKey={(d) => d.id}
         isOptionEqualToValue={(a, b) => a.id === b.id}
-        value={demos.find((d) => d.id === chosen.demoId) ?? null}
-        onChange={(_e, demo) => choose('demoId', demo?.id ?? '')}
+        value={demo ?? gone}
+        onChange={(_e, one) => choose('demoId', one?.id ?? '')}
         renderInput={findInput('With the demo')}
         sx={{ flex: '1 1 240px', maxWidth: 420 }}
       />

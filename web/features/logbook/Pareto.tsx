@@ -1,13 +1,14 @@
 import { formatDuration, type ParetoLine } from '@hearty/core';
 import { Box, Typography } from '@mui/material';
-import { useMore } from '../../kit/useMore';
 
 /** So much of all cases is what one mends first. Juran, Quality Control Handbook, 1951: the vital few. */
 const VITAL = 0.8;
 
+/** So many causes are in sight at once. */
+const MOST_SHOWN = 12;
+
 /** Causes by how often they were found, with the share that those down to each make; `titled`: of which demo each is. */
 export function Pareto({ lines, titled = false }: { lines: readonly ParetoLine[]; titled?: boolean }) {
-  const { shown, more } = useMore(lines, 12);
   const most = lines[0]!.times;
   const vital = lines.findIndex((l) => l.upTo >= VITAL) + 1;
   const cases = lines.reduce((sum, l) => sum + l.times, 0);
@@ -26,38 +27,59 @@ export function Pareto({ lines, titled = false }: { lines: readonly ParetoLine[]
           Of those with a cause noted; at the right, the share of all down to there.
         </Typography>
       )}
-      <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 2 }}>
-        {shown.map((l) => (
-          <li key={`${l.demoId} ${l.cause}`}>
-            <Box sx={{ display: 'flex', gap: 3, alignItems: 'end' }}>
-              <Typography sx={{ flex: 1, minWidth: 0, overflowWrap: 'anywhere' }}>
-                <b>{l.cause}</b>
-                {titled && ` (${l.title})`}: {l.times === 1 ? 'once' : `${l.times} times`}
-                {l.lostS > 0 && (
-                  <Box component="span" sx={{ color: 'text.secondary' }}>
-                    , {formatDuration(l.lostS)}
-                  </Box>
-                )}
-              </Typography>
-              {!one && (
-                <Typography color="textSecondary" sx={{ fontSize: 'small', whiteSpace: 'nowrap' }}>
-                  {Math.round(100 * l.upTo)} in 100
-                </Typography>
-              )}
-            </Box>
-            <Box
-              aria-hidden
-              sx={{
-                height: 8,
-                width: `${(100 * l.times) / most}%`,
-                bgcolor: (t) => t.ink.tide,
-                borderRadius: 1,
-              }}
-            />
-          </li>
-        ))}
-      </Box>
-      {more}
+      <Rows lines={lines.slice(0, MOST_SHOWN)} {...{ most, titled, one }} />
+      {lines.length > MOST_SHOWN && (
+        <details>
+          <summary>and {lines.length - MOST_SHOWN} more</summary>
+          <Rows lines={lines.slice(MOST_SHOWN)} {...{ most, titled, one }} />
+        </details>
+      )}
     </section>
   );
 }
+
+/** Causes as bars, the longest as wide as there is room. */
+const Rows = ({
+  lines,
+  most,
+  titled,
+  one,
+}: {
+  lines: readonly ParetoLine[];
+  most: number;
+  titled: boolean;
+  /** Alone, its share needs no telling. */
+  one: boolean;
+}) => (
+  <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 2 }}>
+    {lines.map((l) => (
+      <li key={`${l.demoId} ${l.cause}`}>
+        <Box sx={{ display: 'flex', gap: 3, alignItems: 'end' }}>
+          <Typography sx={{ flex: 1, minWidth: 0, overflowWrap: 'anywhere' }}>
+            <b>{l.cause}</b>
+            {titled && ` (${l.title})`}: {l.times === 1 ? 'once' : `${l.times} times`}
+            {l.lostS > 0 && (
+              <Box component="span" sx={{ color: 'text.secondary' }}>
+                , {formatDuration(l.lostS)}
+              </Box>
+            )}
+          </Typography>
+          {!one && (
+            <Typography color="textSecondary" sx={{ fontSize: 'small', whiteSpace: 'nowrap' }}>
+              {Math.round(100 * l.upTo)} in 100
+            </Typography>
+          )}
+        </Box>
+        <Box
+          aria-hidden
+          sx={{
+            height: 8,
+            width: `${(100 * l.times) / most}%`,
+            bgcolor: (t) => t.ink.tide,
+            borderRadius: 1,
+          }}
+        />
+      </li>
+    ))}
+  </Box>
+);

@@ -4,8 +4,10 @@ import { Box, Typography } from '@mui/material';
 /** The season in figures, each with what it is counted from. */
 export const SeasonFigures = ({ logbook }: { logbook: Logbook }) => (
   <section aria-label="The season in figures">
-    <Typography variant="h2" sx={{ mb: 2 }}>
-      In figures
+    <Typography variant="h2">In figures</Typography>
+    <Typography color="textSecondary" sx={{ mb: 2, minHeight: 8 }}>
+      {logbook.unreckoned > 0 &&
+        `What ${logbook.unreckoned === 1 ? 'one run' : `${logbook.unreckoned} runs`} used up is still being worked out.`}
     </Typography>
     <Box
       component="dl"

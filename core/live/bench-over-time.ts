@@ -1,0 +1,31 @@
+import { format } from 'date-fns';
+import { stretches } from '../logbook';
+import { quantile } from '../quantities';
+import { isWrong, offs, toldBy, type Told } from './foretold';
+
+/** How a bench did in a stretch of time; `offBy` as in `BenchSoFar`, undefined where nothing was read. */
+export interface BenchPeriod {
+  label: string;
+  right: number;
+  wrong: number;
+  offBy: number | undefined;
+}
+
+/** A bench's hits and errors over time, from the first attempt it foretold to the last. Pure. */
+export function benchOverTime(
+  attempts: readonly (Told & { atMs: number })[],
+  benchId: string,
+): BenchPeriod[] {
+  const told = toldBy(attempts, benchId).map((t) => ({ ...t, month: format(t.attempt.atMs, 'yyyy-MM') }));
+  const { labels, of } = stretches(told.map((t) => t.month));
+  return labels.map((label) => {
+    const mine = told.filter((t) => of(t.month) === label);
+    const wrong = mine.filter((t) => isWrong(t.of, t.attempt)).length;
+    const off = offs(mine);
+    return {
+      label,
+      ...{ wrong, right: mine.length - wrong },
+      offBy: off.length ? quantile(off, 0.5) : undefined,
+    };
+  });
+}
