@@ -254,7 +254,8 @@ export interface Logbook {
   moreRuns: boolean;
   /** So many runs of which it is still being worked out how long they were planned and what they used up. */
   unreckoned: number;
-  actions: { id: string; text: string; on: string; onId: string }[];
+  /** Open; `title`: what it hangs on. Of one demo, where one is asked for. */
+  actions: { id: string; text: string; title: string }[];
 }
 
 /** What a database holds; `newest`: its latest change, in ms since 1970. */

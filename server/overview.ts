@@ -2,6 +2,7 @@ import {
   dueFor,
   dueForRehearsal,
   slotOf,
+  type ActionOn,
   type ComingDemo,
   type Due,
   type Logbook,
@@ -133,8 +134,17 @@ export function logbook(db: Db, documents: Documents, runs: Runs, ask: LogbookAs
     due: dueForRehearsal(comingDemos(db, documents, titles, today), parseISO(today).getTime()),
     ...runPage(runs, ask),
     unreckoned: runs.unreckoned(),
-    actions: runs.openActions(),
+    actions: runs
+      .openActions()
+      .filter((a) => ask.demoId === undefined || (a.on === 'demo' && a.onId === ask.demoId))
+      .map(({ id, text, on, onId }) => ({ id, text, title: titleIn(documents, on, onId) })),
   };
+}
+
+/** What an action hangs on, as it is called. */
+function titleIn(documents: Documents, on: ActionOn, id: string): string {
+  const of = documents.get(on, id)?.body;
+  return (of && ('title' in of ? of.title : 'name' in of && of.name)) || `a ${on} that is gone`;
 }
 
 /** Each demo of the shows to come, once, for the soonest of them. */

@@ -35,6 +35,25 @@ test('like is compared with like: a level that was only tried in the cold hall s
   expect(trial).toMatchObject({ variable: 'fuel', held: { 'room temperature': '20 to 21 °C' }, tries: 5 });
 });
 
+test('the same tried in several rooms is one trial, of the rooms where most was tried, with a line for the others', () => {
+  const log = [18, 20, 22, 9, 10].flatMap((roomC, r) =>
+    ['a', 'b', 'c'].map((fuel, i) => tried(10 * r + i, { fuel }, { roomC }, { reading: 10 * i + (r % 2) })),
+  );
+  const [trial, ...others] = trials(log);
+  expect(trial).toMatchObject({
+    variable: 'fuel',
+    held: { 'room temperature': '18 to 22 °C' },
+    tries: 9,
+    bestLevel: 'c',
+  });
+  expect(trial!.elsewhere).toEqual([
+    expect.stringMatching(
+      /^With room temperature 9 to 10 °C: c is the best with \d+ in 100 odds, by 6 tries\.$/,
+    ),
+  ]);
+  expect(others).toEqual([]);
+});
+
 test('a room is told of only where it was often enough like this and like that', () => {
   const at = (n: number, roomC: number, outcome: Tried['outcome']) => tried(n, {}, { roomC }, { outcome });
   const few = [at(1, 9, 'failed'), at(2, 20, 'worked'), at(3, 20, 'worked'), at(4, 20, 'worked')];

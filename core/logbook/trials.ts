@@ -44,6 +44,8 @@ export interface Trial {
   /** Which level to try next, and why. */
   next: { level: string; why: string };
   claim: string;
+  /** The same in rooms where it was tried less, or with other things set: what was best there. */
+  elsewhere: string[];
   /** What it does not show. */
   notShown: string[];
 }
@@ -87,24 +89,46 @@ export function trials(attempts: readonly Tried[], better: Better = 'more'): Tri
   const all = withRooms(inTime(attempts));
   const variables = [...new Set(all.flatMap((a) => Object.keys(a.set)))];
   const { muddled } = comparisons(all);
-  return (
-    variables
-      .flatMap((variable) => {
-        const groups = new Map<string, Tried[]>();
-        for (const a of all) {
-          if (a.set[variable] === undefined) continue;
-          const key = JSON.stringify(Object.entries(heldOf(a, variable)).sort());
-          push(groups, key, a);
-        }
-        return [...groups.values()]
-          .map((group) => (isOfRoom(variable) ? oftenEnough(group, variable) : group))
-          .filter((group) => new Set(group.map((a) => a.set[variable])).size > 1)
-          .map((group) => trialOf(variable, group, better, muddled));
-      })
-      // What one can set comes before what one can only find.
-      .sort((a, b) => Number(isOfRoom(a.variable)) - Number(isOfRoom(b.variable)) || b.tries - a.tries)
-      .slice(0, MOST_TRIALS)
-  );
+  const found = variables.flatMap((variable) => {
+    const groups = new Map<string, Tried[]>();
+    for (const a of all) {
+      if (a.set[variable] === undefined) continue;
+      push(groups, JSON.stringify(Object.entries(heldOf(a, variable)).sort()), a);
+    }
+    return [...groups.values()]
+      .map((group) => (isOfRoom(variable) ? oftenEnough(group, variable) : group))
+      .filter((group) => new Set(group.map((a) => a.set[variable])).size > 1)
+      .map((group) => trialOf(variable, group, better, muddled));
+  });
+  // What one can set comes before what one can only find.
+  return found
+    .sort((a, b) => Number(isOfRoom(a.variable)) - Number(isOfRoom(b.variable)) || b.tries - a.tries)
+    .reduce(intoOne, [])
+    .slice(0, MOST_TRIALS);
+}
+
+/** One more trial: told by itself, or, where the same was tried oftener in another room, in a line of that. */
+function intoOne(told: Trial[], trial: Trial): Trial[] {
+  const same = told.find((t) => kindOf(t) === kindOf(trial));
+  if (!same) return [...told, trial];
+  return told.map((t) => (t === same ? { ...t, elsewhere: [...t.elsewhere, elsewhereSaid(trial)] } : t));
+}
+
+/** What a trial is of, whatever the room; of a room, whatever was set in it. */
+const kindOf = ({ variable, held }: Trial): string =>
+  JSON.stringify([
+    variable,
+    isOfRoom(variable)
+      ? []
+      : Object.entries(held)
+          .filter(([what]) => !isOfRoom(what))
+          .sort(),
+  ]);
+
+function elsewhereSaid({ held, bestLevel, tries, levels }: Trial): string {
+  const { best } = levels.find((l) => l.level === bestLevel)!;
+  const others = Object.entries(held).map(([what, value]) => `${what} ${value}`);
+  return `With ${others.join(', ')}: ${bestLevel} is the best with ${inHundred(best)} odds, by ${tries} tries.`;
 }
 
 /** Nobody chose the room: it is told of only where it was often enough like this and like that. */
@@ -161,6 +185,7 @@ function trialOf(variable: string, group: readonly Tried[], better: Better, mudd
     ...fits,
     bestLevel: top[0]!.level,
     next: nextOf(top),
+    elsewhere: [],
   } satisfies Omit<Trial, 'claim' | 'notShown'>;
   return { ...trial, claim: claimOf(trial, points.length), notShown: notShown(trial, names, muddled) };
 }

@@ -38,11 +38,12 @@ export function RoomToday({
             key={key}
             of={Conditions}
             name={key}
+            {...(key === 'roomC' && { label: 'Temperature, °C' })}
             value={state.conditions?.[key]}
             empty={venue[key] === undefined ? 'not known' : `the venue’s: ${venue[key]}`}
             onValue={(value) => say(taken(key, value))}
             disabled={!may}
-            sx={{ width: 190 }}
+            sx={{ width: { xs: '100%', sm: 220 } }}
           />
         ))}
         <FieldOf
@@ -52,7 +53,7 @@ export function RoomToday({
           empty={`as planned: ${show.heads}`}
           onValue={(heads) => say(taken('heads', heads))}
           disabled={!may}
-          sx={{ width: 150 }}
+          sx={{ width: { xs: '100%', sm: 190 } }}
         />
         <FieldOf
           of={Conditions}

@@ -33,7 +33,7 @@ export function Trials({ demo }: { demo: Demo }) {
 
 function OneTrial({ demo, trial }: { demo: Demo; trial: Trial }) {
   const [planning, setPlanning] = useState<'trial' | 'best'>();
-  const { variable, held, claim, next, notShown } = trial;
+  const { variable, held, claim, next, elsewhere, notShown } = trial;
   const what = trial.response === 'reading' ? (demo.reading?.title ?? 'What was read') : 'Works in 100';
   const parameter = demo.parameters?.find((p) => p.title === variable);
   const others = Object.entries(held);
@@ -47,6 +47,11 @@ function OneTrial({ demo, trial }: { demo: Demo; trial: Trial }) {
       )}
       <TrialChart trial={trial} what={what} />
       <Levels trial={trial} what={what} />
+      {elsewhere.map((line) => (
+        <Typography key={line} color="textSecondary" sx={{ mt: 1 }}>
+          {line}
+        </Typography>
+      ))}
       {!isOfRoom(variable) && (
         <Typography sx={{ mt: 2 }}>
           Try next: <b>{next.level}</b>, since {next.why}.

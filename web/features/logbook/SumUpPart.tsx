@@ -11,8 +11,6 @@ const MOST_DUE = 6;
 export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { logbook: Logbook }) {
   const { says, todo } = useMemo(() => sumUp(demos, runs), [demos, runs]);
   const close = useCloseAction();
-  const on = (a: Logbook['actions'][number]) =>
-    a.on === 'demo' ? (demos.find((d) => d.demoId === a.onId)?.title ?? 'a demo') : `the ${a.on}`;
   return (
     <Paper variant="outlined" component="section" aria-label="The verdict" sx={{ p: 4 }}>
       <Typography variant="h2" component="p">
@@ -44,7 +42,7 @@ export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { 
           >
             {a.text}{' '}
             <Box component="span" sx={{ color: 'text.secondary' }}>
-              ({on(a)})
+              ({a.title})
             </Box>
           </Todo>
         ))}
