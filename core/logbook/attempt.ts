@@ -20,7 +20,7 @@ export class Attempt {
 }
 
 /** Puts a value into the list that a key has. */
-export function push<T>(map: Map<string, T[]>, key: string, value: T): void {
+export function push<K, T>(map: Map<K, T[]>, key: K, value: T): void {
   const list = map.get(key);
   if (list) list.push(value);
   else map.set(key, [value]);

@@ -1,5 +1,6 @@
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import { linearRegression, mean } from 'simple-statistics';
+import { push } from './attempt';
 
 export type Point = readonly [x: number, y: number];
 
@@ -39,6 +40,16 @@ function fitted(points: readonly Point[], until?: number): Fit {
 
 /** The straight line of least squares. Errors: NaN where all x are one. */
 export const straight = (points: readonly Point[]): Fit => fitted(points);
+
+/** AICc of a mean of its own for each value of x: what any line is held against. Infinity where hardly anything is repeated. */
+export function meansAicc(points: readonly Point[]): number {
+  const byX = new Map<number, number[]>();
+  for (const [x, y] of points) push(byX, x, y);
+  const rss = [...byX.values()].reduce((sum, ys) => sum + ys.reduce((s, y) => s + (y - mean(ys)) ** 2, 0), 0);
+  const middle = mean(points.map(([, y]) => y));
+  const all = points.reduce((sum, [, y]) => sum + (y - middle) ** 2, 0);
+  return aicc(Math.max(rss, LEAST_RSS * all, Number.MIN_VALUE), points.length, byX.size + 1);
+}
 
 /** Places of a break that are looked at first, and halvings of the gap between them after. */
 const PLACES = 120;

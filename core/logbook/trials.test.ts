@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { meanBelief, oddsBelief, oddsOfBest } from './beliefs';
-import { aicc, plateau, slopeInterval, straight, tQuantile, type Point } from './fits';
+import { aicc, meansAicc, plateau, slopeInterval, straight, tQuantile, type Point } from './fits';
 import { comparisons, trials } from './trials';
 import type { Tried } from './tried';
 
@@ -39,6 +39,19 @@ describe('fits', () => {
   test('AICc by hand, and none where there are too few points', () => {
     expect(aicc(13.76, 11, 3)).toBeCloseTo(11 * Math.log(13.76 / 11) + 6 + 24 / 7, 9);
     expect(aicc(1, 4, 3)).toBe(Infinity);
+  });
+
+  test('a mean for each level, by hand: within them 2 is left of six readings; with hardly a repeat nothing is said', () => {
+    const points: Point[] = [
+      [1, 4],
+      [1, 6],
+      [2, 9],
+      [2, 9],
+      [3, 1],
+      [3, 1],
+    ];
+    expect(meansAicc(points)).toBeCloseTo(6 * Math.log(2 / 6) + 8 + 40, 9);
+    expect(meansAicc(points.slice(0, 3))).toBe(Infinity);
   });
 
   // Student's t in any handbook's table.
@@ -174,6 +187,24 @@ describe('what is a trial', () => {
     expect(level!.claim).toMatch(/counts up to about (4\.9|5|5\.0)/);
     const [none] = trials(ladder(() => 3));
     expect(none!.shape).toBe('no effect seen');
+  });
+
+  test('what is neither straight nor level from a break on is not said to be', () => {
+    const next = random(4);
+    const of = (means: readonly number[], times: number) =>
+      Array.from({ length: means.length * times }, (_, i) =>
+        tried(i, { candles: String(1 + (i % means.length)) }, { reading: means[i % means.length]! + next() }),
+      );
+    const [few] = trials(of([20, 38, 45], 8));
+    expect(few).toMatchObject({ shape: 'bends', bestLevel: '3' });
+    expect(few!.claim).toMatch(
+      /^“candles” counts, though not in a straight line: 20\.\d at 1, 38\.\d at 2, 45\.\d at 3, by 24 readings at 3 levels\.$/,
+    );
+    const [hump] = trials(of([10, 20, 30, 40, 30, 20, 10], 4));
+    expect(hump).toMatchObject({ shape: 'bends', bestLevel: '4' });
+    expect(hump!.claim).toMatch(/in a straight line: 40\.\d at 4, by 28 readings at 7 levels\.$/);
+    // Three readings, one at each level, are never enough to say so.
+    expect(trials(of([20, 38, 45], 1))[0]!.shape).not.toBe('bends');
   });
 
   test('names are compared, not fitted; less may be better', () => {

@@ -4,7 +4,7 @@ import { push, type Outcome } from './attempt';
 import { meanBelief, oddsBelief, oddsOfBest, type Belief } from './beliefs';
 import { isOfRoom, withRooms } from './rooms';
 import type { Tried } from './tried';
-import { plateau, slopeInterval, straight, type Fit, type Point } from './fits';
+import { meansAicc, plateau, slopeInterval, straight, type Fit, type Point } from './fits';
 
 /** Between two attempts that follow one another at a demo: nothing changed, one thing did, or more than one. */
 export interface Comparisons {
@@ -39,7 +39,7 @@ export interface Trial {
   /** Of numbers with readings: the straight line, the one that levels off, and which of them holds, where that can be told. */
   line?: Fit;
   broken?: Fit;
-  shape?: 'rises' | 'falls' | 'levels off' | 'no effect seen' | 'cannot tell';
+  shape?: 'rises' | 'falls' | 'levels off' | 'bends' | 'no effect seen' | 'cannot tell';
   bestLevel: string;
   /** Which level to try next, and why. */
   next: { level: string; why: string };
@@ -230,7 +230,11 @@ function fitsOf(points: readonly Point[]): Pick<Trial, 'line' | 'broken' | 'shap
   if (new Set(points.map(([x]) => x)).size < 2) return {};
   const line = straight(points);
   const broken = plateau(points);
-  if (broken && broken.aicc < line.aicc - TELLING) return { line, broken, shape: 'levels off' };
+  const breaks = broken !== undefined && broken.aicc < line.aicc - TELLING;
+  // Where each level by itself tells more than the better of the two, neither is claimed.
+  const bends = meansAicc(points) < (breaks ? broken.aicc : line.aicc) - TELLING;
+  if (bends) return { line, ...(broken && { broken }), shape: 'bends' };
+  if (breaks) return { line, broken, shape: 'levels off' };
   const [low, high] = slopeInterval(points, line);
   const sloped = low > 0 ? 'rises' : high < 0 ? 'falls' : undefined;
   return {
@@ -269,6 +273,8 @@ function claimOf(
     return `Each one more of “${variable}” gives ${formatFigure(Math.abs(line!.b))} ${shape === 'rises' ? 'more' : 'less'}, ${by}.`;
   if (shape === 'levels off')
     return `“${variable}” counts up to about ${formatFigure(broken!.until!)}; beyond, it levels off, ${by}.`;
+  if (shape === 'bends')
+    return `“${variable}” counts, though not in a straight line: ${meansSaid(levels, bestLevel)}, ${by}.`;
   if (shape === 'no effect seen') return `No effect of “${variable}” is seen, ${by}.`;
   const what =
     response === 'outcome'
@@ -276,6 +282,16 @@ function claimOf(
       : `reads ${formatFigure(best.mean)} in the middle`;
   return `“${variable}” at ${bestLevel} ${what}; it is the best with ${inHundred(best.best)} odds, ${by}.`;
 }
+
+/** So many levels are told one by one. */
+const MOST_MEANS = 5;
+
+/** "21 at 1, 39 at 2, 46 at 3"; of many levels the best alone. */
+const meansSaid = (levels: readonly TrialLevel[], bestLevel: string): string =>
+  levels
+    .filter((l) => levels.length <= MOST_MEANS || l.level === bestLevel)
+    .map((l) => `${formatFigure(Number(l.mean.toPrecision(3)))} at ${l.level}`)
+    .join(', ');
 
 /** Fewer tries at a level say little of it. Common practice. */
 const FEW = 3;

@@ -250,7 +250,9 @@ const grows = (demo: Demo, id: string | undefined): string => {
 };
 
 const parameterSaid = ({ title, names, usual, min, max, unit = '' }: Parameter): string =>
-  names ? `${title}: ${names.join(', ')}` : `${title}: ${min} to ${max} ${unit}, usually ${usual}`;
+  names
+    ? `${title}: ${names.join(', ')}`
+    : `${title}: ${`${min} to ${max} ${unit}`.trim()}, usually ${usual}`;
 
 const readingSaid = ({ title, kind, words = [], min, max, unit = '' }: Reading): string =>
   kind === 'choice'

@@ -31,7 +31,7 @@ export function SeasonSheet({ logbook, of }: { logbook: Logbook; of: string }) {
           head={['To do']}
           widths={[100]}
           rows={[
-            ...actions.map((a) => ({ key: a.id, cells: [a.text] })),
+            ...actions.map((a) => ({ key: a.id, cells: [`${a.text} (${a.title})`] })),
             ...todo.map((t) => ({ key: t.says, cells: [t.says] })),
           ]}
         />
