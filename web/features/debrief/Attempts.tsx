@@ -90,7 +90,7 @@ const MOST_LIKELY = 3;
 /** What it was most likely, with what to do about it, and how often that helped. */
 const Likely = ({ causes }: { causes: readonly LikelyCause[] }) =>
   causes.length === 0 ? null : (
-    <Box component="ol" aria-label="Likely causes" sx={{ m: 0, pl: 5, fontSize: 'text' }}>
+    <Box component="ol" aria-label="Most likely" sx={{ m: 0, pl: 5, fontSize: 'text' }}>
       {causes.slice(0, MOST_LIKELY).map((c) => (
         <li key={c.cause}>
           {c.cause}
