@@ -32,6 +32,9 @@ test('the tab is closed mid-show while the server is down; reopened, the show go
 }) => {
   const runId = await openStage(page);
   await expect(page.getByText('all kept')).toBeVisible();
+  // The words of a moment ago may still stand there: what the server has counts.
+  const kinds = async () => (await server.get<Log>(`/api/runs/${runId}/events`)).events.map((e) => e.kind);
+  await expect.poll(kinds).toContain('item begun');
   await server.kill();
   await page.keyboard.press('PageDown');
   await expect(heading(page)).toHaveText('Loop the hammer under the ruler, handle touching.');
