@@ -92,6 +92,36 @@ test('without a server everything is kept on the device; a tab opened later has 
   expect(server.events.map((e) => e.tick)).toEqual([1, 2, 3]);
 });
 
+test('what is recorded while it is being counted what is owed is not said to be kept', async () => {
+  const real = openDisk(`device-${n}`);
+  let read = 0;
+  let go = () => undefined as void;
+  let hold: Promise<void> | undefined;
+  const countOwed = async () => {
+    const owed = await real.countOwed();
+    read++;
+    await hold;
+    return owed;
+  };
+  const tab = openTab(`device-${n}`, { disk: { ...real, countOwed } });
+  await tab.open('run');
+  await tab.record(note('one'));
+  await until(() => tab.state().waiting === 0 && sent().length === 1);
+  // It is counted, and before that is said, something more is recorded; the server hangs meanwhile.
+  hold = new Promise((done) => (go = done));
+  const before = read;
+  void tab.outbox.send();
+  await until(() => read > before);
+  const release = server.holdBack();
+  await tab.record(note('two'));
+  go();
+  await new Promise((later) => setTimeout(later, 50));
+  expect(tab.state().waiting).toBe(1);
+  release();
+  await tab.outbox.send();
+  expect(sent()).toEqual(['one', 'two']);
+});
+
 test('a server that hangs is given up after its time and said to hang; the run goes on and joins up after', async () => {
   const tab = openTab();
   await tab.open('run');

@@ -74,6 +74,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
   let again = false;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let lot = LOT;
+  let recorded = 0;
 
   const see = (run: string, tick: number) => void ticks.set(run, Math.max(ticks.get(run) ?? 0, tick));
   const tell = (event: Envelope) => {
@@ -83,9 +84,14 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
   const unpend = (ids: ReadonlySet<string>) =>
     store.setState((s) => ({ pending: s.pending.filter((e) => !ids.has(e.id)) }));
 
+  /** Counts what is owed; what was recorded while it counted is not forgotten: it counts anew. */
   async function count(): Promise<void> {
-    const owed = await disk.countOwed();
-    store.setState({ waiting: owed + held.length, onlyInTab: held.length, refused: await disk.refused() });
+    for (let before = -1; before !== recorded;) {
+      before = recorded;
+      const [owed, refused] = [await disk.countOwed(), await disk.refused()];
+      if (before === recorded)
+        store.setState({ waiting: owed + held.length, onlyInTab: held.length, refused });
+    }
   }
 
   const ready = (async () => {
@@ -140,6 +146,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     } catch {
       held = [...held, event];
     }
+    recorded++;
     store.setState((s) => ({ waiting: s.waiting + 1, onlyInTab: held.length }));
     tell(event);
     channel?.postMessage({ event });
