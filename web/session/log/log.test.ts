@@ -96,11 +96,11 @@ test('what is recorded while it is being counted what is owed is not said to be 
   const real = openDisk(`device-${n}`);
   let read = 0;
   let go = () => undefined as void;
-  let hold: Promise<void> | undefined;
+  const held: { until?: Promise<void> } = {};
   const countOwed = async () => {
     const owed = await real.countOwed();
     read++;
-    await hold;
+    await held.until;
     return owed;
   };
   const tab = openTab(`device-${n}`, { disk: { ...real, countOwed } });
@@ -108,7 +108,7 @@ test('what is recorded while it is being counted what is owed is not said to be 
   await tab.record(note('one'));
   await until(() => tab.state().waiting === 0 && sent().length === 1);
   // It is counted, and before that is said, something more is recorded; the server hangs meanwhile.
-  hold = new Promise((done) => (go = done));
+  held.until = new Promise((done) => (go = done));
   const before = read;
   void tab.outbox.send();
   await until(() => read > before);
