@@ -248,7 +248,7 @@ export interface Logbook {
   demos: DemoLine[];
   causes: SeasonCause[];
   /** Of the shows to come. */
-  due: { demoId: string; title: string; says: string }[];
+  due: { demoId: string; says: string }[];
   /** The newest; `moreRuns` where there are older ones. */
   runs: RunLine[];
   moreRuns: boolean;

@@ -16,10 +16,11 @@ export function benchOverTime(
   attempts: readonly (Told & { atMs: number })[],
   benchId: string,
 ): BenchPeriod[] {
-  const told = toldBy(attempts, benchId).map((t) => ({ ...t, month: format(t.attempt.atMs, 'yyyy-MM') }));
-  const { labels, of } = stretches(told.map((t) => t.month));
+  const months = toldBy(attempts, benchId).map((t) => ({ ...t, month: format(t.attempt.atMs, 'yyyy-MM') }));
+  const { labels, of } = stretches(months.map((t) => t.month));
+  const told = months.map((t) => ({ ...t, in: of(t.month) }));
   return labels.map((label) => {
-    const mine = told.filter((t) => of(t.month) === label);
+    const mine = told.filter((t) => t.in === label);
     const wrong = mine.filter((t) => isWrong(t.of, t.attempt)).length;
     const off = offs(mine);
     return {

@@ -170,6 +170,9 @@ function timesUsed(script: Script, { per, plannedTimes, itemId, levels }: NeedLi
   return tries.length > 0 ? plannedTimes : 0;
 }
 
+/** So many attempts at a demo are handed out at once, the newest. */
+export const MOST_ATTEMPTS = 400;
+
 /** An attempt with the level it was made at, what was read of it, and what was foretold of it. */
 export interface AttemptLine extends Attempt {
   level?: string;

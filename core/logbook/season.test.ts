@@ -65,16 +65,16 @@ describe('what wants a rehearsal', () => {
         demo('Good', 1),
       ),
     ).toEqual([
-      '“New”, for “Small Forces”: nobody has tried it yet.',
-      '“Bad”, for “Small Forces”: it failed the last time, and was not tried since.',
-      '“Old”, for “Small Forces”: it was last tried 183 days ago.',
+      'Rehearse “New”, for “Small Forces”: nobody has tried it yet.',
+      'Rehearse “Bad”, for “Small Forces”: it failed the last time, and was not tried since.',
+      'Rehearse “Old”, for “Small Forces”: it was last tried 183 days ago.',
     ]);
   });
 
   test('each demo once, for the soonest show it is in', () => {
     const later = { ...demo('New', undefined, false, '2027-01-01'), show: 'Later' };
     expect(says(later, demo('New', undefined))).toEqual([
-      '“New”, for “Small Forces”: nobody has tried it yet.',
+      'Rehearse “New”, for “Small Forces”: nobody has tried it yet.',
     ]);
   });
 });

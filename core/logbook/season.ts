@@ -128,6 +128,25 @@ export function pareto(causes: readonly SeasonCause[]): ParetoLine[] {
     .map((c) => ({ ...c, upTo: (sum += c.times) / all }));
 }
 
+/** So much of all cases is what one mends first. Juran, Quality Control Handbook, 1951: the vital few. */
+const VITAL = 0.8;
+
+/** What a Pareto shows, in a sentence. Pure. */
+export function paretoSays(lines: readonly ParetoLine[]): string {
+  const cases = lines.reduce((sum, l) => sum + l.times, 0);
+  if (lines.length === 1)
+    return cases === 1 ? 'One cause was noted, once' : `One cause stands behind all ${cases} that were noted`;
+  const vital = lines.findIndex((l) => l.upTo >= VITAL);
+  if (vital < 0) return 'No cause was noted';
+  return `${vital + 1} of ${lines.length} causes stand behind ${Math.round(100 * lines[vital]!.upTo)} in 100 failures`;
+}
+
+/** What failed, fully or in part, by the time that took. Pure. */
+export const failing = <T extends { failed: number; partly: number; lostS: number }>(
+  demos: readonly T[],
+): T[] =>
+  demos.filter((d) => d.failed + d.partly > 0).sort((a, b) => b.lostS - a.lostS || b.failed - a.failed);
+
 /** A demo of a show to come, and when it was last tried, rehearsals too; `lastAt` undefined: never. */
 export interface ComingDemo {
   demoId: string;
@@ -146,8 +165,8 @@ const DAY_MS = 86_400_000;
 export function dueForRehearsal(
   coming: readonly ComingDemo[],
   dayMs: number,
-): { demoId: string; title: string; says: string }[] {
-  const found = new Map<string, { demoId: string; title: string; says: string }>();
+): { demoId: string; says: string }[] {
+  const found = new Map<string, { demoId: string; says: string }>();
   for (const { demoId, title, show, lastAt, lastFailed } of [...coming].sort((a, b) =>
     inOrderOfText(a.date, b.date),
   )) {
@@ -159,7 +178,7 @@ export function dueForRehearsal(
           ? 'it failed the last time, and was not tried since'
           : days > REHEARSE_AFTER_DAYS && `it was last tried ${days} days ago`;
     if (why && !found.has(demoId))
-      found.set(demoId, { demoId, title, says: `“${title}”, for “${show}”: ${why}.` });
+      found.set(demoId, { demoId, says: `Rehearse “${title}”, for “${show}”: ${why}.` });
   }
   return [...found.values()];
 }
@@ -192,8 +211,9 @@ export function stretches(months: readonly string[]): { labels: string[]; of: (m
 /** A demo's attempts over time, stretches without a try too; and how the newest compares with all before, in a sentence. Pure. */
 export function overTime(months: readonly Period[]): { periods: Period[]; says: string } {
   const { labels, of } = stretches(months.map((m) => m.label));
+  const all = months.map((m) => ({ ...m, in: of(m.label) }));
   const periods = labels.map((label): Period => {
-    const mine = months.filter((m) => of(m.label) === label);
+    const mine = all.filter((m) => m.in === label);
     const sum = (key: 'worked' | 'partly' | 'failed') => mine.reduce((total, m) => total + m[key], 0);
     return { label, worked: sum('worked'), partly: sum('partly'), failed: sum('failed') };
   });

@@ -1,12 +1,6 @@
 import { posterior } from '../script';
 import { differences, type Demo, type DemoRecord, type Difference, type ShowFile } from '../show';
 
-/** Something that is otherwise than when the show was last played. */
-export interface SinceLine {
-  about: 'order' | 'item' | 'demo' | 'venue' | 'crew' | 'show' | 'log';
-  says: string;
-}
-
 /** Odds that moved by less say nothing new. Common practice. */
 const MOVED = 0.05;
 /** So many differences of one thing are told one by one. */
@@ -16,7 +10,7 @@ const MOST_TOLD = 4;
  * What is otherwise in a show than when it was last played, by its file as it was then: what is played, the demos
  * themselves, venue and crew, and what the log has learned since. Pure.
  */
-export function changedSincePlayed(now: ShowFile, then: ShowFile): SinceLine[] {
+export function changedSincePlayed(now: ShowFile, then: ShowFile): string[] {
   return [
     ...order(now, then),
     ...items(now, then),
@@ -28,34 +22,31 @@ export function changedSincePlayed(now: ShowFile, then: ShowFile): SinceLine[] {
 
 const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((one) => [one.id, one]));
 
-function order(now: ShowFile, then: ShowFile): SinceLine[] {
+function order(now: ShowFile, then: ShowFile): string[] {
   const [ours, theirs] = [byId(now.show.items), byId(then.show.items)];
   const common = (of: ShowFile, other: ReadonlyMap<string, unknown>) =>
     of.show.items.flatMap((i) => (other.has(i.id) ? [i.id] : []));
-  const line = (says: string): SinceLine => ({ about: 'order', says });
   return [
-    ...now.show.items.filter((i) => !theirs.has(i.id)).map((i) => line(`“${i.title}” is new.`)),
-    ...then.show.items
-      .filter((i) => !ours.has(i.id))
-      .map((i) => line(`“${i.title}” is not played any more.`)),
-    ...(common(now, theirs).join() === common(then, ours).join() ? [] : [line('The order is another.')]),
+    ...now.show.items.filter((i) => !theirs.has(i.id)).map((i) => `“${i.title}” is new.`),
+    ...then.show.items.filter((i) => !ours.has(i.id)).map((i) => `“${i.title}” is not played any more.`),
+    ...(common(now, theirs).join() === common(then, ours).join() ? [] : ['The order is another.']),
   ];
 }
 
-function items(now: ShowFile, then: ShowFile): SinceLine[] {
+function items(now: ShowFile, then: ShowFile): string[] {
   const theirs = byId(then.show.items);
-  return now.show.items.flatMap((item): SinceLine[] => {
+  return now.show.items.flatMap((item): string[] => {
     const was = theirs.get(item.id);
-    return was ? told('item', `“${item.title}”`, differences(item, was)) : [];
+    return was ? told(`“${item.title}”`, differences(item, was)) : [];
   });
 }
 
 /** Demos that are played now and were then; by what they are, not by what they are called. */
-function demos(now: ShowFile, then: ShowFile): SinceLine[] {
+function demos(now: ShowFile, then: ShowFile): string[] {
   const theirs = byId(then.demos);
-  return played(now).flatMap((demo): SinceLine[] => {
+  return played(now).flatMap((demo): string[] => {
     const was = theirs.get(demo.id);
-    return was ? told('demo', `The demo “${demo.title}”`, differences(demo, was)) : [];
+    return was ? told(`The demo “${demo.title}”`, differences(demo, was)) : [];
   });
 }
 
@@ -66,7 +57,7 @@ function played({ show, demos }: ShowFile): Demo[] {
   return demos.filter((d) => ids.has(d.id));
 }
 
-function around(now: ShowFile, then: ShowFile): SinceLine[] {
+function around(now: ShowFile, then: ShowFile): string[] {
   const names = ({ crew, show }: ShowFile) =>
     new Map(show.crew.map((c) => [c.personId, crew.find((p) => p.id === c.personId)?.name ?? c.personId]));
   const [ours, theirs] = [names(now), names(then)];
@@ -74,31 +65,24 @@ function around(now: ShowFile, then: ShowFile): SinceLine[] {
   const { items: _wi, crew: _wc, id: _wid, copyOf: _wof, date: _wdate, venueId: _wv, ...wasShow } = then.show;
   return [
     ...(now.venue.id === then.venue.id
-      ? told('venue', now.venue.name, differences(now.venue, then.venue))
-      : [{ about: 'venue' as const, says: `It is at ${now.venue.name}; it was at ${then.venue.name}.` }]),
-    ...[...ours].flatMap(([id, name]) =>
-      theirs.has(id) ? [] : [{ about: 'crew' as const, says: `${name} is new in the crew.` }],
-    ),
-    ...[...theirs].flatMap(([id, name]) =>
-      ours.has(id) ? [] : [{ about: 'crew' as const, says: `${name} is not in the crew any more.` }],
-    ),
-    ...told('show', 'The show', differences(show, wasShow)),
+      ? told(now.venue.name, differences(now.venue, then.venue))
+      : [`It is at ${now.venue.name}; it was at ${then.venue.name}.`]),
+    ...[...ours].flatMap(([id, name]) => (theirs.has(id) ? [] : [`${name} is new in the crew.`])),
+    ...[...theirs].flatMap(([id, name]) => (ours.has(id) ? [] : [`${name} is not in the crew any more.`])),
+    ...told('The show', differences(show, wasShow)),
   ];
 }
 
 /** What the log has learned of the demos that are played. */
-function odds(now: ShowFile, then: ShowFile): SinceLine[] {
+function odds(now: ShowFile, then: ShowFile): string[] {
   const recordIn = ({ record }: ShowFile, demoId: string) => record.find((r) => r.demoId === demoId);
-  return played(now).flatMap((demo): SinceLine[] => {
+  return played(now).flatMap((demo): string[] => {
     const was = then.demos.find((d) => d.id === demo.id);
     if (!was) return [];
     const [is, before] = [oddsOf(recordIn(now, demo.id), demo), oddsOf(recordIn(then, demo.id), was)];
     if (Math.abs(is - before) < MOVED) return [];
     return [
-      {
-        about: 'log',
-        says: `“${demo.title}” works about ${Math.round(100 * is)} in 100; it was ${Math.round(100 * before)}.`,
-      },
+      `“${demo.title}” works about ${Math.round(100 * is)} in 100; it was ${Math.round(100 * before)}.`,
     ];
   });
 }
@@ -109,11 +93,11 @@ function oddsOf(record: DemoRecord | undefined, demo: Demo): number {
 }
 
 /** "“Blue flash”: showings 3, was 2; retries 1, was nothing; and 2 more." */
-function told(about: SinceLine['about'], what: string, found: readonly Difference[]): SinceLine[] {
+function told(what: string, found: readonly Difference[]): string[] {
   if (found.length === 0) return [];
   const lines = found
     .slice(0, MOST_TOLD)
     .map(({ at, mine, theirs }) => `${at.join(', ')} ${mine}${mine === theirs ? '' : `, was ${theirs}`}`);
   const more = found.length > MOST_TOLD ? `; and ${found.length - MOST_TOLD} more` : '';
-  return [{ about, says: `${what}: ${lines.join('; ')}${more}.` }];
+  return [`${what}: ${lines.join('; ')}${more}.`];
 }

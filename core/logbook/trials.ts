@@ -54,9 +54,10 @@ export interface Trial {
 export type Better = 'more' | 'less';
 
 /** What changed between attempts that follow one another in time. Pure. */
-export function comparisons(attempts: readonly Tried[]): Comparisons {
+export const comparisons = (attempts: readonly Tried[]): Comparisons => compared(withRooms(inTime(attempts)));
+
+function compared(all: readonly Tried[]): Comparisons {
   const count: Comparisons = { repeats: 0, clean: 0, muddled: 0 };
-  const all = withRooms(inTime(attempts));
   all.slice(1).forEach((now, i) => {
     const changed = changedBetween(all[i]!, now).length;
     if (changed === 0) count.repeats++;
@@ -88,7 +89,7 @@ const MOST_TRIALS = 6;
 export function trials(attempts: readonly Tried[], better: Better = 'more'): Trial[] {
   const all = withRooms(inTime(attempts));
   const variables = [...new Set(all.flatMap((a) => Object.keys(a.set)))];
-  const { muddled } = comparisons(all);
+  const { muddled } = compared(all);
   const found = variables.flatMap((variable) => {
     const groups = new Map<string, Tried[]>();
     for (const a of all) {

@@ -13,6 +13,7 @@ import {
   inOrderOfText,
   itemsOf,
   learn,
+  MOST_ATTEMPTS,
   script as scriptOf,
   sumsOfDemo,
   comparisons,
@@ -280,7 +281,7 @@ export class Runs {
   }
 
   /** The newest attempts at a demo, with what was read and foretold of them; runs that are on, or struck out, are left out. */
-  attemptsAt(demoId: string, limit = 400): AttemptAt[] {
+  attemptsAt(demoId: string, limit = MOST_ATTEMPTS): AttemptAt[] {
     const rows = this.db
       .prepare(
         `SELECT a.id, run_id AS runId, item_id AS itemId, demo_id AS demoId, at_ms AS atMs, a.rehearsal, outcome,

@@ -1,4 +1,4 @@
-import { debrief, inRoomOf } from '@hearty/core';
+import { debrief, inRoomOf, type Debrief } from '@hearty/core';
 import { Alert, Box } from '@mui/material';
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
@@ -11,7 +11,7 @@ import { usePlan } from '../../workers/planner';
 import { useRunLog } from '../../session/runLog';
 import { GuideStrip } from '../../session/GuideStrip';
 import { RoomToday } from '../../session/RoomToday';
-import { useRun } from '../../session/useRun';
+import { useRun, type OpenRun } from '../../session/useRun';
 import { useShow } from '../../session/show';
 import { Attempts } from './Attempts';
 import { Counting } from './Counting';
@@ -55,15 +55,7 @@ const NO_FORECAST = { forecast: false };
 
 function RunDebrief({ runId }: { runId: string }) {
   const run = useRun(runId);
-  const played = run?.file;
-  const conditions = run?.state.conditions;
-  // The benches reckon with the air of the day.
-  const file = useMemo(() => played && inRoomOf(played, conditions), [played, conditions]);
-  const { plan, fresh } = usePlan(file, NO_FORECAST);
-  const talk = useMemo(
-    () => run && plan && fresh && debrief(run.script, plan, run.state),
-    [run, plan, fresh],
-  );
+  const talk = useTalk(run);
   const failed = useRunLog((s) => s.failed);
   if (failed) return <Alert severity="error">{failed}</Alert>;
   if (!run || !talk) return <Loading what="the log" />;
@@ -91,5 +83,26 @@ function RunDebrief({ runId }: { runId: string }) {
         <Counting run={run} talk={talk} />
       </Box>
     </OnPaper>
+  );
+}
+
+/** The talk about a run: what was packed is as it was planned, what the benches said is by the air of the day. */
+function useTalk(run: OpenRun | undefined): Debrief | undefined {
+  const file = run?.file;
+  const conditions = run?.state.conditions;
+  const inAir = useMemo(() => {
+    const of = file && inRoomOf(file, conditions);
+    return of === file ? undefined : of;
+  }, [file, conditions]);
+  const planned = usePlan(file, NO_FORECAST);
+  const reckoned = usePlan(inAir, NO_FORECAST);
+  const { plan, fresh } = planned;
+  const { plan: told, fresh: heard } = inAir ? reckoned : planned;
+  return useMemo(
+    () =>
+      run && plan && told && fresh && heard
+        ? debrief(run.script, { ...plan, sums: told.sums }, run.state)
+        : undefined,
+    [run, plan, told, fresh, heard],
   );
 }

@@ -2,6 +2,7 @@ import { formatAmount, formatDuration, Leftover, type Debrief, type LeftoverLine
 import { Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
 import { FieldOf } from '../../kit/fields';
 import { useSettings } from '../../session/settings';
+import { HeadRow } from '../../kit/HeadRow';
 import { Wide } from '../../kit/Wide';
 import { Section, say } from './common';
 
@@ -13,14 +14,7 @@ export function Times({ talk }: { talk: Debrief }) {
     <Section title="Planned and actual">
       <Wide of="Times">
         <Table size="small" aria-label="Planned and actual times">
-          <TableHead>
-            <TableRow>
-              <TableCell>Item</TableCell>
-              <TableCell align="right">Planned</TableCell>
-              <TableCell align="right">Actual</TableCell>
-              <TableCell align="right">Difference</TableCell>
-            </TableRow>
-          </TableHead>
+          <HeadRow left={['Item']} right={['Planned', 'Actual', 'Difference']} />
           <TableBody>
             {talk.times.map((t) => (
               <TableRow key={t.itemId}>

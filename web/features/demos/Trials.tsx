@@ -1,8 +1,9 @@
 import { formatFigure, isOfRoom, type Demo, type Trial } from '@hearty/core';
-import { Box, Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Box, Button, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
 import { useTheme } from '@mui/material/styles';
 import { useMemo, useState } from 'react';
 import { Chart } from '../../kit/Chart';
+import { HeadRow } from '../../kit/HeadRow';
 import { Wide } from '../../kit/Wide';
 import { useTrials } from '../../session/queries';
 import { PlanTrial } from './PlanTrial';
@@ -86,16 +87,7 @@ const shown = (trial: Trial, value: number): string =>
 const Levels = ({ trial, what }: { trial: Trial; what: string }) => (
   <Wide of={`Levels of ${trial.variable}`}>
     <Table size="small" aria-label={`Levels of ${trial.variable}`}>
-      <TableHead>
-        <TableRow>
-          <TableCell>{trial.variable}</TableCell>
-          {['Tried', 'Worked', what, '90 % interval', 'Best, in 100'].map((head) => (
-            <TableCell key={head} align="right">
-              {head}
-            </TableCell>
-          ))}
-        </TableRow>
-      </TableHead>
+      <HeadRow left={[trial.variable]} right={['Tried', 'Worked', what, '90 % interval', 'Best, in 100']} />
       <TableBody>
         {trial.levels.map((l) => (
           <TableRow key={l.level}>

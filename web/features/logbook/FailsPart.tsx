@@ -1,7 +1,8 @@
-import { formatDuration, pareto, type DemoLine, type Logbook, type SeasonCause } from '@hearty/core';
-import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { failing, formatDuration, pareto, type DemoLine, type Logbook, type SeasonCause } from '@hearty/core';
+import { Box, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { HeadRow } from '../../kit/HeadRow';
 import { Wide } from '../../kit/Wide';
 import { Pareto } from './Pareto';
 
@@ -10,10 +11,8 @@ const MOST_SHOWN = 10;
 
 /** What fails, by the time it took; and what it came from. Nothing where nothing failed. */
 export function FailsPart({ logbook: { demos, causes } }: { logbook: Logbook }) {
-  const failing = demos
-    .filter((d) => d.failed + d.partly > 0)
-    .sort((a, b) => b.lostS - a.lostS || b.failed - a.failed);
-  if (failing.length === 0) return null;
+  const failed = failing(demos);
+  if (failed.length === 0) return null;
   return (
     <section>
       <Typography variant="h2" sx={{ mb: 2 }}>
@@ -23,25 +22,17 @@ export function FailsPart({ logbook: { demos, causes } }: { logbook: Logbook }) 
         <Box sx={{ minWidth: 0 }}>
           <Wide of="What failed">
             <Table size="small" aria-label="What failed">
-              <TableHead>
-                <TableRow>
-                  <TableCell>Demo</TableCell>
-                  <TableCell align="right">Failed</TableCell>
-                  <TableCell align="right">Partly</TableCell>
-                  <TableCell align="right">Of tries</TableCell>
-                  <TableCell align="right">Took in vain</TableCell>
-                </TableRow>
-              </TableHead>
+              <HeadRow left={['Demo']} right={['Failed', 'Partly', 'Of tries', 'Took in vain']} />
               <TableBody>
-                {failing.slice(0, MOST_SHOWN).map((d) => (
+                {failed.slice(0, MOST_SHOWN).map((d) => (
                   <FailRow key={d.demoId} demo={d} />
                 ))}
               </TableBody>
             </Table>
           </Wide>
-          {failing.length > MOST_SHOWN && (
+          {failed.length > MOST_SHOWN && (
             <Typography color="textSecondary">
-              {failing.length - MOST_SHOWN} more stand in the table below.
+              {failed.length - MOST_SHOWN} more stand in the table below.
             </Typography>
           )}
         </Box>

@@ -1,8 +1,5 @@
-import { formatDuration, type ParetoLine } from '@hearty/core';
+import { formatDuration, paretoSays, type ParetoLine } from '@hearty/core';
 import { Box, Typography } from '@mui/material';
-
-/** So much of all cases is what one mends first. Juran, Quality Control Handbook, 1951: the vital few. */
-const VITAL = 0.8;
 
 /** So many causes are in sight at once. */
 const MOST_SHOWN = 12;
@@ -10,17 +7,11 @@ const MOST_SHOWN = 12;
 /** Causes by how often they were found, with the share that those down to each make; `titled`: of which demo each is. */
 export function Pareto({ lines, titled = false }: { lines: readonly ParetoLine[]; titled?: boolean }) {
   const most = lines[0]!.times;
-  const vital = lines.findIndex((l) => l.upTo >= VITAL) + 1;
-  const cases = lines.reduce((sum, l) => sum + l.times, 0);
   const one = lines.length === 1;
   return (
     <section aria-label="Causes">
       <Typography variant="h3" component="h2" sx={{ mb: 2 }}>
-        {one
-          ? cases === 1
-            ? 'One cause was noted, once'
-            : `One cause stands behind all ${cases} that were noted`
-          : `${vital} of ${lines.length} causes stand behind ${Math.round(100 * lines[vital - 1]!.upTo)} in 100 failures`}
+        {paretoSays(lines)}
       </Typography>
       {!one && (
         <Typography color="textSecondary" sx={{ fontSize: 'small', mb: 2 }}>

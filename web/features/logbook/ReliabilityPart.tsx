@@ -1,4 +1,4 @@
-import { Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Button, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
 import { useTheme, type Theme } from '@mui/material/styles';
 import { ENOUGH_TRIES, formatDuration, type DemoLine } from '@hearty/core';
 import type { CustomSeriesRenderItem } from 'echarts';
@@ -6,12 +6,23 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useMore } from '../../kit/useMore';
 import { Chart } from '../../kit/Chart';
+import { HeadRow } from '../../kit/HeadRow';
 import { Wide } from '../../kit/Wide';
 import { RunsBehind } from './RunsBehind';
 
 /** Those of which it is surest that they fail first; what was tried once or twice says little and stands further down. */
 export const triedOf = (demos: DemoLine[]) =>
   demos.filter((d) => d.tries > 0).sort((a, b) => a.high - b.high);
+
+const ODDS_HEADS = [
+  'Worked',
+  'Partly',
+  'Failed',
+  'Works in 100',
+  '90 % interval',
+  'Took in vain',
+  'Most often',
+];
 
 const pct = (x: number) => Math.round(x * 100);
 
@@ -39,24 +50,7 @@ export function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
       )}
       <Wide of="Reliability">
         <Table size="small" aria-label="Reliability">
-          <TableHead>
-            <TableRow>
-              <TableCell>Demo</TableCell>
-              {[
-                'Worked',
-                'Partly',
-                'Failed',
-                'Works in 100',
-                '90 % interval',
-                'Took in vain',
-                'Most often',
-              ].map((h) => (
-                <TableCell key={h} align="right">
-                  {h}
-                </TableCell>
-              ))}
-            </TableRow>
-          </TableHead>
+          <HeadRow left={['Demo']} right={ODDS_HEADS} />
           <TableBody>
             {shown.map((l) => (
               <TableRow key={l.demoId} data-testid={`odds-${l.demoId}`}>

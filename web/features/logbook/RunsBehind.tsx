@@ -1,4 +1,4 @@
-import { formatDuration, formatFigure, type AttemptAt } from '@hearty/core';
+import { formatDuration, formatFigure, MOST_ATTEMPTS, type AttemptAt } from '@hearty/core';
 import {
   Box,
   Button,
@@ -54,7 +54,7 @@ function Lines({ attempts }: { attempts: readonly AttemptAt[] }) {
     <>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
         Rehearsals teach how long it takes, not how often it works. Runs that are struck out are not here.
-        {attempts.length === MOST_ANSWERED && ` These are the newest ${MOST_ANSWERED}.`}
+        {attempts.length === MOST_ATTEMPTS && ` These are the newest ${MOST_ATTEMPTS}.`}
       </Typography>
       <Box component="ul" sx={{ m: 0, pl: 5 }}>
         {shown.map((a) => (
@@ -76,9 +76,6 @@ function Lines({ attempts }: { attempts: readonly AttemptAt[] }) {
     </>
   );
 }
-
-/** So many attempts the server answers with. */
-const MOST_ANSWERED = 400;
 
 const details = (a: AttemptAt): string =>
   [

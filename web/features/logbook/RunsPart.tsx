@@ -1,8 +1,9 @@
-import { Button, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Button, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
 import { formatDuration, formatFigure, formatMoney, type LogbookAsk, type RunLine } from '@hearty/core';
 import { format } from 'date-fns';
 import { Link } from 'react-router';
 import { Failed } from '../../kit/Failed';
+import { HeadRow } from '../../kit/HeadRow';
 import { Wide } from '../../kit/Wide';
 import { useOlderRuns } from '../../session/queries';
 
@@ -35,17 +36,7 @@ export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: b
       <Typography variant="h2">Runs, planned and actual</Typography>
       <Wide of="Runs" mt={2}>
         <Table size="small" aria-label="Runs">
-          <TableHead>
-            <TableRow>
-              <TableCell>When</TableCell>
-              <TableCell>Show</TableCell>
-              {HEADS.map((h) => (
-                <TableCell key={h} align="right">
-                  {h}
-                </TableCell>
-              ))}
-            </TableRow>
-          </TableHead>
+          <HeadRow left={['When', 'Show']} right={HEADS} />
           <TableBody>
             {runs.map((r) => (
               <TableRow key={r.id}>
@@ -53,7 +44,7 @@ export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: b
                   {format(r.curtainAt ?? r.openedAt, 'd MMM yyyy')}
                 </TableCell>
                 <TableCell>
-                  <Link to={`/shows/${r.showId}/debrief`} style={{ color: 'inherit' }}>
+                  <Link to={`/shows/${r.showId}/debrief?run=${r.id}`} style={{ color: 'inherit' }}>
                     {r.title}
                   </Link>
                   {r.rehearsal && ' (rehearsal)'}

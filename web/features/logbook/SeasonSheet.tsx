@@ -1,4 +1,12 @@
-import { formatDuration, pareto, seasonFigures, seasonSays, sumUp, type Logbook } from '@hearty/core';
+import {
+  failing,
+  formatDuration,
+  pareto,
+  seasonFigures,
+  seasonSays,
+  sumUp,
+  type Logbook,
+} from '@hearty/core';
 import { format } from 'date-fns';
 import { PaperTable, Sheet } from '../../kit/paper';
 
@@ -7,9 +15,9 @@ const MOST = 15;
 
 /** The season on paper: the verdict, the figures, what failed and why, the runs. `of`: which part of the log it is. */
 export function SeasonSheet({ logbook, of }: { logbook: Logbook; of: string }) {
-  const { season, demos, runs, actions, causes, moreRuns } = logbook;
+  const { season, demos, runs, due, actions, causes, moreRuns } = logbook;
   const { says, todo } = sumUp(demos, runs);
-  const failing = demos.filter((d) => d.failed > 0).sort((a, b) => b.lostS - a.lostS);
+  const failed = failing(demos);
   return (
     <Sheet
       of="Season"
@@ -25,23 +33,23 @@ export function SeasonSheet({ logbook, of }: { logbook: Logbook; of: string }) {
           cells: [what, <b key="v">{value}</b>, from],
         }))}
       />
-      {actions.length + todo.length > 0 && (
+      {actions.length + todo.length + due.length > 0 && (
         <PaperTable
           title="Before the next time"
           head={['To do']}
           widths={[100]}
           rows={[
             ...actions.map((a) => ({ key: a.id, cells: [`${a.text} (${a.title})`] })),
-            ...todo.map((t) => ({ key: t.says, cells: [t.says] })),
+            ...[...todo, ...due].map((t) => ({ key: t.says, cells: [t.says] })),
           ]}
         />
       )}
-      {failing.length > 0 && (
+      {failed.length > 0 && (
         <PaperTable
           title="What failed, and the time it took"
           head={['Demo', 'Failed', 'Of tries', 'Took in vain']}
           widths={[55, 15, 15, 15]}
-          rows={failing.slice(0, MOST).map((d) => ({
+          rows={failed.slice(0, MOST).map((d) => ({
             key: d.demoId,
             cells: [d.title, d.failed, d.tries, formatDuration(d.lostS)],
           }))}

@@ -46,7 +46,7 @@ export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { 
             </Box>
           </Todo>
         ))}
-        {[...todo, ...due.slice(0, MOST_DUE).map(rehearse)].map((d) => (
+        {[...todo, ...due.slice(0, MOST_DUE)].map((d) => (
           <OfDemo key={d.says} demoId={d.demoId} says={d.says} />
         ))}
       </Box>
@@ -54,12 +54,9 @@ export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { 
         <details>
           <summary>and {due.length - MOST_DUE} more of the shows to come want a rehearsal</summary>
           <Box component="ul" sx={{ p: 0, m: 0, listStyle: 'none' }}>
-            {due
-              .slice(MOST_DUE)
-              .map(rehearse)
-              .map((d) => (
-                <OfDemo key={d.says} demoId={d.demoId} says={d.says} />
-              ))}
+            {due.slice(MOST_DUE).map((d) => (
+              <OfDemo key={d.says} demoId={d.demoId} says={d.says} />
+            ))}
           </Box>
         </details>
       )}
@@ -67,8 +64,6 @@ export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { 
     </Paper>
   );
 }
-
-const rehearse = ({ demoId, says }: Logbook['due'][number]) => ({ demoId, says: `Rehearse ${says}` });
 
 const OfDemo = ({ demoId, says }: { demoId: string; says: string }) => (
   <Todo

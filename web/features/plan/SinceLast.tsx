@@ -29,7 +29,7 @@ function Lines({ file, last }: { file: ShowFile; last: Run }) {
         component="ul"
         sx={{ m: 0, mt: 1, pl: 4, overflowWrap: 'anywhere', maxHeight: 320, overflowY: 'auto' }}
       >
-        {lines.map(({ says }) => (
+        {lines.map((says) => (
           <li key={says}>{says}</li>
         ))}
         <li>
