@@ -1,6 +1,6 @@
 import { failing, formatDuration, pareto, type DemoLine, type Logbook, type SeasonCause } from '@hearty/core';
 import { Box, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
-import { useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import { HeadRow } from '../../kit/HeadRow';
 import { Wide } from '../../kit/Wide';
@@ -10,7 +10,7 @@ import { Pareto } from './Pareto';
 const MOST_SHOWN = 10;
 
 /** What fails, by the time it took; and what it came from. Nothing where nothing failed. */
-export function FailsPart({ logbook: { demos, causes } }: { logbook: Logbook }) {
+export const FailsPart = memo(function FailsPart({ demos, causes }: Pick<Logbook, 'demos' | 'causes'>) {
   const failed = failing(demos);
   if (failed.length === 0) return null;
   return (
@@ -40,7 +40,7 @@ export function FailsPart({ logbook: { demos, causes } }: { logbook: Logbook }) 
       </Box>
     </section>
   );
-}
+});
 
 const FailRow = ({ demo: d }: { demo: DemoLine }) => (
   <TableRow>

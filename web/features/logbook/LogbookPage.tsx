@@ -8,7 +8,7 @@ import { Empty, Loading, PageHead } from '../../kit/States';
 import { useFilters } from '../../kit/useFilters';
 import { askedOf, useDocuments, useLogbook } from '../../session/queries';
 import { FailsPart } from './FailsPart';
-import { ReliabilityPart, triedOf } from './ReliabilityPart';
+import { ReliabilityPart } from './ReliabilityPart';
 import { RunsPart } from './RunsPart';
 import { SeasonFigures } from './SeasonFigures';
 import { SeasonSheet } from './SeasonSheet';
@@ -33,8 +33,7 @@ export function LogbookPage() {
       </>
     );
   if (!logbook.data) return <Loading what="the logbook" />;
-  const { runs, demos, moreRuns } = logbook.data;
-  const tried = triedOf(demos);
+  const { runs, demos, causes, moreRuns } = logbook.data;
   return (
     <OnPaper
       title="Season"
@@ -65,8 +64,8 @@ export function LogbookPage() {
         <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8 }}>
           <SumUpPart logbook={logbook.data} />
           {runs.length > 0 && <SeasonFigures logbook={logbook.data} />}
-          <FailsPart logbook={logbook.data} />
-          {tried.length > 0 && <ReliabilityPart lines={tried} />}
+          <FailsPart demos={demos} causes={causes} />
+          <ReliabilityPart demos={demos} />
           {runs.some((r) => r.actualS !== null) && <RunsPart runs={runs} more={moreRuns} ask={ask} />}
         </Box>
       </Box>

@@ -1,8 +1,8 @@
-import { Button, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
+import { Link as MuiLink, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
 import { useTheme, type Theme } from '@mui/material/styles';
 import { ENOUGH_TRIES, formatDuration, type DemoLine } from '@hearty/core';
 import type { CustomSeriesRenderItem } from 'echarts';
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useMore } from '../../kit/useMore';
 import { Chart } from '../../kit/Chart';
@@ -11,8 +11,10 @@ import { Wide } from '../../kit/Wide';
 import { RunsBehind } from './RunsBehind';
 
 /** Those of which it is surest that they fail first; what was tried once or twice says little and stands further down. */
-export const triedOf = (demos: DemoLine[]) =>
-  demos.filter((d) => d.tries > 0).sort((a, b) => a.high - b.high);
+const triedOf = (demos: DemoLine[]) => demos.filter((d) => d.tries > 0).sort((a, b) => a.high - b.high);
+
+/** So many rows at once: what is drawn in one go is not felt. */
+export const STEP = 20;
 
 const ODDS_HEADS = [
   'Worked',
@@ -27,12 +29,14 @@ const ODDS_HEADS = [
 const pct = (x: number) => Math.round(x * 100);
 
 /** Odds of each demo, as bars and as a table; each opens to the runs behind it. */
-export function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
+export const ReliabilityPart = memo(function ReliabilityPart({ demos }: { demos: DemoLine[] }) {
   const theme = useTheme();
+  const lines = useMemo(() => triedOf(demos), [demos]);
   const drawn = useMemo(() => lines.filter((l) => l.tries >= ENOUGH_TRIES).slice(0, MOST_DRAWN), [lines]);
   const option = useMemo(() => reliabilityOption(drawn, theme), [drawn, theme]);
-  const { shown, more } = useMore(lines);
+  const { shown, more } = useMore(lines, STEP);
   const [behind, setBehind] = useState<DemoLine>();
+  if (lines.length === 0) return null;
   return (
     <section>
       <Typography variant="h2">How often each demo works</Typography>
@@ -63,13 +67,15 @@ export function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
                 <TableCell align="right">{l.partly}</TableCell>
                 <TableCell align="right">{l.failed}</TableCell>
                 <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700 }}>
-                  <Button
-                    sx={{ color: 'inherit', fontWeight: 'inherit', minWidth: 44 }}
+                  <MuiLink
+                    component="button"
+                    color="inherit"
+                    sx={{ font: 'inherit', minWidth: 44, minHeight: 32, textAlign: 'right' }}
                     aria-label={`${pct(l.mean)} in 100: the runs behind ${l.title}`}
                     onClick={() => setBehind(l)}
                   >
                     {pct(l.mean)}
-                  </Button>
+                  </MuiLink>
                 </TableCell>
                 <TableCell align="right" sx={{ color: 'secondary.main' }}>
                   {pct(l.low)} to {pct(l.high)}
@@ -89,7 +95,7 @@ export function ReliabilityPart({ lines }: { lines: DemoLine[] }) {
       )}
     </section>
   );
-}
+});
 
 /** So many demos are drawn as a chart, those that fail most; all of them stand in the table. */
 const MOST_DRAWN = 40;

@@ -4,6 +4,8 @@ import { format } from 'date-fns';
 import { Link } from 'react-router';
 import { Failed } from '../../kit/Failed';
 import { HeadRow } from '../../kit/HeadRow';
+import { useMore } from '../../kit/useMore';
+import { STEP } from './ReliabilityPart';
 import { Wide } from '../../kit/Wide';
 import { useOlderRuns } from '../../session/queries';
 
@@ -30,7 +32,7 @@ const costSaid = ({ cost, heads, rehearsal }: RunLine): string =>
 export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: boolean; ask: LogbookAsk }) {
   const older = useOlderRuns(newest.at(-1), ask);
   const pages = older.data?.pages ?? [];
-  const runs = [...newest, ...pages.flatMap((p) => p.runs)];
+  const { shown, more: rest } = useMore([...newest, ...pages.flatMap((p) => p.runs)], STEP);
   return (
     <section>
       <Typography variant="h2">Runs, planned and actual</Typography>
@@ -38,7 +40,7 @@ export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: b
         <Table size="small" aria-label="Runs">
           <HeadRow left={['When', 'Show']} right={HEADS} />
           <TableBody>
-            {runs.map((r) => (
+            {shown.map((r) => (
               <TableRow key={r.id}>
                 <TableCell sx={{ whiteSpace: 'nowrap' }}>
                   {format(r.curtainAt ?? r.openedAt, 'd MMM yyyy')}
@@ -74,8 +76,9 @@ export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: b
             ))}
           </TableBody>
         </Table>
+        {rest}
       </Wide>
-      {(pages.length === 0 ? more : older.hasNextPage) && (
+      {!rest && (pages.length === 0 ? more : older.hasNextPage) && (
         <Button sx={{ minHeight: 44 }} disabled={older.isFetching} onClick={() => void older.fetchNextPage()}>
           Older runs
         </Button>
