@@ -1,6 +1,6 @@
 import { wornIn, wornSaid } from '../plan';
-import { stepsOfShowing, type Script, type ScriptItem } from '../script';
-import type { PrepTask, Step } from '../show';
+import { playedWith, stepsOfShowing, type Script, type ScriptItem } from '../script';
+import type { PrepTask, Step, StepHands } from '../show';
 import type { RunState } from './fold';
 import { levelAt, playedAs, tally } from './played';
 import { onStage, playedMs, taskKey, type ItemState } from './slices/stage';
@@ -18,6 +18,8 @@ export interface BegunHere {
 /** The steps of the item on stage, how far they are, and what is shouted, put on and begun next. */
 export interface Cue {
   step: Step | undefined;
+  /** Who does it, where it is not whoever presents: "Bram does it". */
+  by: string | undefined;
   then: Step | undefined;
   /** Steps of this go that are not done, in their order. */
   left: readonly Step[];
@@ -33,6 +35,8 @@ export interface Cue {
   begin: readonly BegunHere[];
   showing: number;
   showings: number;
+  /** What it is played with: the variant, what was set or taken over. */
+  with: readonly string[];
   /** Of a series: the level that is on. */
   level: string | undefined;
   retriesLeft: number;
@@ -50,6 +54,7 @@ export function cue(script: Script, state: RunState): Cue | undefined {
   const step = left[0];
   return {
     step,
+    by: scripted && step?.by && handsOf(script, scripted, step.by),
     then: left[1],
     left,
     shout: left.slice(0, 2).find((s) => s.kind === 'shout'),
@@ -69,9 +74,16 @@ export function cue(script: Script, state: RunState): Cue | undefined {
     ),
     showing: Math.min(showings, shown + (item.closed ? 0 : 1)) || 1,
     showings,
+    with: scripted ? playedWith(scripted, (id) => script.byItem.get(id)?.item.title) : [],
     level: levelAt(script, item, showing),
     retriesLeft,
   };
+}
+
+function handsOf({ people }: Script, { item }: ScriptItem, by: StepHands): string {
+  if (by !== 'helper') return `A ${by} does it: keep your eye on it`;
+  const names = item.helperIds.flatMap((id) => people.get(id)?.name ?? []);
+  return `${names.join(' or ') || 'A helper'} does it`;
 }
 
 /** What is worn from this step or the next on, said by who; of what is worn throughout, at the first step. */

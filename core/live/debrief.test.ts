@@ -48,6 +48,17 @@ describe('what was used', () => {
     ['head', 297],
   ])('per %s is %d', (per, amount) => expect(used(per, ...played).used).toBe(amount));
 
+  test('where others come up for each showing, by how many showings there were', () => {
+    const consumables = [{ goodId: 'soda', amount: 1, per: 'volunteer' as const, wastePct: 0 }];
+    const file = showOf(
+      [demo('foam', { volunteers: 2, volunteersChange: true, consumables })],
+      [item('foam', { showings: 3, retries: 2 })],
+    );
+    const of = (...events: RunEvent[]) =>
+      debrief(script(file), plan(file, { plays: 0 }), fold(events, script(file))).leftovers[0]!.used;
+    expect([of(...played.slice(0, 2)), of(...played.slice(0, 4)), of(...played)]).toEqual([2, 2, 4]);
+  });
+
   test('nothing, where it was not tried', () => {
     expect(used('attempt', begun(0, 'i-foam'), closed(9, 'i-foam', 'not tried')).used).toBe(0);
     expect(used('head').used).toBe(0);

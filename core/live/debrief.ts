@@ -1,11 +1,12 @@
-import { likelyCauses, type Attempt, type LikelyCause } from '../logbook';
+import type { Attempt, LikelyCause } from '../logbook';
 import type { Plan } from '../plan';
 import type { Script } from '../script';
 import type { Reading } from '../show';
 import type { LeftoverLine, NeedLine } from '../supplies';
+import { causesOf } from './causes';
 import type { RunState } from './fold';
 import { foretoldBy, foretoldOf, type Foretold } from './foretold';
-import { levelOf, playedAs, showingOf } from './played';
+import { levelOf, playedAs, showingOf, tally } from './played';
 import { changedSince, wasSet, type WasSet } from './set';
 import { attemptsTakeS, itemsOf, onStageMs, type AttemptState, type ItemState } from './slices/stage';
 
@@ -107,18 +108,6 @@ export function debrief(
   };
 }
 
-/** What is likely behind what was seen at an item, by the demo's list and the log. */
-export function causesOf(script: Script, state: ItemState, symptom: string | undefined): LikelyCause[] {
-  const { demo, record } = playedAs(script, state) ?? {};
-  return symptom === undefined
-    ? []
-    : likelyCauses(
-        demo?.faults.find((f) => f.symptom === symptom),
-        record?.causes,
-        symptom,
-      );
-}
-
 interface Set {
   outcome: AttemptState['outcome'];
   was: WasSet;
@@ -165,6 +154,11 @@ function timesUsed(script: Script, { per, plannedTimes, itemId, levels }: NeedLi
   const sum = (of: typeof tries) => of.reduce((total, a) => total + a.times, 0);
   if (per === 'attempt') return sum(tries);
   if (per === 'showing') return sum(tries.filter((a) => a.outcome !== 'failed'));
+  // Others came up for each showing.
+  if (per === 'volunteer' && item && playedAs(script, item)?.demo?.volunteersChange) {
+    const { shown, showings } = tally(script, item);
+    return Math.ceil((plannedTimes * Math.min(shown || (tries.length > 0 ? 1 : 0), showings)) / showings);
+  }
   if (per === 'minute' && item?.begunAt !== undefined && item.endedAt !== undefined)
     return onStageMs(state, item, item.endedAt) / 60_000;
   return tries.length > 0 ? plannedTimes : 0;

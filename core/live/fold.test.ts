@@ -10,7 +10,7 @@ import { cue, neverBegun } from './cue';
 import { heldBy } from './interlock';
 import { forward, mayAgain, nextItem, owed } from './moves';
 import { playedAs, tally, toPick } from './played';
-import { volunteersNow } from './volunteers';
+import { askGuest, volunteersNow } from './volunteers';
 
 const steps = ['one', 'two'].map((id) => ({
   id,
@@ -45,6 +45,51 @@ function pressed(of: ReturnType<typeof script>, before: Recorded[] = [], most = 
   }
   return labels;
 }
+
+test('volunteers who change between showings are let go and others asked; a retry is for the same ones', () => {
+  const up: Happening = { kind: 'volunteers', body: { itemId: 'i-spin', count: 2 } };
+  const ofDemo = (volunteersChange: boolean) =>
+    script(
+      showOf(
+        [demo('spin', { volunteers: 2, volunteersChange, showings: 2, retries: 1, steps })],
+        [item('spin', { showings: 2, retries: 1 })],
+      ),
+    );
+  const now = (change: boolean, ...more: Recorded[]) =>
+    volunteersNow(ofDemo(change), fold(log(curtain, begun('spin'), up, ...more), ofDemo(change)));
+  const next = (outcome: 'worked' | 'failed') => [closed('spin', outcome), again('spin')];
+  expect(now(true)).toMatchObject({ up: 2, change: false, ask: [] });
+  expect(now(true, ...next('failed'))).toMatchObject({ up: 2, change: false, ask: [] });
+  expect(now(true, ...next('worked'))).toMatchObject({ wanted: 2, up: 2, change: true });
+  expect(now(true, ...next('worked'))!.ask.length).toBeGreaterThan(0);
+  expect(now(true, ...next('worked'), up)).toMatchObject({ change: false, ask: [] });
+  expect(now(false, ...next('worked'))).toMatchObject({ change: false, ask: [] });
+});
+
+test('who does a step is said on stage, and a guest is asked once, before it', () => {
+  const guided = [
+    steps[0]!,
+    { ...steps[1]!, by: 'guest' as const },
+    { ...steps[1]!, id: 'three', by: 'helper' as const },
+  ];
+  const of = script(
+    showOf(
+      [demo('spin', { steps: guided, showings: 2, helpers: 1, hazards: ['spinning person'] })],
+      [item('spin', { showings: 2, helperIds: ['ben'] })],
+    ),
+  );
+  const at = (...more: Recorded[]) => fold(log(curtain, begun('spin'), ...more), of);
+  const did = (stepId: string): Happening => ({ kind: 'step done', body: { itemId: 'i-spin', stepId } });
+  const by = (...more: Recorded[]) => cue(of, at(...more))!.by;
+  expect([by(), by(did('one')), by(did('one'), did('two'))]).toEqual([
+    undefined,
+    'A guest does it: keep your eye on it',
+    'Ben does it',
+  ]);
+  expect(askGuest(of, at()).join()).toContain('bad back');
+  expect(askGuest(of, at(did('one'), did('two')))).toEqual([]);
+  expect(askGuest(of, at(did('one'), did('two'), closed('spin', 'worked'), again('spin')))).toEqual([]);
+});
 
 test('"forward" alone leads from curtain-up through steps, further showing and next item to curtain down', () => {
   expect(pressed(script(file))).toEqual([

@@ -40,7 +40,7 @@ export { benchSoFar, toldByVenue, type BenchSoFar, type Foretold } from './foret
 export * from './moves';
 export * from './cue';
 export * from './dose';
-export { volunteersNow, type Volunteers } from './volunteers';
+export { askGuest, volunteersNow, type Volunteers } from './volunteers';
 export { readingOf, unread, type ReadingAsked } from './readings';
 export * from './played';
 export { heldBy, OVERRIDES } from './interlock';
@@ -49,6 +49,7 @@ export { crewLines, cuesOf, type CrewLine, type StepCue } from './views/crew';
 export * from './landing';
 export { costUsed, leftOut } from './sum';
 export * from './gates';
+export { causesOf } from './causes';
 export * from './debrief';
 export { said, type Said } from './said';
 export { inRoomOf, roomOf, type RoomOf } from './room';

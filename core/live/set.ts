@@ -1,4 +1,4 @@
-import type { Script } from '../script';
+import { withUnit, type Script } from '../script';
 import { levelOf, playedAs } from './played';
 import type { ItemState } from './slices/stage';
 
@@ -16,11 +16,12 @@ export function wasSet(script: Script, state: ItemState, attempt: number): WasSe
   const variant = demo.variants?.find((v) => v.id === item.variantId);
   if (demo.variants?.length) set.set('variant', variant?.title ?? 'as the demo');
   const level = levelOf(script, state, attempt);
-  for (const { id, title, names, usual, unit = '' } of demo.parameters ?? []) {
+  for (const parameter of demo.parameters ?? []) {
+    const { id, names, usual } = parameter;
     const setting = item.settings?.find((s) => s.parameterId === id);
     const inSeries = item.series?.parameterId === id ? level : undefined;
     const value = inSeries ?? setting?.name ?? setting?.value ?? names?.[0] ?? usual;
-    if (value !== undefined) set.set(title, `${value}${unit && names === undefined ? ` ${unit}` : ''}`);
+    if (value !== undefined) set.set(parameter.title, withUnit(parameter, value));
   }
   return set;
 }

@@ -1,8 +1,9 @@
 import type { Script } from '../script';
 import type { Demo, Hazard } from '../show';
+import { cue } from './cue';
 import type { RunState } from './fold';
-import { playedAs } from './played';
-import { onStage } from './slices/stage';
+import { playedAs, tally } from './played';
+import { onStage, type ItemState } from './slices/stage';
 
 /** What anybody is asked before they come up, whatever the demo. Common practice. */
 const ALWAYS = 'Would you like to? No is a fine answer.';
@@ -36,6 +37,8 @@ export interface Volunteers {
   itemId: string;
   wanted: number;
   up: number;
+  /** Those who are up were up for a showing that is over, and the demo has others come up for each. */
+  change: boolean;
   ask: readonly string[];
 }
 
@@ -47,5 +50,26 @@ export function volunteersNow(script: Script, state: RunState): Volunteers | und
   const demo = playedAs(script, item)?.demo;
   const wanted = demo && !item.closed ? demo.volunteers : 0;
   if (wanted === 0 && up === 0) return undefined;
-  return { itemId: item.itemId, wanted, up, ask: demo && wanted > up ? volunteerQuestions(demo) : [] };
+  const change = wanted > 0 && up > 0 && !!demo?.volunteersChange && showingIsOver(script, state, item);
+  const asks = demo && (change || wanted > up);
+  return { itemId: item.itemId, wanted, up, change, ask: asks ? volunteerQuestions(demo) : [] };
+}
+
+/** Whether the showing for which volunteers came up is over; a retry of it is for the same ones. */
+function showingIsOver(script: Script, { volunteersFor }: RunState, item: ItemState): boolean {
+  if (volunteersFor?.itemId !== item.itemId) return true;
+  const then = { ...item, attempts: item.attempts.slice(0, volunteersFor.attempts) };
+  return tally(script, then).shown < tally(script, item).shown;
+}
+
+/** What to ask the guest who does the step on stage or the next one; empty where no guest does. Pure. */
+export function askGuest(script: Script, state: RunState): readonly string[] {
+  const item = onStage(state);
+  const demo = item?.status === 'now' && !item.closed ? playedAs(script, item)?.demo : undefined;
+  if (!demo || !item) return [];
+  const first = demo.steps.find((step) => step.by === 'guest');
+  const soon = cue(script, state)?.left.slice(0, 2);
+  // Asked once: in a further go they know.
+  if (!first || item.everDone.includes(first.id) || !soon?.includes(first)) return [];
+  return volunteerQuestions({ volunteers: 1, hazards: demo.hazards });
 }

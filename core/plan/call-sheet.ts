@@ -1,7 +1,8 @@
 import { inOrderOfName } from '../quantities';
-import type { Script } from '../script';
+import { playedWith, type Script } from '../script';
 import type { Wearer } from '../show';
 import type { Timetable } from '../timetable';
+import { handsSaid } from './hands';
 import { looksOf, type Look } from './looks';
 import { wornIn } from './worn';
 
@@ -23,6 +24,10 @@ export interface CallLine {
   /** Of what stands: when it is ready, and when it is stale. */
   readyS?: number;
   staleS?: number;
+  /** What its item is played with: the variant, the settings. */
+  with?: string[];
+  /** Steps that are theirs to do, or to keep an eye on. */
+  does?: string[];
   /** What whoever does it wears, and its cautions. */
   worn?: string[];
   cautions?: string[];
@@ -114,6 +119,7 @@ function prepares(script: Script, timetable: Timetable, t: Timetable['tasks'][nu
     itemId: t.itemId,
     taskId: t.taskId,
     place: t.hostItemId === undefined ? (markName(script, t.markId) ?? 'behind the scenes') : 'on stage',
+    ...withIn(script, t.itemId),
     ...cautionsOf(script, t.itemId),
     earliestS: t.earliestS,
     latestS: t.latestS,
@@ -138,6 +144,8 @@ function plays(script: Script, item: Timetable['items'][number], personId: strin
       itemId: item.itemId,
       place: placeOf(script, item.itemId),
       ...cautionsOf(script, item.itemId),
+      ...withIn(script, item.itemId),
+      ...handsIn(script, item.itemId, kind === 'help' ? 'helper' : 'presenter'),
       ...wornBy(script, item.itemId, kind === 'help' ? 'helper' : 'presenter'),
       ...numberOf(script, item.itemId),
     },
@@ -147,6 +155,18 @@ function plays(script: Script, item: Timetable['items'][number], personId: strin
 function cautionsOf({ byItem }: Script, itemId: string): Pick<CallLine, 'cautions'> {
   const cautions = byItem.get(itemId)?.demo?.cautions ?? [];
   return cautions.length ? { cautions } : {};
+}
+
+function withIn({ byItem }: Script, itemId: string): Pick<CallLine, 'with'> {
+  const item = byItem.get(itemId);
+  const said = item ? playedWith(item, (id) => byItem.get(id)?.item.title) : [];
+  return said.length ? { with: said } : {};
+}
+
+function handsIn({ byItem }: Script, itemId: string, as: 'presenter' | 'helper'): Pick<CallLine, 'does'> {
+  const item = byItem.get(itemId);
+  const does = item ? handsSaid(item, as) : [];
+  return does.length ? { does } : {};
 }
 
 function wornBy({ byItem, goods }: Script, itemId: string, by: Wearer): Pick<CallLine, 'worn'> {

@@ -1,5 +1,5 @@
 import { formatAmount, formatDuration } from '../quantities';
-import type { Script } from '../script';
+import { mayPlay, type Script } from '../script';
 import type { Demo, Step } from '../show';
 import type { Needs } from '../supplies';
 import type { Timetable } from '../timetable';
@@ -35,7 +35,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
     else byId.set(check.id, check);
   };
   const rounds = playedDemos(script);
-  for (const { item, demo, mark } of rounds) {
+  for (const { item, demo, may, mark } of rounds) {
     const base = { itemIds: [item.id], markId: mark.id, place: mark.name, must: true };
     for (const kit of demo.kit) {
       const most = Math.max(
@@ -101,19 +101,20 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
         ...(c.holdsS !== undefined && { holdsS: c.holdsS }),
       });
     }
-    for (const { id, must, title } of rehearsed(demo))
+    for (const { id, must, title } of may.flatMap(rehearsed))
       add({ ...base, id, must, title, kind: 'yes-no', detail: '' });
   }
   const walk = script.marks.all.map(({ id }) => id);
   return [...byId.values()].sort((a, b) => walk.indexOf(a.markId) - walk.indexOf(b.markId));
 }
 
-/** What the crew goes through together: the order of an interlock, and what is called to the audience. */
+/** What the crew goes through together: the order of an interlock, what is called to the audience, what a guest is shown. */
 function rehearsed({ id, steps }: Demo): { id: string; must: boolean; title: string }[] {
   const quoted = (of: readonly Step[]) => of.map((s) => `“${s.text}”`).join(', then ');
   const locked = steps.findLastIndex((s) => s.interlock);
   const order = steps.slice(0, locked + 1).filter((s) => s.interlock || s.kind === 'do');
   const calls = steps.filter((s) => s.kind === 'shout');
+  const guests = steps.filter((s) => s.by === 'guest');
   return [
     ...(order.length
       ? [{ id: idOf('order', id), must: true, title: `Gone through in this order: ${quoted(order)}` }]
@@ -121,13 +122,23 @@ function rehearsed({ id, steps }: Demo): { id: string; must: boolean; title: str
     ...(calls.length
       ? [{ id: idOf('calls', id), must: false, title: `Calls agreed: ${quoted(calls)}` }]
       : []),
+    ...(guests.length
+      ? [
+          {
+            id: idOf('guest', id),
+            must: true,
+            title: `The guest was shown how, and who watches: ${quoted(guests)}`,
+          },
+        ]
+      : []),
   ];
 }
 
 const playedDemos = ({ items }: Script) =>
-  items.flatMap(({ item, demo, standing }) =>
-    demo && standing ? [{ item, demo, mark: standing.mark }] : [],
-  );
+  items.flatMap((scripted) => {
+    const { item, demo, standing } = scripted;
+    return demo && standing ? [{ item, demo, may: mayPlay(scripted), mark: standing.mark }] : [];
+  });
 
 /** The check that a piece of work is done. */
 export const prepCheckId = (itemId: string, taskId: string): string => idOf('prep', itemId, taskId);

@@ -10,6 +10,7 @@ export {
   type CallState,
   type DayLine,
 } from './call-sheet';
+export { handsSaid, othersDo } from './hands';
 export { dueFor, type Due, type DueKind } from './due';
 export { checksOf, prepCheckId, type Check } from './checks';
 export { explain } from './explain';

@@ -365,6 +365,50 @@ describe('how often, and what changes', () => {
     );
   };
 
+  test('what is not as written is said where one prepares and plays: the variant, what is set, where a dose comes from', () => {
+    const size: Parameter = { id: 'n', title: 'Pieces', unit: 'g', usual: 1, min: 1, max: 10 };
+    const variants = [{ id: 'strong', title: 'Strong', amounts: [], hazards: [], cautions: [] }];
+    const file = showOf(
+      [demo('a', { parameters: [size], variants, prep: [task('weigh')] }), demo('b', { parameters: [size] })],
+      [
+        item('a', { variantId: 'strong', settings: [{ parameterId: 'n', value: 4 }] }),
+        item('b', { settings: [{ parameterId: 'n', bestOf: 'i-a' }] }),
+      ],
+    );
+    const withOf = (kind: string) =>
+      planned(file)
+        .callSheets!.flatMap((s) => s.lines)
+        .filter((l) => l.kind === kind)
+        .map((l) => l.with);
+    expect(withOf('prepare')).toEqual([['Strong', 'Pieces: 4 g']]);
+    expect(withOf('on stage')).toEqual([['Strong', 'Pieces: 4 g'], ['Pieces: the best of “a”']]);
+  });
+
+  test('of a choice each is gone through before doors, not only the longest', () => {
+    const locked = (id: string, s: number) =>
+      demo(id, {
+        steps: [step(`lock ${id}`, s, { interlock: true }), step(`call ${id}`, s, { kind: 'shout' })],
+      });
+    const file = showOf(
+      [locked('long', 300), locked('short', 100)],
+      [
+        item('long', {
+          kind: 'choice',
+          demoId: undefined,
+          options: [
+            { demoId: 'long', share: 50 },
+            { demoId: 'short', share: 50 },
+          ],
+        }),
+      ],
+    );
+    const titles = planned(file).checks!.map((c) => c.title);
+    for (const id of ['long', 'short']) {
+      expect(titles).toContain(`Gone through in this order: “lock ${id}”`);
+      expect(titles).toContain(`Calls agreed: “call ${id}”`);
+    }
+  });
+
   test('of a choice everything is made ready, the longest counts, and the forecast draws by the shares', () => {
     const { timetable } = planned(choice([30, 70]));
     expect(timetable.items[0]!.endS).toBe(100);
@@ -512,6 +556,112 @@ describe('who', () => {
       { stock: stock({ id: 'flag' }) },
     );
     expect(planned(file).needs.kit).toMatchObject([{ peak: 1, short: 0, itemIds: ['i-b'] }]);
+  });
+
+  const lever = { id: 'lever', kind: 'do' as const, text: 'lift the lever' };
+  const guestDemo = (more: Partial<Step> = {}, of: Partial<Demo> = {}) =>
+    demo('a', { steps: [step('say', 60), step('lift', 60, { ...lever, by: 'guest', ...more })], ...of });
+
+  test('a guest does a step: shown how before doors, watched by whoever presents, and told where the step is read', () => {
+    const file = showOf([guestDemo({}, { worn: [{ what: 'goggles', by: 'guest' }] })]);
+    const { checks, callSheets, findings } = planned(file);
+    expect(checks!.map((c) => c.title)).toContain(
+      'The guest was shown how, and who watches: “lift the lever”',
+    );
+    expect(checks!.map((c) => c.title)).toContain('To be worn: goggles');
+    const onStage = callSheets!.flatMap((s) => s.lines).find((l) => l.kind === 'on stage')!;
+    expect(onStage.does).toEqual(['Your eye on the guest: “lift the lever”']);
+    expect(findings.map((f) => f.code)).not.toContain('watched');
+  });
+
+  test('goggles of a guest are packed, one pair more than the presenter’s', () => {
+    const worn = [
+      { goodId: 'goggles', by: 'presenter' as const },
+      { goodId: 'goggles', by: 'guest' as const },
+    ];
+    const file = showOf([guestDemo({}, { worn })], undefined, {
+      stock: stock({ id: 'goggles', onShelf: 1 }),
+    });
+    expect(planned(file).needs.kit).toMatchObject([{ peak: 2, short: 1 }]);
+  });
+
+  test('where nobody’s eye is free while a guest works, that is said; with somebody to help it is not', () => {
+    const [a, c] = [guestDemo(), demo('c', { prep: [task('drop in', { readyAfterS: 60 })] })];
+    const file = (helperIds: string[], afterStepId: string) =>
+      showOf(
+        [a, c],
+        [
+          item('a', { helperIds }),
+          item('c', { tasks: [{ taskId: 'drop in', inItemId: 'i-a', afterStepId }] }),
+        ],
+      );
+    const watched = (of: ShowFile) => said(of).find((f) => f.code === 'watched')?.says;
+    expect(watched(file([], 'say'))).toBe(
+      'In “a” a guest does “lift the lever”, and nobody’s eye is free: Ann begins “drop in” just then.',
+    );
+    expect(watched(file(['ben'], 'say'))).toBeUndefined();
+    // After the guest's own step nobody needs watching any more.
+    expect(watched(file([], 'lift'))).toBeUndefined();
+  });
+
+  test('an interlock in the hands of a guest or a volunteer is a caution, in those of a helper it is not', () => {
+    const codes = (more: Partial<Step>, of: Partial<Demo> = {}) =>
+      said(showOf([guestDemo({ interlock: true, ...more }, of)])).map((f) => f.code);
+    expect(codes({})).toContain('watched');
+    expect(codes({ by: 'volunteer' }, { volunteers: 1 })).toContain('watched');
+    expect(codes({ by: 'helper' }, { helpers: 1 })).not.toContain('watched');
+  });
+
+  test('a step that a helper does is on the helper’s call sheet, and wants one to be there', () => {
+    const file = showOf([guestDemo({ by: 'helper' }, { helpers: 1 })], [item('a', { helperIds: ['ben'] })]);
+    const help = planned(file)
+      .callSheets!.flatMap((s) => s.lines)
+      .find((l) => l.kind === 'help')!;
+    expect(help.does).toEqual(['You do: “lift the lever”']);
+    expect(demoProblems(guestDemo({ by: 'helper' })).map((p) => p.path)).toEqual(['steps[1].by']);
+    expect(demoProblems(guestDemo({ by: 'volunteer' })).map((p) => p.path)).toEqual(['steps[1].by']);
+  });
+
+  test('volunteers who change between showings use up more, and wear the same', () => {
+    const file = (volunteersChange: boolean, series = false) =>
+      showOf(
+        [
+          demo('a', {
+            volunteers: 4,
+            volunteersChange,
+            parameters: [pieces],
+            prep: [task('hand out', { per: 'volunteer', handsOnS: 60, furtherS: 5 })],
+            worn: [
+              { goodId: 'poncho', by: 'volunteer' },
+              { goodId: 'goggles', by: 'volunteer' },
+            ],
+            consumables: [need('balloon', 'volunteer')],
+          }),
+        ],
+        [
+          item(
+            'a',
+            series ? { series: { parameterId: 'n', levels: rungs, onFail: 'go on' } } : { showings: 3 },
+          ),
+        ],
+        {
+          stock: stock(
+            { id: 'poncho', sort: 'consumable' },
+            { id: 'goggles' },
+            { id: 'balloon', sort: 'consumable' },
+          ),
+        },
+      );
+    const counted = (of: ShowFile) => {
+      const { needs, timetable } = planned(of);
+      const [t] = timetable.tasks;
+      const used = (id: string) => ofGood(of, id).planned;
+      return [used('balloon'), used('poncho'), needs.kit[0]!.peak, t!.handsOffS - t!.startS];
+    };
+    expect(counted(file(false))).toEqual([4, 4, 4, 75]);
+    expect(counted(file(true))).toEqual([12, 12, 4, 60 + 11 * 5]);
+    // The showings of a series are its levels.
+    expect(counted(file(true, true))).toEqual([40, 40, 4, 60 + 39 * 5]);
   });
 
   test('kit is needed for each volunteer as well', () => {

@@ -39,6 +39,7 @@ const WHO: Record<Wearer, string> = {
   presenter: 'Presenter',
   helper: 'Each helper',
   volunteer: 'Each volunteer',
+  guest: 'Guest',
   'front row': 'Front row',
 };
 

@@ -5,6 +5,12 @@ import { sumsOf, withSums, type Played, type Playing, type Sum } from './sums';
 /** Who sits in a front row whose seats nobody has counted. Common practice. */
 export const USUAL_FRONT_ROW = 10;
 
+/** How many volunteers an item asks up in all: those of its demo once, or for each showing where they change. */
+export const volunteersInAll = (
+  { volunteers, volunteersChange }: Pick<Demo, 'volunteers' | 'volunteersChange'>,
+  { showings }: Pick<Item, 'showings'>,
+): number => volunteers * (volunteersChange ? showings : 1);
+
 /** No piece of work is longer than a day; what would be is a finding. */
 export const LONGEST_TASK_S = 86_400;
 
@@ -25,7 +31,7 @@ export function asPlayed(demo: Demo, item: Item, around: Around, playing: Playin
   const levels = levelFactors(varied, item);
   const steps = item.setUpIn === undefined ? varied.steps : varied.steps.filter((step) => !step.setUp);
   const helpers = Math.max(varied.helpers, item.helperIds.length);
-  const worn = wornGoods(varied, helpers, around);
+  const worn = wornGoods(varied, item, helpers, around);
   const played: Played = {
     ...varied,
     steps: steps.map((step) => longer(step, factor(step.growsWith))),
@@ -147,7 +153,7 @@ function multiplied(
   const times: Record<NonNullable<PrepTask['per']>, number> = {
     showing: showings,
     attempt: showings + item.retries,
-    volunteer: demo.volunteers,
+    volunteer: volunteersInAll(demo, { showings }),
     head: heads,
   };
   const count = task.per === undefined ? 1 : times[task.per];
@@ -178,6 +184,7 @@ function multiplied(
 /** What is worn, by good, as many as there are people who wear it. */
 function wornGoods(
   demo: Demo,
+  item: Item,
   helpers: number,
   { goods, frontRowSeats }: Around,
 ): { good: Good; count: number }[] {
@@ -185,15 +192,18 @@ function wornGoods(
     presenter: 1,
     helper: helpers,
     volunteer: demo.volunteers,
+    guest: 1,
     'front row': frontRowSeats,
   };
-  const counts = new Map<string, number>();
-  for (const { goodId, by } of demo.worn)
-    if (goodId !== undefined) counts.set(goodId, (counts.get(goodId) ?? 0) + wearers[by]);
-  return [...counts].flatMap(([goodId, count]) => {
-    const good = goods.get(goodId);
-    return good && count > 0 ? [{ good, count }] : [];
-  });
+  const counts = new Map<Good, number>();
+  for (const { goodId, by } of demo.worn) {
+    const good = goods.get(goodId ?? '');
+    if (!good) continue;
+    // Kit goes from one volunteer to the next; what is used up does not.
+    const once = by === 'volunteer' && good.sort === 'consumable';
+    counts.set(good, (counts.get(good) ?? 0) + (once ? volunteersInAll(demo, item) : wearers[by]));
+  }
+  return [...counts].flatMap(([good, count]) => (count > 0 ? [{ good, count }] : []));
 }
 
 /** Kit with what is worn: what stands in both lists is the same things, and the larger number counts. */

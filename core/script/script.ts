@@ -37,6 +37,10 @@ export interface ScriptOption {
   of: ScriptItem;
 }
 
+/** What an item may turn out to play: each demo of a choice, else its own. */
+export const mayPlay = ({ demo, options }: Pick<ScriptItem, 'demo' | 'options'>): Played[] =>
+  options?.flatMap(({ of }) => of.demo ?? []) ?? (demo ? [demo] : []);
+
 /** A title with its number in the running order before it, where it has one: "3 · Foam column". */
 export const numbered = (number: number | undefined, title: string): string =>
   number === undefined ? title : `${number} · ${title}`;

@@ -110,11 +110,27 @@ export type CueRole = (typeof CUE_ROLES)[number];
 /** Which showings of an item a step belongs to; the only one is the first and the last. */
 export const STEP_SHOWINGS = ['first', 'further', 'last'] as const;
 
+/** Who does a step where it is not whoever presents. */
+export const STEP_HANDS = ['helper', 'volunteer', 'guest'] as const;
+export type StepHands = (typeof STEP_HANDS)[number];
+
 /** One thing done in a demo. Its three times are whole seconds, for the usual value of what it grows with. */
 export class Step extends Timing {
   @Id() id!: string;
   @Choice(STEP_KINDS, 'Kind') kind!: StepKind;
   @Title('What is said or done') text!: string;
+  /** A guest or a volunteer does it under the eye of the crew. */
+  @IsOptional()
+  @Choice(STEP_HANDS, {
+    label: 'Done by',
+    words: {
+      helper: 'a helper',
+      volunteer: 'a volunteer',
+      guest: 'a guest',
+    },
+    empty: 'whoever presents',
+  })
+  by?: StepHands;
   /** Belongs to setting up in view: an item may have these steps done in an earlier item of their own. */
   @IsOptional() @YesNo('Part of setting up: may be split off into an earlier item') setUp?: boolean;
   @IsOptional() @One(() => StepTimer) timer?: StepTimer;
@@ -201,7 +217,7 @@ export class KitNeed {
   @IsOptional() @Text(60, { label: 'With what in it', empty: 'whatever is in it' }) contents?: string;
 }
 
-export const WEARERS = ['presenter', 'helper', 'volunteer', 'front row'] as const;
+export const WEARERS = ['presenter', 'helper', 'volunteer', 'guest', 'front row'] as const;
 export type Wearer = (typeof WEARERS)[number];
 
 /** Something worn in a demo, by whom, and from which step to which: a good of the stores, or else in words. */
@@ -213,6 +229,7 @@ export class Worn {
     words: {
       helper: 'each helper',
       volunteer: 'each volunteer',
+      guest: 'the guest',
       presenter: 'the presenter',
       'front row': 'the front row',
     },
@@ -364,6 +381,8 @@ export class Demo {
   /** How many people besides the presenter are on stage, and how many volunteers from the audience. */
   @Whole(0, 60, 'Helpers on stage') helpers!: number;
   @Whole(0, 200, 'Volunteers') volunteers!: number;
+  /** Others come up for each showing: so many more are asked, and use up what each volunteer does. */
+  @IsOptional() @YesNo('Others come up for each showing') volunteersChange?: boolean;
   @Some(SKILLS, 'Skills needed on stage') skills!: Skill[];
   @Many(() => PrepTask, 50) prep!: PrepTask[];
   @IsOptional() @One(() => Reset) reset?: Reset;

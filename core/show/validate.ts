@@ -98,7 +98,7 @@ type Lists = Partial<Pick<Demo, 'steps' | 'prep' | 'kit' | 'consumables' | 'worn
 /** The lists that a demo has, and a variant may have of its own; `whole` is the demo with them. */
 function listProblems(
   lists: Lists,
-  whole: Required<Omit<Lists, 'benches'>> & Pick<Demo, 'parameters' | 'reading'>,
+  whole: Required<Omit<Lists, 'benches'>> & Pick<Demo, 'parameters' | 'reading' | 'helpers' | 'volunteers'>,
   at: (field: string) => string,
 ): Problem[] {
   const { steps = [], prep = [], kit = [], consumables = [], worn = [], benches = [] } = lists;
@@ -122,6 +122,11 @@ function listProblems(
       'The window must end after it begins.',
     );
     grows(`steps[${i}].growsWith`, step.growsWith);
+    must(
+      `steps[${i}].by`,
+      (step.by !== 'helper' || whole.helpers > 0) && (step.by !== 'volunteer' || whole.volunteers > 0),
+      `Say as well how many ${step.by}s are on stage.`,
+    );
   });
   prep.forEach((task, i) => {
     must(

@@ -3,12 +3,13 @@ import { furtherOf, oddsAt, outcomeS, outcomesOf, PertTime, Rate, type AttemptsO
 import {
   levelFactors,
   posterior,
+  volunteersInAll,
   type Played,
   type Posterior,
   type Script,
   type ScriptItem,
 } from '../script';
-import type { ConsumableNeed, Demo, Good, ShowFile } from '../show';
+import type { ConsumableNeed, Demo, Good, Item, ShowFile } from '../show';
 import { convolve, enough, oddsAbove, oneOf, rounded, weighted, type Spread } from './spread';
 
 /** One item's part in a total: the working. */
@@ -189,16 +190,16 @@ function linesOf(
         }
         default:
           // What is there once in a series is there for its largest level.
-          return line(rounded(timesOf(file, demo, need) * (grows ? Math.max(...grows) : 1)));
+          return line(rounded(timesOf(file, item, demo, need) * (grows ? Math.max(...grows) : 1)));
       }
     });
 }
 
 /** How often a rule counts that chance has no say in. */
-function timesOf({ show }: ShowFile, demo: Demo, need: ConsumableNeed): number {
+function timesOf({ show }: ShowFile, item: Item, demo: Demo, need: ConsumableNeed): number {
   switch (need.per) {
     case 'volunteer':
-      return demo.volunteers;
+      return volunteersInAll(demo, item);
     case 'head':
       return show.heads;
     case 'station':

@@ -34,6 +34,10 @@ export function steps(...rows: [StepKind, string, number, number?, Step['timer']
   }));
 }
 
+/** Steps of which some (by their places, from 0) are done by others than whoever presents. */
+export const doneBy = (list: Step[], by: NonNullable<Step['by']>, ...places: number[]): Step[] =>
+  list.map((step, i) => (places.includes(i) ? { ...step, by } : step));
+
 /** Steps of which some belong to some showings only. */
 export const inShowings = (list: Step[], when: Record<string, NonNullable<Step['showing']>>): Step[] =>
   list.map((step) => (when[step.id] ? { ...step, showing: when[step.id]! } : step));

@@ -1,4 +1,4 @@
-import { bench, demo, fault, kit, locked, measured, prep, steps, tested, use } from './build';
+import { bench, demo, doneBy, fault, kit, locked, measured, prep, steps, tested, use } from './build';
 
 export const staticDome = demo({
   id: 'static-dome',
@@ -87,13 +87,18 @@ export const spinningStool = demo({
   mark: 'floor',
   shows: 'A volunteer on a stool pulls in two weights and spins up.',
   teaches: 'What turns keeps its turning; make it narrow and it must go faster.',
-  steps: steps(
-    ['ask', 'Ask for someone who does not get dizzy.', 45],
-    ['do', 'Seat, feet on the bar, weights at arm’s length. Spotter behind.', 50],
-    ['do', 'One gentle push.', 10],
-    ['shout', 'Arms in! And out!', 15],
-    ['do', 'Stop the stool by hand, weights first, then the volunteer.', 40],
-    ['say', 'Nobody pushed. Where did the speed come from?', 60],
+  steps: doneBy(
+    steps(
+      ['ask', 'Ask for someone who does not get dizzy.', 45],
+      ['do', 'Seat, feet on the bar, weights at arm’s length. Spotter behind.', 50],
+      ['do', 'One gentle push.', 10],
+      ['shout', 'Arms in! And out!', 15],
+      ['do', 'Stop the stool by hand, weights first, then the volunteer.', 40],
+      ['say', 'Nobody pushed. Where did the speed come from?', 60],
+    ),
+    'helper',
+    2,
+    4,
   ),
   helpers: 1,
   volunteers: 1,

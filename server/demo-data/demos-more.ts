@@ -1,4 +1,4 @@
-import { inShowings, worn, demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
+import { doneBy, inShowings, worn, demo, fault, kit, measured, prep, steps, use, yesNo } from './build';
 
 export const climbingWater = demo({
   id: 'climbing-water',
@@ -47,12 +47,16 @@ export const windBall = demo({
   mark: 'floor',
   shows: 'A beach ball rides on a slanted jet of air and will not fall out of it.',
   teaches: 'Fast air bends round the ball, and pulls it back into the stream.',
-  steps: steps(
-    ['shout', 'Hands over your ears: this is loud!', 8],
-    ['do', 'Blower on, set the ball in the stream.', 25],
-    ['do', 'Tilt it slowly, walk with it.', 45],
-    ['ask', 'Ask: which way does the air go when the ball is there?', 45],
-    ['say', 'The ball bends the wind, the wind holds the ball.', 30],
+  steps: doneBy(
+    steps(
+      ['shout', 'Hands over your ears: this is loud!', 8],
+      ['do', 'Blower on, set the ball in the stream.', 25],
+      ['do', 'Tilt it slowly, walk with it.', 45],
+      ['ask', 'Ask: which way does the air go when the ball is there?', 45],
+      ['say', 'The ball bends the wind, the wind holds the ball.', 30],
+    ),
+    'guest',
+    2,
   ),
   furtherS: 40,
   retryS: 25,
@@ -61,7 +65,7 @@ export const windBall = demo({
   kit: [kit('blower', 1, 60), kit('beach-ball')],
   hazards: ['noise'],
   cautions: ['Ear defenders for the crew at the blower; hair and cords away from the intake.'],
-  worn: [worn('ears', 'presenter'), worn('ears', 'helper')],
+  worn: [worn('ears', 'presenter'), worn('ears', 'helper'), worn('ears', 'guest')],
   conditions: [yesNo('socket', 'The cord reaches without crossing a way out')],
   faults: [fault('ball wanders', ['Draught', 'Watch the curtain', 'Close the side door'])],
   guessOdds: 0.95,
@@ -110,18 +114,23 @@ export const smokeRings = demo({
   mark: 'floor',
   shows: 'A drum with a hole throws smoke rings that put out a candle ten steps away.',
   teaches: 'A ring of air rolls on itself, and so keeps its shape.',
-  steps: steps(
-    ['ask', 'Ask a volunteer to point at the candle.', 35],
-    ['do', 'Fog into the drum.', 25],
-    ['do', 'Strike the drum, three rings.', 25],
-    ['wait for', 'Candle out.', 20, 0.6],
-    ['say', 'No wind crossed the room. A ring did.', 60],
+  steps: doneBy(
+    steps(
+      ['ask', 'Ask a volunteer to point at the candle.', 35],
+      ['do', 'Fog into the drum.', 25],
+      ['do', 'Strike the drum, three rings.', 25],
+      ['wait for', 'Candle out.', 20, 0.6],
+      ['say', 'No wind crossed the room. A ring did.', 60],
+    ),
+    'volunteer',
+    2,
   ),
   furtherS: 35,
   retryS: 30,
   coverS: 15,
   coverLine: 'The candle has held out. Applause for the candle.',
   volunteers: 1,
+  volunteersChange: true,
   kit: [kit('ring-drum'), kit('fog-machine', 1, 300), kit('fire-blanket')],
   consumables: [use('fog-fluid', 8, 'minute', 10), use('candle', 1, 'show'), use('matches', 2)],
   skills: ['flame'],

@@ -5,6 +5,7 @@ import {
   judge,
   looksAt,
   mayWrite,
+  othersDo,
   wornIn,
   wornSaid,
   type Check,
@@ -207,8 +208,11 @@ function AllThere({
 function Warnings({ script, markId }: { script: Script; markId: string }) {
   const mark = script.marks.all.find((m) => m.id === markId);
   const here = script.items.filter((i) => i.standing?.mark.id === markId);
-  const lines = here.flatMap(({ item, demo }) => {
-    const said = demo ? [...wornSaid(wornIn(demo, script.goods)), ...demo.cautions] : [];
+  const lines = here.flatMap((scripted) => {
+    const { item, demo } = scripted;
+    const said = demo
+      ? [...othersDo(scripted), ...wornSaid(wornIn(demo, script.goods)), ...demo.cautions]
+      : [];
     return said.length ? [{ id: item.id, title: item.title, said }] : [];
   });
   return (

@@ -82,8 +82,7 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
   const sheet = plan?.callSheets?.find((s) => s.personId === person.id);
   const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now) : [];
   const { now: on, next } = announced(script, state);
-  const role = person.role;
-  const cues = role === 'sound' || role === 'lights' || role === 'camera' ? cuesOf(script, state, role) : [];
+  const cues = cuesOf(script, state, person);
   return (
     <Box component="main" sx={{ maxWidth: 760, mx: 'auto', p: { xs: 3, sm: 5 }, display: 'grid', gap: 4 }}>
       <Box
@@ -107,7 +106,7 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
           <KeptWords />
         </Box>
       </Box>
-      <OnStage on={on} next={next} narrates={role === 'narrator'} />
+      <OnStage on={on} next={next} narrates={person.role === 'narrator'} />
       {cues.length > 0 && <Cues cues={cues} />}
       <Box component="section" aria-label="What you do next">
         <Typography component="h2" sx={{ fontSize: 'stageText', fontWeight: 700, mb: 2 }}>
@@ -210,8 +209,15 @@ function Line({ line, script, may }: { line: CrewLine; script: Script; may: bool
           {title}
         </Typography>
         <Typography sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
-          {[place, forItem && forItem !== what && `for ${forItem}`].filter(Boolean).join(' · ')}
+          {[place, forItem && forItem !== what && `for ${forItem}`, line.with?.join(', ')]
+            .filter(Boolean)
+            .join(' · ')}
         </Typography>
+        {line.does?.map((says) => (
+          <Typography key={says} sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
+            {says}
+          </Typography>
+        ))}
         {line.worn && (
           <Typography sx={{ fontSize: 'stageSmall', color: 'warning.main' }}>
             put on: {line.worn.join('; ')}

@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import {
+  askGuest,
   cue,
   formatDuration,
   neverBegun,
@@ -16,6 +17,7 @@ import {
   type ItemState,
   type RunState,
   type Script,
+  type Volunteers,
 } from '@hearty/core';
 import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
@@ -39,6 +41,7 @@ export function NowBlock({
   const { head, line } = words(script, state, c);
   const behind = owed(state);
   const volunteers = volunteersNow(script, state);
+  const guest = askGuest(script, state);
   // The call is the line itself while it is what is done now.
   const calls = state.phase === 'running' && c?.shout !== undefined && c.step === c.shout;
   return (
@@ -47,6 +50,11 @@ export function NowBlock({
       <Box {...(calls && { sx: { border: 3, borderRadius: 1, p: 3 } })}>
         {calls && <Typography sx={{ fontSize: 'stageSmall' }}>to the audience, now</Typography>}
         <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{head}</Typography>
+        {c && c.with.length > 0 && item?.status === 'now' && state.phase === 'running' && (
+          <Typography sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
+            with {c.with.join(', ')}
+          </Typography>
+        )}
         <Typography
           component="h1"
           sx={{
@@ -60,6 +68,9 @@ export function NowBlock({
           {line}
         </Typography>
       </Box>
+      {c?.by && state.phase === 'running' && (
+        <Typography sx={{ fontSize: 'stageText', fontWeight: 700, color: 'warning.main' }}>{c.by}</Typography>
+      )}
       {c?.shout && !calls && (
         <Box sx={{ border: 3, borderRadius: 1, p: 4 }}>
           <Typography sx={{ fontSize: 'stageSmall' }}>to the audience, next</Typography>
@@ -72,11 +83,9 @@ export function NowBlock({
       {c?.window && <Window window={c.window} now={now} />}
       {c && state.phase === 'running' && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
       {volunteers && volunteers.ask.length > 0 && (
-        <Beside
-          title={`ask ${volunteers.wanted === 1 ? 'the volunteer' : `the ${volunteers.wanted} volunteers`} before they come up`}
-          lines={volunteers.ask}
-        />
+        <Beside title={whomToAsk(volunteers)} lines={volunteers.ask} />
       )}
+      {guest.length > 0 && <Beside title="ask the guest before they do it" lines={guest} />}
       {volunteers && volunteers.wanted < volunteers.up && (
         <Typography sx={{ fontSize: 'stageSmall', color: 'warning.main', fontWeight: 700 }}>
           {volunteers.up === 1 ? 'A volunteer is' : `${volunteers.up} volunteers are`} still up
@@ -127,6 +136,13 @@ function words(script: Script, state: RunState, c: Cue | undefined): { head: str
 
 const withNumber = (script: Script, { itemId, title }: Pick<ItemState, 'itemId' | 'title'>): string =>
   numbered(script.byItem.get(itemId)?.number, title);
+
+function whomToAsk({ wanted, change }: Volunteers): string {
+  const who = wanted === 1 ? 'volunteer' : `${wanted} volunteers`;
+  return change
+    ? `let ${wanted === 1 ? 'this one' : 'these'} go, and ask the next ${who}`
+    : `ask the ${who} before they come up`;
+}
 
 /** A no-go stays one until it is mended or overruled. */
 function NoGo({ gate }: { gate: Gate | undefined }) {

@@ -14,6 +14,7 @@ import {
   type LiveLanding,
   type RunState,
   type Script,
+  type Volunteers,
 } from '@hearty/core';
 
 interface Offer {
@@ -57,17 +58,14 @@ export function Offers({
       ? [
           {
             key: 'volunteers',
-            says:
-              volunteers.wanted > volunteers.up
-                ? `${volunteers.wanted === 1 ? 'The volunteer is' : `${volunteers.wanted} volunteers are`} up, and ${volunteers.wanted === 1 ? 'was' : 'were'} asked`
-                : `${volunteers.up === 1 ? 'The volunteer is' : 'The volunteers are'} down again`,
+            says: volunteersSaid(volunteers),
             onPress: () =>
               onGo([
                 {
                   kind: 'volunteers',
                   body: {
                     itemId: volunteers.itemId,
-                    count: volunteers.wanted > volunteers.up ? volunteers.wanted : 0,
+                    count: comeUp(volunteers) ? volunteers.wanted : 0,
                   },
                 },
               ]),
@@ -176,4 +174,20 @@ function cuts(
       onPress: () => onGo(open.map(({ itemId }) => ({ kind: 'skip', body: { itemId } }))),
     },
   ];
+}
+
+/** Whether volunteers come up now: more than are up, or others. */
+const comeUp = ({ wanted, up, change }: Volunteers) => change || wanted > up;
+
+function volunteersSaid(volunteers: Volunteers): string {
+  const { wanted, up, change } = volunteers;
+  if (!comeUp(volunteers)) return `${up === 1 ? 'The volunteer is' : 'The volunteers are'} down again`;
+  const who = change
+    ? wanted === 1
+      ? 'Another one is'
+      : `${wanted} others are`
+    : wanted === 1
+      ? 'The volunteer is'
+      : `${wanted} volunteers are`;
+  return `${who} up, and ${wanted === 1 ? 'was' : 'were'} asked`;
 }

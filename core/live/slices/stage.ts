@@ -138,6 +138,8 @@ export interface StageState {
   /** Work begun on stage, by `taskKey`, and when. */
   tasksDone: Map<string, number>;
   volunteersUp: number;
+  /** The item they came up in, and how many attempts at it were over by then. */
+  volunteersFor: { itemId: string; attempts: number } | undefined;
 }
 
 /** The running order, the item on stage, its steps and outcomes. Events that name what the show has not are passed over. */
@@ -176,6 +178,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
     now: undefined,
     tasksDone: new Map(),
     volunteersUp: 0,
+    volunteersFor: undefined,
   }),
   apply: {
     curtain: (state, { at }) => {
@@ -254,7 +257,10 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
       item.status = 'skipped';
       if (item.begunAt !== undefined) leave(item, at);
     },
-    volunteers: (state, { body }) => void (state.volunteersUp = body.count),
+    volunteers: (state, { body: { itemId, count } }) => {
+      state.volunteersUp = count;
+      state.volunteersFor = { itemId, attempts: state.items.get(itemId)?.attempts.length ?? 0 };
+    },
     hold: (state, { at }) => {
       if (state.phase !== 'running') return;
       state.phase = 'held';

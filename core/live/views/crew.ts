@@ -1,12 +1,12 @@
 import { prepCheckId, type CallLine, type CallSheet } from '../../plan';
 import type { Script } from '../../script';
-import type { CueRole } from '../../show';
+import type { Person } from '../../show';
 import type { Timetable } from '../../timetable';
 import { cue } from '../cue';
 import type { RunState } from '../fold';
 import { nextItem } from '../moves';
 import { playedAs } from '../played';
-import { onStage, taskKey } from '../slices/stage';
+import { onStage, taskKey, type ItemState } from '../slices/stage';
 import { likelyStarts, showClockS } from './ahead';
 
 /** Something somebody does next. Seconds; `inS` below 0 is late, and undefined while the curtain is not up. */
@@ -75,8 +75,12 @@ export interface StepCue {
   now: boolean;
 }
 
-/** The cues of a role in the item on stage and the next one. Pure. */
-export function cuesOf(script: Script, state: RunState, role: CueRole): StepCue[] {
+/** What one of the crew does at a step in the item on stage and the next one: the cues of their role, and steps that helpers do. Pure. */
+export function cuesOf(
+  script: Script,
+  state: RunState,
+  { id, role }: Pick<Person, 'id' | 'role'>,
+): StepCue[] {
   if (state.phase === 'down') return [];
   const now = onStage(state);
   const here = cue(script, state);
@@ -86,13 +90,16 @@ export function cuesOf(script: Script, state: RunState, role: CueRole): StepCue[
     ...(coming ? (playedAs(script, coming)?.demo?.steps ?? []).map((step) => ({ item: coming, step })) : []),
   ];
   return steps
-    .filter(({ step }) => step.cueFor === role)
+    .filter(({ item, step }) => step.cueFor === role || (step.by === 'helper' && helps(script, item, id)))
     .map(({ item, step }) => ({
       itemId: item.itemId,
       stepId: step.id,
       title: item.title,
-      says: step.cue || step.text,
+      says: (step.cueFor === role && step.cue) || step.text,
       at: step.text,
       now: step.id === here?.step?.id && item === now,
     }));
 }
+
+const helps = ({ byItem }: Script, { itemId }: ItemState, personId: string): boolean =>
+  !!byItem.get(itemId)?.item.helperIds.includes(personId);

@@ -19,6 +19,7 @@ export type FindingCode =
   | 'no-mark'
   | 'mark-unfit'
   | 'helpers'
+  | 'watched'
   | 'setting'
   | 'bench'
   | 'front-row'

@@ -34,6 +34,7 @@ export const RULES: Record<FindingCode, Rows> = {
   'no-mark': [STAGE_RULES.noMark, STAGE_RULES.tooFewSpots, STAGE_RULES.anotherMark],
   'mark-unfit': [STAGE_RULES.noSocket, STAGE_RULES.waterByVoltage],
   helpers: [STAGE_RULES.tooFewHelpers],
+  watched: [STAGE_RULES.nobodyWatches, STAGE_RULES.othersAtInterlock],
   setting: [STAGE_RULES.settings, STAGE_RULES.fewerOptions],
   bench: [BENCH_RULES.fails, BENCH_RULES.says, BENCH_RULES.refused, BENCH_RULES.wasWrong],
   'front-row': [STAGE_RULES.frontRowUnknown],

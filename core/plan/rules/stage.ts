@@ -8,10 +8,11 @@ import {
   type ScriptItem,
   type Standing,
 } from '../../script';
-import { unwritten, type Demo, type Parameter } from '../../show';
+import { unwritten, type Demo, type Parameter, type Step } from '../../show';
 import type { PlannedItem } from '../../timetable';
 import type { FindingCode } from './codes';
 import { atStart, type Context } from './context';
+import { isWatched } from '../hands';
 
 /** Where demos stand, who helps, and what they are played with. */
 
@@ -39,6 +40,57 @@ const tooFewHelpers = rule<Context, Played & { has: number }, FindingCode>({
     `“${title}” wants ${people(demo.helpers)} to help on stage and has ${has === 0 ? 'nobody' : has}.`,
   numbers: ({ demo, has }) => ({ wanted: demo.helpers, has }),
   waysOut: (p, c) => helpersFor(p, c),
+});
+
+interface Watched extends Played {
+  step: Step;
+}
+
+/** Each step that a guest or a volunteer does, with the step before it. */
+const watched = (c: Context): (Watched & { before: Step | undefined })[] =>
+  played(c).flatMap((p) =>
+    p.demo.steps.flatMap((step, i) => (isWatched(step) ? [{ ...p, step, before: p.demo.steps[i - 1] }] : [])),
+  );
+
+const outsider = ({ by }: Step) => (by === 'guest' ? 'a guest' : 'a volunteer');
+
+/** Work begun on stage, and whose hands it takes, while this step is done. */
+const meanwhile = (c: Context, { itemId, before }: { itemId: string; before: Step | undefined }) =>
+  c.timetable.tasks.filter(
+    (t) =>
+      t.hostItemId === itemId &&
+      c.item(t.itemId).tasks?.find((choice) => choice.taskId === t.taskId)?.afterStepId === before?.id,
+  );
+
+/** A guest works under the eye of the crew: somebody who is on stage and has no work of their own just then. */
+const nobodyWatches = rule<Context, Watched & { work: string; busy: string[] }, FindingCode>({
+  id: 'watched',
+  level: 'caution',
+  source: 'common practice',
+  when: (c) =>
+    watched(c).flatMap((p) => {
+      const work = meanwhile(c, p);
+      const busy = work.map((t) => t.personId);
+      const eyes = [p.presenterId, ...p.helperIds].filter((id) => id !== undefined && c.arrival(id));
+      return work.length > 0 && eyes.every((id) => busy.includes(id))
+        ? [{ ...p, work: work[0]!.title, busy: eyes.map((id) => c.name(id)) }]
+        : [];
+    }),
+  where: atStart,
+  says: ({ title, step, work, busy }) =>
+    `In “${title}” ${outsider(step)} does “${step.text}”, and nobody’s eye is free: ${busy.join(' and ')} ${busy.length > 1 ? 'begin' : 'begins'} “${work}” just then.`,
+  waysOut: () => [wayOut('Begin that work after another step, or have somebody help on stage')],
+});
+
+/** What keeps people safe is not left to those who have not learned it. */
+const othersAtInterlock = rule<Context, Watched, FindingCode>({
+  id: 'watched',
+  level: 'caution',
+  source: 'common practice',
+  when: (c) => watched(c).filter(({ step }) => step.interlock),
+  where: atStart,
+  says: ({ title, step }) =>
+    `In “${title}” ${outsider(step)} does “${step.text}”, which is an interlock: one of the crew does it, or checks it before anything goes on.`,
 });
 
 const people = (n: number) => (n === 1 ? 'one person' : `${n} people`);
@@ -260,6 +312,8 @@ const MUCH_MISSING = 3;
 
 export const STAGE_RULES = {
   tooFewHelpers,
+  nobodyWatches,
+  othersAtInterlock,
   noMark,
   tooFewSpots,
   anotherMark,

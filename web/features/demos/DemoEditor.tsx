@@ -125,6 +125,7 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
             <FieldIn name="volunteers" />
             <FieldIn name="showings" />
             <FieldIn name="retries" />
+            <VolunteersChange />
           </Row>
           <Row>
             <FieldIn name="furtherS" />
@@ -214,6 +215,13 @@ function StandBy({ id }: { id: string }) {
       options={demos.filter((d) => d.id !== id).map((d) => ({ value: d.id, label: d.body.title }))}
     />
   );
+}
+
+function VolunteersChange() {
+  const volunteers = useWatch({ name: 'volunteers' }) as unknown;
+  return typeof volunteers === 'number' && volunteers > 0 ? (
+    <FieldIn name="volunteersChange" whileShown />
+  ) : null;
 }
 
 /** How long the steps take together, while one types. */

@@ -78,7 +78,8 @@ export function DemoPage() {
           demo.mark,
           `${formatDuration(total.likelyS)} (${formatDuration(total.bestS)} to ${formatDuration(total.worstS)})`,
           demo.helpers > 0 && `${demo.helpers} ${demo.helpers === 1 ? 'helper' : 'helpers'}`,
-          demo.volunteers > 0 && `${demo.volunteers} ${demo.volunteers === 1 ? 'volunteer' : 'volunteers'}`,
+          demo.volunteers > 0 &&
+            `${demo.volunteers} ${demo.volunteers === 1 ? 'volunteer' : 'volunteers'}${demo.volunteersChange ? ', others for each showing' : ''}`,
         ]
           .filter(Boolean)
           .map((word) => (
@@ -96,7 +97,8 @@ export function DemoPage() {
                 <li key={s.id}>
                   <Box component="span" sx={{ color: 'text.secondary' }}>
                     {s.kind}
-                    {s.showing && ` (${SHOWING[s.showing]})`}:{' '}
+                    {s.showing && ` (${SHOWING[s.showing]})`}
+                    {s.by && `, by a ${s.by}`}:{' '}
                   </Box>
                   <Box component="span" sx={{ fontWeight: s.kind === 'shout' ? 700 : 400 }}>
                     {s.text}

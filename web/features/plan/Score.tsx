@@ -212,7 +212,12 @@ function StageLane({
             number={scripted?.number ?? 0}
             lengthS={item.endS - item.startS}
             byHand={item.timingFrom === 'by hand'}
-            details={detailsOf(item, scripted, begun.get(item.itemId) ?? [])}
+            details={detailsOf(
+              item,
+              scripted,
+              begun.get(item.itemId) ?? [],
+              (id) => script.byItem.get(id)?.item.title,
+            )}
             top={top}
             height={bottom - top}
             selected={item.itemId === selected}

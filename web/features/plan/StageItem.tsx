@@ -1,7 +1,14 @@
 import { useDraggable } from '@dnd-kit/core';
 import PushPinIcon from '@mui/icons-material/PushPin';
 import { Box, ButtonBase, Typography, type Theme } from '@mui/material';
-import { formatDuration, posterior, Timing, type PlannedItem, type ScriptItem } from '@hearty/core';
+import {
+  formatDuration,
+  playedWith,
+  posterior,
+  Timing,
+  type PlannedItem,
+  type ScriptItem,
+} from '@hearty/core';
 import { memo, useState } from 'react';
 import { FieldOf } from '../../kit/fields';
 import { useShow } from '../../session/show';
@@ -36,8 +43,9 @@ export function detailsOf(
   item: PlannedItem,
   scripted: ScriptItem | undefined,
   begins: readonly string[],
+  titleOf: (itemId: string) => string | undefined,
 ): string {
-  const { item: source, demo } = scripted ?? {};
+  const { item: source } = scripted ?? {};
   return [
     ...begins.map((title) => `begins “${title}”`),
     scripted && oddsWords(scripted),
@@ -46,7 +54,7 @@ export function detailsOf(
     source && source.showings > 1 && !source.series && `${source.showings} showings`,
     source && source.retries > 0 && `${source.retries} ${source.retries === 1 ? 'retry' : 'retries'}`,
     source?.worth !== undefined && `may be cut, worth ${source.worth}`,
-    demo?.variants?.find((v) => v.id === source?.variantId)?.title,
+    scripted && playedWith(scripted, titleOf).join(', '),
     item.timingFrom === 'log' && 'from the log',
   ]
     .filter(Boolean)

@@ -1,12 +1,14 @@
 import { Box, Typography } from '@mui/material';
-import { wornIn, wornSaid, type Item } from '@hearty/core';
+import { othersDo, wornIn, wornSaid, type Item } from '@hearty/core';
 import { useShow } from '../../session/show';
 
-/** What the open item is for, what is worn in it, and what its demo warns of. */
+/** What the open item is for, what others do and what is worn in it, and what its demo warns of. */
 export function WhatToWear({ item }: { item: Item }) {
   const { script, plan } = useShow();
-  const demo = script.byItem.get(item.id)?.demo;
+  const scripted = script.byItem.get(item.id);
+  const demo = scripted?.demo;
   const worn = demo ? wornSaid(wornIn(demo, script.goods)) : [];
+  const others = scripted ? othersDo(scripted) : [];
   const standing = (plan.sums.find((s) => s.itemId === item.id)?.byLevel ?? [])
     .flat()
     .flatMap(({ findings }) => findings.filter((f) => f.always).map((f) => f.says));
@@ -16,15 +18,16 @@ export function WhatToWear({ item }: { item: Item }) {
       {demo.teaches}
     </Typography>
   );
-  if (!worn.length && !cautions.length) return teaches || null;
+  if (!others.length && !worn.length && !cautions.length) return teaches || null;
   return (
     <>
       {teaches}
       <Box
         component="section"
-        aria-label="Worn, and cautions"
+        aria-label="Who does what, worn, and cautions"
         sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 2, fontSize: 'small' }}
       >
+        {others.length > 0 && <List lines={others} />}
         {worn.length > 0 && (
           <>
             <Typography sx={{ fontWeight: 700, fontSize: 'small' }}>Worn</Typography>

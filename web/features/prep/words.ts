@@ -11,8 +11,9 @@ const KINDS: Record<CallLine['kind'], string> = {
 
 export const whatWords = ({ kind, what, number }: CallLine): string => KINDS[kind] + numbered(number, what);
 
-/** What is worn for a line, and its cautions, each a sentence; empty for most lines. */
-export const warnings = ({ worn, cautions = [] }: CallLine): string[] => [
+/** What is theirs to do or to watch in a line, what is worn, and its cautions, each a sentence; empty for most lines. */
+export const warnings = ({ does = [], worn, cautions = [] }: CallLine): string[] => [
+  ...does.map((says) => `${says}.`),
   ...(worn ? [`Wear: ${worn.join('; ')}.`] : []),
   ...cautions,
 ];
@@ -27,6 +28,7 @@ export const lineWords = (line: CallLine, clock: (s: number) => string): string 
     line.endS > line.atS && formatDuration(line.endS - line.atS),
     line.place,
     line.forItem && `for ${line.forItem}`,
+    line.with?.join(', '),
     line.earliestS !== undefined &&
       line.latestS !== undefined &&
       line.latestS > line.earliestS &&

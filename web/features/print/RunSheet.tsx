@@ -2,6 +2,9 @@ import { Box } from '@mui/material';
 import {
   clockOf,
   formatDuration,
+  mayPlay,
+  othersDo,
+  playedWith,
   wornIn,
   wornSaid,
   type Plan,
@@ -64,8 +67,10 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
         head={['At', 'Length', 'On stage', 'Item', 'Behind the scenes']}
         widths={[11, 12, 14, 36, 27]}
         rows={timetable.items.map((item, i) => {
-          const { item: source, demo, number, standing, options } = script.byItem.get(item.itemId)!;
-          const calls = demo?.steps.filter((s) => s.kind === 'shout') ?? [];
+          const scripted = script.byItem.get(item.itemId)!;
+          const { item: source, demo, number, standing, options } = scripted;
+          const calls = mayPlay(scripted).flatMap((d) => d.steps.filter((s) => s.kind === 'shout'));
+          const playedAs = playedWith(scripted, (id) => titles.get(id));
           const next = timetable.items[i + 1]?.startS ?? Infinity;
           const during = (s: number) => s >= item.startS && s < next;
           const meanwhile = [
@@ -90,14 +95,25 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
                 </b>
                 {standing && <div>On the {standing.mark.name}</div>}
                 {options && (
-                  <div>The audience picks: {options.map(({ of }) => of.demo?.title).join(' or ')}</div>
+                  <div>
+                    The audience picks:{' '}
+                    {options
+                      .map(({ of }) => [of.demo?.title, ...playedWith(of, (id) => titles.get(id))].join(', '))
+                      .join(' or ')}
+                  </div>
                 )}
+                {playedAs.length > 0 && <div>With {playedAs.join(', ')}</div>}
                 {source.series && <div>In turn: {source.series.levels.join(', ')}</div>}
                 {item.waitS > 0 && <div>after {formatDuration(item.waitS)} of waiting</div>}
-                {source.retries > 0 && (
+                {(source.showings > 1 || source.retries > 0) && (
                   <div>
-                    {source.showings > 1 && `${source.showings} showings, `}up to {source.retries}{' '}
-                    {source.retries === 1 ? 'retry' : 'retries'}
+                    {[
+                      source.showings > 1 && `${source.showings} showings`,
+                      source.retries > 0 &&
+                        `up to ${source.retries} ${source.retries === 1 ? 'retry' : 'retries'}`,
+                    ]
+                      .filter(Boolean)
+                      .join(', ')}
                   </div>
                 )}
                 {timetable.tasks
@@ -113,7 +129,11 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
                     {demo.reading.unit && `, ${demo.reading.unit}`}
                   </div>
                 )}
-                {demo && <Warned lines={[...wornSaid(wornIn(demo, script.goods)), ...demo.cautions]} />}
+                {demo && (
+                  <Warned
+                    lines={[...othersDo(scripted), ...wornSaid(wornIn(demo, script.goods)), ...demo.cautions]}
+                  />
+                )}
                 {calls.map((c) => (
                   <div key={c.id}>Call: “{c.text}”</div>
                 ))}

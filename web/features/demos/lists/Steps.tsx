@@ -86,9 +86,9 @@ function StepTimes({ path }: { path: string }) {
 function More({ path }: { path: string }) {
   const { setValue, getValues } = useFormContext<Demo>();
   const [open, setOpen] = useState(() => {
-    const { setUp, timer, showing, growsWith, interlock, cueFor } = (getValues(path as 'steps.0') ??
+    const { setUp, timer, showing, growsWith, interlock, cueFor, by } = (getValues(path as 'steps.0') ??
       {}) as Partial<Demo['steps'][number]>;
-    return !!(setUp || timer || showing || growsWith || interlock || cueFor);
+    return !!(setUp || timer || showing || growsWith || interlock || cueFor || by);
   });
   const timer = useWatch({ name: `${path}.timer` }) as object | undefined;
   const cueFor = useWatch({ name: `${path}.cueFor` }) as string | undefined;
@@ -106,6 +106,7 @@ function More({ path }: { path: string }) {
       <Below>
         <FieldIn name={`${path}.showing`} />
         {numbers.length > 0 && <FieldIn name={`${path}.growsWith`} options={numbers} />}
+        <FieldIn name={`${path}.by`} />
         <FieldIn name={`${path}.setUp`} />
         <FieldIn name={`${path}.interlock`} />
         <FieldIn name={`${path}.cueFor`} />

@@ -1,0 +1,16 @@
+import { likelyCauses, type LikelyCause } from '../logbook';
+import type { Script } from '../script';
+import { playedAs } from './played';
+import type { ItemState } from './slices/stage';
+
+/** What is likely behind what was seen at an item, by the demo's list and the log. */
+export function causesOf(script: Script, state: ItemState, symptom: string | undefined): LikelyCause[] {
+  const { demo, record } = playedAs(script, state) ?? {};
+  return symptom === undefined
+    ? []
+    : likelyCauses(
+        demo?.faults.find((f) => f.symptom === symptom),
+        record?.causes,
+        symptom,
+      );
+}
