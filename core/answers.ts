@@ -141,6 +141,11 @@ export interface TicksAnswer {
   tick: number;
 }
 
+/** Work of a run's show that was ticked off on Prep, by the keys of its lines. */
+export interface PrepDone {
+  keys: string[];
+}
+
 /** The stores as they are: lots with what is left of them, and the newest moves; `tick`: the largest of the ledger. */
 export interface StoresAnswer {
   tick: number;

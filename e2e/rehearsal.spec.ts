@@ -95,3 +95,26 @@ test('shown how: from the list of shows through check and stage to the debrief, 
   await expect(guide).toContainText('All of this was built from what you pressed');
   await expect(page.getByText('A rehearsal 8 times as fast as life: it teaches nothing.')).toBeVisible();
 });
+
+test.describe('an empty database', () => {
+  test.use({ demoData: false });
+
+  test('is shown how as well: a small show comes with it', async ({ page, server }) => {
+    await page.goto('/shows');
+    await page.getByRole('button', { name: 'Show me how' }).click();
+    await expect(page.getByText('so a small one comes with it')).toBeVisible();
+    await page.getByRole('button', { name: 'Show me', exact: true }).click();
+    const guide = page.getByRole('complementary', { name: 'Guide' });
+    await expect(guide).toContainText('press “All there” at a place');
+    await page
+      .getByRole('button', { name: /^All there at / })
+      .first()
+      .click();
+    await expect(guide).toContainText('Raise the curtain');
+    expect(await server.get<{ rehearsal: boolean }[]>('/api/runs?showId=first-show')).toMatchObject([
+      { rehearsal: true },
+    ]);
+    await page.goto('/shows');
+    await expect(page.getByRole('link', { name: /A first show to try things on/ }).first()).toBeVisible();
+  });
+});

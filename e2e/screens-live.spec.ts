@@ -4,6 +4,65 @@ import { expect, HALL, test } from './server';
 
 const target = (page: Page) => page.getByRole('button', { name: /page-down on the clicker/ });
 
+test('what is done behind the scenes is told once: ticked off on Prep, gone from the phone, and the other way round', async ({
+  page,
+  browser,
+  server,
+}) => {
+  await page.goto(`${HALL}/live`);
+  await page.getByRole('button', { name: 'Open the stage' }).click();
+  await expect(target(page)).toHaveText(/Curtain up/);
+  const runId = new URL(page.url()).pathname.split('/').at(-1)!;
+  const phone = await device(browser, server.url, `/crew/${runId}`);
+  await phone.getByRole('button', { name: /Sefa/ }).click();
+  const done = phone.getByRole('button', { name: /^Done: / });
+  await expect(done.first()).toBeVisible();
+  const [first, second] = await done.evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!));
+  await page.goto(`${HALL}/prep`);
+  await page.getByRole('button', { name: /^Sefa/ }).click();
+  await page.getByRole('checkbox', { name: first!, exact: true }).check();
+  await expect(phone.getByRole('button', { name: first!, exact: true })).toHaveCount(0, { timeout: 20_000 });
+  await phone.getByRole('button', { name: second!, exact: true }).click();
+  const box = page.getByRole('checkbox', { name: second!, exact: true });
+  await expect(box).toBeChecked();
+  await expect(box).toBeDisabled();
+  await expect(page.getByText('done, by the screens of the show')).toBeVisible();
+  await phone.context().close();
+});
+
+test('what was measured is written down on the crew’s phone; a step a guest does is told to whoever presents', async ({
+  page,
+  browser,
+  server,
+}) => {
+  await page.goto('/shows/nine-minutes-of-air/live');
+  await page.getByRole('button', { name: 'Open the stage' }).click();
+  await expect(target(page)).toHaveText(/Curtain up/);
+  const runId = new URL(page.url()).pathname.split('/').at(-1)!;
+  await target(page).click();
+  await target(page).click();
+  await expect(page.getByText('ask the guest before they do it')).toBeVisible();
+  await target(page).click();
+  await expect(page.getByText('A guest does it: keep your eye on it')).toBeVisible();
+  const phone = await device(browser, server.url, `/crew/${runId}`);
+  await phone.getByRole('button', { name: /Ottoline/ }).click();
+  await expect(phone.getByText('Your eye on the guest: “Tilt it slowly, walk with it.”')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Jump or skip' }).click();
+  await page.getByRole('button', { name: /^Begin The water that climbs/ }).click();
+  await page.keyboard.press('o');
+  await page.getByRole('button', { name: 'Worked', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Write down/ })).toBeVisible();
+  await phone.getByRole('button', { name: /^Write down: How high the water climbs/ }).click();
+  await sound(phone);
+  for (const digit of ['6', '1']) await phone.getByRole('button', { name: digit, exact: true }).click();
+  await phone.getByRole('button', { name: 'Keep it' }).click();
+  await expect(phone.getByRole('button', { name: /^Write down/ })).toHaveCount(0);
+  // Told to the stage, which asks no more.
+  await expect(page.getByRole('button', { name: /^Write down/ })).toHaveCount(0);
+  await phone.context().close();
+});
+
 test('a tap on stage is on the crew’s phone and on the wall at once; a tick there is on stage', async ({
   page,
   browser,

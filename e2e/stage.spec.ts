@@ -96,6 +96,21 @@ test('an interlock is asked for before anything goes on, and passed only deliber
   expect(did.map((d) => d.kind)).toEqual(expect.arrayContaining(['overridden', 'item begun']));
 });
 
+test('a window counted from a step is over with once it is done, and comes back when that is taken back', async ({
+  page,
+}) => {
+  await stage(page, HALL);
+  await target(page).click();
+  await begin(page, 'The can that bows');
+  const counted = page.getByRole('timer', { name: /since the first steam/ });
+  for (let i = 0; i < 10 && !(await counted.isVisible()); i++) await target(page).click();
+  await expect(counted).toBeVisible();
+  await press(page, 'Done: since the first steam');
+  await expect(counted).toHaveCount(0);
+  await press(page, 'Take back');
+  await expect(counted).toBeVisible();
+});
+
 test('a ladder with a failed rung goes on; what was measured is written on the pad or in the debrief', async ({
   page,
   server,

@@ -26,7 +26,7 @@ import {
   Max,
   Min,
 } from 'class-validator';
-import { format } from 'date-fns';
+import { addDays, format } from 'date-fns';
 import express, { type Express, type Request, type Response } from 'express';
 import compression from 'compression';
 import { join } from 'node:path';
@@ -55,7 +55,7 @@ import { Stores } from './stores';
 import { storesRoutes } from './stores-routes';
 import { bringIn } from './library-files';
 import { importShow, library, libraryText, showFile } from './show-files';
-import { starterShelf } from './starter';
+import { firstShow, starterShelf } from './starter';
 
 class SaveBody {
   @IsInt() @Min(0) @Type(() => Number) version!: number;
@@ -254,6 +254,10 @@ export function createApp({
     res.set('Cache-Control', 'private, max-age=31536000, immutable').type(picture.type).send(picture.bytes);
   });
   app.get('/api/starter', (_req, res) => void res.json(starterShelf()));
+  app.post('/api/starter/show', (_req, res) => {
+    const date = format(addDays(now().at, FIRST_SHOW_IN), 'yyyy-MM-dd');
+    res.status(201).json(importShow(db, documents, stores, firstShow(date), now()));
+  });
   app.get('/api/shows/:id/file', (req, res) => void res.json(file(req.params.id)));
   app.get('/api/shows/:id/plan', async (req, res) => void res.json(await planner.do('plan', req.params.id)));
 
@@ -376,6 +380,9 @@ const asked = ({ year, venueKind, demoId }: LogbookAsk): LogbookAsk => ({
 });
 
 /** The moment and its calendar day where the server stands. */
+/** A first show to try things on is so many days from now. */
+const FIRST_SHOW_IN = 7;
+
 const now = () => ({ at: Date.now(), day: format(new Date(), 'yyyy-MM-dd') });
 
 /** Nothing from anywhere but this server; inline styles are how the component library sets its own. */

@@ -2,6 +2,7 @@ import {
   libraryFileOf,
   plan,
   readLibraryFile,
+  showFileProblems,
   unwritten,
   type Demo,
   type Good,
@@ -51,6 +52,26 @@ describe('the starter shelf', () => {
     const { findings } = plan(file, { plays: 0 });
     expect(findings.filter((f) => f.level === 'stop').map((f) => f.says)).toEqual([]);
   });
+});
+
+test('a first show comes with a good file, whole, and twice is two shows of the same demos', async () => {
+  const db = openDatabase(temporaryFolder(), MIGRATIONS);
+  const app = createApp({ db });
+  const comes = async () => {
+    const { status, body } = await request(app).post('/api/starter/show');
+    expect(status).toBe(201);
+    return (body as { showId: string }).showId;
+  };
+  const first = await comes();
+  const { body: file } = await request(app).get(`/api/shows/${first}/file`);
+  expect(showFileProblems(file as ShowFile)).toEqual([]);
+  const stops = plan(file as ShowFile, { plays: 0 }).findings.filter((f) => f.level === 'stop');
+  // Of what is on no shelf, everything is short; nothing else is in the way.
+  expect(stops.filter((f) => f.code !== 'kit-short').map((f) => f.says)).toEqual([]);
+  expect(await comes()).not.toBe(first);
+  const { body } = await request(app).get('/api/library');
+  expect((body as { demos: Demo[] }).demos).toHaveLength(3);
+  db.close();
 });
 
 const here = demoApp().app;

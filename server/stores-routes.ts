@@ -1,4 +1,4 @@
-import { moveIdOf, type InStores, type StoresAnswer } from '@hearty/core';
+import { moveIdOf, type InStores, type PrepDone, type StoresAnswer } from '@hearty/core';
 import { IsBoolean, IsString, MaxLength } from 'class-validator';
 import { Router } from 'express';
 import { listOf, type createAnswers } from './answers';
@@ -47,6 +47,10 @@ export function storesRoutes(
   });
   api.get('/runs/:id/in-stores', (req, res) => {
     const answer: InStores = { written: stores.hasMoves(moveIdOf(req.params.id)) };
+    res.json(answer);
+  });
+  api.get('/runs/:id/ticks', (req, res) => {
+    const answer: PrepDone = { keys: stores.prepDone(req.params.id) };
     res.json(answer);
   });
   api.get('/shows/:id/ticks', (req, res) => void res.json(stores.ticks(req.params.id)));

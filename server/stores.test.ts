@@ -211,6 +211,26 @@ test('ticks of a show: the newest of each stands, whatever the order they come i
   expect(answers.map((a) => a.is)).toEqual(['refused', 'refused', 'refused']);
 });
 
+test('what is ticked off on Prep is known to the run of its show, not to a rehearsal', async () => {
+  const open = (id: string, rehearsal: boolean, showId: string) =>
+    request(app).post('/api/runs').send({ id, showId, rehearsal });
+  await open('prep-run', false, 'small-forces');
+  await open('prep-try', true, 'nine-minutes-of-air');
+  const key = 'task:i-static-dome-wipe-dome';
+  const tick = (id: string, run: string, way: string, done: boolean) =>
+    logged(run, id, 'tick', { way, key, done });
+  await sendTo(
+    app,
+    tick('p1', 'show:small-forces', 'prep', true),
+    tick('p2', 'show:small-forces', 'out', true),
+    tick('p3', 'show:nine-minutes-of-air', 'prep', true),
+  );
+  expect(await get('/runs/prep-run/ticks')).toEqual({ keys: [key] });
+  expect(await get('/runs/prep-try/ticks')).toEqual({ keys: [] });
+  await sendTo(app, tick('p4', 'show:small-forces', 'prep', false));
+  expect(await get('/runs/prep-run/ticks')).toEqual({ keys: [] });
+});
+
 test('an older database keeps what was on its shelves as the first count', () => {
   const folder = temporaryFolder();
   const old = join(temporaryFolder(), 'migrations');

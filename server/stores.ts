@@ -318,6 +318,17 @@ export class Stores {
     return { ticks, tick: (tick as number | null) ?? 0 };
   }
 
+  /** Keys of what was ticked off on Prep for the show of a run; a rehearsal does that work again. */
+  prepDone(runId: string): string[] {
+    return this.db
+      .prepare(
+        `SELECT key FROM tick_now JOIN run ON run.show_id = tick_now.show_id
+         WHERE run.id = ? AND coalesce(called, rehearsal) = 0 AND way = 'prep' AND done = 1 ORDER BY key`,
+      )
+      .pluck()
+      .all(runId) as string[];
+  }
+
   /** Takes in one tick: of each thing, the newest in the order of the log stands. */
   takeTick(value: Envelope, text: string): EventAnswer {
     const { id, at, tick, device } = value;

@@ -1,6 +1,6 @@
 import { wornIn, wornSaid } from '../plan';
 import { playedWith, stepsOfShowing, type Script, type ScriptItem } from '../script';
-import type { PrepTask, Step, StepHands } from '../show';
+import type { PrepTask, Step, StepHands, StepTimer } from '../show';
 import type { RunState } from './fold';
 import { levelAt, playedAs, tally } from './played';
 import { onStage, playedMs, taskKey, type ItemState } from './slices/stage';
@@ -15,6 +15,13 @@ export interface BegunHere {
   afterStepId: string | undefined;
 }
 
+/** A window counted from a step that was done: seconds from `since`, which is in ms since 1970. */
+export interface OpenWindow extends StepTimer {
+  itemId: string;
+  stepId: string;
+  since: number;
+}
+
 /** The steps of the item on stage, how far they are, and what is shouted, put on and begun next. */
 export interface Cue {
   step: Step | undefined;
@@ -25,8 +32,8 @@ export interface Cue {
   left: readonly Step[];
   /** A call within the next two steps. */
   shout: Step | undefined;
-  /** The newest window counted from a step of this go; it stays until the go has its outcome. Seconds. */
-  window: { label: string; fromS: number; toS: number; since: number } | undefined;
+  /** Windows counted from steps of this go, the one that closes first before the others; each stays until it is done or the go has its outcome. */
+  windows: readonly OpenWindow[];
   /** A timed wait that is on: so many seconds from `since`. */
   wait: { s: number; since: number } | undefined;
   /** What has to be on before this step or the next: "Presenter: goggles". */
@@ -58,7 +65,7 @@ export function cue(script: Script, state: RunState): Cue | undefined {
     then: left[1],
     left,
     shout: left.slice(0, 2).find((s) => s.kind === 'shout'),
-    window: item.closed ? undefined : openWindow(steps, item),
+    windows: item.closed ? [] : openWindows(steps, item),
     wait:
       step?.kind === 'timed wait'
         ? { s: step.likelyS, since: item.stepsDone.at(-1)?.at ?? item.goAt ?? state.curtainAt ?? 0 }
@@ -103,13 +110,13 @@ function putOn(
   );
 }
 
-function openWindow(steps: readonly Step[], item: ItemState): Cue['window'] {
-  for (const { stepId, at } of [...item.stepsDone].reverse()) {
-    const timer = steps.find((s) => s.id === stepId)?.timer;
-    if (timer) return { label: timer.label, fromS: timer.fromS, toS: timer.toS, since: at };
-  }
-  return undefined;
-}
+const openWindows = (steps: readonly Step[], { itemId, stepsDone, timersDone }: ItemState): OpenWindow[] =>
+  stepsDone
+    .flatMap(({ stepId, at }) => {
+      const timer = steps.find((s) => s.id === stepId)?.timer;
+      return timer && !timersDone.includes(stepId) ? [{ ...timer, itemId, stepId, since: at }] : [];
+    })
+    .sort((a, b) => a.since + a.toS * 1000 - (b.since + b.toS * 1000));
 
 /** What is to be begun on stage during an item and was not yet. */
 function begunHere(script: Script, state: RunState, hostId: string): BegunHere[] {

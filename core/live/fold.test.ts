@@ -200,11 +200,17 @@ test('a window is counted from the step that opened it, through the steps after 
   const timed = structuredClone(file);
   timed.demos[1]!.steps[0]!.timer = { label: 'since the first steam', fromS: 75, toS: 90 };
   const done = (stepId: string): Happening => ({ kind: 'step done', body: { itemId: 'i-can', stepId } });
-  const window = (...more: Happening[]) =>
-    cue(script(timed), fold(log(curtain, begun('can'), done('one'), ...more), script(timed)))!.window;
+  const windows = (...more: Happening[]) =>
+    cue(script(timed), fold(log(curtain, begun('can'), done('one'), ...more), script(timed)))!.windows;
+  const window = (...more: Happening[]) => windows(...more)[0];
   expect(window()).toMatchObject({ fromS: 75, since: 1_020_000 });
   expect(window(done('two'))).toMatchObject({ since: 1_020_000 });
   expect(window(done('two'), closed('can', 'worked'))).toBeUndefined();
+  const over: Happening = { kind: 'timer done', body: { itemId: 'i-can', stepId: 'one' } };
+  expect(windows(over)).toEqual([]);
+  expect(windows(over, over)).toEqual([]);
+  // A further go counts anew.
+  expect(windows(over, closed('can', 'failed'), again('can'), done('one'))).toHaveLength(1);
 });
 
 test('attempts go to the logbook with their symptom and time', () => {

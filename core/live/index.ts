@@ -45,7 +45,7 @@ export { readingOf, unread, type ReadingAsked } from './readings';
 export * from './played';
 export { heldBy, OVERRIDES } from './interlock';
 export { announced, likelyStarts, showClockS, slotLeftS, type Announced } from './views/ahead';
-export { crewLines, cuesOf, type CrewLine, type StepCue } from './views/crew';
+export { crewLines, cuesOf, isDoneInRun, type CrewLine, type StepCue } from './views/crew';
 export * from './landing';
 export { costUsed, leftOut } from './sum';
 export * from './gates';

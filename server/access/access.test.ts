@@ -112,7 +112,7 @@ test('a code opens its run and nothing else of the product', async () => {
   const screen = device(app);
   const { status, body } = await screen.join(` ${codes.viewer.toLowerCase().replace(/(...)/, '$1 ')} `);
   expect([status, body]).toEqual([200, { runId: 'access-one', role: 'viewer', title: 'Cold Snap' }]);
-  for (const path of ['', '/events'])
+  for (const path of ['', '/events', '/ticks'])
     expect((await screen.get(`/api/runs/access-one${path}`)).status).toBe(200);
   for (const path of [
     '/api/runs/access-other',
@@ -141,6 +141,8 @@ test('who looks cannot write, the crew ticks and takes back only its own kinds, 
   expect(
     await stage.write(curtain('s1'), curtain('s2', 'access-other'), logged('stores', 's3', 'written', {})),
   ).toEqual(['kept', 'refused', 'refused']);
+  const read = logged('access-one', 'r1', 'reading', { attemptId: 'a', value: 4 });
+  expect([await viewer.write({ ...read, id: 'r0' }), await crew.write(read)]).toEqual([['refused'], ['kept']]);
   expect(
     await crew.write(curtain('c1'), done('c2'), undo('c3', 'c2'), undo('c4', 's1'), undo('c5', 'none')),
   ).toEqual([...['refused', 'kept', 'kept', 'refused', 'refused']]);
@@ -154,7 +156,7 @@ test('who looks cannot write, the crew ticks and takes back only its own kinds, 
   expect(await crew.write(tap, curtain('s1'))).toEqual(['refused', 'refused']);
   expect((await viewer.get('/api/runs/access-one/events')).body).toMatchObject({ role: 'viewer' });
   const kept = db.prepare("SELECT id FROM event WHERE run = 'access-one' ORDER BY id").pluck().all();
-  expect(kept).toEqual(['c2', 'c3', 's1']);
+  expect(kept).toEqual(['c2', 'c3', 'r1', 's1']);
   expect(db.prepare("SELECT count(*) FROM event WHERE run = 'access-other'").pluck().get()).toBe(0);
 });
 

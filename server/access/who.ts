@@ -94,7 +94,7 @@ export function takeBack(access: Access, req: Request, res: Response): void {
 
 /** What anyone may ask: whether the server is there, who one is, and to be let in. */
 const FOR_ALL = /^\/(health|here|join|enter|leave)$/;
-const OF_RUN = /^\/runs\/([A-Za-z0-9_-]+)(\/events|\/stream)?$/;
+const OF_RUN = /^\/runs\/([A-Za-z0-9_-]+)(\/events|\/stream|\/ticks)?$/;
 const PICTURE = /^\/pictures\/([0-9a-f]{64})$/;
 
 /**

@@ -7,6 +7,7 @@ import {
   formatDuration,
   mayWrite,
   numbered,
+  unread,
   type Announced,
   type CrewLine,
   type Person,
@@ -15,14 +16,17 @@ import {
   type StepCue,
 } from '@hearty/core';
 import { lightFormat } from 'date-fns';
+import { useState } from 'react';
 import { DISPLAY } from '../kit/theme';
 import { useRunNow } from '../session/useRunNow';
 import { record } from '../session/runLog';
 import { usePlan } from '../workers/planner';
 import { KeptWords } from './KeptWords';
 import { LivePage } from './LivePage';
+import { ReadingPad } from './ReadingPad';
 import { Target } from './Target';
 import { useAwake } from './useAwake';
+import { usePrepDone } from './usePrepDone';
 
 /** One of the crew, behind the scenes: what to begin, fetch, put on next, with countdowns; done with one tap. */
 export const CrewPage = ({ runId, personId }: { runId: string; personId: string | undefined }) => (
@@ -78,11 +82,14 @@ interface CrewProps {
 function Crew({ runId, script, state, person, may }: CrewProps) {
   useAwake(state.phase !== 'down');
   const now = useRunNow(state);
+  const ticked = usePrepDone(runId);
+  const [measuring, setMeasuring] = useState<string>();
   const { plan } = usePlan(script.file, SHEETS);
   const sheet = plan?.callSheets?.find((s) => s.personId === person.id);
-  const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now) : [];
+  const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now, ticked) : [];
   const { now: on, next } = announced(script, state);
   const cues = cuesOf(script, state, person);
+  const reading = may ? unread(script, state) : undefined;
   return (
     <Box component="main" sx={{ maxWidth: 760, mx: 'auto', p: { xs: 3, sm: 5 }, display: 'grid', gap: 4 }}>
       <Box
@@ -108,6 +115,22 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
       </Box>
       <OnStage on={on} next={next} narrates={person.role === 'narrator'} />
       {cues.length > 0 && <Cues cues={cues} />}
+      {measuring !== undefined ? (
+        <ReadingPad
+          script={script}
+          state={state}
+          attemptId={measuring}
+          onDone={() => setMeasuring(undefined)}
+        />
+      ) : (
+        reading && (
+          <Box sx={{ display: 'flex' }}>
+            <Target words={reading.title} onClick={() => setMeasuring(reading.attemptId)}>
+              Write down: {reading.reading.title}
+            </Target>
+          </Box>
+        )
+      )}
       <Box component="section" aria-label="What you do next">
         <Typography component="h2" sx={{ fontSize: 'stageText', fontWeight: 700, mb: 2 }}>
           {lines.length ? 'You, next' : plan ? 'Nothing more for you' : 'Working out what you do …'}

@@ -1,4 +1,4 @@
-import { Box, Typography } from '@mui/material';
+import { Box, ButtonBase, Typography } from '@mui/material';
 import {
   askGuest,
   cue,
@@ -15,6 +15,7 @@ import {
   type Cue,
   type Gate,
   type ItemState,
+  type OpenWindow,
   type RunState,
   type Script,
   type Volunteers,
@@ -80,7 +81,9 @@ export function NowBlock({
         </Box>
       )}
       {c?.wait && state.phase === 'running' && <Wait wait={c.wait} now={now} />}
-      {c?.window && <Window window={c.window} now={now} />}
+      {c?.windows.map((window) => (
+        <Window key={window.stepId} window={window} now={now} />
+      ))}
       {c && state.phase === 'running' && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
       {volunteers && volunteers.ask.length > 0 && (
         <Beside title={whomToAsk(volunteers)} lines={volunteers.ask} />
@@ -263,7 +266,7 @@ function Cures({ script, state }: { script: Script; state: RunState }) {
 }
 
 /** A window counted from a step: the bar fills, the brackets say when. */
-function Window({ window, now }: { window: NonNullable<Cue['window']>; now: number }) {
+function Window({ window, now }: { window: OpenWindow; now: number }) {
   const since = Math.max(0, (now - window.since) / 1000);
   const span = window.toS * 1.35;
   const at = (s: number) => `${Math.min(100, (s / span) * 100)}%`;
@@ -274,60 +277,81 @@ function Window({ window, now }: { window: NonNullable<Cue['window']>; now: numb
       : open
         ? 'NOW'
         : `${formatDuration(since - window.toS)} late`;
+  const { itemId, stepId } = window;
   return (
-    <Box role="timer" aria-label={`${window.label}: ${formatDuration(since)}`}>
-      <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 'stageSmall' }}>
-        <span>{window.label}</span>
-        <Box
-          component="span"
-          sx={{ color: since > window.toS ? 'warning.main' : 'secondary.main', fontWeight: 700 }}
-        >
-          {formatDuration(Math.floor(since))} — {verdict}
+    <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
+      <Box
+        role="timer"
+        aria-label={`${window.label}: ${formatDuration(since)}`}
+        sx={{ flex: 1, minWidth: 0 }}
+      >
+        <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 'stageSmall' }}>
+          <span>{window.label}</span>
+          <Box
+            component="span"
+            sx={{ color: since > window.toS ? 'warning.main' : 'secondary.main', fontWeight: 700 }}
+          >
+            {formatDuration(Math.floor(since))} — {verdict}
+          </Box>
+        </Box>
+        <Box sx={{ position: 'relative', height: 30, mt: 1 }}>
+          <Box
+            sx={{
+              position: 'absolute',
+              top: 10,
+              left: 0,
+              right: 0,
+              height: 9,
+              borderRadius: 5,
+              bgcolor: (t) => t.ink.wash,
+            }}
+          />
+          <Box
+            sx={{
+              position: 'absolute',
+              top: 10,
+              left: 0,
+              width: at(since),
+              height: 9,
+              borderRadius: 5,
+              bgcolor: 'secondary.main',
+            }}
+          />
+          <Box
+            sx={{
+              position: 'absolute',
+              top: 1,
+              height: 27,
+              left: at(window.fromS),
+              width: `calc(${at(window.toS)} - ${at(window.fromS)})`,
+              '&::before, &::after': {
+                content: '""',
+                position: 'absolute',
+                top: 0,
+                bottom: 0,
+                width: 10,
+                border: '3px solid',
+              },
+              '&::before': { left: 0, borderRightStyle: 'none' },
+              '&::after': { right: 0, borderLeftStyle: 'none' },
+            }}
+          />
         </Box>
       </Box>
-      <Box sx={{ position: 'relative', height: 30, mt: 1 }}>
-        <Box
-          sx={{
-            position: 'absolute',
-            top: 10,
-            left: 0,
-            right: 0,
-            height: 9,
-            borderRadius: 5,
-            bgcolor: (t) => t.ink.wash,
-          }}
-        />
-        <Box
-          sx={{
-            position: 'absolute',
-            top: 10,
-            left: 0,
-            width: at(since),
-            height: 9,
-            borderRadius: 5,
-            bgcolor: 'secondary.main',
-          }}
-        />
-        <Box
-          sx={{
-            position: 'absolute',
-            top: 1,
-            height: 27,
-            left: at(window.fromS),
-            width: `calc(${at(window.toS)} - ${at(window.fromS)})`,
-            '&::before, &::after': {
-              content: '""',
-              position: 'absolute',
-              top: 0,
-              bottom: 0,
-              width: 10,
-              border: '3px solid',
-            },
-            '&::before': { left: 0, borderRightStyle: 'none' },
-            '&::after': { right: 0, borderLeftStyle: 'none' },
-          }}
-        />
-      </Box>
+      <ButtonBase
+        aria-label={`Done: ${window.label}`}
+        onClick={() => void record({ kind: 'timer done', body: { itemId, stepId } })}
+        sx={{
+          minHeight: 72,
+          minWidth: 96,
+          borderRadius: 1,
+          bgcolor: (t) => t.ink.wash,
+          fontSize: 'stageText',
+          fontWeight: 700,
+        }}
+      >
+        Done
+      </ButtonBase>
     </Box>
   );
 }

@@ -53,6 +53,8 @@ const kinds = {
   /** Of a choice: what the audience picked. */
   chosen: { body: Chosen },
   'step done': { body: StepDone },
+  /** What a window counted from a step was for is done. */
+  'timer done': { body: StepDone },
   'attempt closed': { body: AttemptClosed },
   /** The same demo once more: a further showing or a retry. */
   again: { body: OfItem },
@@ -111,6 +113,8 @@ export interface ItemState {
   overrides: number;
   /** Steps done in the go under way, in their order, and when. */
   stepsDone: { stepId: string; at: number }[];
+  /** Steps whose counted window is over with in this go. */
+  timersDone: string[];
   /** The go under way has an outcome. */
   closed: boolean;
   /** Its interlock was overridden in this go. */
@@ -166,6 +170,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
           everDone: [],
           overrides: 0,
           stepsDone: [],
+          timersDone: [],
           closed: false,
           overridden: false,
           overruled: undefined,
@@ -189,13 +194,18 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
     chosen: (state, { body }) => {
       const item = state.items.get(body.itemId);
       // Once it was tried, it is what it is.
-      if (item && item.attempts.length === 0) Object.assign(item, { chosen: body.demoId, stepsDone: [] });
+      if (item && item.attempts.length === 0)
+        Object.assign(item, { chosen: body.demoId, stepsDone: [], timersDone: [] });
     },
     'step done': (state, { body, at }) => {
       const item = state.items.get(body.itemId);
       if (!item || item.stepsDone.some((s) => s.stepId === body.stepId)) return;
       item.stepsDone.push({ stepId: body.stepId, at });
       if (!item.everDone.includes(body.stepId)) item.everDone.push(body.stepId);
+    },
+    'timer done': ({ items }, { body: { itemId, stepId } }) => {
+      const item = items.get(itemId);
+      if (item && !item.timersDone.includes(stepId)) item.timersDone.push(stepId);
     },
     'attempt closed': (state, { id, body, at }) => {
       const item = state.items.get(body.itemId);
@@ -229,7 +239,8 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
     'stand-by': ({ items }, { body }) => {
       const item = items.get(body.itemId);
       // What was tried is what it was.
-      if (item && item.attempts.length === 0) Object.assign(item, { standBy: true, stepsDone: [] });
+      if (item && item.attempts.length === 0)
+        Object.assign(item, { standBy: true, stepsDone: [], timersDone: [] });
     },
     dose: ({ items }, { body: { itemId, ...dose } }) => {
       const item = items.get(itemId);
@@ -296,7 +307,7 @@ function begin(state: StageState, itemId: string, at: number): void {
 }
 
 function goOnce(item: ItemState, at: number): void {
-  Object.assign(item, { closed: false, overridden: false, stepsDone: [], goAt: at });
+  Object.assign(item, { closed: false, overridden: false, stepsDone: [], timersDone: [], goAt: at });
 }
 
 function endCurrent(state: StageState, at: number): void {

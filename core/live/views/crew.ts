@@ -20,7 +20,7 @@ export interface CrewLine extends CallLine {
 
 /**
  * What one of the crew does next, the soonest first: their lines of the plan, moved with the show as it runs, without
- * what is done or was left out. Pure.
+ * what is done or was left out; `ticked` are keys of lines that were ticked off elsewhere. Pure.
  */
 export function crewLines(
   script: Script,
@@ -28,6 +28,7 @@ export function crewLines(
   sheet: Pick<CallSheet, 'lines'>,
   state: RunState,
   nowMs: number,
+  ticked: ReadonlySet<string> = new Set(),
 ): CrewLine[] {
   const clockS = showClockS(state, nowMs);
   const starts = likelyStarts(script, state, nowMs);
@@ -39,11 +40,11 @@ export function crewLines(
       const item = itemId === undefined ? undefined : state.items.get(itemId);
       if (kind === 'arrive' || kind === 'leave' || !item || state.phase === 'down') return [];
       const after = kind === 'reset';
+      if (ticked.has(line.key) || isDoneInRun(state, line)) return [];
       const over = item.status === 'done' || item.status === 'skipped';
       // Work for an item is over with it; what comes after an item is due once it was played.
       if (over && !(after && item.begunAt !== undefined)) return [];
       const task = after ? RESET : taskId;
-      if (task !== undefined && isDone(state, item.itemId, task)) return [];
       const startS = starts.get(item.itemId);
       const atS = startS === undefined ? clockS : startS + line.atS - (planned.get(item.itemId) ?? 0);
       return [
@@ -58,9 +59,17 @@ export function crewLines(
     .sort((a, b) => (a.inS ?? a.atS) - (b.inS ?? b.atS));
 }
 
-/** Ticked off here, or checked before doors. */
-const isDone = ({ tasksDone, checks }: RunState, itemId: string, taskId: string): boolean =>
-  tasksDone.has(taskKey(itemId, taskId)) || checks.get(prepCheckId(itemId, taskId))?.value === true;
+/** Whether a line's work was ticked off in the run, or found done in its checks. */
+export function isDoneInRun(
+  { tasksDone, checks }: Pick<RunState, 'tasksDone' | 'checks'>,
+  { kind, itemId = '', taskId }: Pick<CallLine, 'kind' | 'itemId' | 'taskId'>,
+): boolean {
+  const task = kind === 'reset' ? RESET : taskId;
+  return (
+    task !== undefined &&
+    (tasksDone.has(taskKey(itemId, task)) || checks.get(prepCheckId(itemId, task))?.value === true)
+  );
+}
 
 /** A reset is ticked off as a task of this name. */
 const RESET = 'reset';

@@ -118,6 +118,10 @@ test('a crew line moves with the show, is ticked off by one tap, and goes with i
     { kind: 'check', body: { checkId: prepCheckId('i-b', 'warm'), value: true } },
   ];
   expect(lines(log(curtain, begun(0, 'a'), checked), 40).map(([what]) => what)).toEqual(['Mop']);
+  // Ticked off on Prep, by the key of its line.
+  const { key } = ben.lines.find((l) => l.taskId === 'warm')!;
+  const left = crewLines(of, planned.timetable, ben, on, UP, new Set([key]));
+  expect(left.map((l) => l.what)).toEqual(['Mop']);
   const [, mop] = crewLines(of, planned.timetable, ben, on, UP);
   expect(mop!.tick).toEqual({ itemId: 'i-b', taskId: 'reset' });
   // Played and over, what comes after it is due; skipped, nothing is.

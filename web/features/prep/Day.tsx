@@ -10,12 +10,15 @@ export function Day({
   lines,
   nowS,
   done,
+  inRun,
   alone,
 }: {
   lines: readonly DayLine[];
   /** Undefined on another day. */
   nowS: number | undefined;
   done: ReadonlySet<string>;
+  /** What of it was ticked off in the run that is open: it is taken back there. */
+  inRun: ReadonlySet<string>;
   /** Of one person: nobody needs to be named. */
   alone: boolean;
 }) {
@@ -42,6 +45,7 @@ export function Day({
               same={lines[i - 1]?.atS === line.atS}
               state={state}
               says={nowS === undefined ? '' : stateWords(line, state, nowS)}
+              inRun={inRun.has(line.key)}
               alone={alone}
               onTick={onTick}
             />
@@ -84,6 +88,7 @@ const Line = memo(function Line({
   same,
   state,
   says,
+  inRun,
   alone,
   onTick,
 }: {
@@ -93,6 +98,7 @@ const Line = memo(function Line({
   same: boolean;
   state: CallState;
   says: string;
+  inRun: boolean;
   alone: boolean;
   onTick: ReturnType<typeof useTick>['mutate'];
 }) {
@@ -138,6 +144,11 @@ const Line = memo(function Line({
         <Typography variant="body2" color="textSecondary" sx={{ overflowWrap: 'anywhere' }}>
           {lineWords(line, clock)}
         </Typography>
+        {inRun && (
+          <Typography variant="body2" color="textSecondary">
+            done, by the screens of the show
+          </Typography>
+        )}
         {state !== 'done' && warnings(line).length > 0 && (
           <Typography
             variant="body2"
@@ -155,6 +166,7 @@ const Line = memo(function Line({
       {line.kind === 'prepare' || line.kind === 'reset' ? (
         <Checkbox
           checked={state === 'done'}
+          disabled={inRun}
           onChange={() => onTick({ way: 'prep', key: line.key, done: state !== 'done' })}
           slotProps={{ input: { 'aria-label': `Done: ${line.what}` } }}
           sx={{ width: 44, height: 44 }}

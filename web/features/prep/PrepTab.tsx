@@ -9,6 +9,7 @@ import {
   dayOf,
   formatClock,
   formatDuration,
+  isDoneInRun,
   type DayLine,
 } from '@hearty/core';
 import { addSeconds, format, parseISO } from 'date-fns';
@@ -20,6 +21,7 @@ import { Looks } from '../../kit/pictures';
 import { Empty, Loading } from '../../kit/States';
 import { useShow } from '../../session/show';
 import { useTicks } from '../../session/stores';
+import { useRun } from '../../session/useRun';
 import { useNow } from '../../session/here';
 import { usePlan } from '../../workers/planner';
 import { today } from '../../kit/day';
@@ -31,7 +33,9 @@ const SHEETS = { forecast: false, parts: { callSheets: true } };
 
 /** The day as one list: who does what when; on the day with a line for now, and what is due, late, can wait until. */
 export function PrepTab() {
-  const { file } = useShow();
+  const { file, openRun } = useShow();
+  // What is rehearsed is done again on the day.
+  const run = useRun(openRun?.rehearsal ? undefined : openRun?.id)?.state;
   const { plan } = usePlan(file, SHEETS);
   const ticks = useTicks(file.show.id);
   const now = useNow();
@@ -39,9 +43,13 @@ export function PrepTab() {
   const sheets = plan?.callSheets;
   const chosen = sheets?.find((s) => s.personId === search.get('who'));
   const lines = useMemo(() => dayOf(chosen ? [chosen] : (sheets ?? [])), [sheets, chosen]);
+  const inRun = useMemo(
+    () => new Set(run && lines.flatMap((l) => (isDoneInRun(run, l) ? [l.key] : []))),
+    [run, lines],
+  );
   const done = useMemo(
-    () => new Set(ticks.data?.flatMap((t) => (t.way === 'prep' ? [t.key] : []))),
-    [ticks.data],
+    () => new Set([...inRun, ...(ticks.data?.flatMap((t) => (t.way === 'prep' ? [t.key] : [])) ?? [])]),
+    [ticks.data, inRun],
   );
   if (!sheets) return <Loading what="the day" />;
   if (sheets.length === 0)
@@ -103,7 +111,7 @@ export function PrepTab() {
           Print
         </Button>
       </Box>
-      <Day lines={lines} nowS={nowS} done={done} alone={chosen !== undefined} />
+      <Day lines={lines} nowS={nowS} done={done} inRun={inRun} alone={chosen !== undefined} />
       <Looks title="How it should look" looks={allLooks((chosen ? [chosen] : sheets).map((s) => s.looks))} />
     </OnPaper>
   );

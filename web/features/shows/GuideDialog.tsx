@@ -1,10 +1,10 @@
 import type { RunSummary, ShowLine } from '@hearty/core';
 import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { OneOf } from '../../kit/Find';
-import type { ApiError } from '../../session/api';
+import { api, type ApiError } from '../../session/api';
 import { startRun } from '../../session/runLog';
 
 /** From the list of shows into a rehearsal that says what to try: the check, the stage and the debrief in a few minutes. */
@@ -13,9 +13,16 @@ export function GuideDialog({ shows, onClose }: { shows: readonly ShowLine[]; on
   // One that is being checked or played is not to be disturbed; the shortest is soonest seen.
   const free = shows.filter((s) => !s.openRun && !s.trouble).sort((a, b) => a.endS - b.endS);
   const [chosen, setChosen] = useState(free[0]?.id ?? '');
+  const client = useQueryClient();
   const start = useMutation<RunSummary, ApiError>({
-    mutationFn: () => startRun(chosen, { rehearsal: true, speed: 8, guided: true }),
-    onSuccess: () => void navigate(`/shows/${chosen}/check`),
+    mutationFn: async () => {
+      const showId = chosen || (await api<{ showId: string }>('/starter/show', { method: 'POST' })).showId;
+      return startRun(showId, { rehearsal: true, speed: 8, guided: true });
+    },
+    onSuccess: ({ showId }) => {
+      if (!chosen) void client.invalidateQueries();
+      void navigate(`/shows/${showId}/check`);
+    },
   });
   return (
     <Dialog open onClose={onClose} maxWidth="xs" fullWidth>
@@ -34,14 +41,15 @@ export function GuideDialog({ shows, onClose }: { shows: readonly ShowLine[]; on
           />
         ) : (
           <Typography>
-            There is no show to come that is not open already. Plan one first; three demos will do.
+            You have no show to come that is not open already, so a small one comes with it: three demos of
+            the starter shelf, in any room. Delete it when you have seen enough.
           </Typography>
         )}
         {start.error && <Alert severity="error">{start.error.says}</Alert>}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Not now</Button>
-        <Button variant="contained" disabled={!chosen || start.isPending} onClick={() => start.mutate()}>
+        <Button variant="contained" disabled={start.isPending} onClick={() => start.mutate()}>
           Show me
         </Button>
       </DialogActions>
