@@ -61,9 +61,18 @@ export function leastCuts(
     worth < best.worth ||
     (worth === best.worth &&
       (count < best.itemIds.length || (count === best.itemIds.length && odds > best.withinSlot)));
-  const search = (c: number, ends: Float64Array, taken: typeof choices, worth: number): void => {
+  const landedBy = (ends: Float64Array): number => {
     let landed = 0;
     for (let p = 0; p < plays; p++) if (ends[p]! <= limitS) landed++;
+    return landed;
+  };
+  const search = (
+    c: number,
+    ends: Float64Array,
+    taken: typeof choices,
+    worth: number,
+    landed = landedBy(ends),
+  ): void => {
     if (landed >= needed) {
       if (better(worth, taken.length, landed / plays))
         best = {
@@ -83,7 +92,7 @@ export function leastCuts(
     const without = new Float64Array(plays);
     for (let p = 0; p < plays; p++) without[p] = ends[p]! - lengthsS[choice.i]![p]!;
     search(c + 1, without, [...taken, choice], worth + choice.worth);
-    search(c + 1, ends, taken, worth);
+    search(c + 1, ends, taken, worth, landed);
   };
   search(0, endsS.slice(0, plays), [], 0);
   return best;
@@ -164,10 +173,15 @@ function byMeans(
     if (saved[worth]! <= most) continue;
     most = saved[worth]!;
     const set = sets[worth]!;
-    const landed = endsS.filter(
-      (end, p) => end - set.reduce((sum, c) => sum + lengthsS[c.i]![p]!, 0) <= limitS,
-    ).length;
-    if (landed < Math.ceil(wished * endsS.length - 1e-9)) continue;
+    const mayMiss = endsS.length - Math.ceil(wished * endsS.length - 1e-9);
+    let missed = 0;
+    for (let p = 0; p < endsS.length && missed <= mayMiss; p++) {
+      let endS = endsS[p]!;
+      for (const { i } of set) endS -= lengthsS[i]![p]!;
+      if (endS > limitS) missed++;
+    }
+    if (missed > mayMiss) continue;
+    const landed = endsS.length - missed;
     const itemIds = [...set].sort((a, b) => a.i - b.i).map((c) => c.id);
     return { itemIds, worth, withinSlot: landed / endsS.length, savesS: most, exact };
   }

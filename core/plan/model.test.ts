@@ -597,7 +597,7 @@ describe('who', () => {
       );
     const watched = (of: ShowFile) => said(of).find((f) => f.code === 'watched')?.says;
     expect(watched(file([], 'say'))).toBe(
-      'In “a” a guest does “lift the lever”, and nobody’s eye is free: Ann begins “drop in” just then.',
+      'In “a” a guest does “lift the lever”, and nobody’s eye is free: Ann is busy with “drop in” just then.',
     );
     expect(watched(file(['ben'], 'say'))).toBeUndefined();
     // After the guest's own step nobody needs watching any more.
@@ -774,6 +774,20 @@ describe('when', () => {
 
 test('a demo that was only begun says what is not written down', () => {
   expect(said(showOf([demo('a')])).find((f) => f.code === 'unwritten')?.says).toMatch(/its steps/);
+  // Thirty alike are told of once; one that lacks something else by itself, and one that is played twice is one.
+  const alike = ['a', 'b', 'c'].map((id) => demo(id));
+  const file = showOf(
+    [...alike, demo('d', { cautions: ['Hot.'] })],
+    [item('a'), item('b'), item('c'), item('a', { id: 'again' }), item('d')],
+  );
+  expect(
+    said(file)
+      .filter((f) => f.code === 'unwritten')
+      .map((f) => f.says),
+  ).toEqual([
+    '“a” and 2 more do not say yet: its steps, what it needs, what can hurt someone, what goes wrong.',
+    '“d” does not say yet: its steps, what it needs, what goes wrong.',
+  ]);
 });
 
 test('what a second model may not say is named by its field', () => {

@@ -6,5 +6,5 @@ export { isUnreliable, posterior, type Posterior } from './odds';
 export { mayPlay, numbered, script, type Script, type ScriptItem, type ScriptOption } from './script';
 export { playedWith, withUnit } from './played-with';
 export type { Played, PlayedAt, Sum, Sums, SumValue } from './sums';
-export { added, slotOf, stepsTiming, type TimingFrom } from './timing';
+export { added, slotOf, stepSpanS, stepsTiming, type TimingFrom } from './timing';
 export { sharedPieces } from './vessels';

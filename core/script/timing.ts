@@ -1,6 +1,7 @@
 import type { Demo, DemoRecord, Item, Show, Step, Timing } from '../show';
 import { stepsOfShowing } from './as-played';
 import { learnedTiming } from './learned-timing';
+import type { ScriptItem } from './script';
 
 /** Where an item's times came from: typed for this item, the log of past runs, or the demo's own steps. */
 export type TimingFrom = 'by hand' | 'log' | 'demo';
@@ -22,6 +23,22 @@ export const slotOf = ({
 /** Steps one after another: best, likely and worst added up, in seconds. */
 export function stepsTiming({ steps }: { steps: readonly Step[] }): Timing {
   return steps.reduce(added, { bestS: 0, likelyS: 0, worstS: 0 });
+}
+
+/** From when to when one of its steps is done in the first showing of an item, in whole seconds from its beginning; undefined where it is not. */
+export function stepSpanS(
+  { demo, item, showings }: Pick<ScriptItem, 'demo' | 'item' | 'showings'>,
+  stepId: string | undefined,
+): { fromS: number; toS: number } | undefined {
+  const steps = demo ? stepsOfShowing(demo, item, 0, item.showings) : [];
+  const at = steps.findIndex((step) => step.id === stepId);
+  if (at < 0) return undefined;
+  const whole = stepsTiming({ steps }).likelyS;
+  const endS = (n: number) =>
+    whole > 0
+      ? Math.round((stepsTiming({ steps: steps.slice(0, n) }).likelyS / whole) * showings[0]!.likelyS)
+      : 0;
+  return { fromS: endS(at), toS: endS(at + 1) };
 }
 
 /** Two stretches of time after one another. */

@@ -4,6 +4,7 @@ import {
   levelValue,
   LONGEST_TASK_S,
   settingValue,
+  stepSpanS,
   USUAL_FRONT_ROW,
   type ScriptItem,
   type Standing,
@@ -46,21 +47,19 @@ interface Watched extends Played {
   step: Step;
 }
 
-/** Each step that a guest or a volunteer does, with the step before it. */
-const watched = (c: Context): (Watched & { before: Step | undefined })[] =>
-  played(c).flatMap((p) =>
-    p.demo.steps.flatMap((step, i) => (isWatched(step) ? [{ ...p, step, before: p.demo.steps[i - 1] }] : [])),
-  );
+/** Each step that a guest or a volunteer does. */
+const watched = (c: Context): Watched[] =>
+  played(c).flatMap((p) => p.demo.steps.flatMap((step) => (isWatched(step) ? [{ ...p, step }] : [])));
 
 const outsider = ({ by }: Step) => (by === 'guest' ? 'a guest' : 'a volunteer');
 
-/** Work begun on stage, and whose hands it takes, while this step is done. */
-const meanwhile = (c: Context, { itemId, before }: { itemId: string; before: Step | undefined }) =>
-  c.timetable.tasks.filter(
-    (t) =>
-      t.hostItemId === itemId &&
-      c.item(t.itemId).tasks?.find((choice) => choice.taskId === t.taskId)?.afterStepId === before?.id,
+/** Work begun on stage that is under way while this step is done, in its first showing. */
+function meanwhile({ timetable }: Context, { itemId, startS, scripted, step }: Watched) {
+  const { fromS, toS } = stepSpanS(scripted, step.id) ?? { fromS: 0, toS: 0 };
+  return timetable.tasks.filter(
+    (t) => t.hostItemId === itemId && t.startS < startS + toS && startS + fromS < t.handsOffS,
   );
+}
 
 /** A guest works under the eye of the crew: somebody who is on stage and has no work of their own just then. */
 const nobodyWatches = rule<Context, Watched & { work: string; busy: string[] }, FindingCode>({
@@ -78,7 +77,7 @@ const nobodyWatches = rule<Context, Watched & { work: string; busy: string[] }, 
     }),
   where: atStart,
   says: ({ title, step, work, busy }) =>
-    `In “${title}” ${outsider(step)} does “${step.text}”, and nobody’s eye is free: ${busy.join(' and ')} ${busy.length > 1 ? 'begin' : 'begins'} “${work}” just then.`,
+    `In “${title}” ${outsider(step)} does “${step.text}”, and nobody’s eye is free: ${busy.join(' and ')} ${busy.length > 1 ? 'are' : 'is'} busy with “${work}” just then.`,
   waysOut: () => [wayOut('Begin that work after another step, or have somebody help on stage')],
 });
 
@@ -293,18 +292,22 @@ const fewerOptions = rule<Context, PlannedItem, FindingCode>({
   says: ({ title }) => `“${title}” is a choice, and there are not two demos to choose from.`,
 });
 
-/** A demo that was begun where it was missed, and of which nothing else is known. */
-const notWritten = rule<Context, Played, FindingCode>({
+/** Demos that were begun where they were missed, and of which nothing else is known: those that lack the same, once. */
+const notWritten = rule<Context, Played & { more: number }, FindingCode>({
   id: 'unwritten',
   level: 'note',
   source: 'the demo',
   when: (c) =>
     firstOf(
-      played(c).filter(({ demo }) => unwritten(demo).length >= MUCH_MISSING),
-      ({ demo }) => demo.id,
+      firstOf(
+        played(c).filter(({ demo }) => unwritten(demo).length >= MUCH_MISSING),
+        ({ demo }) => demo.id,
+      ),
+      ({ demo }) => unwritten(demo).join(),
     ),
   where: atStart,
-  says: ({ title, demo }) => `“${title}” does not say yet: ${unwritten(demo).join(', ')}.`,
+  says: ({ title, demo, more }) =>
+    `“${title}” ${more ? `and ${more} more do` : 'does'} not say yet: ${unwritten(demo).join(', ')}.`,
 });
 
 /** So many parts of a demo missing at once are worth a word. */

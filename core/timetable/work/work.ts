@@ -1,12 +1,5 @@
 import { clockToS } from '../../quantities';
-import {
-  sharedPieces,
-  stepsOfShowing,
-  stepsTiming,
-  type Script,
-  type ScriptItem,
-  type Standing,
-} from '../../script';
+import { sharedPieces, stepSpanS, type Script, type Standing } from '../../script';
 import type { Demo, Item, KitNeed, Mark, Person, PrepTask, ShowFile, TaskChoice, Timing } from '../../show';
 import {
   origin,
@@ -200,7 +193,7 @@ class Builder {
   private hosted(index: number, host: number, { afterStepId }: TaskChoice): void {
     const { lengthS, itemId } = this.activities[host]!;
     const scripted = this.script.byItem.get(itemId)!;
-    this.link(host, index, stepEndsS(scripted, afterStepId), 'host-from');
+    this.link(host, index, stepSpanS(scripted, afterStepId)?.toS ?? 0, 'host-from');
     this.link(index, host, this.activities[index]!.lengthS - lengthS, 'host-by');
   }
 
@@ -299,14 +292,4 @@ class Builder {
       })),
     }));
   }
-}
-
-/** Seconds from an item's beginning to the end of one of its steps as planned; 0 without one. */
-function stepEndsS({ demo, item, showings }: ScriptItem, stepId: string | undefined): number {
-  const steps = demo ? stepsOfShowing(demo, item, 0, item.showings) : [];
-  const at = steps.findIndex((step) => step.id === stepId);
-  if (at < 0) return 0;
-  const whole = stepsTiming({ steps }).likelyS;
-  const share = whole > 0 ? stepsTiming({ steps: steps.slice(0, at + 1) }).likelyS / whole : 0;
-  return Math.round(share * showings[0]!.likelyS);
 }
