@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './setup.ts',
   outputDir: '../test-results/browser',
   workers: 2,
   // Every test has a server and a database of its own.

@@ -1,6 +1,6 @@
 import { expect, test as base, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 
@@ -13,13 +13,16 @@ const HOUSE = 'troupe.example';
 export class Server {
   private child: ChildProcess | undefined;
   private port = 0;
-  private readonly folder = mkdtempSync(join(tmpdir(), 'hearty-e2e-'));
+  readonly folder = mkdtempSync(join(tmpdir(), 'hearty-e2e-'));
 
   /** `open`: others in the house may come in, by the name `HOUSE`. */
   constructor(
     private readonly demo: boolean,
     private readonly open = false,
-  ) {}
+  ) {
+    const filled = process.env.HEARTY_DEMO;
+    if (demo && filled) cpSync(filled, this.folder, { recursive: true });
+  }
 
   get url() {
     return `http://127.0.0.1:${this.port}`;
@@ -53,12 +56,12 @@ export class Server {
     });
   }
 
-  /** Kills it without a word, as a flat battery does. */
-  async kill(): Promise<void> {
+  /** Kills it without a word, as a flat battery does, or lets it end in order. */
+  async kill(how: 'SIGKILL' | 'SIGTERM' = 'SIGKILL'): Promise<void> {
     const child = this.child;
     if (!child || child.exitCode !== null || child.signalCode !== null) return;
     const gone = new Promise((done) => child.once('exit', done));
-    child.kill('SIGKILL');
+    child.kill(how);
     await gone;
   }
 
