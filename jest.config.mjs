@@ -1,6 +1,8 @@
 export default {
   // A machine under load is slow; what hangs is still found.
   testTimeout: 60_000,
+  // As many as there are cores: the one that Jest leaves free is idle here.
+  maxWorkers: '100%',
   testMatch: ['<rootDir>/{core,server,cli,web,scripts}/**/*.test.ts'],
   transform: {
     '^.+\\.tsx?$': [

@@ -20,7 +20,9 @@ test('what is done behind the scenes is told once: ticked off on Prep, gone from
   const [first, second] = await done.evaluateAll((all) => all.map((b) => b.getAttribute('aria-label')!));
   await page.goto(`${HALL}/prep`);
   await page.getByRole('button', { name: /^Sefa/ }).click();
-  await page.getByRole('checkbox', { name: first!, exact: true }).check();
+  const ticked = page.getByRole('checkbox', { name: first!, exact: true });
+  await ticked.click();
+  await expect(ticked).toBeChecked();
   await expect(phone.getByRole('button', { name: first!, exact: true })).toHaveCount(0, { timeout: 20_000 });
   await phone.getByRole('button', { name: second!, exact: true }).click();
   const box = page.getByRole('checkbox', { name: second!, exact: true });

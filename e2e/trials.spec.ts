@@ -124,6 +124,7 @@ test('a symptom and a cause typed in a debrief are offered on stage the next tim
   await page.keyboard.press('PageDown');
   await press(page, 'Jump or skip');
   await press(page, 'Begin Alcohol vapour bottle');
+  await expect(page.getByText(/^NOW · .*Alcohol vapour bottle/)).toBeVisible();
   await page.keyboard.press('o');
   await page.getByRole('button', { name: 'Failed', exact: true }).click();
   await press(page, 'only a cough');

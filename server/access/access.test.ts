@@ -142,7 +142,10 @@ test('who looks cannot write, the crew ticks and takes back only its own kinds, 
     await stage.write(curtain('s1'), curtain('s2', 'access-other'), logged('stores', 's3', 'written', {})),
   ).toEqual(['kept', 'refused', 'refused']);
   const read = logged('access-one', 'r1', 'reading', { attemptId: 'a', value: 4 });
-  expect([await viewer.write({ ...read, id: 'r0' }), await crew.write(read)]).toEqual([['refused'], ['kept']]);
+  expect([await viewer.write({ ...read, id: 'r0' }), await crew.write(read)]).toEqual([
+    ['refused'],
+    ['kept'],
+  ]);
   expect(
     await crew.write(curtain('c1'), done('c2'), undo('c3', 'c2'), undo('c4', 's1'), undo('c5', 'none')),
   ).toEqual([...['refused', 'kept', 'kept', 'refused', 'refused']]);

@@ -80,10 +80,14 @@ export function NowBlock({
           </Typography>
         </Box>
       )}
-      {c?.wait && state.phase === 'running' && <Wait wait={c.wait} now={now} />}
-      {c?.windows.map((window) => (
-        <Window key={window.stepId} window={window} now={now} />
-      ))}
+      {c && (c.wait !== undefined || c.windows.length > 0) && (
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 6, rowGap: 2, alignItems: 'center' }}>
+          {c.wait && state.phase === 'running' && <Wait wait={c.wait} now={now} />}
+          {c.windows.map((window) => (
+            <Window key={window.stepId} window={window} now={now} />
+          ))}
+        </Box>
+      )}
       {c && state.phase === 'running' && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
       {volunteers && volunteers.ask.length > 0 && (
         <Beside title={whomToAsk(volunteers)} lines={volunteers.ask} />
@@ -279,13 +283,21 @@ function Window({ window, now }: { window: OpenWindow; now: number }) {
         : `${formatDuration(since - window.toS)} late`;
   const { itemId, stepId } = window;
   return (
-    <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
+    <Box sx={{ flex: '1 1 320px', minWidth: 0, display: 'flex', gap: 3, alignItems: 'center' }}>
       <Box
         role="timer"
         aria-label={`${window.label}: ${formatDuration(since)}`}
         sx={{ flex: 1, minWidth: 0 }}
       >
-        <Box sx={{ display: 'flex', justifyContent: 'space-between', fontSize: 'stageSmall' }}>
+        <Box
+          sx={{
+            display: 'flex',
+            flexWrap: 'wrap',
+            columnGap: 4,
+            justifyContent: 'space-between',
+            fontSize: 'stageSmall',
+          }}
+        >
           <span>{window.label}</span>
           <Box
             component="span"

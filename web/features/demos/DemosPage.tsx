@@ -58,10 +58,8 @@ export function DemosPage() {
     .filter((d) => fits(d, lines.get(d.id), filters))
     .sort((a, b) => inOrderOfName(a.title, b.title));
   const { shown: cards, more } = useMore(shown);
-  const failed = library.error ?? odds.error;
-  if (failed)
-    return <Failed error={failed} again={() => void Promise.all([library.refetch(), odds.refetch()])} />;
-  if (!library.data || !odds.data) return <Loading what="the demos" />;
+  if (library.error) return <Failed error={library.error} again={() => void library.refetch()} />;
+  if (!library.data || odds.isPending) return <Loading what="the demos" />;
   return (
     <>
       <PageHead title="Demos">
@@ -105,6 +103,7 @@ export function DemosPage() {
       </Box>
       <Typography color="textSecondary" role="status" sx={{ mb: 2 }}>
         {shown.length} of {library.data.demos.length} demos
+        {odds.error && '; what the log says of how often they work is not here just now, so it is your guess'}
       </Typography>
       {shown.length === 0 && (
         <Empty title={library.data.demos.length ? 'No demo fits these filters' : 'No demos yet'}>
