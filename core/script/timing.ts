@@ -1,7 +1,6 @@
 import type { Demo, DemoRecord, Item, Show, Step, Timing } from '../show';
 import { stepsOfShowing } from './as-played';
 import { learnedTiming } from './learned-timing';
-import type { ScriptItem } from './script';
 
 /** Where an item's times came from: typed for this item, the log of past runs, or the demo's own steps. */
 export type TimingFrom = 'by hand' | 'log' | 'demo';
@@ -27,7 +26,7 @@ export function stepsTiming({ steps }: { steps: readonly Step[] }): Timing {
 
 /** From when to when one of its steps is done in the first showing of an item, in whole seconds from its beginning; undefined where it is not. */
 export function stepSpanS(
-  { demo, item, showings }: Pick<ScriptItem, 'demo' | 'item' | 'showings'>,
+  { demo, item, showings }: { demo: Demo | undefined; item: Item; showings: readonly Timing[] },
   stepId: string | undefined,
 ): { fromS: number; toS: number } | undefined {
   const steps = demo ? stepsOfShowing(demo, item, 0, item.showings) : [];
