@@ -378,7 +378,6 @@ const asked = ({ year, venueKind, demoId }: LogbookAsk): LogbookAsk => ({
   ...(demoId && { demoId }),
 });
 
-/** The moment and its calendar day where the server stands. */
 /** Packs what goes to other machines; to this one the way is shorter than the packing takes. */
 const packed = (options: compression.CompressionOptions) =>
   compression({ ...options, filter: (req, res) => !isHere(req) && compression.filter(req, res) });
@@ -386,6 +385,7 @@ const packed = (options: compression.CompressionOptions) =>
 /** A first show to try things on is so many days from now. */
 const FIRST_SHOW_IN = 7;
 
+/** The moment and its calendar day where the server stands. */
 const now = () => ({ at: Date.now(), day: format(new Date(), 'yyyy-MM-dd') });
 
 /** Nothing from anywhere but this server; inline styles are how the component library sets its own. */

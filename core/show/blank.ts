@@ -14,7 +14,7 @@ import type {
   Variant,
   Worn,
 } from './demo';
-import type { Mark } from './show';
+import type { Item, Mark } from './show';
 
 /** What an untouched time is thought to take at best and at worst, as shares of what is likely. Common practice. */
 const AT_BEST = 0.75;
@@ -83,6 +83,17 @@ export const begunDemo = (id: string, title: string, likelyS: number, mark: Mark
   title,
   mark,
   steps: [{ id: 's1', kind: 'do', text: title, ...around(likelyS) }],
+});
+
+/** An item of the running order for a demo, with the demo's own showings and retries. */
+export const itemOf = ({ id: demoId, title, showings, retries }: Demo, id: string): Item => ({
+  id,
+  kind: 'demo',
+  title,
+  demoId,
+  showings,
+  retries,
+  helperIds: [],
 });
 
 /** What a demo says nothing of yet, in words; empty once it is written down well enough to be prepared by it. */

@@ -1,5 +1,6 @@
 import {
   blankDemo,
+  itemOf,
   type Cause,
   type Condition,
   type ConsumableNeed,
@@ -134,13 +135,7 @@ export const measured = (
 
 /** An item of a running order for a demo, with the demo's own showings and retries. */
 export const play = (of: Demo, more: Partial<Item> = {}): Item => ({
-  id: `i-${of.id}`,
-  kind: 'demo',
-  title: of.title,
-  demoId: of.id,
-  showings: of.showings,
-  retries: of.retries,
-  helperIds: [],
+  ...itemOf(of, `i-${of.id}`),
   ...more,
 });
 

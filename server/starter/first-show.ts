@@ -1,25 +1,7 @@
-import {
-  libraryFileOf,
-  SHOW_FORMAT,
-  SHOW_VERSION,
-  stepsTiming,
-  type Demo,
-  type Item,
-  type ShowFile,
-} from '@hearty/core';
+import { itemOf, libraryFileOf, SHOW_FORMAT, SHOW_VERSION, stepsTiming, type ShowFile } from '@hearty/core';
 import { fullGlass, swimmingEgg } from './air-and-gas';
 import { runningPepper } from './forces-and-sound';
 import { STARTER_GOODS } from './goods';
-
-const itemOf = ({ id, title, showings, retries }: Demo): Item => ({
-  id: `i-${id}`,
-  kind: 'demo',
-  title,
-  demoId: id,
-  showings,
-  retries,
-  helperIds: [],
-});
 
 /** A small show of three demos of the shelf for whoever has none yet: any room, nobody's name, as long as it takes and a little more. */
 export function firstShow(date: string): ShowFile {
@@ -39,7 +21,7 @@ export function firstShow(date: string): ShowFile {
       slotMin: Math.ceil(longS / 60) + 2,
       heads: 20,
       crew: [{ personId: 'you', arrives: '13:00' }],
-      items: demos.map(itemOf),
+      items: demos.map((demo) => itemOf(demo, `i-${demo.id}`)),
       notes: '',
     },
     demos,

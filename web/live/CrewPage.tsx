@@ -1,4 +1,4 @@
-import { Box, ButtonBase, Link, Typography } from '@mui/material';
+import { Box, Link, Typography } from '@mui/material';
 import {
   announced,
   clockOf,
@@ -24,6 +24,7 @@ import { usePlan } from '../workers/planner';
 import { KeptWords } from './KeptWords';
 import { LivePage } from './LivePage';
 import { ReadingPad } from './ReadingPad';
+import { DoneButton } from './DoneButton';
 import { Target } from './Target';
 import { useAwake } from './useAwake';
 import { usePrepDone } from './usePrepDone';
@@ -258,19 +259,7 @@ function Line({ line, script, may }: { line: CrewLine; script: Script; may: bool
           {whenWords(now, inS, clockOf(script, [atS])(atS))}
         </Typography>
         {tick && may && (
-          <ButtonBase
-            aria-label={`Done: ${what}`}
-            onClick={() => void record({ kind: 'task done', body: tick })}
-            sx={{
-              minHeight: 72,
-              borderRadius: 1,
-              bgcolor: (t) => t.ink.wash,
-              fontSize: 'stageText',
-              fontWeight: 700,
-            }}
-          >
-            Done
-          </ButtonBase>
+          <DoneButton what={what} onDone={() => void record({ kind: 'task done', body: tick })} />
         )}
       </Box>
     </Box>

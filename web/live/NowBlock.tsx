@@ -1,4 +1,4 @@
-import { Box, ButtonBase, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import {
   askGuest,
   cue,
@@ -22,6 +22,7 @@ import {
 } from '@hearty/core';
 import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
+import { DoneButton } from './DoneButton';
 import { Target } from './Target';
 
 /** Now, then, and what to shout, put on and begin. */
@@ -350,20 +351,10 @@ function Window({ window, now }: { window: OpenWindow; now: number }) {
           />
         </Box>
       </Box>
-      <ButtonBase
-        aria-label={`Done: ${window.label}`}
-        onClick={() => void record({ kind: 'timer done', body: { itemId, stepId } })}
-        sx={{
-          minHeight: 72,
-          minWidth: 96,
-          borderRadius: 1,
-          bgcolor: (t) => t.ink.wash,
-          fontSize: 'stageText',
-          fontWeight: 700,
-        }}
-      >
-        Done
-      </ButtonBase>
+      <DoneButton
+        what={window.label}
+        onDone={() => void record({ kind: 'timer done', body: { itemId, stepId } })}
+      />
     </Box>
   );
 }

@@ -1,11 +1,11 @@
 import { Autocomplete, Box } from '@mui/material';
-import { around, formatDuration, plainText, stepsTiming, type Demo, type Item } from '@hearty/core';
+import { around, formatDuration, itemOf, plainText, stepsTiming, type Demo, type Item } from '@hearty/core';
 import { lazy, Suspense, useState } from 'react';
 import { findInput } from '../../kit/Find';
 import { useDraft } from '../../session/draft';
 import { useBringIn, useLibrary, useStarter } from '../../session/queries';
 import { newId } from '../../session/ids';
-import { itemOf } from './drag';
+
 import { make } from './view';
 
 // Its form comes when somebody begins a demo.

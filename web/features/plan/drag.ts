@@ -1,4 +1,4 @@
-import type { Change, Demo, Show, Timetable } from '@hearty/core';
+import { itemOf, type Change, type Demo, type Show, type Timetable } from '@hearty/core';
 import type { Scale } from './scale';
 
 /** What can be picked up on the score. */
@@ -71,17 +71,6 @@ export function changeOf(
       return { kind: 'set-item', itemId: held.itemId, fields: { resetBy: over.personId } };
   }
 }
-
-/** An item of the running order for a demo, with the demo's own showings and retries. */
-export const itemOf = (demo: Demo, id: string): Show['items'][number] => ({
-  id,
-  kind: 'demo',
-  title: demo.title,
-  demoId: demo.id,
-  showings: demo.showings,
-  retries: demo.retries,
-  helperIds: [],
-});
 
 /** The place in the order for something held at a height: after everything whose greater part lies above it. */
 function placeAt(timetable: Timetable, scale: Scale, y: number, itemId: string | undefined): number {
