@@ -154,11 +154,11 @@ export function createApp({
   const runs = new Runs(db);
   const stores = new Stores(db, documents);
   const pictures = new Pictures(db);
-  const journal = new Journal(db, runs, stores);
+  const journal = new Journal(db, runs, stores, log);
   const hub = new Hub();
   const access = new Access(db);
   pictures.sweep();
-  bringUpToDate(db, { runs, stores });
+  bringUpToDate(db, { runs, stores, log });
   const answer = createAnswers();
   const board = createBoard({ db, documents, runs, stores, planner, today: () => now().day, log });
   const file = (id: string) => showFile(documents, id, library(documents, runs, stores));

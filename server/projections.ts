@@ -1,6 +1,13 @@
+import type { Logger } from 'pino';
 import type { Db } from './db';
 import type { Runs } from './live/runs';
 import type { Stores } from './stores';
+
+interface Rebuilt {
+  runs: Runs;
+  stores: Stores;
+  log: Logger;
+}
 
 /**
  * The tables that lists read, each with the version of the program that fills it. Raise a version when what is written
@@ -9,14 +16,19 @@ import type { Stores } from './stores';
 const PROJECTIONS: {
   name: string;
   version: number;
-  rebuild: (of: { runs: Runs; stores: Stores }) => void;
+  rebuild: (of: Rebuilt) => void;
 }[] = [
-  { name: 'runs', version: 5, rebuild: ({ runs }) => runs.rebuild() },
+  {
+    name: 'runs',
+    version: 5,
+    rebuild: ({ runs, log }) =>
+      runs.rebuild((runId, err) => log.error({ err, runId }, 'a run could not be summed up')),
+  },
   { name: 'stock', version: 2, rebuild: ({ stores }) => stores.rebuild() },
 ];
 
 /** Fills anew what an older program filled. Each in a transaction of its own: killed halfway, it begins again. */
-export function bringUpToDate(db: Db, of: { runs: Runs; stores: Stores }): void {
+export function bringUpToDate(db: Db, of: Rebuilt): void {
   const versionOf = db.prepare('SELECT version FROM projection WHERE name = ?').pluck();
   for (const { name, version, rebuild } of PROJECTIONS) {
     if (versionOf.get(name) === version) continue;

@@ -133,7 +133,7 @@ test('what was written is told of a demo once the curtain is down, goes when it 
   expect((await told()).map((s) => s.text)).toEqual(['the string was old']);
   const table = () => db.prepare('SELECT * FROM said ORDER BY run_id, id').all();
   const before = table();
-  new Runs(db).rebuild();
+  new Runs(db).rebuild(() => undefined);
   expect(table()).toEqual(before);
   await send(logged('said', 's7', 'struck out', { reason: 'the wrong hall' }));
   expect(await told()).toEqual([]);

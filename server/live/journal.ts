@@ -1,6 +1,8 @@
 import { checkEnvelope, mayWrite, STORES_LOG, type Envelope, type EventAnswer } from '@hearty/core';
 import type { Grants } from '../access/access';
+import type { Logger } from 'pino';
 import type { Db } from '../db';
+import { diskTrouble } from '../errors';
 import type { Stores } from '../stores';
 import type { Runs } from './runs';
 
@@ -10,17 +12,32 @@ const MOST_LEDGER_BYTES = 256_000;
 /** How far ahead of the server an event may say it was, in ms: a day, for no zone differs by more. */
 const MOST_AHEAD_MS = 86_400_000;
 
-/** Takes events of every log in, and answers one by one: a bad one never holds up the rest. */
+/** Accepts events of every log and answers each by itself: a bad one never holds up the rest. */
 export class Journal {
   constructor(
     private readonly db: Db,
     private readonly runs: Runs,
     private readonly stores: Stores,
+    private readonly log?: Logger,
   ) {}
 
-  /** What became of each, in their order. When this returns, what was kept is on the disk. */
+  /**
+   * Returns what became of each event, in their order. When this returns, what was kept is on the disk.
+   * Errors: throws where the disk itself fails; then nothing was kept.
+   */
   take(values: readonly unknown[], now: number, grants: Grants = 'all'): EventAnswer[] {
     try {
+      return this.takeTogether(values, now, grants);
+    } catch (error) {
+      if (diskTrouble(error)) throw error;
+      // One of them breaks the whole request. Taken one at a time, only that one is refused.
+      return this.db.transaction(() => values.map((value) => this.takeAlone(value, now, grants)))();
+    }
+  }
+
+  private takeTogether(values: readonly unknown[], now: number, grants: Grants): EventAnswer[] {
+    try {
+      // Inside another transaction this one is a savepoint.
       return this.db.transaction(() => {
         const answers = values.map((value) => this.one(value, now, grants));
         this.runs.settle();
@@ -29,6 +46,17 @@ export class Journal {
     } catch (error) {
       this.runs.forget();
       throw error;
+    }
+  }
+
+  private takeAlone(value: unknown, now: number, grants: Grants): EventAnswer {
+    try {
+      return this.takeTogether([value], now, grants)[0]!;
+    } catch (error) {
+      if (diskTrouble(error)) throw error;
+      this.log?.error({ err: error, event: value }, 'an event could not be taken');
+      const { id } = value as Envelope;
+      return { id, is: 'refused', says: 'The server failed on this event: a fault of the program.' };
     }
   }
 

@@ -45,7 +45,7 @@ import {
   type Tried,
 } from '@hearty/core';
 import type { Db } from '../db';
-import { HttpError, notFound } from '../errors';
+import { diskTrouble, HttpError, notFound } from '../errors';
 import { EventLog } from './event-log';
 import { ASKED, bindAsked } from './season';
 
@@ -341,15 +341,23 @@ export class Runs {
     return row && { runId: row.runId, done: row.done === 1 };
   }
 
-  /** Writes every table of this class anew from the logs. */
-  rebuild(): void {
+  /** Writes every table of this class anew from the logs. A run that fails is reported and left without its rows. */
+  rebuild(onFailure: (runId: string, error: unknown) => void): void {
     this.forget();
     this.db.exec('DELETE FROM attempt; DELETE FROM action; DELETE FROM said; DELETE FROM demo_record');
     const touched = new Set<string>();
     for (const { id } of this.list()) {
-      const run = this.folded(id)!;
-      run.written = foldRun(run.script).state;
-      for (const demoId of this.project(id, run)) touched.add(demoId);
+      try {
+        this.db.transaction(() => {
+          const run = this.folded(id)!;
+          run.written = foldRun(run.script).state;
+          for (const demoId of this.project(id, run)) touched.add(demoId);
+        })();
+      } catch (error) {
+        if (diskTrouble(error)) throw error;
+        this.open.delete(id);
+        onFailure(id, error);
+      }
     }
     for (const demoId of touched) this.putRecord(demoId);
   }

@@ -33,7 +33,10 @@ export function RefusedCorner() {
         “{first.event.kind}”: {first.says}
       </Typography>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-        <Button size="small" variant="outlined" onClick={() => void outbox.putAway(first)}>
+        <Button size="small" variant="outlined" onClick={() => void outbox.sendAgain(first)}>
+          Send again
+        </Button>
+        <Button size="small" onClick={() => void outbox.putAway(first)}>
           Put away
         </Button>
         <Button

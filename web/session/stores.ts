@@ -75,17 +75,19 @@ export function useWrite() {
   });
 }
 
-/** Whether what a run used is in the ledger, or will be when this device has sent what it owes. Undefined: not known. */
-export function useInStores(runId: string): boolean | undefined {
+/** What a run used: in the ledger, still on its way there from this device, or not written. Undefined: not known. */
+export function useInStores(runId: string): 'in the ledger' | 'waiting' | 'not written' | undefined {
   const query = useQuery<InStores, ApiError>({
     queryKey: ['log', STORES_LOG, runId],
     queryFn: ({ signal }) => lastAnswers.ask(`/runs/${runId}/in-stores`, signal),
   });
-  const mine = useOutbox((s) => s.pending).some(
+  const isWaiting = useOutbox((s) => s.pending).some(
     (e) =>
       e.run === STORES_LOG && (e as StoresEvent).body.moves.some((m) => m.id.startsWith(moveIdOf(runId))),
   );
-  return mine || query.data?.written;
+  if (query.data?.written) return 'in the ledger';
+  if (isWaiting) return 'waiting';
+  return query.data && 'not written';
 }
 
 /** What is ticked off for a show, with what this device still owes. */

@@ -22,6 +22,8 @@ export class FakeServer {
   aheadMs = 0;
   /** Says why an event is refused, if it is. */
   refuses: (event: Envelope) => string | undefined = () => undefined;
+  /** Whether an event makes the whole request fail with our own fault. */
+  breaksOn: (event: Envelope) => boolean = () => false;
   /** Held back until released: a slow network. */
   private gate: Promise<void> = Promise.resolve();
 
@@ -59,6 +61,8 @@ export class FakeServer {
     if (path === '/api/events') {
       if (this.full) return error(507, 'disk-full', 'The disk of the server is full.');
       this.lots.push(body.events.length);
+      if (body.events.some(this.breaksOn))
+        return error(500, 'our-fault', 'Something went wrong on the server.');
       return { status: 200, json: { answers: body.events.map((e) => this.take(e)), now } };
     }
     const after = /runs\/(.*)\/events\?after=(\d+)/.exec(path);

@@ -43,8 +43,12 @@ export function IntoStores({
       title="Into the stores"
       hint="Count what is left first; what you did not count is taken from the log."
     >
-      {written ? (
+      {written === 'in the ledger' ? (
         <Alert severity="success">What this run used is in the ledger.</Alert>
+      ) : written === 'waiting' ? (
+        <Alert severity="info">
+          Saved on this device. It goes into the ledger as soon as the server accepts it.
+        </Alert>
       ) : (
         <>
           {after.missing.map((m) => (

@@ -147,6 +147,23 @@ test('a server whose disk is full says so; nothing is forgotten', async () => {
   expect(sent()).toEqual(['one']);
 });
 
+test('an event on which the server fails is set aside; those after it arrive, and it can be sent again', async () => {
+  const tab = openTab();
+  await tab.open('run');
+  server.breaksOn = (e) => (e.body as { text?: string }).text === 'bad';
+  server.up = false;
+  for (const text of ['one', 'bad', 'two', 'three']) await tab.record(note(text));
+  server.up = true;
+  await tab.outbox.send();
+  await until(() => tab.state().waiting === 0);
+  expect(sent()).toEqual(['one', 'two', 'three']);
+  expect(tab.state().refused).toMatchObject([{ event: { body: { text: 'bad' } } }]);
+  server.breaksOn = () => false;
+  await tab.outbox.sendAgain(tab.state().refused[0]!);
+  await until(() => sent().length === 4);
+  await until(() => tab.state().refused.length === 0);
+});
+
 test('fifteen hundred owed events join up, at most 500 at a time, in their order', async () => {
   server.up = false;
   const disk = openDisk(`device-${n}`);

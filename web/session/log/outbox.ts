@@ -206,8 +206,8 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
       lot = LOT;
       return answers;
     } catch (error) {
-      if (!(error instanceof ApiError) || error.code !== 'too-large') throw error;
-      // Too much at once: fewer; and what is too much by itself is refused like any other.
+      // The server cannot take this request as a whole: send fewer. One that fails by itself is set aside.
+      if (!(error instanceof ApiError) || !['too-large', 'our-fault'].includes(error.code)) throw error;
       const { says } = error;
       if (events.length === 1) return [{ id: events[0]!.id, is: 'refused', says }];
       lot = Math.ceil(events.length / 2);
@@ -292,6 +292,12 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
       ...held.filter((e) => e.run === run),
     ],
     putAway,
+    /** Sends a refused event again: the program may have been repaired since. */
+    sendAgain: async ({ event }: KeptEvent): Promise<void> => {
+      await disk.keep([event], 'owed');
+      await count();
+      void send();
+    },
     /** The server has lost what it once kept: offer it again. */
     offerAgain: async (run: string): Promise<void> => {
       const events = (await disk.ofRun(run)).map((r) => r.event);
