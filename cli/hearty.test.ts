@@ -37,10 +37,12 @@ test('plan prints timetable, findings, needs and bands; the same seed prints the
   expect(Object.keys(JSON.parse(stdout)).sort()).toEqual([
     'bands',
     'buying',
+    'callSheets',
+    'checks',
     'cold',
     'findings',
     'needs',
-    'sums',
+    'things',
     'timetable',
   ]);
   expect(JSON.parse(stdout).bands).toMatchObject({ seed: 3, plays: 500 });

@@ -16,12 +16,13 @@ export {
   type Read,
 } from './fields';
 export * from './show';
+export * from './physics';
+export * from './bench';
 export * from './script';
 export * from './findings';
 export * from './timetable';
 export * from './forecast';
 export * from './supplies';
-export * from './bench';
 export * from './logbook';
 export * from './plan';
 export * from './log';

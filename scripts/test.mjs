@@ -1,8 +1,9 @@
 // `npm test`: installs what is missing, then types, lint, unit and server tests, browser tests.
 // Prints last «N passed, N failed»; each of types, formatting, lint, layout and unused code counts as one.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { bundleTests } from './bundle-tests.mjs';
 import { build, needChromium, needNode, needPackages, root } from './tools.mjs';
 
 needNode();
@@ -14,23 +15,43 @@ mkdirSync(results, { recursive: true });
 let passed = 0;
 let failed = 0;
 
-const npx = (args, env = {}) => {
+/** Runs a tool of a package. Its output is shown once it ends, so that two at a time stay readable. */
+const npx = (args, more = {}) =>
+  new Promise((done) => {
+    const child = spawn('npx', args, { cwd: root, env: { ...process.env, ...more } });
+    const output = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => output.push(text));
+    child.on('close', (status) => {
+      console.log(`\n— ${args.slice(0, 3).join(' ')}`);
+      process.stdout.write(Buffer.concat(output));
+      done(status === 0);
+    });
+  });
+const shown = (args, more = {}) => {
   console.log(`\n— ${args.slice(0, 3).join(' ')}`);
   return (
-    spawnSync('npx', args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } }).status === 0
+    spawnSync('npx', args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...more } }).status === 0
   );
 };
-const check = (...args) => (npx(args) ? passed++ : failed++);
+const check = async (...args) => ((await npx(args)) ? passed++ : failed++);
 
-check('tsc', '-p', 'core');
-check('tsc', '-p', '.');
-check('eslint', '.');
-check('depcruise', '--config', '.dependency-cruiser.mjs', 'core', 'web', 'server', 'cli');
-check('prettier', '--check', '--log-level', 'warn', '.');
-check('knip');
+// Two lanes for two cores.
+await Promise.all([
+  (async () => {
+    await check('tsc', '-p', 'core');
+    await check('tsc', '-p', '.');
+    await check('prettier', '--check', '--log-level', 'warn', '.');
+  })(),
+  (async () => {
+    await check('eslint', '.');
+    await check('depcruise', '--config', '.dependency-cruiser.mjs', 'core', 'web', 'server', 'cli');
+    await check('knip');
+  })(),
+]);
 
 const jestFile = join(results, 'jest.json');
-const jestWell = npx(['jest', '--json', `--outputFile=${jestFile}`]);
+await bundleTests().catch(() => failed++);
+const jestWell = shown(['jest', '-c', 'jest.bundles.config.mjs', '--json', `--outputFile=${jestFile}`]);
 count('unit and server tests', jestWell, () => {
   const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(
     readFileSync(jestFile, 'utf8'),
@@ -40,7 +61,7 @@ count('unit and server tests', jestWell, () => {
 
 await build();
 const browserFile = join(results, 'browser.json');
-const browserWell = npx(['playwright', 'test', '-c', 'e2e'], {
+const browserWell = shown(['playwright', 'test', '-c', 'e2e'], {
   HEARTY_CHROMIUM: chromium,
   PLAYWRIGHT_JSON_OUTPUT_NAME: browserFile,
 });

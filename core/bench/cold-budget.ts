@@ -1,4 +1,4 @@
-import { chilled, coldLosses, coldOrder, CRYOGENS } from '../supplies';
+import { chilled, coldLosses, coldOrder, CRYOGENS } from '../physics';
 import { bench, choice, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 const NAMES = Object.keys(CRYOGENS) as ['liquid nitrogen', 'dry ice'];

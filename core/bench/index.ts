@@ -1,5 +1,6 @@
 export { BENCHES } from './all';
-export { figuresFor, standsAt, sumsOfDemo, takenFrom } from './held';
+export { figuresFor, runCalculators, standsAt, takenFrom } from './demo-calculators';
+export type { CalculatorResult, CalculatorValue, ParameterSetting } from './result';
 export {
   fieldOfInput,
   say as sayFigure,

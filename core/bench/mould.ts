@@ -1,11 +1,11 @@
 import { declare, type Field, type Measure } from '../fields';
 import type { BaseUnit } from '../quantities';
-import type { SumValue } from '../script';
+import type { CalculatorValue } from './result';
 
 type FieldOf<As extends Field['as']> = Extract<Field, { as: As }>;
 
 /** What an input holds: a number in the unit of its field, one of its words, or a list of numbers. */
-export type Value = SumValue;
+export type Value = CalculatorValue;
 
 /** What the venue (°C, %, kPa, m³, m) or a shelf (% of strength) knows of what goes into a bench. */
 export type Known = 'roomC' | 'humidityPercent' | 'pressureKPa' | 'roomM3' | 'frontRowM' | 'strengthPercent';

@@ -1,4 +1,4 @@
-import { diluted, peroxideDensity, STRONGEST_PCT } from '../supplies';
+import { diluted, peroxideDensity, STRONGEST_PCT } from '../physics';
 import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 import { PUBLIC_PCT, volumeStrengthOf } from './peroxide-foam';
 

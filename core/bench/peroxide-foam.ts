@@ -1,4 +1,4 @@
-import { peroxide, peroxideDensity, STRONGEST_PCT } from '../supplies';
+import { peroxide, peroxideDensity, STRONGEST_PCT } from '../physics';
 import { gasL, molarMass, R_SOURCE, WATER_J_PER_G_K } from './constants';
 import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 

@@ -1,4 +1,4 @@
-import { peroxideOf, STRONGEST_PCT, type PeroxideUnit } from '../supplies';
+import { peroxideOf, STRONGEST_PCT, type PeroxideUnit } from '../physics';
 import { bench, choice, figure, figuresOf, say, type BenchFinding } from './mould';
 import { PUBLIC_PCT } from './peroxide-foam';
 

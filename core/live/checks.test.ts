@@ -31,7 +31,7 @@ const file = showOf(
   { stock: [good('soda', 'consumable', 9), good('flask', 'kit', 1)], record: [record('foam', 50, 50)] },
 );
 const planned = plan(file, { plays: 0 });
-const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
+const checks = plan(file, { plays: 0 }).checks;
 const at = (ms: number, id: string, h: Happening) => event(h, { id, at: ms, tick: ms + 1 });
 const answer = (checkId: string, value: boolean | number) =>
   at(1, `c${checkId}`, { kind: 'check', body: { checkId, value } });
@@ -142,7 +142,7 @@ test('the order of an interlock is gone through before doors, and so are the cal
       step('Bow', 'do'),
     ],
   });
-  const list = plan(showOf([dome]), { plays: 0, parts: { checks: true } }).checks!;
+  const list = plan(showOf([dome]), { plays: 0 }).checks;
   expect(list.map((c) => [c.title, c.must])).toEqual([
     ['Gone through in this order: “Charge”, then “Earth it”', true],
     ['Calls agreed: “Ears!”', false],

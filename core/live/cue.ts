@@ -1,5 +1,5 @@
 import { wornIn, wornSaid } from '../plan';
-import { playedWith, stepsOfShowing, type Script, type ScriptItem } from '../script';
+import { playedWith, type Script, type ScriptItem } from '../script';
 import type { PrepTask, Step, StepHands, StepTimer } from '../show';
 import type { RunState } from './fold';
 import { levelAt, playedAs, tally } from './played';
@@ -56,7 +56,7 @@ export function cue(script: Script, state: RunState): Cue | undefined {
   const scripted = playedAs(script, item);
   const { shown, showings, retriesLeft } = tally(script, item);
   const showing = Math.min(showings - 1, shown);
-  const steps = scripted?.demo ? stepsOfShowing(scripted.demo, scripted.item, showing, showings) : [];
+  const steps = scripted?.showings[showing]?.steps ?? [];
   const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.some((d) => d.stepId === s.id));
   const step = left[0];
   return {

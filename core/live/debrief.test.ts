@@ -138,7 +138,7 @@ describe('checks before doors', () => {
   test('one kit on one mark is one check for all its items, and the larger count is looked for', () => {
     const one = { kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }] };
     const file = showOf([demo('a', one), demo('b', flask), demo('c', { ...one, mark: 'trolley' })]);
-    const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
+    const checks = plan(file, { plays: 0 }).checks;
     expect(checks.map((c) => [c.place, c.detail, c.itemIds])).toEqual([
       ['front bench', '2 of them', ['i-a', 'i-b']],
       ['trolley', '', ['i-c']],
@@ -148,29 +148,26 @@ describe('checks before doors', () => {
   test('marks come in the order of the venue', () => {
     const file = showOf([demo('a', flask), demo('b', { ...flask, mark: 'floor' })]);
     file.venue.marks = [{ id: 'floor', name: 'floor front', kind: 'floor', spots: 1 }, ...file.venue.marks];
-    expect(plan(file, { plays: 0, parts: { checks: true } }).checks!.map((c) => c.place)).toEqual([
-      'floor front',
-      'front bench',
-    ]);
+    expect(plan(file, { plays: 0 }).checks.map((c) => c.place)).toEqual(['floor front', 'front bench']);
   });
 
   test('preparation that begins after doors comes up when it is ready', () => {
     const file = showOf([demo('a'), demo('b', { prep: [task('late', { staleAfterS: 60 })] })]);
-    expect(plan(file, { plays: 0, parts: { checks: true } }).checks!).toMatchObject([{ dueS: 285 }]);
+    expect(plan(file, { plays: 0 }).checks).toMatchObject([{ dueS: 285 }]);
   });
 
   test('what may be missing does not hold an item back', () => {
     const file = showOf([
       demo('a', { conditions: [{ id: 'c', what: 'A spare', kind: 'yes-no', must: false }] }),
     ]);
-    const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
+    const checks = plan(file, { plays: 0 }).checks;
     const no = fold([at(1, { kind: 'check', body: { checkId: checks[0]!.id, value: false } })], script(file));
     expect(gates(script(file), checks, no, 1)[0]!.verdict).toBe('go');
   });
 
   test('an answer taken back is open again, and the newest answer counts', () => {
     const file = showOf([demo('a', flask)], undefined, { stock: [good('flask', 'kit', 2)] });
-    const checks = plan(file, { plays: 0, parts: { checks: true } }).checks!;
+    const checks = plan(file, { plays: 0 }).checks;
     const say = (second: number, value: boolean | null) =>
       at(second, { kind: 'check', body: { checkId: checks[0]!.id, value } });
     const verdict = (...events: RunEvent[]) =>

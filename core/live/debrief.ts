@@ -5,7 +5,7 @@ import type { Reading } from '../show';
 import type { LeftoverLine, NeedLine } from '../supplies';
 import { causesOf } from './causes';
 import type { RunState } from './fold';
-import { foretoldBy, foretoldOf, type Foretold } from './foretold';
+import { foretoldOf, type Foretold } from './foretold';
 import { levelOf, playedAs, showingOf, tally } from './played';
 import { changedSince, wasSet, type WasSet } from './set';
 import { attemptsTakeS, itemsOf, onStageMs, type AttemptState, type ItemState } from './slices/stage';
@@ -51,14 +51,9 @@ export interface Debrief {
   leftovers: LeftoverLine[];
 }
 
-/** What there is to talk about after a run, from its log and its plan. Pure. */
-export function debrief(
-  script: Script,
-  plan: Pick<Plan, 'timetable' | 'needs' | 'sums'>,
-  state: RunState,
-): Debrief {
+/** What there is to talk about after a run, from its log and its plan; `script` as resolved in the room of the day. Pure. */
+export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>, state: RunState): Debrief {
   const before = attemptsBefore(script, state);
-  const sumsOf = (itemId: string) => plan.sums.find((s) => s.itemId === itemId)?.byLevel ?? [];
   return {
     lines: itemsOf(state).flatMap((item) => {
       const takes = attemptsTakeS(state, item);
@@ -72,8 +67,7 @@ export function debrief(
         takesS: takes[i]!,
         likely: causesOf(script, item, attempt.symptom),
         level: levelOf(script, item, i),
-        foretold:
-          item.standBy || item.chosen ? [] : foretoldBy(sumsOf(item.itemId), showingOf(script, item, i)),
+        foretold: foretoldOf(script, item, i),
         reading: attempt.outcome === 'not tried' ? undefined : playedAs(script, item)?.demo?.reading,
       }));
     }),

@@ -1,5 +1,5 @@
 import { inOrderOfText, quantile } from '../quantities';
-import type { Script, Sum } from '../script';
+import type { Script } from '../script';
 import { MOST_TOLD, type BenchTold } from '../show';
 import { playedAs, showingOf } from './played';
 import type { ItemState } from './slices/stage';
@@ -16,16 +16,13 @@ export interface Foretold {
   unit?: string;
 }
 
-/** What the benches foretold of an attempt, by its place from 0. Empty where the script leaves benches aside. */
+/** What the calculators foretold of an attempt, by its place from 0. */
 export const foretoldOf = (script: Script, state: ItemState, attempt: number): Foretold[] =>
-  foretoldBy(playedAs(script, state)?.sums ?? [], showingOf(script, state, attempt));
-
-/** The same from what an item's benches worked out, by level of its series. */
-export const foretoldBy = (byLevel: readonly (readonly Sum[])[], showing: number): Foretold[] =>
-  (byLevel[showing] ?? byLevel[0] ?? []).flatMap(({ held, title, verdict, fails, refused, foretold }) =>
-    refused === undefined
-      ? [{ benchId: held.benchId, title, says: verdict, fails: fails !== undefined, ...foretold }]
-      : [],
+  (playedAs(script, state)?.showings[showingOf(script, state, attempt)]?.results ?? []).flatMap(
+    ({ held, title, verdict, fails, refused, foretold }) =>
+      refused === undefined
+        ? [{ benchId: held.benchId, title, says: verdict, fails: fails !== undefined, ...foretold }]
+        : [],
   );
 
 /** How a bench has done at a demo so far: what it said against what happened, and how far its figure was off. */

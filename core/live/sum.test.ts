@@ -1,4 +1,3 @@
-import { sumsOfDemo } from '../bench';
 import { plan } from '../plan';
 import { script } from '../script';
 import { demo, good, item, showOf } from '../testing/hall-show';
@@ -34,7 +33,7 @@ const file = (() => {
   };
   return { ...of, venue: { ...of.venue, roomC: 20 }, stock: [...of.stock, spirit] };
 })();
-const of = script(file, sumsOfDemo);
+const of = script(file);
 const curtain: Recorded = { kind: 'curtain', body: {} };
 const flash: Recorded[] = [
   { kind: 'item begun', body: { itemId: 'i-flash' } },
@@ -76,7 +75,7 @@ describe('what the room was like', () => {
   test('the benches reckon with the air of the day, once it is said', () => {
     const log: Recorded[] = [curtain, ...flash, { kind: 'curtain down', body: {} }];
     const saidAt = (conditions: { roomC: number } | undefined) => {
-      const day = script(inRoomOf(file, conditions), sumsOfDemo);
+      const day = script(inRoomOf(file, conditions));
       return attemptsOf('r', false, day, fold(logOf(...log), day))[0]!.foretold![0]!.fails;
     };
     expect(saidAt(undefined)).toBe(false);

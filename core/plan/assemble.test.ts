@@ -1,6 +1,6 @@
 import { readAttemptsFile } from '../formats';
 import { demo, good, hallShow, item, person, record } from '../testing/hall-show';
-import type { Show, ShowFile } from '../show';
+import type { Demo, Show, ShowFile } from '../show';
 import { assemble, type Library } from './assemble';
 import { plan } from './plan';
 
@@ -27,6 +27,8 @@ const library: Library = {
   ],
   sameDay: [],
 };
+/** A variant with nothing of its own but its name. */
+const VARIANT = { id: 'big', title: 'Big', amounts: [], hazards: [], cautions: [] };
 const show = { ...base.show, items: [item('used', { helperIds: ['cat'] })] };
 
 test('a show file holds just what its show needs', () => {
@@ -94,6 +96,30 @@ describe('two shows at one time', () => {
     ]);
     expect(says(two)).toHaveLength(3);
   });
+  test.each<[string, Partial<Demo>, Partial<Show['items'][number]>]>([
+    [
+      'in a variant',
+      { variants: [{ ...VARIANT, kit: [{ goodId: 'flask', count: 2, turnRoundS: 0 }] }] },
+      { variantId: 'big' },
+    ],
+    ['by a helper', { helpers: 1, worn: [{ by: 'helper', goodId: 'flask' }] }, { helperIds: ['ben'] }],
+    [
+      'as one of a choice',
+      { kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }] },
+      { kind: 'choice', demoId: undefined, options: [{ demoId: 'there', share: 1 }] },
+    ],
+  ])('kit that the other show uses %s is seen', (_how, fields, changes) => {
+    const demos = [
+      demo('here', { kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }] }),
+      demo('there', fields),
+    ];
+    const one = { ...base.show, items: [item('here')], crew: [] };
+    const entry = JSON.parse(JSON.stringify(item('there', changes as never))) as Show['items'][number];
+    const other = { ...base.show, id: 'two', title: 'Two', items: [entry], crew: [] };
+    const kit = assemble(one, { ...library, demos, sameDay: [one, other] })!.elsewhere![0]!.kit;
+    expect(kit.map((k) => k.goodId)).toEqual(['flask']);
+  });
+
   test('are none where one is over before the other, and kit is enough for both', () => {
     const [one] = both({ getIn: '15:00', doors: '15:40', curtainUp: '16:00' });
     expect(one.elsewhere).toBeUndefined();

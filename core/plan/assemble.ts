@@ -11,6 +11,7 @@ import {
   type ShowFile,
   type Venue,
 } from '../show';
+import { mayPlay, script } from '../script';
 import { isCryogen, outWith, rounded, type LotStock } from '../supplies';
 
 /** Everything the troupe has, from which the file of any show can be put together. */
@@ -34,6 +35,11 @@ export interface Library {
 export function assemble(show: Show, library: Library): ShowFile | undefined {
   const venue = library.venues.find((v) => v.id === show.venueId);
   if (!venue) return undefined;
+  const file = withDocuments(show, venue, library);
+  return { ...file, ...elsewhere(file, library) };
+}
+
+function withDocuments(show: Show, venue: Venue, library: Library): ShowFile {
   const wants = needed(show, new Map(library.demos.map((d) => [d.id, d])));
   const hangsHere: Record<OpenAction['on'], (id: string) => boolean> = {
     demo: (id) => wants.demo.has(id),
@@ -62,16 +68,13 @@ export function assemble(show: Show, library: Library): ShowFile | undefined {
       .map((g) => ({ ...g, onShelf: shelf.get(g.id) ?? 0 })),
     record: library.record.filter((r) => wants.demo.has(r.demoId)),
     actions: library.actions.filter((a) => hangsHere[a.on](a.onId)),
-    ...elsewhere(show, library, wants.good),
   };
 }
 
-/** Whoever is needed in two shows at a time, and the kit that both want; nothing where no show runs beside this one. */
-function elsewhere(
-  show: Show,
-  { demos, sameDay }: Library,
-  goods: ReadonlySet<string>,
-): Pick<ShowFile, 'elsewhere'> {
+/** People needed in two shows at once, and the kit that both use; nothing where no show overlaps with this one. */
+function elsewhere({ show, stock, venue }: ShowFile, library: Library): Pick<ShowFile, 'elsewhere'> {
+  const { sameDay, venues } = library;
+  const goods = new Set(stock.map((g) => g.id));
   const mine = hoursOf(show);
   const list = sameDay.flatMap((other) => {
     if (other.id === show.id || other.date !== show.date) return [];
@@ -85,9 +88,10 @@ function elsewhere(
         }),
       )
       .map((place) => place.personId);
-    const played = new Set(other.items.map((i) => i.demoId));
+    const file = withDocuments(other, venues.find((v) => v.id === other.venueId) ?? venue, library);
     const counts = new Map<string, number>();
-    for (const { kit } of demos.filter((d) => played.has(d.id)))
+    // As it is played there: in its variants, each demo of a choice, and with what is worn.
+    for (const { kit } of script(file).items.flatMap(mayPlay))
       for (const { goodId, count } of kit)
         if (goods.has(goodId)) counts.set(goodId, Math.max(count, counts.get(goodId) ?? 0));
     const kit = [...counts].map(([goodId, count]) => ({ goodId, count }));

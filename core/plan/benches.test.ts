@@ -9,8 +9,10 @@ import {
   type ShowFile,
   type Venue,
 } from '../show';
+import { script } from '../script';
 import { demo, good, item, showOf } from '../testing/hall-show';
 import { plan } from './plan';
+import { cautionsAt } from './worn';
 
 /** A demo that holds a bench: what it works out goes into the plan. */
 
@@ -31,8 +33,7 @@ const inHall = (
   const file = showOf([demo('flash', of)], [item('flash', at)]);
   return { ...file, venue: { ...file.venue, ...venue }, stock: [...file.stock, ...stock] };
 };
-const parts = { checks: true, callSheets: true };
-const planned = (file: ShowFile) => plan(file, { plays: 0, parts });
+const planned = (file: ShowFile) => plan(file, { plays: 0 });
 const said = (file: ShowFile) => plan(file, { plays: 0 }).findings.filter((f) => f.code === 'bench');
 const amountOf = (file: ShowFile, goodId: string) =>
   planned(file).needs.consumables.find((c) => c.goodId === goodId)?.planned;
@@ -83,13 +84,26 @@ describe('the hall is 9 °C', () => {
     // NIOSH: ethanol's closed-cup flash point is 55 °F, 13 °C; saturation meets the lower limit within 5 K below it.
     expect(check.min).toBeGreaterThanOrEqual(8);
     expect(check.min).toBeLessThanOrEqual(13);
-    const cautions = callSheets!.flatMap((s) => s.lines).flatMap((l) => l.cautions ?? []);
+    const cautions = callSheets.flatMap((s) => s.lines).flatMap((l) => l.cautions ?? []);
     expect(cautions.join()).toContain('is poured out before anything is lit');
+  });
+
+  test('a standing warning of dry ice is read at the mark, on the run sheet’s item, on stage and on the call sheet', () => {
+    const file = inHall({ benches: [held('dry-ice', {})] });
+    const [scripted] = script(file).items;
+    const sealed = expect.stringContaining('Never in anything closed');
+    expect(scripted!.demo!.cautions).toContainEqual(sealed);
+    expect(cautionsAt(script(file).items, scripted!.standing!.mark.id)[0]!.cautions).toContainEqual(sealed);
+    expect(
+      planned(file)
+        .callSheets.flatMap((s) => s.lines)
+        .flatMap((l) => l.cautions ?? []),
+    ).toContainEqual(sealed);
   });
 
   test('without limits asked for, none is checked; where nobody has measured the room, nothing is said of it', () => {
     const off = { ...bottle, benches: [held('vapour-bottle', { inputs: fuel('ethanol'), limits: false })] };
-    expect(planned(inHall(off, { venue: { roomC: 9 } })).checks!.map((c) => c.title)).not.toContain(
+    expect(planned(inHall(off, { venue: { roomC: 9 } })).checks.map((c) => c.title)).not.toContain(
       'Temperature of the bottle',
     );
     expect(said(inHall(off))).toEqual([]);
@@ -108,7 +122,11 @@ test('a series over names goes into a bench that takes them: what fails is said 
     },
   );
   expect(said(fuels).map((f) => f.says.split(':')[0])).toEqual(['“flash” at ethanol']);
-  expect(planned(fuels).sums[0]!.byLevel).toHaveLength(2);
+  expect(
+    script(fuels)
+      .items.at(-1)!
+      .showings.map((s) => s.results.length),
+  ).toEqual([1, 1]);
 });
 
 test('what one demo of a choice warns of is said of the choice', () => {
@@ -232,7 +250,7 @@ test('limits of a series of which no bottle meets all are checked apart', () => 
     },
     { at: { series: { parameterId: 'full', levels: ['1', '0.07'], onFail: 'go on' } } },
   );
-  const checks = planned(wide).checks!.filter((c) => c.title === 'Temperature of the bottle');
+  const checks = planned(wide).checks.filter((c) => c.title === 'Temperature of the bottle');
   expect(checks).toHaveLength(2);
   for (const { min, max } of checks) expect(min!).toBeLessThan(max!);
 });

@@ -1,4 +1,4 @@
-export { plan, planSteps, type Plan, type PlanOptions, type PlanParts, type PlanProgress } from './plan';
+export { plan, planSteps, type Plan, type PlanOptions, type PlanProgress } from './plan';
 export { assemble, type Library } from './assemble';
 export {
   callSheets,

@@ -5,12 +5,12 @@ import { script } from '../script';
 import { demo, good, hallShow, item, person, showOf, task } from '../testing/hall-show';
 import { silentIn } from '../testing/verify';
 import { clockOf } from './clock';
+import { packing } from '../supplies';
 import { plan } from './plan';
 
 /** What a show can say, line by line: from the document to what it changes. */
 
-const parts = { packing: [], checks: true, callSheets: true };
-const planned = (file: ShowFile) => plan(file, { plays: 0, parts });
+const planned = (file: ShowFile) => plan(file, { plays: 0 });
 const said = (file: ShowFile) => plan(file, { plays: 0 }).findings;
 const mark = (id: string, kind: Mark['kind'], more: Partial<Mark> = {}): Mark => ({
   id,
@@ -57,7 +57,7 @@ describe('where', () => {
     );
     const { timetable, checks, callSheets } = planned(two);
     expect(timetable.items[1]!.waitS).toBe(0);
-    expect(callSheets!.flatMap((s) => s.lines).find((l) => l.key === 'stage:i-b')?.place).toBe('back');
+    expect(callSheets.flatMap((s) => s.lines).find((l) => l.key === 'stage:i-b')?.place).toBe('back');
     expect(checks).toEqual([]);
   });
 
@@ -377,7 +377,7 @@ describe('how often, and what changes', () => {
     );
     const withOf = (kind: string) =>
       planned(file)
-        .callSheets!.flatMap((s) => s.lines)
+        .callSheets.flatMap((s) => s.lines)
         .filter((l) => l.kind === kind)
         .map((l) => l.with);
     expect(withOf('prepare')).toEqual([['Strong', 'Pieces: 4 g']]);
@@ -402,7 +402,7 @@ describe('how often, and what changes', () => {
         }),
       ],
     );
-    const titles = planned(file).checks!.map((c) => c.title);
+    const titles = planned(file).checks.map((c) => c.title);
     for (const id of ['long', 'short']) {
       expect(titles).toContain(`Gone through in this order: “lock ${id}”`);
       expect(titles).toContain(`Calls agreed: “call ${id}”`);
@@ -493,7 +493,7 @@ describe('who', () => {
     expect(result.findings.map((f) => f.code)).not.toContain('helpers');
     expect(result.needs.kit).toMatchObject([{ peak: 59, short: 0 }]);
     expect(result.callSheets).toHaveLength(60);
-    expect(result.callSheets!.every((s) => s.lines.some((l) => l.kind !== 'arrive'))).toBe(true);
+    expect(result.callSheets.every((s) => s.lines.some((l) => l.kind !== 'arrive'))).toBe(true);
   });
 
   test('what is worn is counted as kit, packed, checked and on the call sheets of those who wear it', () => {
@@ -517,23 +517,21 @@ describe('who', () => {
     );
     const file = showOf([dress], [item('a', { helperIds: ['ben'] })], { stock: goods });
     file.venue.frontRowSeats = 12;
-    const { needs, checks, callSheets, packing } = plan(file, {
-      plays: 0,
-      parts: { ...parts, packing: [{ id: 'c', name: 'Crate', insideL: 60, limitKg: 16 }] },
-    });
+    const { needs, checks, callSheets, things } = planned(file);
+    const { crates } = packing(things, [{ id: 'c', name: 'Crate', insideL: 60, limitKg: 16 }]);
     expect(needs.kit.map((k) => [k.goodId, k.peak])).toEqual([
       ['glasses', 11],
       ['gloves', 1],
     ]);
     expect(needs.consumables).toMatchObject([{ goodId: 'poncho', planned: 12 }]);
-    expect(packing!.crates.flatMap((c) => c.things.map((t) => t.goodId))).toContain('glasses');
-    expect(checks!.map((c) => [c.title, c.detail])).toEqual(
+    expect(crates.flatMap((c) => c.things.map((t) => t.goodId))).toContain('glasses');
+    expect(checks.map((c) => [c.title, c.detail])).toEqual(
       expect.arrayContaining([
         ['glasses', '11 of them'],
         ['To be worn: Hair tied back', 'volunteer'],
       ]),
     );
-    const line = (name: string) => callSheets!.find((s) => s.name === name)!.lines.find((l) => l.worn);
+    const line = (name: string) => callSheets.find((s) => s.name === name)!.lines.find((l) => l.worn);
     expect(line('Ann')).toMatchObject({ worn: ['gloves, from “pour”'], cautions: ['Stand upwind.'] });
     expect(line('Ben')).toMatchObject({ worn: ['glasses'] });
   });
@@ -565,11 +563,11 @@ describe('who', () => {
   test('a guest does a step: shown how before doors, watched by whoever presents, and told where the step is read', () => {
     const file = showOf([guestDemo({}, { worn: [{ what: 'goggles', by: 'guest' }] })]);
     const { checks, callSheets, findings } = planned(file);
-    expect(checks!.map((c) => c.title)).toContain(
+    expect(checks.map((c) => c.title)).toContain(
       'The guest was shown how, and who watches: “lift the lever”',
     );
-    expect(checks!.map((c) => c.title)).toContain('To be worn: goggles');
-    const onStage = callSheets!.flatMap((s) => s.lines).find((l) => l.kind === 'on stage')!;
+    expect(checks.map((c) => c.title)).toContain('To be worn: goggles');
+    const onStage = callSheets.flatMap((s) => s.lines).find((l) => l.kind === 'on stage')!;
     expect(onStage.does).toEqual(['Your eye on the guest: “lift the lever”']);
     expect(findings.map((f) => f.code)).not.toContain('watched');
   });
@@ -615,7 +613,7 @@ describe('who', () => {
   test('a step that a helper does is on the helper’s call sheet, and wants one to be there', () => {
     const file = showOf([guestDemo({ by: 'helper' }, { helpers: 1 })], [item('a', { helperIds: ['ben'] })]);
     const help = planned(file)
-      .callSheets!.flatMap((s) => s.lines)
+      .callSheets.flatMap((s) => s.lines)
       .find((l) => l.kind === 'help')!;
     expect(help.does).toEqual(['You do: “lift the lever”']);
     expect(demoProblems(guestDemo({ by: 'helper' })).map((p) => p.path)).toEqual(['steps[1].by']);
@@ -748,7 +746,7 @@ describe('when', () => {
       [talk, item('a'), { ...talk, id: 't2', kind: 'hold' }, item('b')],
     );
     expect(script(file).items.map((i) => i.number)).toEqual([undefined, 1, undefined, 2]);
-    const lines = planned(file).callSheets![0]!.lines.filter((l) => l.kind === 'on stage');
+    const lines = planned(file).callSheets[0]!.lines.filter((l) => l.kind === 'on stage');
     expect(lines.map((l) => l.number)).toEqual([undefined, 1, undefined, 2]);
   });
 

@@ -1,17 +1,15 @@
-import { sumsOfDemo } from '../bench';
 import { forecastSteps, type Bands, type ForecastProgress } from '../forecast';
-import { script, type Sum } from '../script';
-import type { Crate, ShowFile } from '../show';
+import { script } from '../script';
+import type { ShowFile } from '../show';
 import {
   coldBudgets,
   needs,
-  packing,
   shelfOfFile,
   thingsOf,
   tour,
   type ColdBudget,
   type Needs,
-  type Packing,
+  type Thing,
   withOrders,
   type TourShow,
 } from '../supplies';
@@ -31,20 +29,10 @@ export interface Plan {
   /** Null where no plays were asked for. */
   bands: Bands | null;
   cold: ColdBudget[];
-  /** What the benches of each item's demo work out, by level of its series; items without are left out. */
-  sums: { itemId: string; byLevel: readonly (readonly Sum[])[] }[];
-  /** Parts that only some screens want, each there where it was asked for. */
-  packing?: Packing;
-  checks?: Check[];
-  callSheets?: CallSheet[];
-}
-
-/** Parts of a plan that are worked out only where they are asked for. */
-export interface PlanParts {
-  /** The crates to pack into. */
-  packing?: readonly Crate[];
-  checks?: boolean;
-  callSheets?: boolean;
+  checks: Check[];
+  callSheets: CallSheet[];
+  /** What is packed; `packing` puts it into crates. */
+  things: Thing[];
 }
 
 export interface PlanOptions extends PlaceOptions {
@@ -54,7 +42,6 @@ export interface PlanOptions extends PlaceOptions {
   plays?: number;
   /** Whether ways out that change the show are tried, and those that work offered; without, there are none. */
   waysOut?: boolean;
-  parts?: PlanParts;
 }
 
 /** Pieces of work looked at in all plays of a forecast, about a second; and plays that odds within one in a hundred want. */
@@ -81,9 +68,9 @@ export function plan(file: ShowFile, options: PlanOptions = {}): Plan {
 /** `plan` in slices: yields how far it has come, and may be dropped at any of them. */
 export function* planSteps(
   file: ShowFile,
-  { seed = 1, plays = 10_000, waysOut = true, parts = {}, ...options }: PlanOptions = {},
+  { seed = 1, plays = 10_000, waysOut = true, ...options }: PlanOptions = {},
 ): Generator<PlanProgress, Plan> {
-  const of = script(file, sumsOfDemo);
+  const of = script(file);
   const placement = yield* told(placeSteps(of, options), (searching) => ({ searching }));
   const { timetable } = placement;
   const used = needs(of, timetable);
@@ -102,10 +89,9 @@ export function* planSteps(
     buying: tour([{ script: of, timetable }], shelfOfFile(file))[0]!,
     bands,
     cold,
-    sums: of.items.flatMap(({ item, sums }) => (sums.length ? [{ itemId: item.id, byLevel: sums }] : [])),
-    ...(parts.packing && { packing: packing(thingsOf(of, timetable, needed), parts.packing) }),
-    ...(parts.checks && { checks: checksOf(of, timetable, needed) }),
-    ...(parts.callSheets && { callSheets: callSheets(of, timetable) }),
+    checks: checksOf(of, timetable, needed),
+    callSheets: callSheets(of, timetable),
+    things: thingsOf(of, timetable, needed),
   };
 }
 

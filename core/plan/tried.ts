@@ -1,4 +1,3 @@
-import { sumsOfDemo } from '../bench';
 import { script } from '../script';
 import { applyChange, type ShowFile } from '../show';
 import { coldBudgets, needs } from '../supplies';
@@ -34,7 +33,7 @@ export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<u
         if (!after) {
           if (left <= 0) continue;
           const next = { ...file, show: applyChange(file.show, way.change) };
-          const placement = place(script(next, sumsOfDemo), { budget: EACH_STEPS });
+          const placement = place(script(next), { budget: EACH_STEPS });
           left -= Math.max(placement.timetable.steps, EACH_STEPS / 10);
           known.set(key, (after = said(placement)));
           yield;

@@ -1,6 +1,7 @@
 import type { ConsumableNeed, Demo, Good, Item, KitNeed, PrepTask, Step, Timing, Worn } from '../show';
-import { levelFactors, parameterOf, settingValue, type Around } from './settings';
-import { sumsOf, withSums, type Played, type Playing, type Sum } from './sums';
+import type { CalculatorResult } from '../bench';
+import { amountsByLevel, resultsByLevel, withResults } from './calculators';
+import { levelFactors, parameterOf, settingValue, type Around, type Dose } from './settings';
 
 /** Who sits in a front row whose seats nobody has counted. Common practice. */
 export const USUAL_FRONT_ROW = 10;
@@ -19,20 +20,20 @@ export const LONGEST_TASK_S = 86_400;
  * value); with what is counted by volunteers, helpers and heads multiplied out; with what is worn among its kit and
  * consumables; and without the set-up steps where an earlier item has taken them over. What grows with the parameter of
  * the item's series is left as it is for the usual value: see `levelFactors`. A dose taken from an earlier series is
- * the likeliest of its levels, or the `largest`; what its benches work out is there where `playing` says how. Pure.
+ * the likeliest of its levels, or the `largest`. Pure.
  */
-export function asPlayed(demo: Demo, item: Item, around: Around, playing: Playing = {}): AsPlayed {
-  const { dose = 'likeliest' } = playing;
+export function asPlayed(demo: Demo, item: Item, around: Around, dose: Dose = 'likeliest'): AsPlayed {
   const written = asVaried(demo, item);
-  const sums = sumsOf(written, item, around, playing);
-  const varied = withSums(written, sums, ownAmounts(demo, item));
+  const results = resultsByLevel(written, item, around, dose);
+  const own = ownAmounts(demo, item);
+  const varied = withResults(written, results, own);
   const factor = (id: string | undefined) =>
     id === undefined || id === item.series?.parameterId ? 1 : settingFactor(varied, item, id, around, dose);
   const levels = levelFactors(varied, item);
   const steps = item.setUpIn === undefined ? varied.steps : varied.steps.filter((step) => !step.setUp);
   const helpers = Math.max(varied.helpers, item.helperIds.length);
   const worn = wornGoods(varied, item, helpers, around);
-  const played: Played = {
+  const played: Demo = {
     ...varied,
     steps: steps.map((step) => longer(step, factor(step.growsWith))),
     prep: varied.prep.map((task) => multiplied(task, factor(task.growsWith), levels, item, varied, around)),
@@ -47,13 +48,22 @@ export function asPlayed(demo: Demo, item: Item, around: Around, playing: Playin
         .map(({ good, count }) => ({ goodId: good.id, amount: count, per: 'show' as const, wastePct: 0 })),
     ],
   };
-  return { demo: played, sums };
+  const amountsAt = varied.consumables.map(
+    (need, i) =>
+      amountsByLevel(written.consumables[i]!, results, own) ??
+      (levels && need.scalesWith === item.series!.parameterId
+        ? levels.map((level) => need.amount * level)
+        : undefined),
+  );
+  return { demo: played, results, amountsAt };
 }
 
-/** A demo as an item plays it, and what its benches work out, by level of the item's series. */
 export interface AsPlayed {
-  demo: Played;
-  sums: Sum[][];
+  demo: Demo;
+  /** The calculators' results, by level of the item's series; one entry where it has none; empty without calculators. */
+  results: CalculatorResult[][];
+  /** By consumable of the demo as written: its amount at each level; undefined where every showing takes the same. */
+  amountsAt: (readonly number[] | undefined)[];
 }
 
 /** Goods of which the item's variant says an amount of its own: more said than by any bench. */

@@ -1,10 +1,9 @@
-import type { KitNeed } from '../show';
-import type { Played } from './sums';
+import type { Demo, KitNeed } from '../show';
 
 /** The longest of a choice's demos with the preparation, kit and cautions of all of them. A task says whose it is, and its id tells. */
-export function allOf(longest: Played, demos: readonly Played[]): Played {
+export function allOf(longest: Demo, demos: readonly Demo[]): Demo {
   const ids = (k: number) => (id: string) => `o${k + 1}-${id}`.slice(0, 64);
-  const union = <T>(list: (demo: Played) => readonly T[]) => [...new Set(demos.flatMap(list))];
+  const union = <T>(list: (demo: Demo) => readonly T[]) => [...new Set(demos.flatMap(list))];
   return {
     ...longest,
     prep: demos.flatMap((demo, k) => {

@@ -1,10 +1,18 @@
-export { LONGEST_TASK_S, stepsOfShowing, USUAL_FRONT_ROW, volunteersInAll } from './as-played';
-export { levelFactors, levelValue, settingValue } from './settings';
+export { LONGEST_TASK_S, USUAL_FRONT_ROW, volunteersInAll } from './as-played';
+export { levelValue, settingValue } from './settings';
 export { learnedTiming } from './learned-timing';
 export { Marks, type PlacedMark, type Standing } from './marks';
 export { isUnreliable, posterior, type Posterior } from './odds';
-export { mayPlay, numbered, script, type Script, type ScriptItem, type ScriptOption } from './script';
+export {
+  mayPlay,
+  numbered,
+  possibleShowings,
+  script,
+  type Script,
+  type ScriptItem,
+  type ScriptOption,
+  type Showing,
+} from './script';
 export { playedWith, withUnit } from './played-with';
-export type { Played, PlayedAt, Sum, Sums, SumValue } from './sums';
 export { added, slotOf, stepSpanS, stepsTiming, type TimingFrom } from './timing';
 export { sharedPieces } from './vessels';

@@ -1,11 +1,21 @@
 import { clockToS, sinceCurtain } from '../quantities';
-import type { Demo, DemoRecord, Good, Item, Option, Person, ShowFile, Timing } from '../show';
-import { asPlayed, USUAL_FRONT_ROW } from './as-played';
+import type { CalculatorResult } from '../bench';
+import type { Demo, DemoRecord, Good, Item, Option, Person, ShowFile, Step, Timing } from '../show';
+import { asPlayed, stepsOfShowing, USUAL_FRONT_ROW, type AsPlayed } from './as-played';
 import type { Around } from './settings';
 import { allOf } from './choice';
 import { Marks, type Standing } from './marks';
-import type { Played, Playing, Sum, Sums } from './sums';
 import { showingTimes, slotOf, wholeItem, type TimingFrom } from './timing';
+
+/** One showing of an item, resolved: how long it takes, what is done, what it uses up, and what its calculators say. */
+export interface Showing extends Timing {
+  /** The level of a series it is played at. */
+  level?: string;
+  steps: readonly Step[];
+  /** What one attempt takes of each consumable of the demo, in their order, in the good's base unit. */
+  amounts: readonly number[];
+  results: readonly CalculatorResult[];
+}
 
 /** An item of the running order with all that belongs to it. Times are whole seconds. */
 export interface ScriptItem {
@@ -14,19 +24,17 @@ export interface ScriptItem {
   /** Its place in the running order, from 0. */
   index: number;
   /** The demo as this item plays it; absent for talk, picks and intervals. Of a choice: the longest, with all made ready. */
-  demo: Played | undefined;
+  demo: Demo | undefined;
   /** The same with the largest dose that may be seen to be the best, where the item takes one from an earlier series. */
-  largest?: Played;
+  largest?: Pick<ScriptItem, 'demo' | 'showings'>;
   record: DemoRecord | undefined;
   /** Each showing in turn, and the whole item: a reset in view with it. No retries. */
-  showings: readonly Timing[];
+  showings: readonly Showing[];
   whole: Timing;
   timingFrom: TimingFrom;
   /** 1, 2, … among the demos of the running order; talk, picks and holds have none. */
   number: number | undefined;
   standing: Standing | undefined;
-  /** What its demo's benches work out, by level of its series. */
-  sums: readonly (readonly Sum[])[];
   /** Of a choice: what may be picked, with shares that sum to 1. */
   options?: readonly ScriptOption[];
 }
@@ -38,8 +46,12 @@ export interface ScriptOption {
 }
 
 /** What an item may turn out to play: each demo of a choice, else its own. */
-export const mayPlay = ({ demo, options }: Pick<ScriptItem, 'demo' | 'options'>): Played[] =>
+export const mayPlay = ({ demo, options }: Pick<ScriptItem, 'demo' | 'options'>): Demo[] =>
   options?.flatMap(({ of }) => of.demo ?? []) ?? (demo ? [demo] : []);
+
+/** Every showing an item may turn out to have: those of each demo of a choice, else its own. */
+export const possibleShowings = ({ showings, options }: ScriptItem): readonly Showing[] =>
+  options?.flatMap(({ of }) => of.showings) ?? showings;
 
 /** A title with its number in the running order before it, where it has one: "3 · Foam column". */
 export const numbered = (number: number | undefined, title: string): string =>
@@ -65,11 +77,10 @@ export interface Script {
 
 /**
  * Resolves a show file: each item once with its demo as played, its record, its times, its number and its mark. The file
- * must have passed validation; an item whose demo is not in it counts as talk. `sums` works out the benches that demos hold; without it
- * they are left aside. Pure.
+ * must have passed validation; an item whose demo is not in it counts as talk. Pure.
  */
-export function script(file: ShowFile, sums?: Sums): Script {
-  const resolve = new Resolver(file, sums);
+export function script(file: ShowFile): Script {
+  const resolve = new Resolver(file);
   let number = 0;
   const items = file.show.items.map((item, index): ScriptItem => {
     const scripted = item.kind === 'choice' ? resolve.choice(item, index) : resolve.item(item, index);
@@ -97,16 +108,15 @@ class Resolver {
   private readonly demos: ReadonlyMap<string, Demo>;
   private readonly records: ReadonlyMap<string, DemoRecord>;
   private readonly around: Around;
-  private readonly reckon: Playing['reckon'];
 
-  constructor({ show, venue, demos, stock, record }: ShowFile, sums: Sums | undefined) {
+  constructor({ show, venue, demos, stock, record }: ShowFile) {
     this.demos = byId(demos);
     this.records = new Map(record.map((r) => [r.demoId, r]));
     this.goods = byId(stock);
     this.marks = new Marks(venue);
-    this.reckon = sums && ((demo, at) => sums(demo, { venue, goods: this.goods }, at));
     const levels = new Map(show.items.map((item) => [item.id, item.series?.levels]));
     this.around = {
+      venue,
       heads: show.heads,
       frontRowSeats: venue.frontRowSeats ?? USUAL_FRONT_ROW,
       goods: this.goods,
@@ -125,27 +135,24 @@ class Resolver {
             retries: of.series.onFail === 'retry' ? of.retries : 0,
           }
         : of;
-    const played = source && asPlayed(source, item, this.around, { reckon: this.reckon });
+    const played = source && asPlayed(source, item, this.around);
     const demo = played?.demo;
     for (const { mark } of demo?.prep ?? []) if (mark) this.marks.first(mark);
     const record = demo && this.records.get(demo.id);
-    const { showings, from } = showingTimes(item, demo, record);
-    const dose = item.settings?.some((s) => s.bestOf !== undefined);
+    const { times, from } = showingTimes(item, demo, record);
+    const hasDose = item.settings?.some((s) => s.bestOf !== undefined);
+    const largest = source && hasDose ? asPlayed(source, item, this.around, 'largest') : undefined;
     return {
       item,
       index,
       demo,
-      ...(source &&
-        dose && {
-          largest: asPlayed(source, item, this.around, { dose: 'largest', reckon: this.reckon }).demo,
-        }),
+      ...(largest && { largest: { demo: largest.demo, showings: showingsOf(item, times, largest) } }),
       record,
-      showings,
-      whole: wholeItem(demo, showings),
+      showings: showingsOf(item, times, played),
+      whole: wholeItem(demo, times),
       timingFrom: from,
       number: undefined,
       standing: demo && this.marks.standing(item, demo),
-      sums: played?.sums ?? [],
     };
   }
 
@@ -173,11 +180,25 @@ class Resolver {
         longest.demo!,
         resolved.map(({ of }) => of.demo!),
       ),
-      sums: resolved.flatMap(({ of }) => of.sums),
       options: resolved,
     };
   }
 }
+
+/** The showings of an item in turn: its times with what is done and used in each. */
+const showingsOf = (item: Item, times: readonly Timing[], played: AsPlayed | undefined): Showing[] =>
+  times.map((timing, i) => {
+    if (!played) return { ...timing, steps: [], amounts: [], results: [] };
+    const { demo, results, amountsAt } = played;
+    const level = item.series?.levels[i];
+    return {
+      ...timing,
+      ...(level !== undefined && { level }),
+      steps: stepsOfShowing(demo, item, i, times.length),
+      amounts: demo.consumables.map((need, k) => amountsAt[k]?.[i] ?? amountsAt[k]?.[0] ?? need.amount),
+      results: results[i] ?? results[0] ?? [],
+    };
+  });
 
 const byId = <T extends { id: string }>(list: readonly T[]) =>
   new Map(list.map((entry) => [entry.id, entry]));

@@ -1,7 +1,11 @@
-import type { Demo, Good, Item, Parameter, Setting } from '../show';
+import type { Demo, Good, Item, Parameter, Setting, Venue } from '../show';
 
-/** What of the show and its house a demo grows with. */
+/** A dose taken from an earlier series is the likeliest of its levels, or the largest. */
+export type Dose = 'likeliest' | 'largest';
+
+/** What of the show and its venue a demo depends on. */
 export interface Around {
+  venue: Venue;
   heads: number;
   frontRowSeats: number;
   goods: ReadonlyMap<string, Good>;
@@ -25,7 +29,7 @@ export function settingValue(
   item: Pick<Item, 'settings'>,
   parameterId: string,
   levelsOf: Around['levelsOf'],
-  dose: 'likeliest' | 'largest' = 'likeliest',
+  dose: Dose = 'likeliest',
 ): { value?: number; name?: string } {
   const parameter = parameterOf(demo, parameterId);
   const setting: Setting | undefined = item.settings?.find((s) => s.parameterId === parameterId);

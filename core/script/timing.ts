@@ -24,19 +24,18 @@ export function stepsTiming({ steps }: { steps: readonly Step[] }): Timing {
   return steps.reduce(added, { bestS: 0, likelyS: 0, worstS: 0 });
 }
 
-/** From when to when one of its steps is done in the first showing of an item, in whole seconds from its beginning; undefined where it is not. */
+/** From when to when a step is done in the first showing of an item, in whole seconds from its beginning; undefined where it is not. */
 export function stepSpanS(
-  { demo, item, showings }: { demo: Demo | undefined; item: Item; showings: readonly Timing[] },
+  { showings: [first] }: { showings: readonly (Timing & { steps: readonly Step[] })[] },
   stepId: string | undefined,
 ): { fromS: number; toS: number } | undefined {
-  const steps = demo ? stepsOfShowing(demo, item, 0, item.showings) : [];
+  if (!first) return undefined;
+  const { steps } = first;
   const at = steps.findIndex((step) => step.id === stepId);
   if (at < 0) return undefined;
   const whole = stepsTiming({ steps }).likelyS;
   const endS = (n: number) =>
-    whole > 0
-      ? Math.round((stepsTiming({ steps: steps.slice(0, n) }).likelyS / whole) * showings[0]!.likelyS)
-      : 0;
+    whole > 0 ? Math.round((stepsTiming({ steps: steps.slice(0, n) }).likelyS / whole) * first.likelyS) : 0;
   return { fromS: endS(at), toS: endS(at + 1) };
 }
 
@@ -56,20 +55,20 @@ export function showingTimes(
   item: Item,
   demo: Demo | undefined,
   record: DemoRecord | undefined,
-): { showings: Timing[]; from: TimingFrom } {
-  if (!demo) return { showings: [item.timing ?? LINK], from: item.timing ? 'by hand' : 'demo' };
+): { times: Timing[]; from: TimingFrom } {
+  if (!demo) return { times: [item.timing ?? LINK], from: item.timing ? 'by hand' : 'demo' };
   const count = item.showings;
   const { furtherS } = demo;
   const bySteps = (showing: number) => stepsTiming({ steps: stepsOfShowing(demo, item, showing, count) });
   const further = Array.from({ length: count - 1 }, (_, i) =>
     furtherS === undefined ? bySteps(i + 1) : { bestS: furtherS, likelyS: furtherS, worstS: furtherS },
   );
-  if (item.timing) return { showings: [item.timing, ...further], from: 'by hand' };
+  if (item.timing) return { times: [item.timing, ...further], from: 'by hand' };
   const planned = bySteps(0);
   // The log's plays include the set-up; an item that left it to an earlier one is timed by its steps.
   if (!record || record.playsS.length === 0 || item.setUpIn !== undefined)
-    return { showings: [planned, ...further], from: 'demo' };
-  return { showings: [learnedTiming(record.playsS, planned), ...further], from: 'log' };
+    return { times: [planned, ...further], from: 'demo' };
+  return { times: [learnedTiming(record.playsS, planned), ...further], from: 'log' };
 }
 
 /** The whole item on stage: all its showings, and a reset in view. Retries are not planned time. */

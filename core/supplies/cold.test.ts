@@ -2,7 +2,8 @@ import { plan } from '../plan';
 import { script } from '../script';
 import type { ColdPlan, ShowFile } from '../show';
 import { demo, good, showOf, task } from '../testing/hall-show';
-import { chilled } from './cold';
+import { chilled } from '../physics';
+import { packing } from './packing';
 import { buyingList, tour } from './tour';
 
 const COLD: ColdPlan = {
@@ -101,13 +102,13 @@ describe('a cryogen that demos name', () => {
   };
 
   test('has a budget without anybody opening it, and what it orders is what is needed, packed and bought', () => {
-    const { cold, needs, buying, packing } = plan(iced(), { plays: 0, parts: { packing: [] } });
+    const { cold, needs, buying, things } = plan(iced(), { plays: 0 });
     // 1 kg poured and 15 % of it lost, once: the demo's own waste is that loss. 0.3 kg open, 2 kg a day for 5 h and 5 min; 10 %.
     const total = (1 + 0.15 + 0.3 + (2 * (5 * 60 + 5)) / (24 * 60)) * 1.1;
     expect(cold[0]!.total).toBeCloseTo(total, 3);
     expect(cold[0]!.order).toBe(Math.ceil(total));
     expect(needs.consumables[0]!.packed).toBe(3000);
-    expect(packing!.alone[0]!.thing).toMatchObject({ amount: 3000 });
+    expect(packing(things, []).alone[0]!.thing).toMatchObject({ amount: 3000 });
     expect(buying.lines).toMatchObject([
       { short: 3000, usable: 0, filled: { on: '2026-12-12', at: '09:00' } },
     ]);

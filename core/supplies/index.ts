@@ -27,32 +27,7 @@ export {
   type TourShow,
   type TourStop,
 } from './tour';
-export {
-  chilled,
-  coldLosses,
-  coldOrder,
-  coldBudget,
-  coldBudgets,
-  coldPlans,
-  CRYOGENS,
-  isCryogen,
-  usualCold,
-  type ColdBudget,
-  type ColdLine,
-} from './cold';
-export {
-  diluted,
-  dilutedByVolume,
-  MIXING,
-  peroxide,
-  peroxideDensity,
-  peroxideOf,
-  STRONGEST_MOL_PER_L,
-  STRONGEST_PCT,
-  type Dilution,
-  type PeroxideStrength,
-  type PeroxideUnit,
-} from './solutions';
+export { coldBudget, coldBudgets, coldPlans, isCryogen, usualCold, type ColdBudget } from './cold';
 export { LIFT_KG, packing, thingsOf, type PackedCrate, type Packing } from './packing';
 export type { Thing } from './fill';
 export { SEPARATIONS, separation, type Separation } from './separations';

@@ -196,6 +196,6 @@ test('bottles and bags are weighed whole, not by the dose', () => {
       stock: [{ ...good('acid', 'consumable', 500), unit: 'mL', packAmount: 500, densityGPerML: 1 }],
     },
   );
-  const { crates } = plan(file, { plays: 0, parts: { packing: [crate('one')] } }).packing!;
+  const { crates } = packing(plan(file, { plays: 0 }).things, [crate('one')]);
   expect(crates[0]!.things[0]).toMatchObject({ kg: 0.5, words: '30 mL of 500 mL' });
 });

@@ -1,14 +1,6 @@
 import type { BaseUnit } from '../quantities';
 import { furtherOf, oddsAt, outcomeS, outcomesOf, PertTime, Rate, type AttemptsOutcome } from '../forecast';
-import {
-  levelFactors,
-  posterior,
-  volunteersInAll,
-  type Played,
-  type Posterior,
-  type Script,
-  type ScriptItem,
-} from '../script';
+import { posterior, volunteersInAll, type Posterior, type Script, type ScriptItem } from '../script';
 import type { ConsumableNeed, Demo, Good, Item, ShowFile } from '../show';
 import { convolve, enough, oddsAbove, oneOf, rounded, weighted, type Spread } from './spread';
 
@@ -81,7 +73,7 @@ export function wants({ file, items }: Script): Want[] {
           // Shows of a tour may have items of the same ids.
           const choice = `${file.show.id} ${scripted.item.id}`;
           const picked = share < 1 ? { choice, share } : undefined;
-          const own = linesOf(file, of, of.demo!, good.id);
+          const own = linesOf(file, of, of, good.id);
           lines.push(...own.map((line) => (picked ? { ...line, share: 100 * share } : line)));
           // What a dose may yet turn out to be is taken along.
           const most = of.largest ? linesOf(file, of, of.largest, good.id) : own;
@@ -158,24 +150,27 @@ const consumablesOf = ({ demo, options }: ScriptItem) =>
 function linesOf(
   file: ShowFile,
   { item, whole: length }: ScriptItem,
-  demo: Played,
+  { demo, showings }: Pick<ScriptItem, 'demo' | 'showings'>,
   goodId: string,
 ): NeedLine[] {
-  const levels = levelFactors(demo, item);
+  if (!demo) return [];
   return demo.consumables
-    .filter((need) => need.goodId === goodId)
-    .map((need): NeedLine => {
+    .map((need, i) => ({ need, amounts: showings.map((showing) => showing.amounts[i]!) }))
+    .filter(({ need }) => need.goodId === goodId)
+    .map(({ need, amounts }): NeedLine => {
+      const differs = amounts.some((amount) => amount !== need.amount);
+      // A calculator gives each level an amount of its own; otherwise levels multiply the usual one.
+      const base = differs && need.scalesWith === undefined ? 1 : need.amount;
+      const grows = differs ? amounts.map((amount) => amount / base) : undefined;
       const line = (plannedTimes: number, mostTimes = plannedTimes): NeedLine => ({
         itemId: item.id,
         title: item.title,
         per: need.per,
-        each: need.amount * (1 + need.wastePct / 100),
+        each: base * (1 + need.wastePct / 100),
         wastePct: need.wastePct,
         plannedTimes,
         mostTimes,
       });
-      const grows =
-        need.levels ?? (levels && need.scalesWith === item.series!.parameterId ? levels : undefined);
       switch (need.per) {
         case 'minute': {
           const retriesS = item.retries * demo.retryS + demo.coverS;

@@ -1,7 +1,7 @@
 import {
   clockToS,
   eventVersion,
-  stepsOfShowing,
+  script,
   stepsTiming,
   type Happening,
   type Outcome,
@@ -176,6 +176,7 @@ export function pastEvents(
   const changes: { attemptId: string; text: string }[] = [];
   if (run.room) record({ kind: 'conditions', body: run.room });
   record({ kind: 'curtain', body: {} });
+  const of = script(file);
   for (const item of file.show.items) {
     at += 1000;
     record({ kind: 'item begun', body: { itemId: item.id } });
@@ -184,9 +185,10 @@ export function pastEvents(
       pass(item.timing?.likelyS ?? 120);
       continue;
     }
-    const { length: showings } = item.series?.levels ?? { length: item.showings };
-    const lastsS = (i: number) => stepsTiming({ steps: stepsOfShowing(demo, item, i, showings) }).likelyS;
-    const played = run.trouble[demo.id] ?? { outcomes: Array<Outcome>(showings).fill('worked') };
+    const { showings } = of.byItem.get(item.id)!;
+    const lastsS = (i: number) =>
+      stepsTiming({ steps: showings[Math.min(i, showings.length - 1)]!.steps }).likelyS;
+    const played = run.trouble[demo.id] ?? { outcomes: Array<Outcome>(showings.length).fill('worked') };
     played.outcomes.forEach((outcome, i) => {
       if (i > 0) record({ kind: 'again', body: { itemId: item.id } });
       const again = i > 0 && played.outcomes[i - 1] === 'failed' ? demo.retryS : (demo.furtherS ?? lastsS(i));

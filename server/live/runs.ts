@@ -15,7 +15,6 @@ import {
   learn,
   MOST_ATTEMPTS,
   script as scriptOf,
-  sumsOfDemo,
   comparisons,
   trials,
   type Attempt,
@@ -385,7 +384,7 @@ export class Runs {
     }
     const summary = this.list({ id: runId })[0];
     if (!summary) return undefined;
-    const of = scriptOf(this.fileOf(runId), sumsOfDemo);
+    const of = scriptOf(this.fileOf(runId));
     const fold = foldRun(of);
     fold.add(this.log.read(runId).events.flatMap(readable));
     const opened = this.db.prepare('SELECT rehearsal FROM run WHERE id = ?').pluck().get(runId);
@@ -413,7 +412,7 @@ export class Runs {
     if (state.conditions !== run.told.conditions)
       run.told = {
         ...{ conditions: state.conditions },
-        script: scriptOf(inRoomOf(script.file, state.conditions), sumsOfDemo),
+        script: scriptOf(inRoomOf(script.file, state.conditions)),
       };
     for (const item of itemsOf(state)) {
       // A hold changes what every attempt takes.

@@ -5,7 +5,6 @@ import {
   debrief,
   plan,
   script,
-  sumsOfDemo,
   tour,
   type BuyLine,
   type Library,
@@ -87,7 +86,7 @@ export function createReadiness() {
     known = next;
     const planned = tour(
       stops.flatMap(({ file, known: { timetable } }) =>
-        timetable ? [{ script: script(file, sumsOfDemo), timetable }] : [],
+        timetable ? [{ script: script(file), timetable }] : [],
       ),
       library.lots,
     );

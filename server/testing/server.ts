@@ -12,14 +12,14 @@ export const MIGRATIONS = join(__dirname, '../migrations');
 
 const folders: string[] = [];
 
-/** A folder of its own, removed after the tests of the file. */
+/** A folder of its own, removed when the process ends. */
 export function temporaryFolder(): string {
   const folder = mkdtempSync(join(tmpdir(), 'hearty-'));
   folders.push(folder);
   return folder;
 }
 
-afterAll(() => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })));
+process.once('exit', () => folders.forEach((folder) => rmSync(folder, { recursive: true, force: true })));
 
 /** An app over a new database with the demo troupe, as of a fixed day. */
 export function demoApp() {

@@ -30,13 +30,12 @@ import { CheckRow } from './CheckRow';
 import { CheckSheet } from './CheckSheet';
 import { Gates, gatesWords } from './Gates';
 
-/** What the set-up wants of a plan. */
-const CHECKS = { forecast: false, parts: { checks: true } };
+const NO_FORECAST = { forecast: false };
 
 /** Mark after mark, for whoever walks the stage; on a crew's phone too. */
 export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
   // The run's own file: what was planned when the run was opened is what is checked.
-  const { plan, fresh } = usePlan(run.file, CHECKS);
+  const { plan, fresh } = usePlan(run.file, NO_FORECAST);
   const now = useRunNow(run.state);
   const checks = plan?.checks;
   const may = mayWrite(run.role, 'check');

@@ -66,8 +66,8 @@ function WhoAreYou({ script, runId }: { script: Script; runId: string }) {
   );
 }
 
-/** What a crew screen wants of a plan. */
-const SHEETS = { forecast: false, parts: { callSheets: true } };
+const NO_FORECAST = { forecast: false };
+
 /** So many lines are drawn; what is later comes when its time comes nearer. */
 const MOST_LINES = 8;
 
@@ -85,8 +85,8 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
   const now = useRunNow(state);
   const ticked = usePrepDone(runId);
   const [measuring, setMeasuring] = useState<string>();
-  const { plan } = usePlan(script.file, SHEETS);
-  const sheet = plan?.callSheets?.find((s) => s.personId === person.id);
+  const { plan } = usePlan(script.file, NO_FORECAST);
+  const sheet = plan?.callSheets.find((s) => s.personId === person.id);
   const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now, ticked) : [];
   const { now: on, next } = announced(script, state);
   const cues = cuesOf(script, state, person);

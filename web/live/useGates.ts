@@ -2,12 +2,11 @@ import { gates, type Gate, type RunState, type Script } from '@hearty/core';
 import { useMemo } from 'react';
 import { usePlan } from '../workers/planner';
 
-/** What the stage wants of a plan: its checks. */
-const CHECKS = { forecast: false, parts: { checks: true } };
+const NO_FORECAST = { forecast: false };
 
 /** Which items are go, by their checks; empty until these are worked out. */
 export function useGates(script: Script, state: RunState, now: number): ReadonlyMap<string, Gate> {
-  const { plan } = usePlan(script.file, CHECKS);
+  const { plan } = usePlan(script.file, NO_FORECAST);
   const checks = plan?.checks;
   const minute = Math.floor(now / 60_000) * 60_000;
   return useMemo(

@@ -1,15 +1,19 @@
 import { expose } from 'comlink';
 import {
   demoSpan,
+  packing,
   planSteps,
   proposeOrder,
+  type Crate,
   type Demo,
   type DemoSpan,
   type OrderProposal,
+  type Packing,
   type Plan,
   type PlanOptions,
   type PlanProgress,
   type ShowFile,
+  type Thing,
 } from '@hearty/core';
 
 /** How long a computation goes on before it looks whether it is still wanted, in ms. */
@@ -53,6 +57,7 @@ const planner = {
     file: ShowFile,
     tell: (progress: { tried: number; of: number }) => void,
   ): Promise<OrderProposal | undefined> => sliced('reorder', proposeOrder(file), tell),
+  pack: (things: readonly Thing[], crates: readonly Crate[]): Packing => packing(things, crates),
   span: (demo: Demo): DemoSpan => demoSpan(demo),
   cancel: (lane: string) => void newest.delete(lane),
 };

@@ -1,4 +1,14 @@
-import type { Demo, DemoSpan, OrderProposal, Plan, PlanParts, PlanProgress, ShowFile } from '@hearty/core';
+import type {
+  Crate,
+  Demo,
+  DemoSpan,
+  OrderProposal,
+  Packing,
+  Plan,
+  PlanProgress,
+  ShowFile,
+  Thing,
+} from '@hearty/core';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useEffect, useId, useState } from 'react';
 import type { Planner } from './plan.worker';
@@ -28,33 +38,51 @@ export interface Planned {
   trouble: string;
 }
 
+/** The newest plans by the text of their files: every screen of a show draws the same one. */
+const plans = new Map<string, Plan>();
+/** How many plans are kept: the show, its run, and a few looked at before. */
+const MAX_PLANS = 6;
+
+function keepPlan(key: string, plan: Plan): void {
+  plans.delete(key);
+  plans.set(key, plan);
+  const [oldest] = plans.keys();
+  if (plans.size > MAX_PLANS && oldest !== undefined) plans.delete(oldest);
+}
+
+/** A finished plan of this file; with its forecast, where that is wanted. */
+function plannedBefore(key: string, forecast: boolean): Plan | undefined {
+  const known = plans.get(key);
+  return known && (known.bands || !forecast) ? known : undefined;
+}
+
 /**
- * The plan of a file, worked out anew in the worker whenever the file changes: first without the forecast, then with
- * it, unless it is not wanted; with the parts asked for, which must stay the same object.
+ * The plan of a file, worked out in the worker whenever the file changes: first without the forecast, then with it,
+ * unless it is not wanted. Another screen that has planned the same file lends its plan.
  */
 export function usePlan(
   file: ShowFile | undefined,
-  { forecast = true, parts }: { forecast?: boolean; parts?: PlanParts } = {},
+  { forecast = true }: { forecast?: boolean } = {},
 ): Planned {
   const [result, setResult] = useState<{ file: ShowFile; plan: Plan }>();
   const [progress, setProgress] = useState<PlanProgress>();
   const [failed, setFailed] = useState<{ file: ShowFile; says: string }>();
-  const lane = useId();
+  const requestKey = useId();
   useEffect(() => {
     if (!file) return;
     let current = true;
+    const key = JSON.stringify(file);
     const work = async () => {
+      const known = plannedBefore(key, forecast);
+      if (known) return setResult({ file, plan: known });
       for (const plays of forecast ? [0, PLAYS] : [0]) {
+        const isLast = plays > 0 || !forecast;
         // Progress comes by a channel of its own, at times after the answer.
         let answered = false;
         const tell = proxy((now: PlanProgress) => current && !answered && setProgress(now));
-        const plan = await planner().plan(
-          lane,
-          file,
-          { plays, waysOut: plays > 0 || !forecast, ...(parts && { parts }) },
-          tell,
-        );
+        const plan = await planner().plan(requestKey, file, { plays, waysOut: isLast }, tell);
         answered = true;
+        if (plan && isLast) keepPlan(key, plan);
         if (!current) return;
         setProgress(undefined);
         if (!plan) return;
@@ -69,13 +97,32 @@ export function usePlan(
     return () => {
       current = false;
     };
-  }, [file, forecast, parts, lane]);
+  }, [file, forecast, requestKey]);
   return {
     plan: result?.plan,
     fresh: result?.file === file,
     progress,
     trouble: failed && failed.file === file ? failed.says : '',
   };
+}
+
+/** What is packed, in crates; undefined until it is worked out. */
+export function usePacking(
+  things: readonly Thing[] | undefined,
+  crates: readonly Crate[] | undefined,
+): Packing | undefined {
+  const [packed, setPacked] = useState<Packing>();
+  useEffect(() => {
+    if (!things || !crates) return;
+    let current = true;
+    void planner()
+      .pack(things, crates)
+      .then((next) => current && setPacked(next));
+    return () => {
+      current = false;
+    };
+  }, [things, crates]);
+  return packed;
 }
 
 /**

@@ -31,8 +31,8 @@ const file = showOf(
   ['a', 'b', 'c'].map((id) => item(id, { presenterId: 'ann' })),
 );
 const of = script(file);
-const planned = plan(file, { plays: 0, parts: { callSheets: true } });
-const ben = planned.callSheets!.find((s) => s.personId === 'ben')!;
+const planned = plan(file, { plays: 0 });
+const ben = planned.callSheets.find((s) => s.personId === 'ben')!;
 
 const UP = 1_000_000;
 /** A log in which things happen at so many seconds after curtain-up. */

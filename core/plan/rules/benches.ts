@@ -1,32 +1,33 @@
 import { rule, wayOut, type Level, type WayOut } from '../../findings';
-import { isUnreliable, type Sum } from '../../script';
+import type { CalculatorResult } from '../../bench';
+import { isUnreliable, possibleShowings } from '../../script';
 import type { BenchTold, Demo } from '../../show';
 import type { PlannedItem } from '../../timetable';
 import type { FindingCode } from './codes';
 import { atStart, type Context } from './context';
 
-/** What a demo's bench has to say of an item: once, with the levels of its series at which it does. */
+/** What a calculator reports about an item: once, with the levels of its series at which it does. */
 interface Case {
   item: PlannedItem;
-  sum: Sum;
+  result: CalculatorResult;
   says: string;
   level: Level;
   levels: string[];
 }
 
-/** Every item with what `tells` finds in the sums of its benches; said alike at several levels, it is said once. */
-function cases(c: Context, tells: (sum: Sum) => { says: string; level: Level }[]): Case[] {
-  return c.items.flatMap(({ item, sums, options }) => {
+/** Every item with what `report` finds in the results of its calculators; the same at several levels is one case. */
+function cases(c: Context, report: (result: CalculatorResult) => { says: string; level: Level }[]): Case[] {
+  return c.items.flatMap((scripted) => {
+    const { item, options } = scripted;
     const found = new Map<string, Case>();
-    sums.forEach((level, i) => {
-      for (const sum of level)
-        for (const told of tells(sum)) {
-          const key = `${sum.held.id} ${told.level} ${told.says}`;
-          const known = found.get(key) ?? { ...told, item: c.planned(item.id), sum, levels: [] };
-          const name = options ? undefined : item.series?.levels[i];
-          found.set(key, { ...known, levels: [...known.levels, ...(name === undefined ? [] : [name])] });
+    for (const { level, results } of possibleShowings(scripted))
+      for (const result of results)
+        for (const reported of report(result)) {
+          const key = `${result.held.id} ${reported.level} ${reported.says}`;
+          const known = found.get(key) ?? { ...reported, item: c.planned(item.id), result, levels: [] };
+          const isNew = !options && level !== undefined && !known.levels.includes(level);
+          found.set(key, { ...known, levels: isNew ? [...known.levels, level] : known.levels });
         }
-    });
     return [...found.values()];
   });
 }
@@ -37,7 +38,7 @@ const whose = ({ item, levels }: Case) =>
 const MOST_LEVELS = 5;
 
 /** " Reckoned with 9 °C (Temperature of the bottle) of Cold hall." */
-function reckoned({ taken }: Sum): string {
+function reckoned({ taken }: CalculatorResult): string {
   if (!taken.length) return '';
   const froms = [...new Set(taken.map((t) => t.from))];
   const by = froms.map(
@@ -77,9 +78,9 @@ const fails = rule<Context, Case, FindingCode>({
       fails === undefined ? [] : [{ says: verdict, level: 'caution' as const }],
     ),
   where: ({ item }) => atStart(item),
-  says: (found) => `${whose(found)}: ${found.says}${reckoned(found.sum)}`,
-  waysOut: ({ item, sum }, c) => [
-    wayOut(sum.fails!),
+  says: (found) => `${whose(found)}: ${found.says}${reckoned(found.result)}`,
+  waysOut: ({ item, result }, c) => [
+    wayOut(result.fails!),
     ...variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
   ],
 });
@@ -90,7 +91,7 @@ const says = rule<Context, Case, FindingCode>({
   source: 'the bench that the demo holds, with its own sources',
   when: (c) => cases(c, ({ findings }) => findings.filter((f) => !f.always && f.level !== 'note')),
   where: ({ item }) => atStart(item),
-  says: (found) => `${whose(found)}: ${found.says}${reckoned(found.sum)}`,
+  says: (found) => `${whose(found)}: ${found.says}${reckoned(found.result)}`,
   waysOut: ({ item }, c) => variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
 });
 
@@ -102,13 +103,13 @@ const refused = rule<Context, Case, FindingCode>({
     cases(c, ({ refused }) => (refused === undefined ? [] : [{ says: refused, level: 'caution' as const }])),
   where: ({ item }) => atStart(item),
   says: (found) =>
-    `${whose(found)}: its bench “${found.sum.title}” cannot be worked out. ${found.says} What stands in the demo is taken.`,
+    `${whose(found)}: its bench “${found.result.title}” cannot be worked out. ${found.says} What stands in the demo is taken.`,
 });
 
 /** A bench that the log found wrong: at this venue where it was foretold there often enough, else wherever it was. */
 interface Wrong {
   item: PlannedItem;
-  sum: Sum;
+  result: CalculatorResult;
   told: number;
   wrong: number;
   where: string;
@@ -127,22 +128,22 @@ const wasWrong = rule<Context, Wrong, FindingCode>({
   level: 'caution',
   source: 'the log: what the bench foretold against what happened',
   when: (c) =>
-    c.items.flatMap(({ item, sums, record, options }) =>
+    c.items.flatMap(({ item, showings: [first], record, options }) =>
       options
         ? []
-        : (sums[0] ?? []).flatMap((sum): Wrong[] => {
-            const told = record?.benches?.filter((b) => b.benchId === sum.held.benchId) ?? [];
+        : (first?.results ?? []).flatMap((result): Wrong[] => {
+            const told = record?.benches?.filter((b) => b.benchId === result.held.benchId) ?? [];
             const { venue } = c.script.file;
             const here = inAll(told.filter((b) => b.venueId === venue.id));
             const isHere = here.told >= ENOUGH_HERE;
             const found = isHere ? here : inAll(told);
             const where = isHere ? `at ${venue.name}` : 'so far';
-            return isUnreliable(found) ? [{ ...found, item: c.planned(item.id), sum, where }] : [];
+            return isUnreliable(found) ? [{ ...found, item: c.planned(item.id), result, where }] : [];
           }),
     ),
   where: ({ item }) => atStart(item),
-  says: ({ item, sum, told, wrong, where }) =>
-    `“${item.title}”: its bench “${sum.title}” was wrong ${wrong} of ${told} times ${where}. Go by what was seen, and try it before doors.`,
+  says: ({ item, result, told, wrong, where }) =>
+    `“${item.title}”: its bench “${result.title}” was wrong ${wrong} of ${told} times ${where}. Go by what was seen, and try it before doors.`,
   numbers: ({ told, wrong }) => ({ told, wrong }),
 });
 

@@ -1,4 +1,4 @@
-import { debrief, inRoomOf, type Debrief } from '@hearty/core';
+import { debrief, inRoomOf, script, type Debrief } from '@hearty/core';
 import { Alert, Box } from '@mui/material';
 import { format } from 'date-fns';
 import { useMemo, useState } from 'react';
@@ -86,23 +86,14 @@ function RunDebrief({ runId }: { runId: string }) {
   );
 }
 
-/** The talk about a run: what was packed is as it was planned, what the benches said is by the air of the day. */
+/** The talk about a run: packed as it was planned, and calculators in the room as it was on the day. */
 function useTalk(run: OpenRun | undefined): Debrief | undefined {
   const file = run?.file;
   const conditions = run?.state.conditions;
-  const inAir = useMemo(() => {
-    const of = file && inRoomOf(file, conditions);
-    return of === file ? undefined : of;
-  }, [file, conditions]);
-  const planned = usePlan(file, NO_FORECAST);
-  const reckoned = usePlan(inAir, NO_FORECAST);
-  const { plan, fresh } = planned;
-  const { plan: told, fresh: heard } = inAir ? reckoned : planned;
+  const inRoom = useMemo(() => file && script(inRoomOf(file, conditions)), [file, conditions]);
+  const { plan, fresh } = usePlan(file, NO_FORECAST);
   return useMemo(
-    () =>
-      run && plan && told && fresh && heard
-        ? debrief(run.script, { ...plan, sums: told.sums }, run.state)
-        : undefined,
-    [run, plan, told, fresh, heard],
+    () => (run && plan && fresh && inRoom ? debrief(inRoom, plan, run.state) : undefined),
+    [run, plan, fresh, inRoom],
   );
 }

@@ -10,7 +10,7 @@ import {
   type BenchSoFar,
   type Demo,
   type Input,
-  type SumValue,
+  type CalculatorValue,
 } from '@hearty/core';
 import { Box, Link } from '@mui/material';
 import { Link as RouterLink } from 'react-router';
@@ -60,7 +60,7 @@ export function BenchesOf({ demo, goodName }: { demo: Demo; goodName: (id: strin
 }
 
 /** A value with the unit of its input. */
-function stands(input: Input, value: SumValue | undefined): string {
+function stands(input: Input, value: CalculatorValue | undefined): string {
   const unit = input.as === 'choice' ? '' : ` ${input.unit ?? ''}`;
   const figure = (n: number) => formatFigure(Number(n.toPrecision(4)));
   if (typeof value === 'number') return `${figure(value)}${unit}`.trimEnd();

@@ -1,4 +1,4 @@
-import type { Item, Sum } from '@hearty/core';
+import { possibleShowings, type CalculatorResult, type Item } from '@hearty/core';
 import { Box, Link, Typography } from '@mui/material';
 import { Link as RouterLink } from 'react-router';
 import { useShow } from '../../session/show';
@@ -6,40 +6,44 @@ import { useShow } from '../../session/show';
 /** More levels of a series than these are looked at on the bench. */
 const MOST_LEVELS = 6;
 
-/** What the benches of the open item's demo say of it here, each with the way to the bench as it stands. */
+/** What the calculators of the open item's demo say of it here, each with a link to the calculator as it stands. */
 export function Reckoned({ item }: { item: Item }) {
-  const sums = useShow().plan.sums.find((s) => s.itemId === item.id);
-  if (!sums) return null;
-  const levels = item.series?.levels ?? [];
+  const scripted = useShow().script.byItem.get(item.id);
+  if (!scripted) return null;
+  const all = possibleShowings(scripted).filter(
+    ({ results, level }, i, showings) =>
+      results.length > 0 && (level !== undefined || showings[i - 1]?.results !== results),
+  );
+  if (!all.length) return null;
   return (
     <Box component="section" aria-label="Worked out" sx={{ fontSize: 'small' }}>
-      {sums.byLevel
+      {all
         .slice(0, MOST_LEVELS)
-        .map((level, i) =>
-          level.map((sum) => <One key={`${i} ${sum.held.id}`} sum={sum} level={levels[i]} />),
+        .map(({ level, results }, i) =>
+          results.map((result) => <One key={`${i} ${result.held.id}`} result={result} level={level} />),
         )}
-      {sums.byLevel.length > MOST_LEVELS && `and ${sums.byLevel.length - MOST_LEVELS} more levels`}
+      {all.length > MOST_LEVELS && `and ${all.length - MOST_LEVELS} more levels`}
     </Box>
   );
 }
 
-const One = ({ sum, level }: { sum: Sum; level: string | undefined }) => (
+const One = ({ result, level }: { result: CalculatorResult; level: string | undefined }) => (
   <Typography sx={{ fontSize: 'small', mb: 1, overflowWrap: 'anywhere' }}>
-    <Link component={RouterLink} to={addressOf(sum)} color="inherit">
-      {sum.title}
+    <Link component={RouterLink} to={addressOf(result)} color="inherit">
+      {result.title}
     </Link>
-    {level !== undefined && ` at ${level}`}: {sum.refused ?? sum.verdict}
-    {sum.taken.length > 0 && (
+    {level !== undefined && ` at ${level}`}: {result.refused ?? result.verdict}
+    {result.taken.length > 0 && (
       <Box component="span" sx={{ color: 'text.secondary' }}>
         {' '}
-        {sum.taken.map(({ label, says, from }) => `${label} ${says} (${from})`).join(', ')}.
+        {result.taken.map(({ label, says, from }) => `${label} ${says} (${from})`).join(', ')}.
       </Box>
     )}
   </Typography>
 );
 
 /** The bench with what went into it. */
-function addressOf({ held, values }: Sum): string {
+function addressOf({ held, values }: CalculatorResult): string {
   const params = new URLSearchParams(
     Object.entries(values).map(([name, value]) => [
       name,

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { clockOf, type Bands, type Script, type Timetable } from '@hearty/core';
 import { useMemo, useRef, type KeyboardEvent, type ReactNode } from 'react';
-import { useDraft } from '../../session/draft';
+import { draftStore } from '../../session/draft';
 import { CrewLane } from './CrewLane';
 import type { Held } from './drag';
 import { Hints } from './Hints';
@@ -237,7 +237,7 @@ function StageLane({
 /** A key pressed on an item or a piece of work changes the show as it is kept, also while it is drawn as it would be. */
 function onKey(event: KeyboardEvent, { file, upS }: Script, timetable: Timetable): void {
   const { item, held } = (event.target as HTMLElement).dataset;
-  const show = useDraft.getState().show ?? file.show;
+  const show = draftStore.getState().show ?? file.show;
   if (item !== undefined) itemKeys(show, item)(event);
   if (held === undefined) return;
   const names = (id: string) => file.crew.find((p) => p.id === id)?.name ?? '';

@@ -4,15 +4,12 @@ import { useShow } from '../../session/show';
 
 /** What the open item is for, what others do and what is worn in it, and what its demo warns of. */
 export function WhatToWear({ item }: { item: Item }) {
-  const { script, plan } = useShow();
+  const { script } = useShow();
   const scripted = script.byItem.get(item.id);
   const demo = scripted?.demo;
   const worn = demo ? wornSaid(wornIn(demo, script.goods)) : [];
   const others = scripted ? othersDo(scripted) : [];
-  const standing = (plan.sums.find((s) => s.itemId === item.id)?.byLevel ?? [])
-    .flat()
-    .flatMap(({ findings }) => findings.filter((f) => f.always).map((f) => f.says));
-  const cautions = [...new Set([...(demo?.cautions ?? []), ...standing])];
+  const cautions = demo?.cautions ?? [];
   const teaches = demo?.teaches && (
     <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
       {demo.teaches}

@@ -1,13 +1,13 @@
 import { applyChange, plan, type Change, type Show, type ShowFile } from '@hearty/core';
 import type { KeyboardEvent } from 'react';
+import { draftStore, openDraft } from '../../session/draft';
 import { fakeStorage } from '../../testing/fake-server';
+import { itemKeys, workKeys } from './keys';
+import { usePlanView, zoomBy } from './view';
 
-globalThis.localStorage = fakeStorage();
-/* eslint-disable @typescript-eslint/no-require-imports -- the draft reads the storage that was put there just above */
-const { itemKeys, workKeys } = require('./keys') as typeof import('./keys');
-const { usePlanView, zoomBy } = require('./view') as typeof import('./view');
-const { openDraft, useDraft } = require('../../session/draft') as typeof import('../../session/draft');
-/* eslint-enable @typescript-eslint/no-require-imports */
+beforeAll(() => {
+  globalThis.localStorage = fakeStorage();
+});
 
 const show: Show = {
   id: 's',
@@ -46,16 +46,16 @@ const event = (key: string, more: Partial<KeyboardEvent> = {}) => {
     wasStopped: () => boolean;
   };
 };
-const order = () => useDraft.getState().show!.items.map((i) => i.id);
+const order = () => draftStore.getState().show!.items.map((i) => i.id);
 const told = () => usePlanView.getState().told;
 const press = (itemId: string, ...keys: string[]) =>
-  keys.forEach((key) => itemKeys(useDraft.getState().show!, itemId)(event(key)));
+  keys.forEach((key) => itemKeys(draftStore.getState().show!, itemId)(event(key)));
 
 beforeEach(() => {
   // Nothing is sent: only what the keys make of the draft is looked at.
   jest.useFakeTimers();
   localStorage.clear();
-  useDraft.setState({ show: undefined, status: 'saved' });
+  draftStore.setState({ show: undefined, status: 'saved' });
   openDraft({ id: 's', version: 1, body: show });
   usePlanView.setState({ thought: undefined, moving: false, told: '' });
 });
@@ -83,9 +83,9 @@ describe('an item', () => {
   test('is left where it was by escape, and put down where it was changes nothing', () => {
     press('b', ' ', 'ArrowDown', 'Escape');
     expect([order(), told()]).toEqual([['a', 'b', 'c'], 'B is back where it was.']);
-    const before = useDraft.getState().show;
+    const before = draftStore.getState().show;
     press('b', ' ', ' ');
-    expect(useDraft.getState().show).toBe(before);
+    expect(draftStore.getState().show).toBe(before);
   });
 
   test('does not take arrows when it is not held, nor keys that belong to shortcuts', () => {
@@ -172,8 +172,8 @@ describe('work of the crew', () => {
   const task = timetable.tasks[0]!;
   const change = (key: string, more: Partial<KeyboardEvent> = {}): Change[] => {
     const made: Change[] = [];
-    useDraft.setState({ show: file.show });
-    const before = useDraft.getState().show!;
+    draftStore.setState({ show: file.show });
+    const before = draftStore.getState().show!;
     workKeys(
       file.show,
       timetable,
@@ -187,7 +187,7 @@ describe('work of the crew', () => {
       startS: task.startS,
       personId: 'ann',
     })(event(key, more));
-    const after = useDraft.getState().show!;
+    const after = draftStore.getState().show!;
     const choice = after.items[0]!.tasks?.[0];
     if (after !== before && choice) made.push({ kind: 'set-task', itemId: 'i', taskId: 't', choice });
     return made;

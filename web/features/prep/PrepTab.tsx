@@ -23,24 +23,19 @@ import { useShow } from '../../session/show';
 import { useTicks } from '../../session/stores';
 import { useRun } from '../../session/useRun';
 import { useNow } from '../../session/here';
-import { usePlan } from '../../workers/planner';
 import { today } from '../../kit/day';
 import { CallSheets } from './CallSheets';
 import { Day } from './Day';
 
-/** What the day wants of a plan. */
-const SHEETS = { forecast: false, parts: { callSheets: true } };
-
 /** The day as one list: who does what when; on the day with a line for now, and what is due, late, can wait until. */
 export function PrepTab() {
-  const { file, openRun } = useShow();
+  const { file, plan, openRun } = useShow();
   // What is rehearsed is done again on the day.
   const run = useRun(openRun?.rehearsal ? undefined : openRun?.id)?.state;
-  const { plan } = usePlan(file, SHEETS);
   const ticks = useTicks(file.show.id);
   const now = useNow();
   const [search, setSearch] = useSearchParams();
-  const sheets = plan?.callSheets;
+  const sheets = plan.callSheets;
   const chosen = sheets?.find((s) => s.personId === search.get('who'));
   const lines = useMemo(() => dayOf(chosen ? [chosen] : (sheets ?? [])), [sheets, chosen]);
   const inRun = useMemo(

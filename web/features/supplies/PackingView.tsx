@@ -15,7 +15,7 @@ import { Link } from 'react-router';
 import { useDocuments } from '../../session/queries';
 import { useStores, useTick, useTicks, useWrite } from '../../session/stores';
 import { newId } from '../../session/ids';
-import { usePlan } from '../../workers/planner';
+import { usePacking } from '../../workers/planner';
 import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
 import { OnPaper } from '../../kit/paper';
@@ -28,21 +28,17 @@ const MAY_BE_FEWER = 'Fewer crates might do: not every way was tried.';
 
 /** What goes into which crate, and in what order; ticked off going out and coming home, on every phone at once. */
 export function PackingView() {
-  const { file } = useShow();
+  const { file, plan } = useShow();
   const crates = useDocuments('crates');
   const ticks = useTicks(file.show.id);
   const stores = useStores();
   const write = useWrite();
-  const wanted = useMemo(
-    () => crates.data && { forecast: false, parts: { packing: crates.data.map((c) => c.body) } },
-    [crates.data],
-  );
-  const { plan } = usePlan(wanted && file, wanted);
-  const packed = plan?.packing;
+  const crateList = useMemo(() => crates.data?.map((c) => c.body), [crates.data]);
+  const packed = usePacking(plan.things, crateList);
   // What would be taken; it gets its ids and its moment with the press.
   const takes = useMemo(
     () =>
-      takeOut(plan?.needs.consumables ?? [], stores.data?.lots ?? [], {
+      takeOut(plan.needs.consumables, stores.data?.lots ?? [], {
         showId: file.show.id,
         showDay: file.show.date,
       }),

@@ -1,4 +1,6 @@
 import type { Show, Stored } from '@hearty/core';
+import { api } from './api';
+import { createDraft } from './createDraft';
 import { FakeServer, fakeStorage, until } from '../testing/fake-server';
 
 const SHOW: Show = {
@@ -25,24 +27,27 @@ const SHOW: Show = {
 const stored = (version = 1, body = SHOW): Stored<Show> => ({ id: 'show', version, body });
 
 let server: FakeServer;
-let draft: typeof import('./draft');
-let opened: typeof draft | undefined;
-const state = () => draft.useDraft.getState();
+let draft: ReturnType<typeof createDraft>;
+let storage: Storage;
+const state = () => draft.store.getState();
 const titled = (title: string) => draft.edit((show) => void (show.title = title));
-const kept = () => localStorage.getItem('hearty-draft:show');
+const kept = () => storage.getItem('hearty-draft:show');
 
 /** A browser just opened: no state in memory, the same disk. */
 function reopened(): void {
   // The browser that was open before sends nothing any more.
-  opened?.useDraft.setState({ status: 'refused' });
-  jest.resetModules();
-  // eslint-disable-next-line @typescript-eslint/no-require-imports -- a fresh copy of the module is the point
-  draft = require('./draft') as typeof import('./draft');
-  opened = draft;
+  draft?.store.setState({ status: 'refused' });
+  draft?.close();
+  draft = createDraft({
+    put: (path, body) => api(path, { method: 'PUT', body }),
+    storage,
+    settleMs: 30,
+    retryMs: 60,
+  });
 }
 
 beforeEach(() => {
-  globalThis.localStorage = fakeStorage();
+  storage = fakeStorage();
   server = new FakeServer();
   server.show = stored();
   server.install();

@@ -1,8 +1,8 @@
 import { formatFigure, type BaseUnit } from '../quantities';
-import type { PlayedAt, Sum, Sums, SumValue } from '../script';
-import type { BenchInput, Condition, DemoBench, Good, Venue } from '../show';
+import type { BenchInput, Condition, Demo, DemoBench, Good, Venue } from '../show';
 import { BENCHES } from './all';
 import { IN_BASE, type Bench, type Input, type Value, type Worked } from './mould';
+import type { CalculatorResult, CalculatorValue, ParameterSetting } from './result';
 import { runBench, startOf } from './run';
 
 interface Around {
@@ -10,22 +10,22 @@ interface Around {
   goods: ReadonlyMap<string, Good>;
 }
 
-/** Works out every bench that a demo holds; see `Sums`. */
-export const sumsOfDemo: Sums = (demo, around, at) =>
-  (demo.benches ?? []).map((held) => sumOf(held, demo.parameters ?? [], around, at));
+/** Runs every calculator of a demo at these settings, with what its venue and its goods say. Pure. */
+export const runCalculators = (demo: Demo, around: Around, at: ParameterSetting): CalculatorResult[] =>
+  (demo.benches ?? []).map((held) => runCalculator(held, demo.parameters ?? [], around, at));
 
-function sumOf(
+function runCalculator(
   held: DemoBench,
   parameters: readonly { id: string; title: string; unit?: string }[],
   around: Around,
-  at: PlayedAt,
-): Sum {
+  at: ParameterSetting,
+): CalculatorResult {
   const bench = BENCHES.find((b) => b.id === held.benchId);
   const base = { held, title: bench?.title ?? held.benchId, question: bench?.question ?? '' };
   const nothing = { values: {}, taken: [], verdict: '', findings: [], amounts: [], conditions: [] };
-  const refuse = (refused: string): Sum => ({ ...base, ...nothing, refused });
+  const refuse = (refused: string): CalculatorResult => ({ ...base, ...nothing, refused });
   if (!bench) return refuse('There is no such bench.');
-  const given: Record<string, SumValue | undefined> = {};
+  const given: Record<string, CalculatorValue | undefined> = {};
   for (const input of held.inputs) {
     const parameter = parameters.find((p) => p.id === input.parameterId);
     if (input.parameterId !== undefined && !parameter)
@@ -47,7 +47,7 @@ function sumOf(
   }
   const values = { ...startOf(bench), ...(named as Record<string, Value>) };
   const worked = done.value;
-  const amounts: Sum['amounts'][number][] = [];
+  const amounts: CalculatorResult['amounts'][number][] = [];
   for (const { goodId, figure } of held.amounts) {
     const amount = amountFor(bench, values, worked, figure, around.goods.get(goodId));
     if (typeof amount === 'string') return refuse(amount);
@@ -75,10 +75,11 @@ const labelIn = (bench: Bench, name: string) => bench.inputs[name]?.label ?? nam
 
 const unitOf = (input: Input | undefined) => (input && input.as !== 'choice' ? (input.unit ?? '') : '');
 
-const playedAt = ({ value, name }: ReturnType<PlayedAt>): SumValue | undefined => value ?? name;
+const playedAt = ({ value, name }: ReturnType<ParameterSetting>): CalculatorValue | undefined =>
+  value ?? name;
 
 /** What an input stands at in a demo, as the bench takes it; undefined where the demo does not say. */
-export const standsAt = ({ value, word, numbers }: Omit<BenchInput, 'name'>): SumValue | undefined =>
+export const standsAt = ({ value, word, numbers }: Omit<BenchInput, 'name'>): CalculatorValue | undefined =>
   value ?? word ?? numbers?.map((n) => Number(n.replace(',', '.')));
 
 /** What goes into a bench that the venue's room or a good's strength says, and whose it is. */
@@ -140,7 +141,7 @@ function amountFor(
 
 const isBulk = (unit: BaseUnit) => unit === 'mL' || unit === 'g';
 
-function result({ outputs }: Bench, worked: Worked, name: string): Sum['foretold'] {
+function result({ outputs }: Bench, worked: Worked, name: string): CalculatorResult['foretold'] {
   const value = worked.outputs[name];
   const output = outputs[name];
   if (!output || (typeof value !== 'number' && typeof value !== 'string')) return undefined;

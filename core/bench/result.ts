@@ -1,0 +1,30 @@
+import type { Condition, DemoBench } from '../show';
+
+/** A value that goes into a calculator: a number in its unit, a word, or numbers. */
+export type CalculatorValue = number | string | readonly number[];
+
+/** What a demo's calculator works out for one showing of an item. */
+export interface CalculatorResult {
+  held: DemoBench;
+  /** The calculator by its name, and what it is asked. */
+  title: string;
+  question: string;
+  /** Why it cannot be worked out; then it gives nothing. */
+  refused?: string;
+  values: Readonly<Record<string, CalculatorValue>>;
+  /** Inputs that come from the venue or the stores: "18 °C". */
+  taken: readonly { label: string; says: string; from: string }[];
+  verdict: string;
+  /** It will not work like this: what helps. */
+  fails?: string;
+  findings: readonly { level: 'note' | 'caution' | 'stop'; says: string; always?: true }[];
+  /** In the base unit of each good. */
+  amounts: readonly { goodId: string; amount: number }[];
+  /** What must hold before doors for this to be true. */
+  conditions: readonly Condition[];
+  /** What the demo's reading should be. */
+  foretold?: { label: string; value: number | string; unit: string };
+}
+
+/** What a parameter of the demo is set to. */
+export type ParameterSetting = (parameterId: string) => { value?: number; name?: string };

@@ -1,0 +1,2 @@
+export * from './cryogens';
+export * from './solutions';
