@@ -10,7 +10,8 @@ const MOST_KB = 600;
 /** What a first visit may load of JavaScript, in kB as it travels (gzip): its modules, each with what it imports. */
 const VISITS = [
   { name: 'Shows', mostKB: 220, modules: ['app/start.tsx', 'features/shows/ShowsPage.tsx'] },
-  { name: 'the stage', mostKB: 175, modules: ['live/start.tsx'] },
+  // With the calculators, whose warnings belong to the show.
+  { name: 'the stage', mostKB: 205, modules: ['live/start.tsx'] },
 ];
 
 /** Fails the build when a script or a first visit grows past its limit, naming it. */

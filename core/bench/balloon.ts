@@ -1,4 +1,5 @@
-import { AIR_G_PER_MOL, ATM_KPA, gasL, molarMass } from './constants';
+import { molarMass } from '../physics';
+import { AIR_G_PER_MOL, ATM_KPA, gasL } from './constants';
 import { bench, choice, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 const GASES = ['hydrogen', 'helium', 'air'] as const;

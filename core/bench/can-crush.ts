@@ -1,4 +1,5 @@
-import { ATM_KPA, gasL, kelvin, molarMass, saturatedKPa, WATER_J_PER_G_K } from './constants';
+import { molarMass } from '../physics';
+import { ATM_KPA, gasL, kelvin, saturatedKPa, WATER_J_PER_G_K } from './constants';
 import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
 
 /** Heat of vaporisation of water at 100 °C, J/g. CRC Handbook. */

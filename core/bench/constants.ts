@@ -1,4 +1,3 @@
-import { MF } from 'mf-parser';
 import psychrolib from 'psychrolib';
 
 /** Molar gas constant, J/(mol K). CODATA 2018, exact. */
@@ -14,15 +13,6 @@ export const AIR_O2_PERCENT = 20.95;
 export const AIR_G_PER_MOL = 28.9644;
 /** Specific heat of water, J/(g K), at room temperature. CRC Handbook. */
 export const WATER_J_PER_G_K = 4.18;
-
-const masses = new Map<string, number>();
-
-/** Molar mass of a formula, g/mol, with the elements' weights as IUPAC gives their isotopes. */
-export function molarMass(formula: string): number {
-  const known = masses.get(formula) ?? new MF(formula).getInfo().mass;
-  masses.set(formula, known);
-  return known;
-}
 
 export const kelvin = (celsius: number): number => celsius + 273.15;
 

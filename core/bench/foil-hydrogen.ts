@@ -1,4 +1,5 @@
-import { gasL, molarMass, R_SOURCE, WATER_J_PER_G_K } from './constants';
+import { molarMass } from '../physics';
+import { gasL, R_SOURCE, WATER_J_PER_G_K } from './constants';
 import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Heat of dissolving aluminium in lye, kJ/mol of Al. From memory. */

@@ -1,4 +1,5 @@
-import { ATM_KPA, gasL, kelvin, molarMass, R, R_SOURCE } from './constants';
+import { molarMass } from '../physics';
+import { ATM_KPA, gasL, kelvin, R, R_SOURCE } from './constants';
 import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Baking soda, g/cm³. CRC Handbook. */

@@ -1,4 +1,5 @@
-import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, molarMass, R, R_SOURCE } from './constants';
+import { molarMass } from '../physics';
+import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, R, R_SOURCE } from './constants';
 import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Liquid nitrogen at its boiling point, kg/L. NIST Chemistry WebBook (fluid properties at 77.36 K). */

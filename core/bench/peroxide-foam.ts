@@ -1,5 +1,5 @@
-import { peroxide, peroxideDensity, STRONGEST_PCT } from '../physics';
-import { gasL, molarMass, R_SOURCE, WATER_J_PER_G_K } from './constants';
+import { molarMass, peroxide, peroxideDensity, STRONGEST_PCT } from '../physics';
+import { gasL, R_SOURCE, WATER_J_PER_G_K } from './constants';
 import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 /** Heat of 2 H₂O₂ → 2 H₂O + O₂, kJ for each mole of H₂O₂. NIST Chemistry WebBook (heats of formation). */

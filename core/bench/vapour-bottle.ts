@@ -1,4 +1,5 @@
-import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, molarMass, R_SOURCE } from './constants';
+import { molarMass } from '../physics';
+import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, R_SOURCE } from './constants';
 import { bench, choice, figure, figuresOf, known, say, type BenchFinding } from './mould';
 
 const FUELS = ['methanol', 'ethanol', 'propan-2-ol'] as const;

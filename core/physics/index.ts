@@ -1,2 +1,3 @@
 export * from './cryogens';
+export * from './molar-mass';
 export * from './solutions';

@@ -1,5 +1,6 @@
-/** Molar mass of hydrogen peroxide, g/mol. IUPAC atomic weights (abridged, 2021). */
-const PEROXIDE_G_PER_MOL = 34.014;
+import { molarMass } from './molar-mass';
+
+const PEROXIDE_G_PER_MOL = molarMass('H2O2');
 /** Litres of an ideal gas per mole at 0 °C and 1 atm. CODATA 2018. */
 const MOLAR_VOLUME_L = 22.414;
 
