@@ -3,6 +3,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { sized } from '../core/testing/long';
 
 const root = resolve(__dirname, '..');
 const folder = mkdtempSync(join(tmpdir(), 'hearty-cli-'));
@@ -126,7 +127,7 @@ test('bench lists the calculators, works one out, and refuses what is out of ran
     ]) as unknown,
     outputs: expect.arrayContaining([expect.objectContaining({ name: 'vapourG', unit: 'g' })]) as unknown,
   });
-  for (const { id } of list) {
+  for (const { id } of list.slice(0, sized(3, list.length))) {
     const { status, stdout } = hearty('bench', id);
     expect(status).toBe(0);
     expect(Object.keys(JSON.parse(stdout) as object)).toEqual(['verdict', 'outputs', 'findings', 'working']);

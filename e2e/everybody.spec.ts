@@ -1,6 +1,8 @@
 import type { Page } from '@playwright/test';
 import { expect, HALL, test } from './server';
 
+test.use({ readOnly: true });
+
 const ROUTES: [string, (page: Page) => Promise<unknown>][] = [
   ['/shows', (p) => p.getByText('Weather in a Kitchen').waitFor()],
   [`${HALL}/plan`, (p) => p.getByTestId('landing').waitFor()],

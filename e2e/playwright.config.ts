@@ -2,6 +2,9 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: '.',
+  // Long tests run by `npm run test:long`.
+  testMatch: process.env.HEARTY_LONG ? '*.long.spec.ts' : '*.spec.ts',
+  testIgnore: process.env.HEARTY_LONG ? [] : '*.long.spec.ts',
   globalSetup: './setup.ts',
   outputDir: '../test-results/browser',
   workers: 2,

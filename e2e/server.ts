@@ -75,7 +75,17 @@ export class Server {
   }
 }
 
+/** The one server of tests that write nothing, started when the first of them runs in this worker. */
+let readOnlyServer: Promise<Server> | undefined;
+const startReadOnly = async (): Promise<Server> => {
+  const server = new Server(true);
+  await server.start();
+  return server;
+};
+
 interface Fixtures {
+  /** Whether the tests write nothing and may share a server. */
+  readOnly: boolean;
   /** Whether the database holds the demo troupe. */
   demoData: boolean;
   /** Whether other machines may come in. */
@@ -84,10 +94,21 @@ interface Fixtures {
 }
 
 /** A test with the product running; it fails when a page breaks or asks anything of another machine. */
-export const test = base.extend<Fixtures>({
+export const test = base.extend<Fixtures, { endReadOnlyServer: void }>({
+  endReadOnlyServer: [
+    // Playwright wants the empty pattern.
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      await use();
+      await (await readOnlyServer)?.end();
+    },
+    { scope: 'worker', auto: true },
+  ],
+  readOnly: [false, { option: true }],
   demoData: [true, { option: true }],
   open: [false, { option: true }],
-  server: async ({ demoData, open }, use) => {
+  server: async ({ demoData, open, readOnly }, use) => {
+    if (readOnly) return use(await (readOnlyServer ??= startReadOnly()));
     const server = new Server(demoData, open);
     await server.start();
     await use(server);

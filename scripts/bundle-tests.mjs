@@ -32,7 +32,7 @@ const GROUPS = [
  * Bundles every unit and server test and returns their folder. Each test file runs inside a `describe` with its path as
  * the name, so that its hooks stay its own.
  */
-export async function bundleTests(files = testFiles()) {
+export async function bundleTests(files) {
   rmSync(FOLDER, { recursive: true, force: true });
   mkdirSync(FOLDER, { recursive: true });
   const bundles = new Map();
@@ -45,7 +45,8 @@ export async function bundleTests(files = testFiles()) {
   return FOLDER;
 }
 
-const testFiles = () =>
+/** Every unit and server test, as paths from the root. */
+export const testFiles = () =>
   ['core', 'server', 'cli', 'web', 'scripts'].flatMap((folder) =>
     readdirSync(join(root, folder), { recursive: true })
       .filter((path) => path.endsWith('.test.ts') && !path.includes('node_modules'))

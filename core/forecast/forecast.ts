@@ -115,10 +115,10 @@ export function partOf(scripted: ScriptItem, done = 0): Part {
   let upTo = 0;
   return {
     notBeforeS: -Infinity,
-    first: new PertTime(showings[0]!),
+    first: new PertTime(showings[0]!.timing),
     spentS: 0,
     afterS: demo?.reset?.inView ? demo.reset.handsOnS : 0,
-    further: furtherOf(showings.slice(1 + done)),
+    further: furtherOf(showings.slice(1 + done).map((s) => s.timing)),
     retryS: demo?.retryS ?? 0,
     coverS: demo?.coverS ?? 0,
     outcomes: outcomesOf(scripted),

@@ -8,7 +8,9 @@ import { Marks, type Standing } from './marks';
 import { showingTimes, slotOf, wholeItem, type TimingFrom } from './timing';
 
 /** One showing of an item, resolved: how long it takes, what is done, what it uses up, and what its calculators say. */
-export interface Showing extends Timing {
+export interface Showing {
+  /** How long it takes, in whole seconds. */
+  timing: Timing;
   /** The level of a series it is played at. */
   level?: string;
   steps: readonly Step[];
@@ -188,11 +190,11 @@ class Resolver {
 /** The showings of an item in turn: its times with what is done and used in each. */
 const showingsOf = (item: Item, times: readonly Timing[], played: AsPlayed | undefined): Showing[] =>
   times.map((timing, i) => {
-    if (!played) return { ...timing, steps: [], amounts: [], results: [] };
+    if (!played) return { timing, steps: [], amounts: [], results: [] };
     const { demo, results, amountsAt } = played;
     const level = item.series?.levels[i];
     return {
-      ...timing,
+      timing,
       ...(level !== undefined && { level }),
       steps: stepsOfShowing(demo, item, i, times.length),
       amounts: demo.consumables.map((need, k) => amountsAt[k]?.[i] ?? amountsAt[k]?.[0] ?? need.amount),

@@ -26,16 +26,16 @@ export function stepsTiming({ steps }: { steps: readonly Step[] }): Timing {
 
 /** From when to when a step is done in the first showing of an item, in whole seconds from its beginning; undefined where it is not. */
 export function stepSpanS(
-  { showings: [first] }: { showings: readonly (Timing & { steps: readonly Step[] })[] },
+  { showings: [first] }: { showings: readonly { timing: Timing; steps: readonly Step[] }[] },
   stepId: string | undefined,
 ): { fromS: number; toS: number } | undefined {
   if (!first) return undefined;
-  const { steps } = first;
+  const { steps, timing } = first;
   const at = steps.findIndex((step) => step.id === stepId);
   if (at < 0) return undefined;
   const whole = stepsTiming({ steps }).likelyS;
   const endS = (n: number) =>
-    whole > 0 ? Math.round((stepsTiming({ steps: steps.slice(0, n) }).likelyS / whole) * first.likelyS) : 0;
+    whole > 0 ? Math.round((stepsTiming({ steps: steps.slice(0, n) }).likelyS / whole) * timing.likelyS) : 0;
   return { fromS: endS(at), toS: endS(at + 1) };
 }
 

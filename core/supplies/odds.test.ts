@@ -28,7 +28,7 @@ function used(files: readonly ShowFile[], random: RandomGenerator): number[] {
         amount += inSeries(doc.series, played, doc.retries, () => u() < rate);
         continue;
       }
-      let [worked, failed, seconds] = [0, 0, pert(showings[0]!, u())];
+      let [worked, failed, seconds] = [0, 0, pert(showings[0]!.timing, u())];
       while (worked < doc.showings && failed <= doc.retries) {
         if (u() < rate) worked++;
         else failed++;

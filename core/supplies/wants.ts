@@ -311,7 +311,7 @@ function plainUse(scripted: ScriptItem, lines: readonly NeedLine[]): Use['at'] {
     .reduce((total, l) => total + l.each * l.plannedTimes, 0);
   const { retryS, coverS, reset } = scripted.demo!;
   const outcomes = outcomesOf(scripted);
-  const further = furtherOf(scripted.showings.slice(1));
+  const further = furtherOf(scripted.showings.slice(1).map((s) => s.timing));
   const times = { further, retryS, coverS, closed: { worked: 0, failed: 0 } };
   const afterS = reset?.inView ? reset.handsOnS : 0;
   const first = minute > 0 ? firstMinutes(scripted) : [0];
@@ -332,6 +332,6 @@ function plainUse(scripted: ScriptItem, lines: readonly NeedLine[]): Use['at'] {
 }
 
 function firstMinutes({ showings }: ScriptItem): number[] {
-  const length = new PertTime(showings[0]!);
+  const length = new PertTime(showings[0]!.timing);
   return Array.from({ length: SHARES }, (_, share) => length.at((share + 0.5) / SHARES));
 }

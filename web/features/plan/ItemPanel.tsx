@@ -188,7 +188,7 @@ const TIMES = ['bestS', 'likelyS', 'worstS'] as const;
 function TimingFields({ item, planned }: { item: Item; planned: PlannedItem }) {
   const { script } = useShow();
   const from = planned.timingFrom;
-  const first = script.byItem.get(item.id)!.showings[0]!;
+  const first = script.byItem.get(item.id)!.showings[0]!.timing;
   // Best, likely and worst never run backwards: the others go along with the one that is typed.
   const setTime = (key: keyof Timing, s: number) =>
     editItem(item.id, (draft) => {
