@@ -13,8 +13,7 @@ import { join } from 'node:path';
 import request from 'supertest';
 import { createApp } from './app';
 import { openDatabase } from './db';
-import { play } from './demo-data/build';
-import { shows, venues } from './demo-data/shows';
+import { play, troupeDocuments } from './demo-data/troupe';
 import { starterShelf } from './starter';
 import { demoApp, MIGRATIONS, temporaryFolder } from './testing/server';
 
@@ -35,7 +34,8 @@ describe('the starter shelf', () => {
   });
 
   test('twelve of them are a show that is planned without a stop but for time and what is on no shelf', () => {
-    const [show] = shows(new Date('2026-11-23'));
+    const { shows, venues } = troupeDocuments(new Date('2026-11-23T12:00:00'));
+    const [show] = shows;
     const items = shelf.demos.map((d) => play(d, { presenterId: 'ottoline' }));
     const file: ShowFile = {
       ...{ format: 'hearty-stage/show', version: 2, record: [], demos: shelf.demos },

@@ -19,13 +19,7 @@ import { Journal } from '../live/journal';
 import { Runs } from '../live/runs';
 import { library, showFile } from '../show-files';
 import { Stores } from '../stores';
-import { play } from './build';
-import * as cold from './demos-cold';
-import * as dry from './demos-dry';
-import * as more from './demos-more';
-import * as wet from './demos-wet';
-import { crates, goods } from './goods';
-import { people, shows, venues } from './shows';
+import { play, troupeDocuments } from './troupe';
 
 /** What a troupe has after ten years. */
 const TEN_YEARS = { demos: 300, shows: 400, runs: 1200, goods: 2000, moves: 20_000 };
@@ -51,16 +45,16 @@ export function fillTenYears(db: Db, share = 1, now = new Date()): void {
   const today = startOfDay(now);
   const dayOf = (n: number) => formatISO(addDays(today, n), { representation: 'date' });
 
+  const { goods, crates, demos: troupe, shows, venues, people } = troupeDocuments(now);
   const allGoods = many(goods, Math.max(count('goods'), goods.length), (good, n): Good => ({
     ...good,
     ...(n > 0 && { id: `${good.id}-${n}`, name: `${good.name}, kind ${n}` }),
   }));
-  const troupe = [wet, dry, cold, more].flatMap((shelf) => Object.values(shelf) as Demo[]);
   const allDemos = many(troupe, Math.max(count('demos'), troupe.length), (demo, n): Demo => ({
     ...demo,
     ...(n > 0 && { id: `${demo.id}-${n}`, title: `${demo.title}, way ${n}` }),
   }));
-  const [pattern] = shows(today);
+  const [pattern] = shows;
   const total = count('shows');
   const coming = Math.max(1, Math.round((total * COMING_PCT) / 100));
   const allShows = Array.from({ length: total }, (_, n): Show => {

@@ -71,7 +71,7 @@ export class Journal {
     const text = JSON.stringify(event.body) ?? 'null';
     const says = this.mayNot(event, grants) ?? tooMuch(event, text, now);
     if (says) return { id: event.id, is: 'refused', says };
-    if (event.run === STORES_LOG) return this.stores.take(event, text);
+    if (event.run === STORES_LOG) return this.stores.take(event, text, now);
     if (event.run.startsWith('show:')) return this.stores.takeTick(event, text);
     return this.runs.take(event, text);
   }
