@@ -285,3 +285,14 @@ test('a database from before there was an index of names gets one when it is ope
   db.prepare('DELETE FROM document_ref').run();
   expect(() => new Documents(db).remove('venue', 'barn', 1)).toThrow('used by “s”');
 });
+
+test('a demo that names itself as its stand-by can be deleted; one that another names cannot', async () => {
+  const h = house();
+  await h.put('/demos/self', 0, demo('self'));
+  // Saving refuses that now; an older program did not.
+  h.db.prepare("INSERT INTO document_ref VALUES ('demo', 'self', 'demo', 'self')").run();
+  expect((await h.remove('/demos/self')).status).toBe(204);
+  await h.put('/demos/other', 0, demo('other'));
+  await h.put('/demos/user', 0, demo('user', { standByDemoId: 'other' }));
+  expect((await h.remove('/demos/other')).body.error).toMatchObject({ code: 'in-use' });
+});

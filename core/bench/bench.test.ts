@@ -602,3 +602,45 @@ describe('more that the page of each promises', () => {
     near(num('static-dome', { radiusM: 0.15 }, 'chargeUC'), 7.51, 0.5);
   });
 });
+
+describe('limits that matter for safety are where their sources put them', () => {
+  const reported = (id: string, given: object) => {
+    const ran = runBench(
+      BENCHES.find((b) => b.id === id)!,
+      given,
+    );
+    if (!ran.ok) throw new Error(JSON.stringify(ran.problems));
+    return { ...ran.value, news: ran.value.findings.filter((f) => !f.always).map((f) => f.level) };
+  };
+
+  // 1 kg is 1000 / 44.009 = 22.722 mol; at 20 °C and 101.325 kPa 24.055 L/mol (ideal gas): 0.5466 m³, in 100 m³ 0.547 %.
+  test('the share of carbon dioxide that dry ice adds to a room, by hand', () => {
+    const { outputs } = reported('dry-ice', { massKg: 1, roomM3: 100, temperatureC: 20 });
+    expect(outputs.addedCO2Percent).toBeCloseTo(0.547, 2);
+  });
+
+  // OSHA: 0.5 % over a working day; NIOSH: 3 % for fifteen minutes.
+  test.each([
+    [0.4, []],
+    [0.6, ['caution']],
+    [2.8, ['caution']],
+    [3.2, ['stop']],
+    [4.5, ['stop']],
+  ])('%d %% of carbon dioxide gives %j', (percent, levels) => {
+    expect(reported('dry-ice', { massKg: percent / 0.5466, roomM3: 100, temperatureC: 20 }).news).toEqual(
+      levels,
+    );
+  });
+
+  // Regulation (EU) 2019/1148: the public may have hydrogen peroxide up to 12 % w/w.
+  test.each([
+    [12, false],
+    [12.5, true],
+    [17, true],
+  ])('that peroxide of %d %% w/w is not for the public: %s', (percentWW, isReported) => {
+    const all = reported('peroxide-foam', { percentWW })
+      .findings.map((f) => f.says)
+      .join(' ');
+    expect(all.includes('the public may not have it')).toBe(isReported);
+  });
+});

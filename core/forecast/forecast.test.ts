@@ -133,3 +133,10 @@ describe('the forecast of a show', () => {
     expect(wild!.sway).toBeGreaterThan(calm!.sway);
   });
 });
+
+test('a reset in view takes its time in every play', () => {
+  const reset = { title: 'Mop', handsOnS: 200, inView: true, who: { kind: 'anyone' as const } };
+  const likelyEndS = (changes: object) =>
+    plan(showOf([demo('a', changes)]), { plays: 2000, seed: 3 }).bands!.endS.p50;
+  expect(likelyEndS({ reset }) - likelyEndS({})).toBeCloseTo(200, -1);
+});

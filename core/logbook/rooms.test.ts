@@ -18,6 +18,16 @@ test('rooms that are alike, or of which nothing is known, add nothing', () => {
   expect(withRooms(log).map((a) => a.set)).toEqual([{ fuel: 'a' }, { fuel: 'b' }, {}]);
 });
 
+test('rooms exactly 5 °C and 15 points of humidity apart are alike; a hair more, and they are not', () => {
+  const bands = (...rooms: TriedIn[]) =>
+    new Set(withRooms(rooms.map((room, n) => tried(n, {}, room))).map((a) => JSON.stringify(a.set))).size;
+  expect([bands({ roomC: 15 }, { roomC: 20 }), bands({ roomC: 15 }, { roomC: 20.1 })]).toEqual([1, 2]);
+  expect([
+    bands({ humidityPercent: 40 }, { humidityPercent: 55 }),
+    bands({ humidityPercent: 40 }, { humidityPercent: 56 }),
+  ]).toEqual([1, 2]);
+});
+
 test('like is compared with like: a level that was only tried in the cold hall says nothing against the others', () => {
   const cold = { roomC: 9 };
   const warm = { roomC: 20 };

@@ -270,3 +270,16 @@ describe('“try next”', () => {
     expect(right(asTold)).toBeGreaterThan(0.75);
   });
 });
+
+test.each([
+  [undefined, '3'],
+  ['more', '3'],
+  ['less', '1'],
+] as const)('where %s of a reading is better, the best level is %s', (better, best) => {
+  const log = [1, 2, 3].flatMap((level) =>
+    [0, 1, 2, 3].map((k) =>
+      tried(10 * level + k, { turns: String(level) }, { reading: 10 * level + k / 10 }),
+    ),
+  );
+  expect(trials(log, better)[0]!.bestLevel).toBe(best);
+});

@@ -139,3 +139,10 @@ test('the odds of running out are the show’s own: the surer, the more is packe
   // P(more than k) = 0.3^k: 0.3, 0.09, 0.027, 0.0081.
   expect([10, 5, 1].map(at)).toEqual([2, 3, 4]);
 });
+
+test('retries count among the most times of what each attempt takes, and of nothing else', () => {
+  const mostOf = (per: NeedRule) =>
+    soda(showOf([demo('foam', { consumables: [use(per)] })], [item('foam', { showings: 2, retries: 3 })]))
+      .lines[0]!.mostTimes;
+  expect([mostOf('attempt'), mostOf('showing'), mostOf('show')]).toEqual([5, 2, 1]);
+});

@@ -16,11 +16,11 @@ const MINT: Good = {
   supplier: 'supermarket',
 };
 
-function stop(id: string, date: string, amount: number, retries = 0, odds?: [number, number]) {
+function stop(id: string, date: string, amount: number, retries = 0, odds?: [number, number], mint = MINT) {
   const file: ShowFile = showOf(
     [demo('fountain', { consumables: [{ goodId: 'soda', amount, per: 'attempt', wastePct: 0 }] })],
     [item('fountain', { retries })],
-    { stock: [MINT], ...(odds && { record: [record('fountain', ...odds)] }) },
+    { stock: [mint], ...(odds && { record: [record('fountain', ...odds)] }) },
   );
   const dated = { ...file, show: { ...file.show, id, title: id, date } };
   return { script: script(dated), timetable: plan(dated, { plays: 0 }).timetable };
@@ -187,4 +187,33 @@ test('a cryogen with a budget is ordered by it, losses and all, for each show an
     { planned: 0, short: 2000 },
   ]);
   expect(buyingList([first!], dated.stock, [], '2026-12-01')[0]).toMatchObject({ amount: 3000, cost: 12 });
+});
+
+describe('packs that are opened', () => {
+  const lasting = (openLastsDays: number | undefined, gapDays: number) => {
+    const mint = { ...MINT, ...(openLastsDays !== undefined && { openLastsDays }) };
+    const second = `2026-12-${String(7 + gapDays).padStart(2, '0')}`;
+    return tour(
+      [stop('a', '2026-12-07', 10, 0, undefined, mint), stop('b', second, 4, 0, undefined, mint)],
+      [],
+    )[1]!.lines[0]!.short;
+  };
+
+  // 14 bought for the first show, 10 used: 4 are left of an opened pack.
+  test('last only so long, to the day; what is not said to go off keeps', () => {
+    expect([lasting(5, 5), lasting(5, 6), lasting(undefined, 20)]).toEqual([0, 4, 0]);
+  });
+});
+
+test('a reserve that keeps is still there for the next show: the plan eats what goes off first', () => {
+  // Sure odds 0.9 and three retries: each alone packs 2 of which 1 is planned.
+  const stops = (lots: [number, string?][]) =>
+    tour(
+      [stop('a', '2026-12-07', 1, 3, [900_000, 100_000]), stop('b', '2026-12-20', 1, 3, [900_000, 100_000])],
+      shelf(lots),
+    ).map((s) => s.lines[0]!.share);
+  const keeps = stops([[1, '2026-12-10'], [9]]);
+  const goesOff = stops([[2, '2026-12-10'], [9]]);
+  // What the first show sets aside is from the lot that keeps, and the second needs less of its own.
+  expect(keeps[1]!).toBeLessThan(goesOff[1]!);
 });

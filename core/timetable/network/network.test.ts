@@ -191,3 +191,14 @@ test('whatever is refused, the links that were taken hold together, and a link l
 test('where nothing leads there is no path', () => {
   expect(longestPath([[], []], 0, 1)).toBeUndefined();
 });
+
+test('of equally long ways the one with the fewest links is given, whichever is found first', () => {
+  const direct = link(0, 3, 9);
+  const steps = [link(0, 1, 3), link(1, 2, 3), link(2, 3, 3)];
+  const out = (links: Link<string>[]) => [0, 1, 2, 3].map((at) => links.filter((l) => l.from === at));
+  for (const links of [
+    [direct, ...steps],
+    [...steps, direct],
+  ])
+    expect(longestPath(out(links), 0, 3)).toEqual({ lengthS: 9, path: [direct] });
+});
