@@ -1,11 +1,3 @@
-import CalculateOutlined from '@mui/icons-material/CalculateOutlined';
-import CollectionsBookmarkOutlined from '@mui/icons-material/CollectionsBookmarkOutlined';
-import DarkModeOutlined from '@mui/icons-material/DarkModeOutlined';
-import EventOutlined from '@mui/icons-material/EventOutlined';
-import Inventory2Outlined from '@mui/icons-material/Inventory2Outlined';
-import LightModeOutlined from '@mui/icons-material/LightModeOutlined';
-import MeetingRoomOutlined from '@mui/icons-material/MeetingRoomOutlined';
-import ScienceOutlined from '@mui/icons-material/ScienceOutlined';
 import { Box, ButtonBase, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { NavLink, Outlet } from 'react-router';
@@ -14,14 +6,24 @@ import { SinceLine } from '../session/SinceLine';
 import { useSettings } from '../session/settings';
 import { PaperStyles } from '../kit/paper';
 import { DISPLAY } from '../kit/theme';
+import {
+  BenchIcon,
+  DarkIcon,
+  DemosIcon,
+  LightIcon,
+  LogbookIcon,
+  ShowsIcon,
+  StoresIcon,
+  VenuesIcon,
+} from '../kit/icons';
 
 const PLACES: { to: string; label: string; icon: ReactNode }[] = [
-  { to: '/shows', label: 'Shows', icon: <EventOutlined /> },
-  { to: '/demos', label: 'Demos', icon: <ScienceOutlined /> },
-  { to: '/stores', label: 'Stores', icon: <Inventory2Outlined /> },
-  { to: '/venues', label: 'Venues', icon: <MeetingRoomOutlined /> },
-  { to: '/bench', label: 'Bench', icon: <CalculateOutlined /> },
-  { to: '/logbook', label: 'Logbook', icon: <CollectionsBookmarkOutlined /> },
+  { to: '/shows', label: 'Shows', icon: <ShowsIcon /> },
+  { to: '/demos', label: 'Demos', icon: <DemosIcon /> },
+  { to: '/stores', label: 'Stores', icon: <StoresIcon /> },
+  { to: '/venues', label: 'Venues', icon: <VenuesIcon /> },
+  { to: '/bench', label: 'Bench', icon: <BenchIcon /> },
+  { to: '/logbook', label: 'Logbook', icon: <LogbookIcon /> },
 ];
 
 /** The rail and the page beside it; on a phone the rail lies along the foot. */
@@ -85,7 +87,7 @@ function Rail() {
       ))}
       <Box sx={{ flex: 1 }} />
       <ButtonBase sx={{ ...railSx, flex: { xs: 1, sm: 'none' } }} onClick={() => setMode(other)}>
-        {mode === 'paper' ? <DarkModeOutlined /> : <LightModeOutlined />}
+        {mode === 'paper' ? <DarkIcon /> : <LightIcon />}
         {mode === 'paper' ? 'Dark' : 'Paper'}
       </ButtonBase>
     </Box>

@@ -1,4 +1,3 @@
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import {
   clockOf,
   gates,
@@ -29,6 +28,7 @@ import { today } from '../kit/day';
 import { CheckRow } from './CheckRow';
 import { CheckSheet } from './CheckSheet';
 import { Gates, gatesWords } from './Gates';
+import { PrintIcon } from '../kit/icons';
 
 const NO_FORECAST = { forecast: false };
 
@@ -75,7 +75,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
         <Button href="#gates" sx={{ display: { md: 'none' } }}>
           Which?
         </Button>
-        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+        <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
           Print
         </Button>
       </Box>

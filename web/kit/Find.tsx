@@ -1,4 +1,3 @@
-import SearchIcon from '@mui/icons-material/Search';
 import {
   InputAdornment,
   MenuItem,
@@ -7,6 +6,7 @@ import {
   type SxProps,
   type Theme,
 } from '@mui/material';
+import { SearchIcon } from './icons';
 
 /** What narrows a list or turns a page, and is kept in no document: those are fields, and drawn by `FieldOf`. */
 

@@ -1,8 +1,7 @@
-import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
-import CloseIcon from '@mui/icons-material/Close';
 import { Box, Button, IconButton, Paper } from '@mui/material';
 import type { ReactNode } from 'react';
 import { useFieldArray, useFormContext, type FieldValues } from 'react-hook-form';
+import { CloseIcon, UpIcon } from './icons';
 
 interface RowsProps {
   /** The path of the list in the form. */
@@ -44,7 +43,7 @@ export function Rows({ name, add, fresh, row, columns }: RowsProps) {
             onClick={() => swap(i, i - 1)}
             sx={{ width: 44, height: 44 }}
           >
-            <ArrowUpwardIcon fontSize="small" />
+            <UpIcon fontSize="small" />
           </IconButton>
           <IconButton aria-label="Take out" onClick={() => remove(i)} sx={{ width: 44, height: 44 }}>
             <CloseIcon fontSize="small" />

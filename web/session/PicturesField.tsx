@@ -1,4 +1,3 @@
-import CloseIcon from '@mui/icons-material/Close';
 import { Box, IconButton, Typography } from '@mui/material';
 import { MOST_PICTURES, type Picture } from '@hearty/core';
 import { useState } from 'react';
@@ -7,6 +6,7 @@ import { FieldIn } from '../kit/fields';
 import { FileButton } from '../kit/FileButton';
 import { Shown, shrunk } from '../kit/pictures';
 import { ApiError, sendFile } from './api';
+import { CloseIcon } from '../kit/icons';
 
 interface PicturesFieldProps {
   /** Where the list stands in the form: "pictures", "marks.0.pictures". */

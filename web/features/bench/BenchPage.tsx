@@ -1,4 +1,3 @@
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { BENCHES, type AttemptLine, type Bench, type Value, type Worked } from '@hearty/core';
 import { Alert, Box, Button, Link, Typography } from '@mui/material';
 import { useEffect, useMemo, useState } from 'react';
@@ -18,6 +17,7 @@ import { followerOf, pointsOf } from './seen';
 import { UseInDemo } from './UseInDemo';
 import { baseOf, fromAddress, setOf, takenBy, toAddress } from './values';
 import { Findings, Results, Working } from './Working';
+import { PrintIcon } from '../../kit/icons';
 
 export function BenchPage() {
   const { benchId } = useParams();
@@ -76,7 +76,7 @@ function BenchOpen({ bench }: { bench: Bench }) {
   return (
     <OnPaper title={bench.title} paper={() => <BenchCard bench={bench} values={values} worked={worked} />}>
       <PageHead title={bench.question} window={bench.title}>
-        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+        <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
           Print a card
         </Button>
         <Button variant="contained" disabled={wrong} onClick={() => setUsing(true)}>

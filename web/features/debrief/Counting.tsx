@@ -1,5 +1,3 @@
-import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { debriefCsv, debriefMarkdown, fieldOf, StruckOut, type Debrief, type RunState } from '@hearty/core';
 import { Box, Button, Typography } from '@mui/material';
 import { format } from 'date-fns';
@@ -9,6 +7,7 @@ import { Keep } from '../../kit/Keep';
 import { undoLast } from '../../session/runLog';
 import type { OpenRun } from '../../session/useRun';
 import { Section, say } from './common';
+import { ExportIcon, PrintIcon } from '../../kit/icons';
 
 const REASON = { reason: fieldOf(StruckOut, 'reason') };
 
@@ -33,7 +32,7 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
           </Button>
         )}
         <Button
-          startIcon={<FileDownloadOutlinedIcon />}
+          startIcon={<ExportIcon />}
           onClick={() =>
             download(
               `${name}.md`,
@@ -44,11 +43,11 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
         >
           Debrief as Markdown
         </Button>
-        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+        <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
           Print
         </Button>
         <Button
-          startIcon={<FileDownloadOutlinedIcon />}
+          startIcon={<ExportIcon />}
           onClick={() => download(`${name}.csv`, debriefCsv(talk), 'text/csv')}
         >
           Attempts as CSV

@@ -1,4 +1,3 @@
-import EditOutlinedIcon from '@mui/icons-material/EditOutlined';
 import { Alert, Box, Button, Chip, Typography } from '@mui/material';
 import {
   formatAmount,
@@ -24,6 +23,7 @@ import { Failed } from '../../kit/Failed';
 import { Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { SaidOf } from '../logbook/SaidOf';
+import { EditIcon } from '../../kit/icons';
 
 /** One demo of the library, to read: steps, prep, kit, cautions, faults and its record. */
 export function DemoPage() {
@@ -53,12 +53,7 @@ export function DemoPage() {
         >
           Delete
         </Button>
-        <Button
-          variant="contained"
-          startIcon={<EditOutlinedIcon />}
-          component={Link}
-          to={`/demos/${demo.id}/edit`}
-        >
+        <Button variant="contained" startIcon={<EditIcon />} component={Link} to={`/demos/${demo.id}/edit`}>
           Edit
         </Button>
       </PageHead>

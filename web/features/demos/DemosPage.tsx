@@ -1,5 +1,3 @@
-import AddIcon from '@mui/icons-material/Add';
-import FileUploadOutlinedIcon from '@mui/icons-material/FileUploadOutlined';
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
 import {
   plainText,
@@ -25,6 +23,7 @@ import { Empty, Loading, PageHead } from '../../kit/States';
 import { Odds } from '../logbook/Odds';
 import { SaveAsFile } from './SaveAsFile';
 import { StarterShelf } from './StarterShelf';
+import { AddIcon, ImportIcon } from '../../kit/icons';
 
 // Its form comes when it is opened.
 const LibraryFileDialog = lazy(async () => ({
@@ -63,7 +62,7 @@ export function DemosPage() {
   return (
     <>
       <PageHead title="Demos">
-        <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setBringing(true)}>
+        <Button startIcon={<ImportIcon />} onClick={() => setBringing(true)}>
           Bring in a library file
         </Button>
         {shown.length > 0 && (

@@ -1,10 +1,10 @@
-import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
 import { Button, Menu, MenuItem } from '@mui/material';
 import { libraryFileOf, picturesOf, type Demo, type Good, type PictureFile } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { download } from '../../kit/download';
 import { pictureAddress } from '../../kit/pictures';
+import { ExportIcon } from '../../kit/icons';
 
 /** Saves demos as a library file; where they have pictures, with them or without. */
 export function SaveAsFile({
@@ -33,7 +33,7 @@ export function SaveAsFile({
   return (
     <>
       <Button
-        startIcon={<FileDownloadOutlinedIcon />}
+        startIcon={<ExportIcon />}
         aria-haspopup={ids.length > 0 ? 'menu' : undefined}
         onClick={({ currentTarget }) => (ids.length ? setAnchor(currentTarget) : void save([]))}
       >

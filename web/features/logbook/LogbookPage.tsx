@@ -1,4 +1,3 @@
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Autocomplete, Box, Button } from '@mui/material';
 import { VENUE_KINDS, type Logbook, type LogbookAsk, type VenueKind } from '@hearty/core';
 import { Failed } from '../../kit/Failed';
@@ -13,6 +12,7 @@ import { RunsPart } from './RunsPart';
 import { SeasonFigures } from './SeasonFigures';
 import { SeasonSheet } from './SeasonSheet';
 import { SumUpPart } from './SumUpPart';
+import { PrintIcon } from '../../kit/icons';
 
 /** What the runs have taught: the verdict, what to do about it, and the figures behind it; of all of them, or a part. */
 export function LogbookPage() {
@@ -44,7 +44,7 @@ export function LogbookPage() {
           <Button component="a" href={`/api/logbook/runs.csv${askedOf(ask)}`} download="season.csv">
             Season as CSV
           </Button>
-          <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+          <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
             Print
           </Button>
           <Button component="a" href="/api/attempts" download="attempts.json">

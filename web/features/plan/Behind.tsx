@@ -1,10 +1,9 @@
-import LockIcon from '@mui/icons-material/Lock';
-import LockOpenIcon from '@mui/icons-material/LockOpen';
 import { Box, IconButton, Tooltip, Typography } from '@mui/material';
 import { clockOf, formatDuration, Item, TaskChoice, type Change, type PlannedTask } from '@hearty/core';
 import { FieldOf } from '../../kit/fields';
 import { useShow } from '../../session/show';
 import { make } from './view';
+import { LockIcon, UnlockIcon } from '../../kit/icons';
 
 /** The work behind an item: when each task is done, how long it can wait, by whom, and where it is begun. */
 export function Behind({ item }: { item: Item }) {
@@ -75,7 +74,7 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
               aria-label={`${lock}: ${task.title}`}
               onClick={() => set({ startS: task.locked ? undefined : task.startS })}
             >
-              {task.locked ? <LockIcon fontSize="small" /> : <LockOpenIcon fontSize="small" />}
+              {task.locked ? <LockIcon fontSize="small" /> : <UnlockIcon fontSize="small" />}
             </IconButton>
           </Tooltip>
         )}

@@ -1,5 +1,4 @@
 import { useDraggable } from '@dnd-kit/core';
-import LockIcon from '@mui/icons-material/Lock';
 import { Box, type Theme } from '@mui/material';
 import { formatDuration, type Person, type PlannedTask, type Timetable } from '@hearty/core';
 import { memo } from 'react';
@@ -8,6 +7,7 @@ import type { Held } from './drag';
 import { spread, WORK_PX, type Scale } from './scale';
 import { inSight, type Sight } from './sight';
 import { select } from './view';
+import { LockIcon } from '../../kit/icons';
 
 interface Block {
   key: string;

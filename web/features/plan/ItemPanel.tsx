@@ -1,4 +1,3 @@
-import CloseIcon from '@mui/icons-material/Close';
 import { Box, Button, IconButton, Paper, Typography } from '@mui/material';
 import { formatDuration, Item, setUpTiming, Timing, type PlannedItem } from '@hearty/core';
 import { Link } from 'react-router';
@@ -16,6 +15,7 @@ import { Options } from './Options';
 import { Strengths } from './Strengths';
 import { Reckoned } from './Reckoned';
 import { WhatToWear } from './WhatToWear';
+import { CloseIcon } from '../../kit/icons';
 
 /** One item, opened for editing: its times, showings, retries, and who is on stage. */
 export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }) {

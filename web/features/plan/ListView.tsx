@@ -1,10 +1,9 @@
-import ArrowDownwardIcon from '@mui/icons-material/ArrowDownward';
-import ArrowUpwardIcon from '@mui/icons-material/ArrowUpward';
 import { Box, ButtonBase, IconButton, Typography } from '@mui/material';
 import { clockOf, formatDuration, type Plan, type ShowFile } from '@hearty/core';
 import { LevelMark } from '../../kit/LevelMark';
 import { useShow } from '../../session/show';
 import { make, select, tell, usePlanView } from './view';
+import { DownIcon, UpIcon } from '../../kit/icons';
 
 /** The running order as a plain list: for small screens, and for those who read with their ears. */
 export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
@@ -86,7 +85,7 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                   onClick={() => move(-1)}
                   sx={{ width: 44, height: 44 }}
                 >
-                  <ArrowUpwardIcon fontSize="small" />
+                  <UpIcon fontSize="small" />
                 </IconButton>
                 <IconButton
                   aria-label={`Move ${item.title} down`}
@@ -94,7 +93,7 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                   onClick={() => move(1)}
                   sx={{ width: 44, height: 44 }}
                 >
-                  <ArrowDownwardIcon fontSize="small" />
+                  <DownIcon fontSize="small" />
                 </IconButton>
               </Box>
             </Box>

@@ -1,5 +1,4 @@
 import { useDraggable } from '@dnd-kit/core';
-import PushPinIcon from '@mui/icons-material/PushPin';
 import { Box, ButtonBase, Typography, type Theme } from '@mui/material';
 import {
   formatDuration,
@@ -16,6 +15,7 @@ import { alike } from './alike';
 import type { Held } from './drag';
 import { stretched } from './timing';
 import { make, select } from './view';
+import { PinIcon } from '../../kit/icons';
 
 /** What is written of an item; nothing of it but words and numbers, so that one that says the same is not drawn again. */
 export interface StageItemProps {
@@ -116,7 +116,7 @@ export const StageItem = memo(function StageItem({
       >
         <Typography noWrap={!twoLines} sx={{ fontWeight: demo ? 700 : 500, pr: 18, ...TITLE }}>
           {pinned && (
-            <PushPinIcon
+            <PinIcon
               titleAccess="stays where it is"
               sx={{ fontSize: 'small', mr: 0.5, verticalAlign: '-2px' }}
             />

@@ -1,18 +1,20 @@
-import AccountTreeOutlinedIcon from '@mui/icons-material/AccountTreeOutlined';
-import FitScreenOutlinedIcon from '@mui/icons-material/FitScreenOutlined';
-import FormatListNumberedIcon from '@mui/icons-material/FormatListNumbered';
-import LibraryBooksOutlinedIcon from '@mui/icons-material/LibraryBooksOutlined';
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
-import SwapVertIcon from '@mui/icons-material/SwapVert';
-import TableBarOutlinedIcon from '@mui/icons-material/TableBarOutlined';
-import ZoomInIcon from '@mui/icons-material/ZoomIn';
-import ZoomOutIcon from '@mui/icons-material/ZoomOut';
 import { Box, IconButton, Tooltip } from '@mui/material';
 import type { ShowFile } from '@hearty/core';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { ReorderDialog } from './ReorderDialog';
 import { usePlanView, zoomBy, type PlanView } from './view';
+import {
+  FitIcon,
+  LibraryIcon,
+  ListIcon,
+  MarksIcon,
+  PrintIcon,
+  ReorderIcon,
+  TreeIcon,
+  ZoomInIcon,
+  ZoomOutIcon,
+} from '../../kit/icons';
 
 /** How to look at the plan, and what to do with the whole of it. */
 export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
@@ -24,35 +26,35 @@ export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
     <Box sx={{ display: 'flex', flexWrap: 'wrap', '@media print': { display: 'none' } }}>
       <Act
         label={score ? 'As a list' : 'As a score'}
-        icon={score ? <FormatListNumberedIcon /> : <AccountTreeOutlinedIcon />}
+        icon={score ? <ListIcon /> : <TreeIcon />}
         onClick={() => usePlanView.setState({ view: score ? 'list' : 'score' })}
       />
       {score && (
         <>
           <Act
             label="Library"
-            icon={<LibraryBooksOutlinedIcon />}
+            icon={<LibraryIcon />}
             pressed={library}
             onClick={() => usePlanView.setState({ library: !library })}
           />
           <Act
             label="Marks"
-            icon={<TableBarOutlinedIcon />}
+            icon={<MarksIcon />}
             pressed={marks}
             onClick={() => usePlanView.setState({ marks: !marks })}
           />
         </>
       )}
-      <Act label="Look for a better order" icon={<SwapVertIcon />} onClick={() => setReordering(true)} />
+      <Act label="Look for a better order" icon={<ReorderIcon />} onClick={() => setReordering(true)} />
       <Tooltip title="Print">
         <IconButton component={Link} to={`/shows/${file.show.id}/print`} aria-label="Print" sx={actSx}>
-          <PrintOutlinedIcon />
+          <PrintIcon />
         </IconButton>
       </Tooltip>
       {score && (
         <>
           <Act label="Further away" onClick={() => zoomBy(-1)} icon={<ZoomOutIcon />} />
-          <Act label="The whole show" onClick={() => zoomBy(0)} icon={<FitScreenOutlinedIcon />} />
+          <Act label="The whole show" onClick={() => zoomBy(0)} icon={<FitIcon />} />
           <Act label="Closer" onClick={() => zoomBy(1)} icon={<ZoomInIcon />} />
         </>
       )}

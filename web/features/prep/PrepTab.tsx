@@ -1,5 +1,3 @@
-import EventOutlinedIcon from '@mui/icons-material/EventOutlined';
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import {
   allLooks,
@@ -26,6 +24,7 @@ import { useNow } from '../../session/here';
 import { today } from '../../kit/day';
 import { CallSheets } from './CallSheets';
 import { Day } from './Day';
+import { PrintIcon, ShowsIcon } from '../../kit/icons';
 
 /** The day as one list: who does what when; on the day with a line for now, and what is due, late, can wait until. */
 export function PrepTab() {
@@ -90,7 +89,7 @@ export function PrepTab() {
         </ToggleButtonGroup>
         {chosen && (
           <Button
-            startIcon={<EventOutlinedIcon />}
+            startIcon={<ShowsIcon />}
             onClick={() =>
               download(
                 `${file.show.id}-${chosen.personId}.ics`,
@@ -102,7 +101,7 @@ export function PrepTab() {
             Calendar for {chosen.name}
           </Button>
         )}
-        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+        <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
           Print
         </Button>
       </Box>

@@ -1,4 +1,3 @@
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Box, Button, CssBaseline, ThemeProvider } from '@mui/material';
 import { Link } from 'react-router';
 import { PaperStyles } from '../../kit/paper';
@@ -8,6 +7,7 @@ import { scaleOf } from '../plan/scale';
 import { HEADS_PX, Score } from '../plan/Score';
 import { EDGE_PX, leavesOf } from './leaves';
 import { RunSheet } from './RunSheet';
+import { PrintIcon } from '../../kit/icons';
 
 /** What fits between the margins of A4 and of Letter alike, in CSS pixels of 1/96 inch. */
 const PAGE = { width: 700, height: 880 };
@@ -36,7 +36,7 @@ export function PrintPage() {
       <PaperStyles title={file.show.title} />
       <style>{'@media print { [data-show-head] { display: none !important; } }'}</style>
       <Box sx={{ display: 'flex', gap: 2, my: 3, '@media print': { display: 'none' } }}>
-        <Button variant="contained" startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+        <Button variant="contained" startIcon={<PrintIcon />} onClick={() => window.print()}>
           Print
         </Button>
         <Button component={Link} to={`/shows/${file.show.id}/plan`}>

@@ -1,7 +1,3 @@
-import EditOutlinedIcon from '@mui/icons-material/EditOutlined';
-import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
-import RedoIcon from '@mui/icons-material/Redo';
-import UndoIcon from '@mui/icons-material/Undo';
 import { Alert, Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
 import {
   assemble,
@@ -40,6 +36,7 @@ import {
   useDraft,
 } from '../../session/draft';
 import { ShowDialog } from './ShowDialog';
+import { EditIcon, ExportIcon, RedoIcon, UndoIcon } from '../../kit/icons';
 
 /** What each page of a show's folder is called. */
 const PLACES: Record<string, string> = {
@@ -195,12 +192,12 @@ function Actions({ file }: { file: ShowFile }) {
       <Act
         label="Day, place and crew"
         onClick={() => setEditing(true)}
-        icon={<EditOutlinedIcon fontSize="small" />}
+        icon={<EditIcon fontSize="small" />}
       />
       <Act
         label="Save as a show file"
         onClick={() => download(`${file.show.id}.json`, writeShowFile(file))}
-        icon={<FileDownloadOutlinedIcon fontSize="small" />}
+        icon={<ExportIcon fontSize="small" />}
       />
       {editing && <ShowDialog show={file.show} onClose={() => setEditing(false)} />}
     </Box>

@@ -1,6 +1,3 @@
-import AddIcon from '@mui/icons-material/Add';
-import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
-import FileUploadOutlinedIcon from '@mui/icons-material/FileUploadOutlined';
 import { Box, Button, Stack, Typography } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
 import { useOverview } from '../../session/queries';
@@ -10,6 +7,7 @@ import { Failed } from '../../kit/Failed';
 import { Empty, Loading, PageHead } from '../../kit/States';
 import { NextShow } from './NextShow';
 import { listSx, ShowRow } from './ShowRow';
+import { AddIcon, ExpandIcon, ImportIcon } from '../../kit/icons';
 
 // Forms and the past come when they are opened.
 const GuideDialog = lazy(async () => ({ default: (await import('./GuideDialog')).GuideDialog }));
@@ -33,7 +31,7 @@ export function ShowsPage() {
       <PageHead title="Shows">
         <Button onClick={() => setGuide(true)}>Show me how</Button>
         <Button onClick={() => setEverything(true)}>Everything, as one file</Button>
-        <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setImporting(true)}>
+        <Button startIcon={<ImportIcon />} onClick={() => setImporting(true)}>
           Bring in a show file
         </Button>
         <Button variant="contained" startIcon={<AddIcon />} onClick={() => setMaking(true)}>
@@ -89,7 +87,7 @@ function PlayedBefore() {
         <Button
           color="inherit"
           aria-expanded={open}
-          endIcon={<ExpandMoreIcon sx={{ transform: open ? 'rotate(180deg)' : 'none' }} />}
+          endIcon={<ExpandIcon sx={{ transform: open ? 'rotate(180deg)' : 'none' }} />}
           onClick={() => setOpen(!open)}
           sx={{ font: 'inherit', minHeight: 44, ml: -2 }}
         >

@@ -1,4 +1,3 @@
-import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Paper, Typography } from '@mui/material';
 import { Crate, LIFT_KG, type Stored } from '@hearty/core';
 import { useState } from 'react';
@@ -9,6 +8,7 @@ import { newId } from '../../session/ids';
 import { Empty, Loading } from '../../kit/States';
 import { useDocumentForm } from '../../session/useDocumentForm';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
+import { AddIcon } from '../../kit/icons';
 
 /** The crates of the troupe, that every show is packed into. */
 export function Crates() {

@@ -12,7 +12,6 @@ import {
   TableRow,
   Typography,
 } from '@mui/material';
-import MoreVertIcon from '@mui/icons-material/MoreVert';
 import type { Good, LotStock, Stored, StoresAnswer } from '@hearty/core';
 import { useMemo, useState } from 'react';
 import { useTour } from '../../session/queries';
@@ -24,6 +23,7 @@ import { Wide } from '../../kit/Wide';
 import { MoveDialog, type MoveWish } from './MoveDialog';
 import { amountWords, stockOf, untilWords, type Stock } from './stock';
 import { today } from '../../kit/day';
+import { MoreIcon } from '../../kit/icons';
 
 /** Every good with its lots: how much, until when, and what the shows to come have spoken for. */
 export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (good: Stored<Good>) => void }) {
@@ -132,7 +132,7 @@ function Row({ stock, spoken, onEdit, onMove }: RowProps) {
           onClick={(e) => setAnchor(e.currentTarget)}
           sx={{ width: 44, height: 44 }}
         >
-          <MoreVertIcon />
+          <MoreIcon />
         </IconButton>
         <Menu anchorEl={anchor ?? null} open={!!anchor} onClose={() => setAnchor(undefined)}>
           <MenuItem onClick={pick(() => onMove({ kind: 'bought', stock }))}>Bought some</MenuItem>

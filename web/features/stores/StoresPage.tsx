@@ -1,6 +1,3 @@
-import AddIcon from '@mui/icons-material/Add';
-import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
-import FileUploadOutlinedIcon from '@mui/icons-material/FileUploadOutlined';
 import { Box, Button } from '@mui/material';
 import type { Good, Stored } from '@hearty/core';
 import { useState } from 'react';
@@ -20,6 +17,7 @@ import { LedgerView } from './LedgerView';
 import { Shelves } from './Shelves';
 import { Solutions } from './Solutions';
 import { ToBuy } from './ToBuy';
+import { AddIcon, ExportIcon, ImportIcon } from '../../kit/icons';
 
 const VIEWS = [
   ['shelves', 'Shelves'],
@@ -50,10 +48,10 @@ export function StoresPage() {
         title={`Stores: ${VIEWS.find(([name]) => name === view)?.[1].toLowerCase() ?? 'shelves'}`}
       />
       <PageHead title="Stores" window={`${VIEWS.find(([name]) => name === view)?.[1] ?? 'Shelves'} · Stores`}>
-        <Button startIcon={<FileUploadOutlinedIcon />} onClick={() => setBringing(true)}>
+        <Button startIcon={<ImportIcon />} onClick={() => setBringing(true)}>
           Bring in CSV
         </Button>
-        <Button startIcon={<FileDownloadOutlinedIcon />} href="/api/stores/csv">
+        <Button startIcon={<ExportIcon />} href="/api/stores/csv">
           Stores as CSV
         </Button>
         <Button variant="contained" startIcon={<AddIcon />} onClick={() => setGood(fresh())}>

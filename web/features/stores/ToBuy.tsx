@@ -1,5 +1,3 @@
-import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import {
   Alert,
   Box,
@@ -22,6 +20,7 @@ import { OnPaper } from '../../kit/paper';
 import { Wide } from '../../kit/Wide';
 import { BuySheet } from './BuySheet';
 import { dayWords, forShows, supplierWords } from './stock';
+import { ExportIcon, PrintIcon } from '../../kit/icons';
 
 /** What the shows to come are short of: from whom, by when, how many packs, for how much; and what each show costs. */
 export function ToBuy() {
@@ -51,12 +50,12 @@ export function ToBuy() {
                 : `${buying.length} to buy, about ${formatMoney(total)}`}
             </Typography>
             <Button
-              startIcon={<FileDownloadOutlinedIcon />}
+              startIcon={<ExportIcon />}
               onClick={() => download('to-buy.csv', buyingCsv(tour.data.buying), 'text/csv')}
             >
               Save as CSV
             </Button>
-            <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+            <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
               Print
             </Button>
           </Box>
@@ -133,7 +132,7 @@ function Costs({ tour }: { tour: TourAnswer }) {
           What each show uses up
         </Typography>
         <Button
-          startIcon={<FileDownloadOutlinedIcon />}
+          startIcon={<ExportIcon />}
           onClick={() => download('costs.csv', costsCsv(tour.shows), 'text/csv')}
         >
           Costs as CSV

@@ -1,9 +1,8 @@
-import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, IconButton, Typography } from '@mui/material';
-import DeleteOutlineIcon from '@mui/icons-material/DeleteOutlined';
 import { ChilledObject, declare, fieldOf, type ColdPlan } from '@hearty/core';
 import { Drawn, FieldOf } from '../../kit/fields';
 import { newId } from '../../session/ids';
+import { AddIcon, DeleteIcon } from '../../kit/icons';
 
 /** What is chilled besides what the demos pour. Mean heat capacities from 77 K up; from memory. */
 const STUFF = [
@@ -60,7 +59,7 @@ export function ChilledObjects({
             aria-label={`Take ${o.title} out`}
             onClick={() => onChange(cold.objects.filter((x) => x.id !== o.id))}
           >
-            <DeleteOutlineIcon fontSize="small" />
+            <DeleteIcon fontSize="small" />
           </IconButton>
         </Box>
       ))}

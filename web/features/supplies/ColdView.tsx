@@ -1,4 +1,3 @@
-import AddIcon from '@mui/icons-material/Add';
 import { Alert, Box, Button, Typography } from '@mui/material';
 import {
   ColdPlan,
@@ -22,6 +21,7 @@ import { SuppliesViews } from './SuppliesViews';
 import { ChilledObjects } from './ChilledObjects';
 import { ColdWorking } from './ColdWorking';
 import { VesselChart } from './VesselChart';
+import { AddIcon } from '../../kit/icons';
 
 /** How much liquid nitrogen or dry ice to order: what the demos use, and what the air takes. */
 export function ColdView() {

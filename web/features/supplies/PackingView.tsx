@@ -1,5 +1,3 @@
-import FileDownloadOutlinedIcon from '@mui/icons-material/FileDownloadOutlined';
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import { Alert, Box, Button, Checkbox, Paper, Typography } from '@mui/material';
 import {
   clockToS,
@@ -23,6 +21,7 @@ import { useShow } from '../../session/show';
 import { today } from '../../kit/day';
 import { PackingSheet } from './PackingSheet';
 import { SuppliesViews } from './SuppliesViews';
+import { ExportIcon, PrintIcon } from '../../kit/icons';
 
 const MAY_BE_FEWER = 'Fewer crates might do: not every way was tried.';
 
@@ -75,12 +74,12 @@ export function PackingView() {
           down. {packed.crates.length > 0 && (packed.proven ? 'No fewer crates would do.' : MAY_BE_FEWER)}
         </Typography>
         <Button
-          startIcon={<FileDownloadOutlinedIcon />}
+          startIcon={<ExportIcon />}
           onClick={() => download(`packing-${file.show.id}.csv`, packingCsv(packed), 'text/csv')}
         >
           Save as CSV
         </Button>
-        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+        <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
           Print
         </Button>
       </Box>

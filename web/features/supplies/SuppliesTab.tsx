@@ -1,5 +1,3 @@
-import ExpandMoreIcon from '@mui/icons-material/ExpandMore';
-import PrintOutlinedIcon from '@mui/icons-material/PrintOutlined';
 import {
   Box,
   Button,
@@ -36,6 +34,7 @@ import { Wide } from '../../kit/Wide';
 import { SuppliesSheet } from './SuppliesSheet';
 import { SuppliesViews } from './SuppliesViews';
 import { ShelfField } from './ShelfField';
+import { ExpandIcon, PrintIcon } from '../../kit/icons';
 
 /** What the show uses up and how much kit it has in use at once, from the same plan as the score. */
 export function SuppliesTab() {
@@ -63,7 +62,7 @@ export function SuppliesTab() {
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, justifyContent: 'space-between', mb: 4 }}>
         <SuppliesViews />
-        <Button startIcon={<PrintOutlinedIcon />} onClick={() => window.print()}>
+        <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
           Print
         </Button>
       </Box>
@@ -237,7 +236,7 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
             onClick={() => setOpen(!open)}
             sx={{ width: 44, height: 44, transform: open ? 'rotate(180deg)' : 'none' }}
           >
-            <ExpandMoreIcon />
+            <ExpandIcon />
           </IconButton>
         </TableCell>
       </TableRow>

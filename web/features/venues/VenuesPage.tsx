@@ -1,6 +1,5 @@
 import type { Stored } from '@hearty/core';
 import { Person, Venue } from '@hearty/core';
-import AddIcon from '@mui/icons-material/Add';
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { useDocuments } from '../../session/queries';
@@ -13,6 +12,7 @@ import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { PersonDialog, VenueDialog } from './dialogs';
 import { newVenue } from './newVenue';
 import { StagePlan } from './StagePlan';
+import { AddIcon } from '../../kit/icons';
 
 /** Where the troupe plays, and who it is. */
 export function VenuesPage() {

@@ -1,7 +1,6 @@
-import CalendarMonthIcon from '@mui/icons-material/CalendarMonth';
-import ScheduleIcon from '@mui/icons-material/Schedule';
 import { IconButton, InputAdornment } from '@mui/material';
 import { lazy, Suspense, useState } from 'react';
+import { CalendarIcon, ClockIcon } from '../icons';
 
 // Most days and times are typed; the calendar and the clock are fetched when one is opened.
 const Picker = lazy(() => import('../Picker'));
@@ -28,7 +27,7 @@ export function PickButton({
         aria-haspopup="dialog"
         onClick={(e) => setAnchor(e.currentTarget)}
       >
-        {field.as === 'day' ? <CalendarMonthIcon fontSize="small" /> : <ScheduleIcon fontSize="small" />}
+        {field.as === 'day' ? <CalendarIcon fontSize="small" /> : <ClockIcon fontSize="small" />}
       </IconButton>
       {anchor && (
         <Suspense fallback={null}>

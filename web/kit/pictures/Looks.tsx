@@ -1,7 +1,7 @@
-import CloseIcon from '@mui/icons-material/Close';
 import { Box, ButtonBase, Dialog, DialogContent, DialogTitle, IconButton, Typography } from '@mui/material';
 import type { Look, Picture } from '@hearty/core';
 import { useState } from 'react';
+import { CloseIcon } from '../icons';
 
 export const pictureAddress = (id: string) => `/api/pictures/${id}`;
 

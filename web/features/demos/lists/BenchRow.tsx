@@ -1,4 +1,3 @@
-import CloseIcon from '@mui/icons-material/Close';
 import {
   BENCHES,
   figuresFor,
@@ -17,6 +16,7 @@ import { Link as RouterLink } from 'react-router';
 import { Drawn, FieldIn, isRefused } from '../../../kit/fields';
 import { useLibrary } from '../../../session/queries';
 import { useSettings } from '../../../session/settings';
+import { CloseIcon } from '../../../kit/icons';
 
 /** A bench that a demo holds: what it stands at, and what it gives to the demo. */
 export function BenchRow({ path, of }: { path: string; of: string }) {

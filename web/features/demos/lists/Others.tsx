@@ -1,10 +1,10 @@
-import CloseIcon from '@mui/icons-material/Close';
 import { Box, Button, IconButton } from '@mui/material';
 import { BLANK, type Demo } from '@hearty/core';
 import { useFieldArray, useFormContext, useWatch } from 'react-hook-form';
 import { FieldIn } from '../../../kit/fields';
 import { Rows } from '../../../kit/Rows';
 import { shortId } from './common';
+import { CloseIcon } from '../../../kit/icons';
 
 export const Conditions = () => {
   const conditions = (useWatch({ name: 'conditions' }) as Demo['conditions'] | undefined) ?? [];

@@ -1,4 +1,3 @@
-import CloseIcon from '@mui/icons-material/Close';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import { BLANK, type Demo, type Variant } from '@hearty/core';
 import type { ReactNode } from 'react';
@@ -11,6 +10,7 @@ import { shortId } from './common';
 import { Consumables, Kit, WornRows } from './Needs';
 import { Prep } from './Prep';
 import { Steps } from './Steps';
+import { CloseIcon } from '../../../kit/icons';
 
 /** The same demo in other strengths or sizes. */
 export const Variants = () => (
