@@ -9,6 +9,20 @@ const NO_RANDOM = {
   message: 'Take a seed instead.',
 };
 
+/** A field is declared once and drawn by the kit; what a view draws by itself would be read by itself. */
+const OWN_FIELDS = {
+  name: '@mui/material',
+  importNames: ['TextField', 'Select', 'Switch', 'Slider', 'Radio', 'InputBase', 'OutlinedInput'],
+  message: 'Draw a declared field with FieldOf or FieldIn; what finds or filters, with Find or OneOf.',
+};
+
+/** Views ask the server through hooks of web/session alone. */
+const ASKS_THE_SERVER = {
+  group: ['**/session/api'],
+  importNames: ['api', 'sendFile'],
+  message: 'Ask the server through a hook in web/session.',
+};
+
 export default ts.config(
   { ignores: ['**/dist/', '**/node_modules/', 'data/', 'test-results/', 'playwright-report/'] },
   js.configs.recommended,
@@ -52,24 +66,25 @@ export default ts.config(
       ],
     },
   },
-  // A field is declared once and drawn by the kit; what a view draws by itself would be read by itself.
   {
-    files: ['web/{features,app,live,session}/**/*.{ts,tsx}'],
+    files: ['web/{features,app,live}/**/*.{ts,tsx}'],
     rules: {
       'no-restricted-imports': [
         'error',
         {
-          paths: [
-            {
-              name: '@mui/material',
-              importNames: ['TextField', 'Select', 'Switch', 'Slider', 'Radio', 'InputBase', 'OutlinedInput'],
-              message:
-                'Draw a declared field with FieldOf or FieldIn; what finds or filters, with Find or OneOf.',
-            },
-          ],
+          paths: [OWN_FIELDS],
+          patterns: [ASKS_THE_SERVER],
         },
       ],
     },
+  },
+  {
+    files: ['web/session/**/*.{ts,tsx}'],
+    rules: { 'no-restricted-imports': ['error', { paths: [OWN_FIELDS] }] },
+  },
+  {
+    files: ['web/{door,check,workers}/**/*.{ts,tsx}'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [ASKS_THE_SERVER] }] },
   },
   // Core does no I/O, reads no clock and speaks no language but the one it is told.
   {

@@ -1,9 +1,8 @@
 import { declare, type Here, type Joined } from '@hearty/core';
 import { Alert, Box, Button, Typography } from '@mui/material';
-import { useMutation, useQuery } from '@tanstack/react-query';
 import { FieldIn } from '../kit/fields';
 import { Keep } from '../kit/Keep';
-import { api, type ApiError } from '../session/api';
+import { useEnter, useHere, useJoin, useLeave } from '../session/access';
 import { opensAlone } from '../session/here';
 
 const CODE = { code: declare.title('Code') };
@@ -11,17 +10,11 @@ const PASSPHRASE = { passphrase: declare.secret(200, 'Passphrase') };
 
 /** The door of the house: a code lets a screen into one show; the passphrase lets the troupe plan. */
 export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: string; to: string }) {
-  const join = useMutation<Joined, ApiError, { code: string }>({
-    mutationFn: (body) => api('/join', { method: 'POST', body }),
-    onSuccess: ({ role, runId }) => {
-      if (role !== 'viewer') location.assign(`/${role}/${runId}`);
-    },
+  const join = useJoin(({ role, runId }) => {
+    if (role !== 'viewer') location.assign(`/${role}/${runId}`);
   });
-  const enter = useMutation<unknown, ApiError, { passphrase: string }>({
-    mutationFn: (body) => api('/enter', { method: 'POST', body }),
-    onSuccess: () => location.assign(to),
-  });
-  const here = useQuery<Here, ApiError>({ queryKey: ['here'], queryFn: () => api('/here') });
+  const enter = useEnter(() => location.assign(to));
+  const here = useHere();
   if (join.data?.role === 'viewer') return <Looking joined={join.data} />;
   const parts = [
     <Part
@@ -83,10 +76,7 @@ const Part = ({ title, says, children }: { title: string; says: string; children
 
 /** A device that is in: where to, and how it is let out again. */
 function Inside({ here: { plans, runs } }: { here: Here }) {
-  const leave = useMutation<unknown, ApiError>({
-    mutationFn: () => api('/leave', { method: 'POST' }),
-    onSuccess: () => location.reload(),
-  });
+  const leave = useLeave(() => location.reload());
   if (!plans && runs.length === 0) return null;
   return (
     <Part title="This device is in" says={plans ? 'It plans with the troupe.' : 'It shows:'}>

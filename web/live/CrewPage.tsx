@@ -27,7 +27,7 @@ import { ReadingPad } from './ReadingPad';
 import { DoneButton } from './DoneButton';
 import { Target } from './Target';
 import { useAwake } from './useAwake';
-import { usePrepDone } from './usePrepDone';
+import { usePrepDone } from '../session/usePrepDone';
 
 /** One of the crew, behind the scenes: what to begin, fetch, put on next, with countdowns; done with one tap. */
 export const CrewPage = ({ runId, personId }: { runId: string; personId: string | undefined }) => (

@@ -84,8 +84,14 @@ export function DemoPage() {
           <Chip key={h} label={h} color="warning" variant="outlined" sx={{ borderRadius: 1 }} />
         ))}
       </Box>
-      <Box sx={{ display: 'grid', gap: 8, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '3fr 2fr' } }}>
-        <Box sx={{ display: 'grid', gap: 6, alignContent: 'start' }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 8,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 3fr) minmax(0, 2fr)' },
+        }}
+      >
+        <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 6, alignContent: 'start' }}>
           <Block title="Steps">
             <Box component="ol" sx={{ pl: 6, m: 0, '& li': { mb: 1.5 } }}>
               {demo.steps.map((s) => (
@@ -127,7 +133,7 @@ export function DemoPage() {
             <Faults demo={demo} found={library.data.record.find((r) => r.demoId === demo.id)?.causes ?? []} />
           </Block>
         </Box>
-        <Box sx={{ display: 'grid', gap: 6, alignContent: 'start' }}>
+        <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 6, alignContent: 'start' }}>
           <Block title="Record">
             <Suspense>
               <RecordOf demo={demo} />

@@ -1,10 +1,9 @@
-import { declare, type Codes, type Reach, type RunRole } from '@hearty/core';
+import { declare, type Reach, type RunRole } from '@hearty/core';
 import { Alert, Box, Button, Paper, Typography } from '@mui/material';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { QRCodeSVG } from 'qrcode.react';
 import { FieldIn } from '../../kit/fields';
 import { Keep } from '../../kit/Keep';
-import { api, type ApiError } from '../../session/api';
+import { useCodes, useReach, useRenewCode, useSetPassphrase } from '../../session/access';
 
 const ROLES: { role: RunRole; title: string; says: string }[] = [
   { role: 'stage', title: 'Stage', says: 'runs the show' },
@@ -14,17 +13,9 @@ const ROLES: { role: RunRole; title: string; says: string }[] = [
 
 /** How other devices come in: a code and its picture for each kind of screen, and the passphrase of the troupe. */
 export function Screens({ runId }: { runId: string }) {
-  const client = useQueryClient();
-  const reach = useQuery<Reach, ApiError>({ queryKey: ['reach'], queryFn: () => api('/reach') });
-  const codes = useQuery<Codes, ApiError>({
-    queryKey: ['codes', runId],
-    queryFn: () => api(`/runs/${runId}/codes`),
-    enabled: reach.data?.open === true,
-  });
-  const anew = useMutation<Codes, ApiError, RunRole>({
-    mutationFn: (role) => api(`/runs/${runId}/codes`, { method: 'POST', body: { role, anew: true } }),
-    onSuccess: (made) => client.setQueryData(['codes', runId], made),
-  });
+  const reach = useReach();
+  const codes = useCodes(runId, reach.data?.open === true);
+  const anew = useRenewCode(runId);
   const failed = reach.error ?? codes.error ?? anew.error;
   const address = reach.data?.addresses[0];
   return (
@@ -97,11 +88,7 @@ const FIELDS = { passphrase: declare.secret(200, 'Passphrase of the troupe') };
 
 /** Planning from other machines: by a passphrase that is set on this one. */
 function Passphrase({ reach }: { reach: Reach }) {
-  const client = useQueryClient();
-  const set = useMutation<Reach, ApiError, string>({
-    mutationFn: (passphrase) => api('/reach', { method: 'PUT', body: { passphrase } }),
-    onSuccess: (now) => client.setQueryData(['reach'], now),
-  });
+  const set = useSetPassphrase();
   return (
     <Box sx={{ maxWidth: 560, display: 'grid', gap: 2 }}>
       <Typography>

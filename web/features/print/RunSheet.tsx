@@ -47,6 +47,10 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
         </>
       }
     >
+      <Box sx={{ fontSize: 'small' }}>
+        Follow the venue's rules, the suppliers' safety data sheets and the people trained for each hazard.
+        This sheet does not replace a risk assessment.
+      </Box>
       {before.length > 0 && (
         <PaperTable
           head={['From', 'Can wait until', 'Who', 'Before curtain-up', 'For']}
@@ -65,7 +69,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
       )}
       <PaperTable
         head={['At', 'Length', 'On stage', 'Item', 'Behind the scenes']}
-        widths={[11, 12, 14, 36, 27]}
+        widths={[10, 12, 12, 44, 22]}
         rows={timetable.items.map((item, i) => {
           const scripted = script.byItem.get(item.itemId)!;
           const { item: source, demo, number, standing, options } = scripted;
@@ -147,10 +151,6 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
           };
         })}
       />
-      <Box sx={{ fontSize: 'small', breakBefore: 'avoid' }}>
-        Follow the venue's rules, the suppliers' safety data sheets and the people trained for each hazard.
-        This sheet does not replace a risk assessment.
-      </Box>
     </Sheet>
   );
 }

@@ -11,11 +11,10 @@ import {
   Typography,
 } from '@mui/material';
 import type { BackupPreview, Holds, Lost } from '@hearty/core';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { FileButton } from '../../kit/FileButton';
-import { api, sendFile, type ApiError } from '../../session/api';
+import { useBackupPreview, useRestore } from '../../session/files';
 
 const LINES: [keyof Holds, string][] = [
   ['shows', 'Shows'],
@@ -28,17 +27,10 @@ const LINES: [keyof Holds, string][] = [
 
 /** Everything the troupe has, out as one file and back in. */
 export function Everything({ onClose }: { onClose: () => void }) {
-  const client = useQueryClient();
   const [name, setName] = useState('');
   const [agreed, setAgreed] = useState(false);
-  const look = useMutation<BackupPreview & { token: string }, ApiError, File>({
-    mutationFn: (file) => sendFile('/backup/preview', file),
-  });
-  const bring = useMutation<BackupPreview, ApiError, string>({
-    mutationFn: (token) =>
-      api(`/backup/${token}/bring-back`, { method: 'POST', body: { overNewer: agreed }, timeoutMs: 120_000 }),
-    onSuccess: () => client.invalidateQueries(),
-  });
+  const look = useBackupPreview();
+  const bring = useRestore();
   const choose = (file: File) => {
     setName(file.name);
     setAgreed(false);
@@ -87,7 +79,7 @@ export function Everything({ onClose }: { onClose: () => void }) {
             <Button
               variant="contained"
               disabled={bring.isPending || (missing !== '' && !agreed)}
-              onClick={() => bring.mutate(look.data.token)}
+              onClick={() => bring.mutate({ token: look.data.token, overNewer: agreed })}
             >
               Replace everything here
             </Button>

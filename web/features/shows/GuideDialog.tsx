@@ -4,7 +4,8 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { OneOf } from '../../kit/Find';
-import { api, type ApiError } from '../../session/api';
+import type { ApiError } from '../../session/api';
+import { addFirstShow } from '../../session/files';
 import { startRun } from '../../session/runLog';
 
 /** From the list of shows into a rehearsal that says what to try: the check, the stage and the debrief in a few minutes. */
@@ -16,7 +17,7 @@ export function GuideDialog({ shows, onClose }: { shows: readonly ShowLine[]; on
   const client = useQueryClient();
   const start = useMutation<RunSummary, ApiError>({
     mutationFn: async () => {
-      const showId = chosen || (await api<{ showId: string }>('/starter/show', { method: 'POST' })).showId;
+      const showId = chosen || (await addFirstShow());
       return startRun(showId, { rehearsal: true, speed: 8, guided: true });
     },
     onSuccess: ({ showId }) => {

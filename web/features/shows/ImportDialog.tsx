@@ -1,24 +1,18 @@
 import { Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import { readShowFile, type Problem } from '@hearty/core';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { FileButton } from '../../kit/FileButton';
 import { Problems } from '../../kit/Problems';
-import { api, type ApiError } from '../../session/api';
+import { useImportShow } from '../../session/files';
 
 /** Brings a show file in. A wrong one is refused with every mistake by its path, and nothing of it is kept. */
 export function ImportDialog({ onClose }: { onClose: () => void }) {
   const [problems, setProblems] = useState<Problem[]>([]);
   const [name, setName] = useState('');
   const navigate = useNavigate();
-  const client = useQueryClient();
-  const bring = useMutation<{ showId: string }, ApiError, unknown>({
-    mutationFn: (file) => api('/import', { method: 'POST', body: file }),
-    onSuccess: ({ showId }) => {
-      void client.invalidateQueries();
-      void navigate(`/shows/${showId}/plan`);
-    },
+  const bring = useImportShow({
+    onSuccess: (showId) => void navigate(`/shows/${showId}/plan`),
     onError: (error) => setProblems(error.fields.length ? error.fields : [{ path: '', says: error.says }]),
   });
   const read = async (file: File) => {

@@ -13,13 +13,13 @@ import {
   TableRow,
   Typography,
 } from '@mui/material';
-import { useQueryClient } from '@tanstack/react-query';
 import { declare, type StoresPreview } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { Drawn } from '../../kit/fields';
 import { FileButton } from '../../kit/FileButton';
-import { api, type ApiError } from '../../session/api';
+import type { ApiError } from '../../session/api';
+import { previewStoresCsv, useImportStoresCsv } from '../../session/files';
 
 const STATUS = { new: 'new', changed: 'changes', same: 'as it is', wrong: 'wrong' } as const;
 
@@ -29,7 +29,7 @@ export function BringIn({ onClose }: { onClose: () => void }) {
   const [preview, setPreview] = useState<StoresPreview>();
   const [says, setSays] = useState('');
   const [leaveWrong, setLeaveWrong] = useState(false);
-  const client = useQueryClient();
+  const importCsv = useImportStoresCsv();
   const { enqueueSnackbar } = useSnackbar();
   const attempt = async (work: () => Promise<void>) => {
     try {
@@ -45,15 +45,11 @@ export function BringIn({ onClose }: { onClose: () => void }) {
     void attempt(async () => {
       const text = await file.text();
       setCsv(text);
-      setPreview(await api<StoresPreview>('/stores/preview', { method: 'POST', body: { csv: text } }));
+      setPreview(await previewStoresCsv(text));
     });
   const bring = () =>
     void attempt(async () => {
-      const done = await api<{ goods: number; counts: number }>('/stores/csv', {
-        method: 'POST',
-        body: { csv, leaveWrong },
-      });
-      await client.invalidateQueries();
+      const done = await importCsv.mutateAsync({ csv, leaveWrong });
       enqueueSnackbar(`${done.goods} goods and ${done.counts} counts are in.`);
       onClose();
     });

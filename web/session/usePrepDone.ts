@@ -1,6 +1,6 @@
 import type { PrepDone } from '@hearty/core';
 import { useEffect, useState } from 'react';
-import { api } from '../session/api';
+import { api } from './api';
 
 const NONE: ReadonlySet<string> = new Set();
 /** So long after an answer it is asked again, in ms. */
