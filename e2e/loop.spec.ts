@@ -7,9 +7,9 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
 }) => {
   // Before: the odds, the landing and what is packed.
   await page.goto(`${HALL}/plan`);
-  const within = page.getByTestId('within');
-  await expect(within).toContainText('in 100');
-  const withinBefore = await percent(within.textContent());
+  const locator = page.getByTestId('within');
+  await expect(locator).toContainText('in 100');
+  const withinBefore = await percent(locator.textContent());
   const landingBefore = await page.getByTestId('landing').textContent();
   await page
     .getByRole('navigation', { name: 'The work on this show' })
@@ -113,7 +113,7 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await page.getByRole('listitem').filter({ hasText: 'The rim was bent' }).getByRole('link').click();
   await expect(page.getByText('Near miss. Water on the step')).toBeVisible();
   await page.goto(`${HALL}/plan`);
-  expect(await percent(within.textContent())).toBeLessThan(withinBefore);
+  expect(await percent(locator.textContent())).toBeLessThan(withinBefore);
   await page
     .getByRole('navigation', { name: 'The work on this show' })
     .getByRole('link', { name: 'Supplies' })

@@ -44,8 +44,8 @@ test('where colours are forced, marks of level are seen and what is chosen is to
   const mark = page.getByRole('list', { name: 'To mend', exact: true }).getByRole('button').first();
   await expect(mark).toBeVisible();
   expect(await drawn(page, mark.locator('span[aria-hidden]'))).toBe(true);
-  const frame = (of: ReturnType<Page['locator']>) =>
-    of.evaluate((e) => {
+  const frame = (locator: ReturnType<Page['locator']>) =>
+    locator.evaluate((e) => {
       const { borderBottomColor, borderBottomWidth } = getComputedStyle(e);
       return `${borderBottomColor} ${borderBottomWidth}`;
     });

@@ -31,12 +31,12 @@ const event = (happening: Recorded, n: number, run = 'bench'): RunEvent =>
   }) as RunEvent;
 
 /** A run of thirty items by forward alone; then so many taps that its log has 5,000 events. */
-function longLog(of: ReturnType<typeof script>): RunEvent[] {
+function longLog(resolved: ReturnType<typeof script>): RunEvent[] {
   const events: RunEvent[] = [];
   const add = (happening: Recorded) => events.push(event(happening, events.length));
   add({ kind: 'curtain', body: {} });
   while (events.length < 5000) {
-    const { item } = of.items[events.length % of.items.length]!;
+    const { item } = resolved.items[events.length % resolved.items.length]!;
     add({ kind: 'item begun', body: { itemId: item.id } });
     add({
       kind: 'attempt closed',
@@ -58,10 +58,10 @@ export async function live(): Promise<void> {
     'fold of a log of 5,000 events',
     logs.map((log, i) => timed(() => fold(log, scripts[i]!)).ms),
   );
-  const landings = scripts.flatMap((of) => {
+  const landings = scripts.flatMap((resolved) => {
     // A slot that is too short, so that there is something to leave out.
-    const likelyS = of.items.reduce((sum, i) => sum + i.whole.likelyS, 0);
-    const tight = { ...of, slotS: likelyS * 0.85 };
+    const likelyS = resolved.items.reduce((sum, i) => sum + i.whole.likelyS, 0);
+    const tight = { ...resolved, slotS: likelyS * 0.85 };
     const events: RunEvent[] = [];
     return Array.from({ length: 40 }, () => {
       const state = fold(events, tight);

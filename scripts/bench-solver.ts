@@ -87,9 +87,9 @@ export function againstMiniZinc(seconds: number): void {
       vessels: n % 3,
       inShowPct: [0, 15, 30, 60][n % 4]!,
     };
-    const of = script(instance(n * 31, size));
-    const work = workOf(of);
-    const { timetable } = place(of);
+    const resolved = script(instance(n * 31, size));
+    const work = workOf(resolved);
+    const { timetable } = place(resolved);
     const end = judge(work, { kind: 'end' });
     const call = judge(work, { kind: 'call', endS: timetable.endS });
     if (Number.isNaN(end.end) && Number.isNaN(call.call)) sums.none++;

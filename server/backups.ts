@@ -108,20 +108,20 @@ function unfit(error: unknown): unknown {
 }
 
 /** What a database holds, in figures. */
-function holds(db: Db, of: 'main' | 'copy'): Holds {
+function holds(db: Db, which: 'main' | 'copy'): Holds {
   const count = (sql: string) => db.prepare(sql).pluck().get() as number;
   const documents = (kind: string) =>
-    count(`SELECT count(*) FROM ${of}.document WHERE kind = '${kind}' AND deleted_at IS NULL`);
+    count(`SELECT count(*) FROM ${which}.document WHERE kind = '${kind}' AND deleted_at IS NULL`);
   return {
     shows: documents('show'),
     demos: documents('demo'),
     goods: documents('good'),
-    runs: count(`SELECT count(*) FROM ${of}.run`),
-    events: count(`SELECT count(*) FROM ${of}.event`),
-    moves: count(`SELECT count(*) FROM ${of}.store_move`),
+    runs: count(`SELECT count(*) FROM ${which}.run`),
+    events: count(`SELECT count(*) FROM ${which}.event`),
+    moves: count(`SELECT count(*) FROM ${which}.store_move`),
     newest: count(
-      `SELECT max(coalesce((SELECT max(max(updated_at, coalesce(deleted_at, 0))) FROM ${of}.document), 0),
-                  coalesce((SELECT max(at) FROM ${of}.event), 0), coalesce((SELECT max(at) FROM ${of}.store_move), 0))`,
+      `SELECT max(coalesce((SELECT max(max(updated_at, coalesce(deleted_at, 0))) FROM ${which}.document), 0),
+                  coalesce((SELECT max(at) FROM ${which}.event), 0), coalesce((SELECT max(at) FROM ${which}.store_move), 0))`,
     ),
   };
 }

@@ -132,24 +132,24 @@ export class Documents {
 
   /** Shows on a day or later, the next first; or before a day (and, of that day, before an id), the newest first. */
   showsByDate(
-    of: { from: string; limit: number } | { before: string; id: string; find?: string; limit: number },
+    query: { from: string; limit: number } | { before: string; id: string; find?: string; limit: number },
   ): Stored<Show>[] {
     const date = "json_extract(body, '$.date')";
     const rows =
-      'from' in of
+      'from' in query
         ? this.db
             .prepare(
               `SELECT ${ROW} FROM document WHERE kind = 'show' AND deleted_at IS NULL AND ${date} >= @from
                ORDER BY ${date}, json_extract(body, '$.curtainUp'), id LIMIT @limit`,
             )
-            .all(of)
+            .all(query)
         : this.db
             .prepare(
               `SELECT ${ROW} FROM document WHERE kind = 'show' AND deleted_at IS NULL
-               AND (${date} < @before OR (${date} = @before AND id < @id)) ${of.find ? FOUND : ''}
+               AND (${date} < @before OR (${date} = @before AND id < @id)) ${query.find ? FOUND : ''}
                ORDER BY ${date} DESC, id DESC LIMIT @limit`,
             )
-            .all(of.find ? of : { before: of.before, id: of.id, limit: of.limit });
+            .all(query.find ? query : { before: query.before, id: query.id, limit: query.limit });
     return (rows as Row[]).filter((row) => this.wrongIn(row).length === 0).map(stored<Show>);
   }
 

@@ -159,11 +159,11 @@ function comingDemos(
     for (const { demoId } of body.items)
       if (demoId && titles.has(demoId) && !found.has(demoId))
         found.set(demoId, { show: body.title, date: body.date });
-  const tried = lastTried(db);
+  const lastTries = lastTried(db);
   return [...found].map(([demoId, show]) => ({
     ...{ demoId, title: titles.get(demoId)!, ...show },
-    lastAt: tried.get(demoId)?.at,
-    lastFailed: tried.get(demoId)?.failed ?? false,
+    lastAt: lastTries.get(demoId)?.at,
+    lastFailed: lastTries.get(demoId)?.failed ?? false,
   }));
 }
 

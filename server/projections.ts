@@ -16,7 +16,7 @@ interface Rebuilt {
 const PROJECTIONS: {
   name: string;
   version: number;
-  rebuild: (of: Rebuilt) => void;
+  rebuild: (services: Rebuilt) => void;
 }[] = [
   {
     name: 'runs',
@@ -28,12 +28,12 @@ const PROJECTIONS: {
 ];
 
 /** Fills anew what an older program filled. Each in a transaction of its own: killed halfway, it begins again. */
-export function bringUpToDate(db: Db, of: Rebuilt): void {
+export function bringUpToDate(db: Db, services: Rebuilt): void {
   const versionOf = db.prepare('SELECT version FROM projection WHERE name = ?').pluck();
   for (const { name, version, rebuild } of PROJECTIONS) {
     if (versionOf.get(name) === version) continue;
     db.transaction(() => {
-      rebuild(of);
+      rebuild(services);
       db.prepare('INSERT OR REPLACE INTO projection (name, version) VALUES (?, ?)').run(name, version);
     })();
   }

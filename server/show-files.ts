@@ -124,11 +124,12 @@ function newIds(documents: Documents, file: ShowFile): Map<string, { id: string;
       const known = ids.get(key);
       if (known && !known.kept) continue;
       const here = documents.get(kind, body.id);
-      const same = here && canonical(here.body) === canonical(asKept(kind, withDocumentRefs(kind, body, to)));
-      if (known?.kept && same) continue;
+      const isSame =
+        here && canonical(here.body) === canonical(asKept(kind, withDocumentRefs(kind, body, to)));
+      if (known?.kept && isSame) continue;
       ids.set(
         key,
-        same
+        isSame
           ? { id: body.id, kept: true }
           : { id: freeId(documents, kind, body.id, inFile.get(kind)), kept: false },
       );

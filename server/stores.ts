@@ -286,10 +286,10 @@ export class Stores {
         this.documents.save('good', good.id, this.documents.get('good', good.id)?.version ?? 0, good);
       const filled = new Map<string, LotStock[]>();
       const place = (goodId: string, expires: string | undefined) => `${goodId} ${expires ?? ''}`;
-      for (const of of this.lots())
-        if (of.shelf > 0) {
-          const at = place(of.lot.goodId, of.lot.expires);
-          filled.set(at, [...(filled.get(at) ?? []), of]);
+      for (const stock of this.lots())
+        if (stock.shelf > 0) {
+          const at = place(stock.lot.goodId, stock.lot.expires);
+          filled.set(at, [...(filled.get(at) ?? []), stock]);
         }
       const lots: Lot[] = [];
       const moves: WrittenMove[] = [];

@@ -100,9 +100,9 @@ function openHere(folder: string, migrations: string, agreed: boolean): Db {
 const notThere = ({ documents, runs, events, moves }: Lost) =>
   `Here and not in the file: ${documents} documents, ${runs} runs, ${events} events, ${moves} moves.`;
 
-const words = (of: Holds) =>
-  `${of.shows} shows, ${of.demos} demos, ${of.goods} goods, ${of.runs} runs, ${of.events} events, ${of.moves} moves; ` +
-  `last changed ${of.newest ? format(of.newest, 'd MMM yyyy, HH:mm') : 'never'}`;
+const words = (holds: Holds) =>
+  `${holds.shows} shows, ${holds.demos} demos, ${holds.goods} goods, ${holds.runs} runs, ${holds.events} events, ${holds.moves} moves; ` +
+  `last changed ${holds.newest ? format(holds.newest, 'd MMM yyyy, HH:mm') : 'never'}`;
 
 /** No server may remember what is about to be replaced: while this runs, nobody else has the database open. */
 function holdAlone(db: Db, folder: string): void {

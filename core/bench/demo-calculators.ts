@@ -90,9 +90,9 @@ export function takenFrom(
 ): { name: string; value: number; from: string }[] {
   return Object.entries(bench.inputs).flatMap(([name, input]) => {
     if (input.as !== 'number' || input.known === undefined) return [];
-    const [of, value] =
+    const [source, value] =
       input.known === 'strengthPercent' ? [good, good?.strengthPercent] : [venue, venue?.[input.known]];
-    return of && value !== undefined ? [{ name, value, from: of.name }] : [];
+    return source && value !== undefined ? [{ name, value, from: source.name }] : [];
   });
 }
 

@@ -32,10 +32,10 @@ export const figure = (
 export const known = (known: Known, input: NumberInput): NumberInput => ({ ...input, known });
 
 /** One of a few words; the first is what it is before anybody chooses. */
-export const choice = <W extends string>(label: string, of: readonly [W, ...W[]]): ChoiceInput<W> => ({
-  ...declare.choice(of, label),
-  of,
-  start: of[0],
+export const choice = <W extends string>(label: string, words: readonly [W, ...W[]]): ChoiceInput<W> => ({
+  ...declare.choice(words, label),
+  of: words,
+  start: words[0],
 });
 
 /** Some numbers, each between two bounds. */
@@ -124,7 +124,7 @@ export interface Bench {
 
 /** Declares a bench; what `work` gets and gives is typed by its inputs and outputs. */
 export const bench = <I extends Readonly<Record<string, Input>>, O extends Outputs>(
-  of: Omit<Bench, 'inputs' | 'outputs' | 'work' | 'marks' | 'scene'> & {
+  words: Omit<Bench, 'inputs' | 'outputs' | 'work' | 'marks' | 'scene'> & {
     inputs: I;
     outputs: O;
     marks?: { [K in keyof O]?: readonly ((keyof O & string) | Exclude<Mark, string>)[] };
@@ -132,7 +132,7 @@ export const bench = <I extends Readonly<Record<string, Input>>, O extends Outpu
     work: (values: ValuesOf<I>) => Worked<keyof O & string>;
   },
 ): Bench => {
-  const { work, scene, marks, ...rest } = of;
+  const { work, scene, marks, ...rest } = words;
   // Values are checked against the very declaration their type comes from.
   return {
     ...rest,

@@ -205,12 +205,12 @@ export const DayClock = (says: Says) => Holds(declare.dayClock(says));
 export const Day = (says: Says) => Holds(declare.day(says));
 
 /** One of a few known words. */
-export const Choice = (of: readonly string[], says: Says<{ words?: Readonly<Record<string, string>> }>) =>
-  Holds(declare.choice(of, says));
+export const Choice = (words: readonly string[], says: Says<{ words?: Readonly<Record<string, string>> }>) =>
+  Holds(declare.choice(words, says));
 
 /** Some of a few known words. */
-export const Some = (of: readonly string[], says: Says<{ words?: Readonly<Record<string, string>> }>) =>
-  Holds(declare.choices(of, says));
+export const Some = (words: readonly string[], says: Says<{ words?: Readonly<Record<string, string>> }>) =>
+  Holds(declare.choices(words, says));
 
 /** True or false. */
 export const YesNo = (says: Says) => Holds(declare.yesNo(says));

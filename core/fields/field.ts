@@ -49,7 +49,7 @@ export type Holds =
 export type Field = Said & Holds & { optional?: boolean };
 export type FieldOf<As extends Field['as']> = Extract<Field, { as: As }>;
 
-const said = <More extends object>(says: Says<More>): Said & Partial<More> =>
+const described = <More extends object>(says: Says<More>): Said & Partial<More> =>
   typeof says === 'string' ? ({ label: says } as Said & Partial<More>) : says;
 
 /** The longest name; what is longer is text. */
@@ -60,7 +60,7 @@ const DAY_S = 86_400;
 
 /** A one-line name that is not empty. */
 export const title = (says: Says): FieldOf<'text'> => ({
-  ...said(says),
+  ...described(says),
   as: 'text',
   least: 1,
   most: MOST_TITLE,
@@ -76,7 +76,7 @@ export const secret = (most: number, says: Says): FieldOf<'text'> => ({
 
 /** Text that may be empty; in several lines where it may be long. */
 export const text = (most: number, says: Says): FieldOf<'text'> => ({
-  ...said(says),
+  ...described(says),
   as: 'text',
   least: 0,
   most,
@@ -85,7 +85,7 @@ export const text = (most: number, says: Says): FieldOf<'text'> => ({
 
 /** Short texts, each a line of its own. */
 export const lines = (most: number, longest: number, says: Says): FieldOf<'lines'> => ({
-  ...said(says),
+  ...described(says),
   as: 'lines',
   most,
   longest,
@@ -93,7 +93,7 @@ export const lines = (most: number, longest: number, says: Says): FieldOf<'lines
 
 /** A number between two bounds. */
 export const figure = (min: number, max: number, says: Says<WithUnit>): FieldOf<'number'> => ({
-  ...said(says),
+  ...described(says),
   as: 'number',
   whole: false,
   min,
@@ -108,18 +108,23 @@ export const whole = (min: number, max: number, says: Says<WithUnit>): FieldOf<'
 
 /** A temperature in °C, which may be typed in °F. */
 export const temperature = (min: number, max: number, says: Says): FieldOf<'temperature'> => ({
-  ...said(says),
+  ...described(says),
   as: 'temperature',
   min,
   max,
 });
 
 /** Odds as they are said, "7 in 10", kept from 0 to 1. */
-export const odds = (says: Says): FieldOf<'odds'> => ({ ...said(says), as: 'odds', min: 0.01, max: 0.99 });
+export const odds = (says: Says): FieldOf<'odds'> => ({
+  ...described(says),
+  as: 'odds',
+  min: 0.01,
+  max: 0.99,
+});
 
 /** A length of time in whole seconds, to one day unless said otherwise. */
 export const duration = (says: Says, max = DAY_S): FieldOf<'duration'> => ({
-  ...said(says),
+  ...described(says),
   as: 'duration',
   min: 0,
   max,
@@ -127,41 +132,45 @@ export const duration = (says: Says, max = DAY_S): FieldOf<'duration'> => ({
 
 /** An amount in the base unit of its good. */
 export const amount = (min: number, max: number, says: Says): FieldOf<'amount'> => ({
-  ...said(says),
+  ...described(says),
   as: 'amount',
   min,
   max,
 });
 
 /** A time of day, "14:05", to 36:00: "24:45" is in the night after. */
-export const clock = (says: Says): FieldOf<'clock'> => ({ ...said(says), as: 'clock', toS: 36 * 3600 });
+export const clock = (says: Says): FieldOf<'clock'> => ({ ...described(says), as: 'clock', toS: 36 * 3600 });
 
 /** A time of day that stands beside a date of its own, before 24:00. */
-export const dayClock = (says: Says): FieldOf<'clock'> => ({ ...said(says), as: 'clock', toS: DAY_S - 60 });
+export const dayClock = (says: Says): FieldOf<'clock'> => ({
+  ...described(says),
+  as: 'clock',
+  toS: DAY_S - 60,
+});
 
 /** A day of the calendar, "2026-12-12". */
-export const day = (says: Says): FieldOf<'day'> => ({ ...said(says), as: 'day' });
+export const day = (says: Says): FieldOf<'day'> => ({ ...described(says), as: 'day' });
 
 /** One of a few words. */
-export const choice = (of: readonly string[], says: Says<WithWords>): FieldOf<'choice'> => ({
-  ...said(says),
+export const choice = (words: readonly string[], says: Says<WithWords>): FieldOf<'choice'> => ({
+  ...described(says),
   as: 'choice',
-  of,
+  of: words,
 });
 
 /** Some of a few words. */
-export const choices = (of: readonly string[], says: Says<WithWords>): FieldOf<'choices'> => ({
-  ...said(says),
+export const choices = (words: readonly string[], says: Says<WithWords>): FieldOf<'choices'> => ({
+  ...described(says),
   as: 'choices',
-  of,
+  of: words,
 });
 
-export const yesNo = (says: Says): FieldOf<'yes-no'> => ({ ...said(says), as: 'yes-no' });
+export const yesNo = (says: Says): FieldOf<'yes-no'> => ({ ...described(says), as: 'yes-no' });
 
-export const document = (says: Says): FieldOf<'document'> => ({ ...said(says), as: 'document' });
+export const document = (says: Says): FieldOf<'document'> => ({ ...described(says), as: 'document' });
 
 export const documents = (most: number, says: Says): FieldOf<'documents'> => ({
-  ...said(says),
+  ...described(says),
   as: 'documents',
   most,
 });

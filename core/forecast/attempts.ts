@@ -85,10 +85,10 @@ export function goingOn(
   const left = Math.max(0, showings - so.worked - so.failed);
   let open = [1];
   for (let n = 0; n < left; n++) {
-    const tried = so.worked + so.failed + n;
+    const attemptCount = so.worked + so.failed + n;
     const next = new Array<number>(open.length + 1).fill(0);
     open.forEach((odds, hits) => {
-      const works = (a + so.worked + hits) / (a + b + tried);
+      const works = (a + so.worked + hits) / (a + b + attemptCount);
       next[hits + 1]! += odds * works;
       next[hits]! += odds * (1 - works);
     });

@@ -124,7 +124,10 @@ export function partOf(scripted: ScriptItem, done = 0): Part {
     outcomes: outcomesOf(scripted),
     closed: { worked: 0, failed: 0 },
     ...(options && {
-      options: options.map(({ share, of }) => ({ upTo: (upTo += share), part: partOf(of) })),
+      options: options.map(({ share, of: scriptItem }) => ({
+        upTo: (upTo += share),
+        part: partOf(scriptItem),
+      })),
     }),
   };
 }
@@ -166,7 +169,8 @@ export function outcomesOf(
 }
 
 /** What an item may be played as: itself, or each of a choice. */
-const played = (item: ScriptItem): ScriptItem[] => item.options?.map(({ of }) => of) ?? [item];
+const played = (item: ScriptItem): ScriptItem[] =>
+  item.options?.map(({ of: scripted }) => scripted) ?? [item];
 
 /** A figure of a part's outcomes; of a choice, by the shares of what may be picked. */
 function overOptions(

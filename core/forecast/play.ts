@@ -167,10 +167,10 @@ interface Perishable {
 function windowsOf({ work }: Placement): { item: number; perishables: Perishable[] }[] {
   const item = new Map(work.itemPoints.map((p, i) => [work.activities[p]!.itemId, i]));
   const windows = work.itemPoints.map((): Perishable[] => []);
-  for (const { from: taker, to: of, why } of work.links) {
-    const { task, itemId } = work.activities[of]!;
+  for (const { from: taker, to: count, why } of work.links) {
+    const { task, itemId } = work.activities[count]!;
     if (why.kind === 'stale')
-      windows[item.get(itemId)!]!.push({ task: of, taker, staleAfterS: task!.staleAfterS! });
+      windows[item.get(itemId)!]!.push({ task: count, taker, staleAfterS: task!.staleAfterS! });
   }
   return windows.flatMap((perishables, i) => (perishables.length ? [{ item: i, perishables }] : []));
 }

@@ -88,7 +88,8 @@ export class Rates {
 
   constructor(parts: readonly Part[]) {
     for (const { shares, options = [] } of parts)
-      for (const of of [shares, ...options.map((o) => o.part.shares)]) if (of) this.rates[of.demo] = of.rate;
+      for (const shared of [shares, ...options.map((o) => o.part.shares)])
+        if (shared) this.rates[shared.demo] = shared.rate;
   }
 
   draw(random: RandomGenerator): void {

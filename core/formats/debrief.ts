@@ -28,7 +28,7 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
   const { struck } = state;
   const attempts = talk.lines.map((line) => {
     const { title, level, attempt, takesS } = line;
-    const said = [
+    const parts = [
       `${plain(title)}${level === undefined ? '' : `, ${plain(level)}`}${attempt.n > 1 ? `, attempt ${attempt.n}` : ''}: **${attempt.outcome}**`,
       formatDuration(takesS),
       attempt.symptom && plain(attempt.symptom),
@@ -38,7 +38,7 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
       attempt.change && `changed: ${plain(attempt.change)}`,
       line.reading && readingWords(line) && `${plain(line.reading.title)}: ${plain(readingWords(line))}`,
     ];
-    return `- ${said.filter(Boolean).join('; ')}`;
+    return `- ${parts.filter(Boolean).join('; ')}`;
   });
   const times = talk.times
     .filter((t) => t.actualS !== undefined)

@@ -17,10 +17,10 @@ export function benchOverTime(
   benchId: string,
 ): BenchPeriod[] {
   const months = toldBy(attempts, benchId).map((t) => ({ ...t, month: format(t.attempt.atMs, 'yyyy-MM') }));
-  const { labels, of } = stretches(months.map((t) => t.month));
-  const told = months.map((t) => ({ ...t, in: of(t.month) }));
+  const { labels, of: periodOf } = stretches(months.map((t) => t.month));
+  const predictions = months.map((t) => ({ ...t, in: periodOf(t.month) }));
   return labels.map((label) => {
-    const mine = told.filter((t) => t.in === label);
+    const mine = predictions.filter((t) => t.in === label);
     const wrong = mine.filter((t) => isWrong(t.of, t.attempt)).length;
     const off = offs(mine);
     return {

@@ -199,8 +199,9 @@ describe('what was set, and what was changed since', () => {
       }),
     ],
   );
-  const of = script(file);
-  const lines = (...events: RunEvent[]) => debrief(of, plan(file, { plays: 0 }), fold(events, of)).lines;
+  const resolved = script(file);
+  const lines = (...events: RunEvent[]) =>
+    debrief(resolved, plan(file, { plays: 0 }), fold(events, resolved)).lines;
 
   test('by settings, usual values and the level of a series, against the attempt before at the same demo', () => {
     const [first, retry, copper, lead] = lines(
@@ -242,7 +243,9 @@ describe('what was set, and what was changed since', () => {
       at(15, { kind: 'note', body: { text: 'a fine evening' } }),
       at(16, { kind: 'note', body: { text: 'of nothing here', itemId: 'gone' } }),
     ];
-    expect(said(of, fold(events, of)).map(({ demoId, kind, text }) => [demoId, kind, text])).toEqual([
+    expect(
+      said(resolved, fold(events, resolved)).map(({ demoId, kind, text }) => [demoId, kind, text]),
+    ).toEqual([
       ['bottle', 'note', 'too dark'],
       ['bottle', 'near miss', 'it fell'],
       ['bottle', 'cause', 'no pop: a wet stopper'],

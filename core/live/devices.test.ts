@@ -11,7 +11,7 @@ import { heldBy } from './interlock';
 import { forward, owed } from './moves';
 import { onStage } from './slices/stage';
 
-const of = script(
+const resolved = script(
   showOf(
     ['a', 'b', 'c'].map((id) => demo(id)),
     ['a', 'b', 'c'].map((id) => item(id, { retries: 1 })),
@@ -33,7 +33,7 @@ function pressed(what: Press['what'], state: RunState): Recorded | undefined {
     return state.lastUndoable ? { kind: 'undo', body: { eventId: state.lastUndoable } } : undefined;
   if (what === 'hold') return { kind: state.phase === 'held' ? 'resume' : 'hold', body: {} };
   if (what !== 'forward') return { kind: 'attempt closed', body: { itemId, outcome: what } };
-  const { does } = forward(of, state);
+  const { does } = forward(resolved, state);
   return does.length ? tapOf(does) : undefined;
 }
 
@@ -41,7 +41,7 @@ function pressed(what: Press['what'], state: RunState): Recorded | undefined {
 function played(presses: readonly Press[], wrongMs: readonly number[]): RunEvent[] {
   const devices = wrongMs.map((wrong) => ({
     clock: (now: number) => now + wrong,
-    fold: foldRun(of),
+    fold: foldRun(resolved),
     ahead: 0,
   }));
   for (const device of devices) device.ahead = clockAhead(device.clock(900), device.clock(1100), 1000);
@@ -72,7 +72,7 @@ test('a phone 40 s or an hour wrong changes nothing', () => {
       fc.array(anyPress, { minLength: 1, maxLength: 40 }),
       fc.tuple(anyWrong, anyWrong, anyWrong),
       (presses, wrong) => {
-        expect(fold(played(presses, wrong), of)).toEqual(fold(played(presses, [0, 0, 0]), of));
+        expect(fold(played(presses, wrong), resolved)).toEqual(fold(played(presses, [0, 0, 0]), resolved));
       },
     ),
     { seed: 17, numRuns: 200 },
@@ -92,7 +92,7 @@ test('clocks that nobody set right move the times and nothing else: order, outco
       const wrong = events.map((e) =>
         e.device === `d${which}` ? ({ ...e, at: e.at + 3_600_000 } as RunEvent) : e,
       );
-      expect(withoutTimes(fold(wrong, of))).toEqual(withoutTimes(fold(events, of)));
+      expect(withoutTimes(fold(wrong, resolved))).toEqual(withoutTimes(fold(events, resolved)));
     }),
     { seed: 18, numRuns: 200 },
   );
@@ -109,9 +109,9 @@ test('any interleaving and any doubling of what the devices sent gives one state
           .map((e) => ({ e, k: numbers.next().value as number }))
           .sort((a, b) => a.k - b.k)
           .map(({ e }) => e);
-        const bit = foldRun(of);
+        const bit = foldRun(resolved);
         for (const e of shuffled) bit.add([e]);
-        expect(bit.state).toEqual(fold(events, of));
+        expect(bit.state).toEqual(fold(events, resolved));
       },
     ),
     { seed: 19, numRuns: 200 },
@@ -142,18 +142,18 @@ test('every state explains itself: what forward does, what is on, what is owed, 
             { id: `c${i}`, device: 'd0', at: 9_000_000, tick: i },
           ),
         );
-        const state = fold([...answered, ...events], of);
-        const { label, does } = forward(of, state);
+        const state = fold([...answered, ...events], resolved);
+        const { label, does } = forward(resolved, state);
         expect(label.length).toBeGreaterThan(3);
         expect(does.length === 0).toBe(state.phase === 'down');
         const on = onStage(state);
         if (state.phase === 'running' && on?.status === 'now') {
-          expect(cue(of, state)).toBeDefined();
-          expect(timeOfItem(of, state, 20_000_000)!.tookS).toBeGreaterThanOrEqual(0);
+          expect(cue(resolved, state)).toBeDefined();
+          expect(timeOfItem(resolved, state, 20_000_000)!.tookS).toBeGreaterThanOrEqual(0);
         }
         for (const item of owed(state)) expect(item.title).not.toBe('');
-        for (const step of heldBy(of, state, does)) expect(step.text).not.toBe('');
-        for (const gate of gates(of, checks as never, state, 20_000_000)) {
+        for (const step of heldBy(resolved, state, does)) expect(step.text).not.toBe('');
+        for (const gate of gates(resolved, checks as never, state, 20_000_000)) {
           const fails = checks.filter(
             (c) => c.itemIds.includes(gate.itemId) && state.checks.get(c.id)?.value === false,
           );

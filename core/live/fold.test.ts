@@ -34,11 +34,11 @@ const again = (demoId: string): Happening => ({ kind: 'again', body: { itemId: `
 const curtain: Happening = { kind: 'curtain', body: {} };
 
 /** Presses forward until the curtain is down, or so often; gives the words of every press. */
-function pressed(of: ReturnType<typeof script>, before: Recorded[] = [], most = 200): string[] {
+function pressed(resolved: ReturnType<typeof script>, before: Recorded[] = [], most = 200): string[] {
   const recorded = [...before];
   const labels: string[] = [];
   for (let i = 0; i < most; i++) {
-    const { label, does } = forward(of, fold(log(...recorded), of));
+    const { label, does } = forward(resolved, fold(log(...recorded), resolved));
     if (does.length === 0) return labels;
     labels.push(label);
     recorded.push(tapOf(does));
@@ -72,23 +72,23 @@ test('who does a step is said on stage, and a guest is asked once, before it', (
     { ...steps[1]!, by: 'guest' as const },
     { ...steps[1]!, id: 'three', by: 'helper' as const },
   ];
-  const of = script(
+  const resolved = script(
     showOf(
       [demo('spin', { steps: guided, showings: 2, helpers: 1, hazards: ['spinning person'] })],
       [item('spin', { showings: 2, helperIds: ['ben'] })],
     ),
   );
-  const at = (...more: Recorded[]) => fold(log(curtain, begun('spin'), ...more), of);
+  const at = (...more: Recorded[]) => fold(log(curtain, begun('spin'), ...more), resolved);
   const did = (stepId: string): Happening => ({ kind: 'step done', body: { itemId: 'i-spin', stepId } });
-  const by = (...more: Recorded[]) => cue(of, at(...more))!.by;
+  const by = (...more: Recorded[]) => cue(resolved, at(...more))!.by;
   expect([by(), by(did('one')), by(did('one'), did('two'))]).toEqual([
     undefined,
     'A guest does it: keep your eye on it',
     'Ben does it',
   ]);
-  expect(askGuest(of, at()).join()).toContain('bad back');
-  expect(askGuest(of, at(did('one'), did('two')))).toEqual([]);
-  expect(askGuest(of, at(did('one'), did('two'), closed('spin', 'worked'), again('spin')))).toEqual([]);
+  expect(askGuest(resolved, at()).join()).toContain('bad back');
+  expect(askGuest(resolved, at(did('one'), did('two')))).toEqual([]);
+  expect(askGuest(resolved, at(did('one'), did('two'), closed('spin', 'worked'), again('spin')))).toEqual([]);
 });
 
 test('"forward" alone leads from curtain-up through steps, further showing and next item to curtain down', () => {
@@ -112,16 +112,16 @@ test('thirty items of one step take one press each, one to raise the curtain and
 });
 
 test('each press is one unit of undo, whatever it did', () => {
-  const of = script(file);
+  const resolved = script(file);
   const recorded: Recorded[] = [];
-  const states = [fold(log(), of)];
+  const states = [fold(log(), resolved)];
   for (let i = 0; i < 8; i++) {
-    recorded.push(tapOf(forward(of, states.at(-1)!).does));
-    states.push(fold(log(...recorded), of));
+    recorded.push(tapOf(forward(resolved, states.at(-1)!).does));
+    states.push(fold(log(...recorded), resolved));
   }
   for (let i = states.length - 1; i > 0; i--) {
-    recorded.push({ kind: 'undo', body: { eventId: fold(log(...recorded), of).lastUndoable! } });
-    expect(fold(log(...recorded), of)).toEqual(states[i - 1]);
+    recorded.push({ kind: 'undo', body: { eventId: fold(log(...recorded), resolved).lastUndoable! } });
+    expect(fold(log(...recorded), resolved)).toEqual(states[i - 1]);
   }
 });
 
@@ -320,32 +320,35 @@ test('of a choice, one tap says which demo it is: its steps come, and the log le
     { demoId: 'long', share: 50 },
     { demoId: 'round', share: 50 },
   ];
-  const of = script(showOf([long, round], [{ ...item('long'), id: 'pick', kind: 'choice', options }]));
-  const stateOf = (...happenings: Happening[]) => fold(log(...happenings), of);
+  const resolved = script(showOf([long, round], [{ ...item('long'), id: 'pick', kind: 'choice', options }]));
+  const stateOf = (...happenings: Happening[]) => fold(log(...happenings), resolved);
   const begun: Happening[] = [
     { kind: 'curtain', body: {} },
     { kind: 'item begun', body: { itemId: 'pick' } },
   ];
   const chosen: Happening = { kind: 'chosen', body: { itemId: 'pick', demoId: 'round' } };
   // Who has only one key goes on with the likeliest.
-  expect(forward(of, stateOf(...begun)).label).toBe('They pick “Long”');
-  expect(toPick(of, stateOf(...begun).items.get('pick')!).map((p) => p.title)).toEqual(['Long', 'Round']);
-  expect(cue(of, stateOf(...begun, chosen))?.step?.text).toBe('Knot it');
+  expect(forward(resolved, stateOf(...begun)).label).toBe('They pick “Long”');
+  expect(toPick(resolved, stateOf(...begun).items.get('pick')!).map((p) => p.title)).toEqual([
+    'Long',
+    'Round',
+  ]);
+  expect(cue(resolved, stateOf(...begun, chosen))?.step?.text).toBe('Knot it');
   const closed: Happening = { kind: 'attempt closed', body: { itemId: 'pick', outcome: 'worked' } };
   const done = stateOf(...begun, chosen, closed);
-  expect(attemptsOf('run', false, of, done).map((a) => a.demoId)).toEqual(['round']);
+  expect(attemptsOf('run', false, resolved, done).map((a) => a.demoId)).toEqual(['round']);
   // Once it was tried it is not something else any more.
   const late = stateOf(...begun, chosen, closed, {
     kind: 'chosen',
     body: { itemId: 'pick', demoId: 'long' },
   });
-  expect(attemptsOf('run', false, of, late).map((a) => a.demoId)).toEqual(['round']);
+  expect(attemptsOf('run', false, resolved, late).map((a) => a.demoId)).toEqual(['round']);
 });
 
 test('a failed rung does not end a ladder: forward goes on to the next level, to the last', () => {
   const rungs = demo('rungs', { parameters: [{ id: 'n', title: 'N', unit: '', usual: 1, min: 1, max: 3 }] });
   const levels = ['1', '2', '3'];
-  const of = script(
+  const resolved = script(
     showOf([rungs], [item('rungs', { series: { parameterId: 'n', levels, onFail: 'go on' } })]),
   );
   const itemId = 'i-rungs';
@@ -356,7 +359,7 @@ test('a failed rung does not end a ladder: forward goes on to the next level, to
   const labels: string[] = [];
   for (const outcome of ['failed', 'worked', 'failed'] as const) {
     happenings.push({ kind: 'attempt closed', body: { itemId, outcome } });
-    const move = forward(of, fold(log(...happenings), of));
+    const move = forward(resolved, fold(log(...happenings), resolved));
     labels.push(move.label);
     if (move.does[0]?.kind === 'again') happenings.push(move.does[0]);
   }
@@ -373,10 +376,10 @@ const itemsDemo = demo('dome', {
 });
 
 test('an interlock holds every way on once the go has begun, until it is taken or overridden', () => {
-  const of = script(showOf([itemsDemo, demo('can')]));
+  const resolved = script(showOf([itemsDemo, demo('can')]));
   const done = (stepId: string): Happening => ({ kind: 'step done', body: { itemId: 'i-dome', stepId } });
   const held = (does: Happening[], ...before: Happening[]) =>
-    heldBy(of, fold(log(curtain, begun('dome'), ...before), of), does).map((s) => s.id);
+    heldBy(resolved, fold(log(curtain, begun('dome'), ...before), resolved), does).map((s) => s.id);
   for (const way of [
     begun('can'),
     closed('dome', 'failed'),
@@ -394,15 +397,15 @@ test('an interlock holds every way on once the go has begun, until it is taken o
 
 test('the stand-by demo takes an item’s place before it was tried, and the log learns of it', () => {
   const can = demo('can', { standByDemoId: 'egg', steps });
-  const of = script(
+  const resolved = script(
     showOf([can, demo('egg', { steps: [{ ...steps[0]!, id: 'egg', text: 'The egg' }] })], [item('can')]),
   );
   const standBy: Happening = { kind: 'stand-by', body: { itemId: 'i-can' } };
-  const state = fold(log(curtain, standBy, begun('can'), closed('can', 'worked')), of);
-  expect(attemptsOf('run', false, of, state).map((a) => a.demoId)).toEqual(['egg']);
-  expect(cue(of, fold(log(curtain, standBy, begun('can')), of))!.step!.text).toBe('The egg');
-  const late = fold(log(curtain, begun('can'), closed('can', 'failed'), standBy), of);
-  expect(attemptsOf('run', false, of, late).map((a) => a.demoId)).toEqual(['can']);
+  const state = fold(log(curtain, standBy, begun('can'), closed('can', 'worked')), resolved);
+  expect(attemptsOf('run', false, resolved, state).map((a) => a.demoId)).toEqual(['egg']);
+  expect(cue(resolved, fold(log(curtain, standBy, begun('can')), resolved))!.step!.text).toBe('The egg');
+  const late = fold(log(curtain, begun('can'), closed('can', 'failed'), standBy), resolved);
+  expect(attemptsOf('run', false, resolved, late).map((a) => a.demoId)).toEqual(['can']);
 });
 
 test('a dose taken over changes how the item is played; a reading stands with its attempt until it is taken out', () => {
@@ -410,10 +413,10 @@ test('a dose taken over changes how the item is played; a reading stands with it
     parameters: [{ id: 'p', title: 'Peroxide', unit: 'mL', usual: 50, min: 10, max: 200 }],
     consumables: [{ goodId: 'soda', amount: 50, per: 'showing', scalesWith: 'p', wastePct: 0 }],
   });
-  const of = script(showOf([foam]));
+  const resolved = script(showOf([foam]));
   const dose: Happening = { kind: 'dose', body: { itemId: 'i-foam', parameterId: 'p', value: 100 } };
-  const state = fold(log(curtain, dose), of);
-  expect(playedAs(of, state.items.get('i-foam')!)!.demo!.consumables[0]!.amount).toBe(100);
+  const state = fold(log(curtain, dose), resolved);
+  expect(playedAs(resolved, state.items.get('i-foam')!)!.demo!.consumables[0]!.amount).toBe(100);
   const read = (...values: (number | null)[]) =>
     fold(
       log(
@@ -422,15 +425,15 @@ test('a dose taken over changes how the item is played; a reading stands with it
         closed('foam', 'worked'),
         ...values.map((value): Happening => ({ kind: 'reading', body: { attemptId: 'e002', value } })),
       ),
-      of,
+      resolved,
     ).items.get('i-foam')!.attempts[0]!.reading;
   expect([read(12), read(12, 14), read(12, null)]).toEqual([12, 14, undefined]);
 });
 
 test('put later and swapped, items go in their new order; what is on or over stays where it is', () => {
-  const of = script(showOf(['a', 'b', 'c', 'd'].map((id) => demo(id))));
+  const resolved = script(showOf(['a', 'b', 'c', 'd'].map((id) => demo(id))));
   const order = (...happenings: Happening[]) =>
-    fold(log(curtain, begun('a'), ...happenings), of).order.map((id) => id.slice(2));
+    fold(log(curtain, begun('a'), ...happenings), resolved).order.map((id) => id.slice(2));
   expect(order({ kind: 'later', body: { itemId: 'i-b' } })).toEqual(['a', 'c', 'd', 'b']);
   expect(order({ kind: 'later', body: { itemId: 'i-a' } })).toEqual(['a', 'b', 'c', 'd']);
   expect(order({ kind: 'swap', body: { itemId: 'i-b', withId: 'i-d' } })).toEqual(['a', 'd', 'c', 'b']);
@@ -439,19 +442,22 @@ test('put later and swapped, items go in their new order; what is on or over sta
 
 test('what a later item has begun on stage is asked for after its step, and missed where it never was', () => {
   const soak = demo('soak', { prep: [{ ...task('wet'), readyAfterS: 100 }] });
-  const of = script(
+  const resolved = script(
     showOf(
       [demo('can', { steps }), soak],
       [item('can'), item('soak', { tasks: [{ taskId: 'wet', inItemId: 'i-can', afterStepId: 'one' }] })],
     ),
   );
-  const at = (...happenings: Happening[]) => fold(log(curtain, begun('can'), ...happenings), of);
+  const at = (...happenings: Happening[]) => fold(log(curtain, begun('can'), ...happenings), resolved);
   const one: Happening = { kind: 'step done', body: { itemId: 'i-can', stepId: 'one' } };
   const wet: Happening = { kind: 'task done', body: { itemId: 'i-soak', taskId: 'wet' } };
-  expect(cue(of, at())!.begin).toEqual([]);
-  expect(cue(of, at(one))!.begin).toMatchObject([{ title: 'wet', forTitle: 'soak' }]);
-  expect(cue(of, at(one, wet))!.begin).toEqual([]);
-  expect([neverBegun(of, at(one), 'i-soak'), neverBegun(of, at(one, wet), 'i-soak')]).toEqual([['wet'], []]);
+  expect(cue(resolved, at())!.begin).toEqual([]);
+  expect(cue(resolved, at(one))!.begin).toMatchObject([{ title: 'wet', forTitle: 'soak' }]);
+  expect(cue(resolved, at(one, wet))!.begin).toEqual([]);
+  expect([neverBegun(resolved, at(one), 'i-soak'), neverBegun(resolved, at(one, wet), 'i-soak')]).toEqual([
+    ['wet'],
+    [],
+  ]);
 });
 
 test('what is worn is said at the first step, or before the step it is for', () => {
@@ -459,21 +465,21 @@ test('what is worn is said at the first step, or before the step it is for', () 
     { by: 'presenter' as const, what: 'goggles' },
     { by: 'volunteer' as const, what: 'gloves', fromStepId: 'three' },
   ];
-  const of = script(
+  const resolved = script(
     showOf([
       demo('can', { steps: ['one', 'two', 'three'].map((id) => ({ ...steps[0]!, id, text: id })), worn }),
     ]),
   );
   const at = (...done: string[]) =>
     cue(
-      of,
+      resolved,
       fold(
         log(
           curtain,
           begun('can'),
           ...done.map((stepId): Happening => ({ kind: 'step done', body: { itemId: 'i-can', stepId } })),
         ),
-        of,
+        resolved,
       ),
     )!.putOn;
   expect([at(), at('one'), at('one', 'two', 'three')]).toEqual([
@@ -513,8 +519,9 @@ test('volunteers are numbers: asked before they come up by what is in the demo, 
     ],
     [item('spin'), item('calm')],
   );
-  const of = script(file);
-  const now = (...more: Recorded[]) => volunteersNow(of, fold(log(curtain, begun('spin'), ...more), of));
+  const resolved = script(file);
+  const now = (...more: Recorded[]) =>
+    volunteersNow(resolved, fold(log(curtain, begun('spin'), ...more), resolved));
   expect(now()).toMatchObject({ wanted: 2, up: 0 });
   // What two hazards ask alike is asked once.
   expect(now()!.ask).toHaveLength(3);
@@ -524,5 +531,5 @@ test('volunteers are numbers: asked before they come up by what is in the demo, 
   expect(now(up, begun('calm'))).toMatchObject({ wanted: 0, up: 2, ask: [] });
   const down: Happening = { kind: 'volunteers', body: { itemId: 'i-spin', count: 0 } };
   expect(now(up, begun('calm'), down)).toBeUndefined();
-  expect(fold(log(curtain, up, { kind: 'curtain down', body: {} }), of).volunteersUp).toBe(0);
+  expect(fold(log(curtain, up, { kind: 'curtain down', body: {} }), resolved).volunteersUp).toBe(0);
 });

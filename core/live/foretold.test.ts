@@ -22,8 +22,11 @@ const file = (() => {
     ],
   });
   const series = { parameterId: 'n', levels: ['1', '2', '4'], onFail: 'go on' as const };
-  const of = showOf([ladder], [item('chain', { series })]);
-  return { ...of, stock: [...of.stock, { ...good('link', 'consumable', 500), unit: 'piece' as const }] };
+  const showFile = showOf([ladder], [item('chain', { series })]);
+  return {
+    ...showFile,
+    stock: [...showFile.stock, { ...good('link', 'consumable', 500), unit: 'piece' as const }],
+  };
 })();
 
 const played = logOf(
@@ -39,8 +42,8 @@ const played = logOf(
 );
 
 test('each attempt keeps what the bench foretold of it at its level, beside what was read', () => {
-  const of = script(file);
-  const lines = attemptsOf('run', false, of, fold(played, of));
+  const resolved = script(file);
+  const lines = attemptsOf('run', false, resolved, fold(played, resolved));
   expect(lines.map((l) => [l.level, l.outcome, l.reading, l.foretold?.[0]?.value])).toEqual([
     ['1', 'worked', 1.5, 1],
     ['2', 'failed', undefined, 3],
@@ -51,8 +54,8 @@ test('each attempt keeps what the bench foretold of it at its level, beside what
 });
 
 test('the talk after the show has the same, from the plan; what was used is counted level by level', () => {
-  const of = script(file);
-  const talk = debrief(of, plan(file, { plays: 0 }), fold(played, of));
+  const resolved = script(file);
+  const talk = debrief(resolved, plan(file, { plays: 0 }), fold(played, resolved));
   expect(talk.lines.map((l) => l.foretold[0]?.value)).toEqual([1, 3, 10]);
   expect(talk.leftovers.find((l) => l.goodId === 'link')?.used).toBe(14);
 });

@@ -47,17 +47,22 @@ export function toldByVenue(attempts: readonly (Told & { venueId: string })[]): 
   const found = new Map<string, BenchTold>();
   for (const { outcome, foretold = [], venueId } of attempts) {
     if (outcome === 'not tried') continue;
-    for (const of of foretold) {
-      const key = `${of.benchId} ${venueId}`;
-      const { told, wrong } = found.get(key) ?? { told: 0, wrong: 0 };
-      const { benchId } = of;
-      found.set(key, { benchId, venueId, told: told + 1, wrong: wrong + (isWrong(of, { outcome }) ? 1 : 0) });
+    for (const prediction of foretold) {
+      const key = `${prediction.benchId} ${venueId}`;
+      const { told: predicted, wrong } = found.get(key) ?? { told: 0, wrong: 0 };
+      const { benchId } = prediction;
+      found.set(key, {
+        benchId,
+        venueId,
+        told: predicted + 1,
+        wrong: wrong + (isWrong(prediction, { outcome }) ? 1 : 0),
+      });
     }
   }
   return [...found]
     .sort(([a, x], [b, y]) => y.told - x.told || inOrderOfText(a, b))
     .slice(0, MOST_TOLD)
-    .map(([, of]) => of);
+    .map(([, record]) => record);
 }
 
 /** Attempts of which a bench of this id foretold something; those not tried say nothing. */
@@ -66,23 +71,23 @@ export function toldBy<T extends Told>(
   benchId: string,
 ): { of: Foretold; attempt: T }[] {
   return attempts.flatMap((attempt) => {
-    const of =
+    const prediction =
       attempt.outcome === 'not tried' ? undefined : attempt.foretold?.find((f) => f.benchId === benchId);
-    return of ? [{ of, attempt }] : [];
+    return prediction ? [{ of: prediction, attempt }] : [];
   });
 }
 
 /** By how much what was read is more than what was foretold, of each attempt that has both. */
-export const offs = (told: readonly { of: Foretold; attempt: Told }[]): number[] =>
-  told.flatMap(({ of, attempt: { reading } }) =>
-    typeof reading === 'number' && typeof of.value === 'number' ? [reading - of.value] : [],
+export const offs = (predictions: readonly { of: Foretold; attempt: Told }[]): number[] =>
+  predictions.flatMap(({ of: prediction, attempt: { reading } }) =>
+    typeof reading === 'number' && typeof prediction.value === 'number' ? [reading - prediction.value] : [],
   );
 
 /** What a bench foretold of attempts against what became of them. Pure. */
 export function benchSoFar(attempts: readonly Told[], benchId: string): BenchSoFar {
-  const told = toldBy(attempts, benchId);
-  const [no, yes] = [told.filter((t) => t.of.fails), told.filter((t) => !t.of.fails)];
-  const off = offs(told);
+  const predictions = toldBy(attempts, benchId);
+  const [no, yes] = [predictions.filter((t) => t.of.fails), predictions.filter((t) => !t.of.fails)];
+  const off = offs(predictions);
   return {
     saidWorks: yes.length,
     workedThen: yes.filter((t) => t.attempt.outcome !== 'failed').length,

@@ -10,7 +10,7 @@ const step = (id: string, interlock = false): Step => ({
   ...{ id, kind: 'do', text: id, bestS: 1, likelyS: 2, worstS: 3 },
   ...(interlock && { interlock }),
 });
-const of = script(
+const resolved = script(
   showOf([demo('a', { steps: [step('begin'), step('valve', true), step('light'), step('shut', true)] })]),
 );
 const done = (stepId: string): Happening => ({ kind: 'step done', body: { itemId: 'i-a', stepId } });
@@ -20,7 +20,7 @@ const started: Happening[] = [
   done('begin'),
 ];
 const held = (...does: Parameters<typeof heldBy>[2]) =>
-  heldBy(of, fold(logOf(...started), of), does).map((s) => s.id);
+  heldBy(resolved, fold(logOf(...started), resolved), does).map((s) => s.id);
 
 test('a step after an interlock is held by it; the interlock itself and what comes before it are not', () => {
   expect(held(done('light'))).toEqual(['valve']);

@@ -18,7 +18,9 @@ export function playedAs(script: Script, state: ItemState): ScriptItem | undefin
 
 function resolved(script: Script, { itemId, chosen, standBy, doses }: ItemState): ScriptItem | undefined {
   const planned = script.byItem.get(itemId);
-  const picked = planned?.options ? planned.options.find(({ of }) => of.demo?.id === chosen)?.of : planned;
+  const picked = planned?.options
+    ? planned.options.find(({ of: scripted }) => scripted.demo?.id === chosen)?.of
+    : planned;
   if (!planned || !picked) return standBy ? planned && instead(script, planned) : picked;
   if (standBy) return instead(script, picked);
   if (doses.length === 0) return picked;
@@ -30,15 +32,21 @@ function resolved(script: Script, { itemId, chosen, standBy, doses }: ItemState)
 }
 
 /** The stand-by demo in the place of an item's own, as it is usually played. */
-function instead(script: Script, of: ScriptItem): ScriptItem {
-  const { series: _series, settings: _settings, variantId: _variant, options: _options, ...plain } = of.item;
-  const demo = standByOf(script, of);
+function instead(script: Script, scripted: ScriptItem): ScriptItem {
+  const {
+    series: _series,
+    settings: _settings,
+    variantId: _variant,
+    options: _options,
+    ...plain
+  } = scripted.item;
+  const demo = standByOf(script, scripted);
   const item: Item = {
     ...plain,
     kind: 'demo',
     ...(demo && { demoId: demo.id, title: demo.title, showings: demo.showings, retries: demo.retries }),
   };
-  return script.resolve(item, of.index);
+  return script.resolve(item, scripted.index);
 }
 
 /** The demo that goes on if an item is no-go; undefined where none is named. */
@@ -49,10 +57,12 @@ export function standByOf({ file }: Script, { demo }: Pick<ScriptItem, 'demo'>) 
 /** What the audience may pick from in the item on stage, while it has not picked yet; empty otherwise. The likeliest first. */
 export function toPick(script: Script, item: ItemState): { demoId: string; title: string }[] {
   const { options = [] } = script.byItem.get(item.itemId) ?? {};
-  if (item.standBy || options.some(({ of }) => of.demo?.id === item.chosen)) return [];
+  if (item.standBy || options.some(({ of: scripted }) => scripted.demo?.id === item.chosen)) return [];
   return [...options]
     .sort((a, b) => b.share - a.share)
-    .flatMap(({ of }) => (of.demo ? [{ demoId: of.demo.id, title: of.demo.title }] : []));
+    .flatMap(({ of: scripted }) =>
+      scripted.demo ? [{ demoId: scripted.demo.id, title: scripted.demo.title }] : [],
+    );
 }
 
 /** How many showings have worked, how many attempts failed, and whether it may be tried or shown again. */

@@ -33,7 +33,7 @@ const file = showOf(
   ),
   NAMES.map((id, i) => item(id, { retries: 1, worth: (i % 5) + 1 })),
 );
-const of = script(file);
+const resolved = script(file);
 /** The same as a log that any server would take. */
 function taken(log: readonly Recorded[]) {
   const events = logOf(...log);
@@ -50,15 +50,15 @@ function played(seed: number, choose: (dids: readonly string[]) => number) {
   const log: Recorded[] = [rehearsal(seed)];
   const met: string[] = [];
   for (let i = 0; i < 400; i++) {
-    const state = fold(logOf(...log), of);
-    const trouble = troubleNow(of, state);
+    const state = fold(logOf(...log), resolved);
+    const trouble = troubleNow(resolved, state);
     if (trouble) {
       met.push(trouble.id);
       const dids = trouble.remedies.map((r) => r.did);
       log.push(tapOf(meet(trouble, trouble.remedies[choose(dids)]!)));
       continue;
     }
-    const { does } = forward(of, state);
+    const { does } = forward(resolved, state);
     if (does.length === 0) {
       taken(log);
       return { log, met, state };
@@ -75,7 +75,7 @@ const recklessly = (dids: readonly string[]) =>
   );
 
 describe('faster than life', () => {
-  const at = (happenings: Recorded[]) => fold(logOf(...happenings), of);
+  const at = (happenings: Recorded[]) => fold(logOf(...happenings), resolved);
   const curtain: Happening = { kind: 'curtain', body: {} };
 
   test('the clock of the run goes as fast as was said, from its curtain to its end and no further', () => {
@@ -102,7 +102,7 @@ describe('faster than life', () => {
         { kind: 'item begun', body: { itemId: 'i-a' } },
         { kind: 'attempt closed', body: { itemId: 'i-a', outcome: 'worked' } },
       ]);
-      return attemptsOf('run', true, of, state);
+      return attemptsOf('run', true, resolved, state);
     };
     expect([log(1).length, log(4).length]).toEqual([1, 0]);
   });
@@ -155,10 +155,13 @@ describe('when the slot ends', () => {
   });
 
   test('a slot that is cut is shorter on every screen and in the forecast', () => {
-    const state = fold(logOf({ kind: 'curtain', body: {} }, { kind: 'slot cut', body: { byS: 300 } }), of);
+    const state = fold(
+      logOf({ kind: 'curtain', body: {} }, { kind: 'slot cut', body: { byS: 300 } }),
+      resolved,
+    );
     const now = state.curtainAt! + 60_000;
-    expect(slotLeftS(of, state, now)).toBe(45 * 60 - 300 - 60);
-    expect(liveLanding(of, state, now, { plays: 50, seed: 1 }).slotEndS).toBe(45 * 60 - 300);
+    expect(slotLeftS(resolved, state, now)).toBe(45 * 60 - 300 - 60);
+    expect(liveLanding(resolved, state, now, { plays: 50, seed: 1 }).slotEndS).toBe(45 * 60 - 300);
   });
 });
 
@@ -167,8 +170,8 @@ describe('with trouble', () => {
     const kinds = new Set<string>();
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 1e9 }), (seed) => {
-        const drawn = mishaps(of, seed);
-        expect(mishaps(of, seed)).toEqual(drawn);
+        const drawn = mishaps(resolved, seed);
+        expect(mishaps(resolved, seed)).toEqual(drawn);
         const hit = drawn.filter((m) => m.kind !== 'slot').map((m) => m.itemId);
         expect(new Set(hit).size).toBe(hit.length);
         drawn.forEach((m) => kinds.add(m.kind));
@@ -183,15 +186,15 @@ describe('with trouble', () => {
   test('a rehearsal with trouble stays one, whatever it is called: what was drawn to fail teaches no odds', () => {
     const { log } = played(11, soundly);
     const events = logOf(...log, { kind: 'called', body: { rehearsal: false } });
-    const { called } = fold(events, of);
+    const { called } = fold(events, resolved);
     expect(called).toBe(true);
-    expect(fold(logOf({ kind: 'called', body: { rehearsal: false } }), of).called).toBe(false);
+    expect(fold(logOf({ kind: 'called', body: { rehearsal: false } }), resolved).called).toBe(false);
   });
 
   test('the worthier an item, the likelier it is hit', () => {
     const hits = new Map<string, number>();
     for (let seed = 0; seed < 4000; seed++)
-      for (const m of mishaps(of, seed)
+      for (const m of mishaps(resolved, seed)
         .filter((m) => m.kind === 'it fails')
         .slice(0, 1))
         hits.set(m.itemId, (hits.get(m.itemId) ?? 0) + 1);
@@ -222,18 +225,18 @@ describe('with trouble', () => {
     const before = logOf(...log.slice(0, at));
     const events = logOf(...log.slice(0, at + 1));
     const id = events.at(-1)!.id;
-    expect(fold(events, of).lastUndoable).toBe(id);
+    expect(fold(events, resolved).lastUndoable).toBe(id);
     const undone = fold(
       [...events, logOf(...log.slice(0, at + 1), { kind: 'undo', body: { eventId: id } }).at(-1)!],
-      of,
+      resolved,
     );
     const without = ({ lastUndoable: _, ...state }: RunState) => ({ ...state, order: state.order });
-    expect(without(undone)).toEqual(without(fold(before, of)));
+    expect(without(undone)).toEqual(without(fold(before, resolved)));
   });
 
   test('sound decisions score more than reckless ones, and a perfect run is a hundred', () => {
-    const sound = review(of, played(11, soundly).state)!;
-    const reckless = review(of, played(11, recklessly).state)!;
+    const sound = review(resolved, played(11, soundly).state)!;
+    const reckless = review(resolved, played(11, recklessly).state)!;
     const of100 = (r: typeof sound, what: string) => r.scores.find((s) => s.what === what)!.of100;
     expect(of100(sound, 'Trouble met')).toBe(100);
     expect(of100(reckless, 'Trouble met')).toBeLessThan(100);
@@ -244,11 +247,11 @@ describe('with trouble', () => {
     // A clicker that never looks up: nothing is met.
     const blind: Recorded[] = [rehearsal(11)];
     for (;;) {
-      const { does } = forward(of, fold(logOf(...blind), of));
+      const { does } = forward(resolved, fold(logOf(...blind), resolved));
       if (does.length === 0) break;
       blind.push(tapOf(does));
     }
-    const unmet = review(of, fold(logOf(...blind), of))!;
+    const unmet = review(resolved, fold(logOf(...blind), resolved))!;
     expect([of100(unmet, 'Trouble met'), of100(unmet, 'Worth kept'), of100(unmet, 'Calls given')]).toEqual([
       0, 100, 100,
     ]);
@@ -285,7 +288,7 @@ describe('with trouble', () => {
     const events = logOf(...log);
     const curtainAt = events[1]!.at;
     const end = { ...events.at(-1)!, at: curtainAt + (45 + 3) * 60_000 };
-    const { scores } = review(of, fold([...events.slice(0, -1), end], of))!;
+    const { scores } = review(resolved, fold([...events.slice(0, -1), end], resolved))!;
     expect(scores.slice(0, 4).map((s) => [s.what, s.of100])).toEqual([
       ['Landing', 40],
       ['Worth kept', Math.round((100 * 13) / 18)],

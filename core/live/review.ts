@@ -44,12 +44,12 @@ export function review(script: Script, state: RunState): Review | undefined {
     .map(({ id, kind, itemId, says }): Decision => {
       const did = state.met.get(id)?.did;
       // A failure that was said to be one was dealt with, whatever it was pressed on.
-      const told = kind === 'it fails' && state.items.get(itemId)!.attempts[0]?.outcome === 'failed';
+      const isReported = kind === 'it fails' && state.items.get(itemId)!.attempts[0]?.outcome === 'failed';
       return {
         says,
         title: script.byItem.get(itemId)!.item.title,
-        did: did ?? (told ? 'Said that it failed' : undefined),
-        sound: did === undefined ? told : !RECKLESS.includes(did),
+        did: did ?? (isReported ? 'Said that it failed' : undefined),
+        sound: did === undefined ? isReported : !RECKLESS.includes(did),
       };
     });
   const scores = [
@@ -115,5 +115,5 @@ function interlocksOf(script: Script, state: RunState): [kept: number, of: numbe
   return [guarded.filter(Boolean).length, guarded.length];
 }
 
-const share = (what: Score['what'], done: number, of: number): Score | undefined =>
-  of === 0 ? undefined : { what, of100: Math.round((100 * done) / of), says: `${done} of ${of}` };
+const share = (what: Score['what'], done: number, total: number): Score | undefined =>
+  total === 0 ? undefined : { what, of100: Math.round((100 * done) / total), says: `${done} of ${total}` };

@@ -15,16 +15,16 @@ export function roomOf(
   { file: { venue, show } }: Script,
   { conditions }: Pick<RunState, 'conditions'>,
 ): RoomOf {
-  const of: RoomOf = {
+  const room: RoomOf = {
     indoors: conditions?.indoors ?? venue.indoors,
     heads: conditions?.heads ?? show.heads,
     said: conditions !== undefined,
   };
   for (const key of AIR) {
     const value = conditions?.[key] ?? venue[key];
-    if (value !== undefined) of[key] = value;
+    if (value !== undefined) room[key] = value;
   }
-  return of;
+  return room;
 }
 
 /** A show in the air of the day, so that its benches reckon with it. The same file where nothing was said. Pure. */

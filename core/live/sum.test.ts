@@ -10,7 +10,7 @@ import { inRoomOf, roomOf } from './room';
 import { costUsed, leftOut } from './sum';
 
 const file = (() => {
-  const of = showOf(
+  const showFile = showOf(
     [
       demo('flash', {
         consumables: [{ goodId: 'spirit', amount: 40, per: 'attempt', wastePct: 0 }],
@@ -31,19 +31,19 @@ const file = (() => {
     packAmount: 500,
     packPrice: 6,
   };
-  return { ...of, venue: { ...of.venue, roomC: 20 }, stock: [...of.stock, spirit] };
+  return { ...showFile, venue: { ...showFile.venue, roomC: 20 }, stock: [...showFile.stock, spirit] };
 })();
-const of = script(file);
+const resolved = script(file);
 const curtain: Recorded = { kind: 'curtain', body: {} };
 const flash: Recorded[] = [
   { kind: 'item begun', body: { itemId: 'i-flash' } },
   { kind: 'attempt closed', body: { itemId: 'i-flash', outcome: 'failed' } },
 ];
-const stateOf = (...happened: Recorded[]) => fold(logOf(...happened), of);
+const stateOf = (...happened: Recorded[]) => fold(logOf(...happened), resolved);
 
 describe('what the room was like', () => {
   test('what nobody said is taken from the venue and the show', () => {
-    expect(roomOf(of, stateOf())).toEqual({ said: false, roomC: 20, indoors: true, heads: 90 });
+    expect(roomOf(resolved, stateOf())).toEqual({ said: false, roomC: 20, indoors: true, heads: 90 });
   });
 
   test('what was said bit by bit, by whoever, adds up; null takes one thing back', () => {
@@ -53,21 +53,21 @@ describe('what the room was like', () => {
       said({ heads: 120, indoors: false }),
       said({ humidityPercent: 60 }),
     );
-    expect(roomOf(of, state)).toEqual({
+    expect(roomOf(resolved, state)).toEqual({
       said: true,
       roomC: 9,
       humidityPercent: 60,
       indoors: false,
       heads: 120,
     });
-    expect(roomOf(of, stateOf(said({ roomC: 9 }), said({ roomC: null })))).toMatchObject({
+    expect(roomOf(resolved, stateOf(said({ roomC: 9 }), said({ roomC: null })))).toMatchObject({
       said: false,
       roomC: 20,
     });
   });
 
   test('a nought is a value, and is not taken for nothing', () => {
-    expect(roomOf(of, stateOf({ kind: 'conditions', body: { roomC: 0, heads: 0 } }))).toMatchObject({
+    expect(roomOf(resolved, stateOf({ kind: 'conditions', body: { roomC: 0, heads: 0 } }))).toMatchObject({
       ...{ roomC: 0, heads: 0 },
     });
   });
@@ -100,12 +100,12 @@ test('what one saw may be said in the debrief too, and stays when the cause is t
 
 describe('what was left out', () => {
   test('skipped, or never begun once the curtain is down; what may not be cut counts most, talk counts nothing', () => {
-    expect(leftOut(of, stateOf(curtain, ...flash))).toEqual({ items: 0, worth: 0 });
-    expect(leftOut(of, stateOf(curtain, { kind: 'skip', body: { itemId: 'i-flash' } }))).toEqual({
+    expect(leftOut(resolved, stateOf(curtain, ...flash))).toEqual({ items: 0, worth: 0 });
+    expect(leftOut(resolved, stateOf(curtain, { kind: 'skip', body: { itemId: 'i-flash' } }))).toEqual({
       items: 1,
       worth: 2,
     });
-    expect(leftOut(of, stateOf(curtain, ...flash, { kind: 'curtain down', body: {} }))).toEqual({
+    expect(leftOut(resolved, stateOf(curtain, ...flash, { kind: 'curtain down', body: {} }))).toEqual({
       items: 1,
       worth: 5,
     });
@@ -115,7 +115,7 @@ describe('what was left out', () => {
 describe('what it cost', () => {
   const costOf = (...happened: Recorded[]) => {
     const planned = plan(file, { plays: 0 });
-    return costUsed(of, planned, debrief(of, planned, stateOf(...happened)).leftovers);
+    return costUsed(resolved, planned, debrief(resolved, planned, stateOf(...happened)).leftovers);
   };
   const again: Recorded[] = [
     { kind: 'again', body: { itemId: 'i-flash' } },
@@ -127,7 +127,7 @@ describe('what it cost', () => {
   });
 
   test('what was counted afterwards is believed before the log', () => {
-    const packed = debrief(of, plan(file, { plays: 0 }), stateOf()).leftovers[0]!.packed;
+    const packed = debrief(resolved, plan(file, { plays: 0 }), stateOf()).leftovers[0]!.packed;
     const counted: Recorded = { kind: 'leftover', body: { goodId: 'spirit', amount: packed - 55 } };
     expect(costOf(curtain, ...flash, counted)).toBeCloseTo((55 * 6) / 500, 9);
     // More is left than was packed: nothing of it was used.

@@ -59,11 +59,17 @@ export function mishaps(script: Script, seed: number): Mishap[] {
   };
   const demos = script.items.filter(({ demo, options }) => demo && !options);
   const found: (Mishap | undefined)[] = [];
-  const add = (kind: Mishap['kind'], of: ScriptItem | undefined, says: (of: ScriptItem) => string) =>
-    found.push(of && { id: `mishap-${found.length}`, kind, itemId: of.item.id, says: says(of) });
+  const add = (
+    kind: Mishap['kind'],
+    scripted: ScriptItem | undefined,
+    says: (scriptItem: ScriptItem) => string,
+  ) =>
+    found.push(
+      scripted && { id: `mishap-${found.length}`, kind, itemId: scripted.item.id, says: says(scripted) },
+    );
   const stale = ({ demo }: ScriptItem) => demo?.prep.find((t) => t.staleAfterS !== undefined);
-  add('stale', draw(demos.filter((i) => i.index > 0 && stale(i))), (of) => {
-    const { title, staleAfterS } = stale(of)!;
+  add('stale', draw(demos.filter((i) => i.index > 0 && stale(i))), (scripted) => {
+    const { title, staleAfterS } = stale(scripted)!;
     return `“${title}” has stood longer than ${formatDuration(staleAfterS!)}. It is stale.`;
   });
   add(

@@ -87,8 +87,8 @@ export function createFold<S, E extends Envelope>(start: S, apply: (draft: S, ev
     const now = new Set<string>();
     // Later ones are heard first: an undo that was itself taken back takes nothing back.
     for (const undo of [...undos].reverse()) {
-      const of = byId.get(undo.body.eventId);
-      if (of && !now.has(undo.id) && inLogOrder(of, undo) < 0) now.add(of.id);
+      const target = byId.get(undo.body.eventId);
+      if (target && !now.has(undo.id) && inLogOrder(target, undo) < 0) now.add(target.id);
     }
     undone = now;
     const changed = [...before].filter((id) => !now.has(id)).concat([...now].filter((id) => !before.has(id)));

@@ -210,8 +210,8 @@ export function stretches(months: readonly string[]): { labels: string[]; of: (m
 
 /** A demo's attempts over time, stretches without a try too; and how the newest compares with all before, in a sentence. Pure. */
 export function overTime(months: readonly Period[]): { periods: Period[]; says: string } {
-  const { labels, of } = stretches(months.map((m) => m.label));
-  const all = months.map((m) => ({ ...m, in: of(m.label) }));
+  const { labels, of: periodOf } = stretches(months.map((m) => m.label));
+  const all = months.map((m) => ({ ...m, in: periodOf(m.label) }));
   const periods = labels.map((label): Period => {
     const mine = all.filter((m) => m.in === label);
     const sum = (key: 'worked' | 'partly' | 'failed') => mine.reduce((total, m) => total + m[key], 0);

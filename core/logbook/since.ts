@@ -24,8 +24,8 @@ const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map(
 
 function order(now: ShowFile, then: ShowFile): string[] {
   const [ours, theirs] = [byId(now.show.items), byId(then.show.items)];
-  const common = (of: ShowFile, other: ReadonlyMap<string, unknown>) =>
-    of.show.items.flatMap((i) => (other.has(i.id) ? [i.id] : []));
+  const common = (file: ShowFile, other: ReadonlyMap<string, unknown>) =>
+    file.show.items.flatMap((i) => (other.has(i.id) ? [i.id] : []));
   return [
     ...now.show.items.filter((i) => !theirs.has(i.id)).map((i) => `“${i.title}” is new.`),
     ...then.show.items.filter((i) => !ours.has(i.id)).map((i) => `“${i.title}” is not played any more.`),

@@ -109,10 +109,10 @@ export function trials(attempts: readonly Tried[], better: Better = 'more'): Tri
 }
 
 /** One more trial: told by itself, or, where the same was tried oftener in another room, in a line of that. */
-function intoOne(told: Trial[], trial: Trial): Trial[] {
-  const same = told.find((t) => kindOf(t) === kindOf(trial));
-  if (!same) return [...told, trial];
-  return told.map((t) => (t === same ? { ...t, elsewhere: [...t.elsewhere, elsewhereSaid(trial)] } : t));
+function intoOne(reported: Trial[], trial: Trial): Trial[] {
+  const match = reported.find((t) => kindOf(t) === kindOf(trial));
+  if (!match) return [...reported, trial];
+  return reported.map((t) => (t === match ? { ...t, elsewhere: [...t.elsewhere, elsewhereSaid(trial)] } : t));
 }
 
 /** What a trial is of, whatever the room; of a room, whatever was set in it. */
@@ -149,19 +149,20 @@ function trialOf(variable: string, group: readonly Tried[], better: Better, mudd
   const names = [...new Set(group.map((a) => a.set[variable]!))];
   const numbers = names.map(numberIn);
   const allNumbers = numbers.every((n) => n !== undefined);
-  const of = (level: string) => group.filter((a) => a.set[variable] === level);
+  const triesAt = (level: string) => group.filter((a) => a.set[variable] === level);
   const readingsOf = (level: string) =>
-    of(level).flatMap((a) => (typeof a.reading === 'number' ? [a.reading] : []));
+    triesAt(level).flatMap((a) => (typeof a.reading === 'number' ? [a.reading] : []));
   const read = names.filter((level) => readingsOf(level).length > 0);
   const response = read.length > 1 ? 'reading' : 'outcome';
   const looked = response === 'reading' ? read : names;
-  const beliefs = response === 'reading' ? readingBeliefs(looked.map(readingsOf)) : looked.map(oddsOf(of));
+  const beliefs =
+    response === 'reading' ? readingBeliefs(looked.map(readingsOf)) : looked.map(oddsOf(triesAt));
   const sign = response === 'reading' && better === 'less' ? -1 : 1;
   const best = oddsOfBest(beliefs.map((b) => (sign < 0 ? b.map((v) => -v).reverse() : b)));
   const levels = looked
     .map((level, i): TrialLevel => {
       // What was not read says nothing where readings are looked at.
-      const tries = of(level).filter((a) => response === 'outcome' || typeof a.reading === 'number');
+      const tries = triesAt(level).filter((a) => response === 'outcome' || typeof a.reading === 'number');
       const readings = readingsOf(level);
       const at = allNumbers ? numberIn(level)! : undefined;
       return {
@@ -195,9 +196,9 @@ function trialOf(variable: string, group: readonly Tried[], better: Better, mudd
 const worth = (outcome: Outcome): number => (outcome === 'worked' ? 1 : outcome === 'partly' ? 0.5 : 0);
 
 const oddsOf =
-  (of: (level: string) => readonly Tried[]) =>
+  (triesAt: (level: string) => readonly Tried[]) =>
   (level: string): Belief => {
-    const tries = of(level);
+    const tries = triesAt(level);
     const worked = tries.reduce((sum, a) => sum + worth(a.outcome), 0);
     return oddsBelief(worked, tries.length - worked);
   };

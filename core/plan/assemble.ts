@@ -50,11 +50,11 @@ function withDocuments(show: Show, venue: Venue, library: Library): ShowFile {
   const cryogens = new Set(library.goods.filter(isCryogen).map((g) => g.id));
   // What is past its day by the show is not there for it, and cryogens never keep; what is out with this very show is.
   const shelf = new Map<string, number>();
-  for (const of of library.lots) {
-    const { lot, shelf: left, goodUntil } = of;
+  for (const stock of library.lots) {
+    const { lot, shelf: left, goodUntil } = stock;
     if (!wants.good.has(lot.goodId)) continue;
     const here = !cryogens.has(lot.goodId) && (goodUntil === undefined || goodUntil >= show.date) ? left : 0;
-    shelf.set(lot.goodId, rounded((shelf.get(lot.goodId) ?? 0) + here + outWith(of, show.id)));
+    shelf.set(lot.goodId, rounded((shelf.get(lot.goodId) ?? 0) + here + outWith(stock, show.id)));
   }
   return {
     format: 'hearty-stage/show',

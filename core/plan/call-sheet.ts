@@ -94,10 +94,10 @@ const has = ({ tasks, items }: Timetable, itemId: string, personId: string): boo
 
 /** Cautions at the first line of their demo: said on every line nobody would read them. */
 function cautionedOnce(lines: readonly CallLine[]): CallLine[] {
-  const said = new Set<string>();
+  const parts = new Set<string>();
   return lines.map(({ cautions, ...line }) => {
-    if (!cautions || said.has(cautions.join())) return line;
-    said.add(cautions.join());
+    if (!cautions || parts.has(cautions.join())) return line;
+    parts.add(cautions.join());
     return { ...line, cautions };
   });
 }
@@ -159,8 +159,8 @@ function cautionsOf({ byItem }: Script, itemId: string): Pick<CallLine, 'caution
 
 function withIn({ byItem }: Script, itemId: string): Pick<CallLine, 'with'> {
   const item = byItem.get(itemId);
-  const said = item ? playedWith(item, (id) => byItem.get(id)?.item.title) : [];
-  return said.length ? { with: said } : {};
+  const parts = item ? playedWith(item, (id) => byItem.get(id)?.item.title) : [];
+  return parts.length ? { with: parts } : {};
 }
 
 function handsIn({ byItem }: Script, itemId: string, as: 'presenter' | 'helper'): Pick<CallLine, 'does'> {

@@ -30,8 +30,8 @@ export interface Check {
 export function checksOf(script: Script, timetable: Timetable, needs: Needs): Check[] {
   const byId = new Map<string, Check>();
   const add = (check: Check) => {
-    const same = byId.get(check.id);
-    if (same) same.itemIds.push(...check.itemIds.filter((id) => !same.itemIds.includes(id)));
+    const match = byId.get(check.id);
+    if (match) match.itemIds.push(...check.itemIds.filter((id) => !match.itemIds.includes(id)));
     else byId.set(check.id, check);
   };
   const rounds = playedDemos(script);

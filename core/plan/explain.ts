@@ -9,11 +9,13 @@ import { conflictSays, place, reasonAt, type Placement, type PlaceOptions } from
  * Undefined where the show has no such item.
  */
 export function explain(file: ShowFile, which: string, options: PlaceOptions = {}): string[] | undefined {
-  const of = script(file);
+  const resolved = script(file);
   const found =
-    of.byItem.get(which) ?? of.items[Number(which) - 1] ?? of.items.find((i) => i.item.title === which);
+    resolved.byItem.get(which) ??
+    resolved.items[Number(which) - 1] ??
+    resolved.items.find((i) => i.item.title === which);
   if (!found) return undefined;
-  const placement = place(of, options);
+  const placement = place(resolved, options);
   const { itemId } = placement.timetable.items[found.index]!;
   const { work } = placement;
   const mine = work.activities.flatMap((a, point) => (a.itemId === itemId ? [point] : []));
@@ -22,7 +24,7 @@ export function explain(file: ShowFile, which: string, options: PlaceOptions = {
     ...inTime.map((point) => line(placement, point)),
     ...placement.conflicts
       .filter(({ cycle }) => cycle.some((l) => mine.includes(l.from) || mine.includes(l.to)))
-      .map((conflict) => conflictSays(of, work, conflict)),
+      .map((conflict) => conflictSays(resolved, work, conflict)),
     placement.timetable.provenBest
       ? 'No other placing of this show has less dead air.'
       : `The best placing found in ${placement.timetable.steps} steps; a better one may exist.`,
@@ -30,11 +32,11 @@ export function explain(file: ShowFile, which: string, options: PlaceOptions = {
 }
 
 function line(placement: Placement, point: number): string {
-  const { script: of, work, settled, timetable } = placement;
+  const { script: resolved, work, settled, timetable } = placement;
   const { kind, title, lengthS, itemId, task } = work.activities[point]!;
-  const clock = (s: number) => formatClock(of.upS + s, true);
+  const clock = (s: number) => formatClock(resolved.upS + s, true);
   const at = settled.times[point]!;
-  const name = (id: string | undefined) => (id && of.people.get(id)?.name) || 'nobody';
+  const name = (id: string | undefined) => (id && resolved.people.get(id)?.name) || 'nobody';
   const planned =
     kind === 'task'
       ? timetable.tasks.find((t) => t.itemId === itemId && t.taskId === task!.id)

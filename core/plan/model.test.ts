@@ -125,11 +125,11 @@ describe('where', () => {
 
   test('needs with the same contents share a vessel with places; other contents wait for its turn-round', () => {
     const flask = stock({ id: 'flask', places: 4 });
-    const same = showOf([demo('a', vessel('nitrogen', 2)), demo('b', vessel('nitrogen', 2))], undefined, {
+    const file = showOf([demo('a', vessel('nitrogen', 2)), demo('b', vessel('nitrogen', 2))], undefined, {
       stock: flask,
     });
-    expect(planned(same).timetable.items[1]!.waitS).toBe(0);
-    expect(planned(same).needs.kit).toMatchObject([{ peak: 1, short: 0 }]);
+    expect(planned(file).timetable.items[1]!.waitS).toBe(0);
+    expect(planned(file).needs.kit).toMatchObject([{ peak: 1, short: 0 }]);
     const other = showOf([demo('a', vessel('nitrogen', 2)), demo('b', vessel('hot water', 2))], undefined, {
       stock: flask,
     });
@@ -593,7 +593,7 @@ describe('who', () => {
           item('c', { tasks: [{ taskId: 'drop in', inItemId: 'i-a', afterStepId }] }),
         ],
       );
-    const watched = (of: ShowFile) => said(of).find((f) => f.code === 'watched')?.says;
+    const watched = (showFile: ShowFile) => said(showFile).find((f) => f.code === 'watched')?.says;
     expect(watched(file([], 'say'))).toBe(
       'In “a” a guest does “lift the lever”, and nobody’s eye is free: Ann is busy with “drop in” just then.',
     );
@@ -650,10 +650,10 @@ describe('who', () => {
           ),
         },
       );
-    const counted = (of: ShowFile) => {
-      const { needs, timetable } = planned(of);
+    const counted = (showFile: ShowFile) => {
+      const { needs, timetable } = planned(showFile);
       const [t] = timetable.tasks;
-      const used = (id: string) => ofGood(of, id).planned;
+      const used = (id: string) => ofGood(showFile, id).planned;
       return [used('balloon'), used('poncho'), needs.kit[0]!.peak, t!.handsOffS - t!.startS];
     };
     expect(counted(file(false))).toEqual([4, 4, 4, 75]);
@@ -731,11 +731,11 @@ describe('when', () => {
   });
 
   test('times are said with seconds in a short slot, or where two lines would have the same minute', () => {
-    const of = script(showOf([demo('a')]));
-    expect(clockOf(of)(75)).toBe('14:01');
-    expect(clockOf(of, [61, 75])(75)).toBe('14:01:15');
-    expect(clockOf({ ...of, slotS: 900 })(75)).toBe('14:01:15');
-    expect(clockOf({ ...of, slotS: 900 })(-1200)).toBe('13:40');
+    const resolved = script(showOf([demo('a')]));
+    expect(clockOf(resolved)(75)).toBe('14:01');
+    expect(clockOf(resolved, [61, 75])(75)).toBe('14:01:15');
+    expect(clockOf({ ...resolved, slotS: 900 })(75)).toBe('14:01:15');
+    expect(clockOf({ ...resolved, slotS: 900 })(-1200)).toBe('13:40');
   });
 
   test('demos are numbered in the running order; talk, picks and holds are not', () => {
@@ -761,8 +761,8 @@ describe('when', () => {
       timing: { bestS: 300, likelyS: 300, worstS: 300 },
     };
     const file = (slotWaits: boolean) => {
-      const of = showOf([demo('a')], [item('a'), hold]);
-      return { ...of, show: { ...of.show, slotMin: 8, slotWaits } };
+      const showFile = showOf([demo('a')], [item('a'), hold]);
+      return { ...showFile, show: { ...showFile.show, slotMin: 8, slotWaits } };
     };
     expect(planned(file(false)).findings.map((f) => f.code)).toContain('overrun');
     expect(planned(file(true)).findings.map((f) => f.code)).not.toContain('overrun');

@@ -70,32 +70,35 @@ export function* planSteps(
   file: ShowFile,
   { seed = 1, plays = 10_000, waysOut = true, ...options }: PlanOptions = {},
 ): Generator<PlanProgress, Plan> {
-  const of = script(file);
-  const placement = yield* told(placeSteps(of, options), (searching) => ({ searching }));
+  const resolved = script(file);
+  const placement = yield* withProgress(placeSteps(resolved, options), (searching) => ({ searching }));
   const { timetable } = placement;
-  const used = needs(of, timetable);
-  const cold = coldBudgets(of, timetable, used.consumables);
-  const needed = withOrders(used, of, cold);
+  const used = needs(resolved, timetable);
+  const cold = coldBudgets(resolved, timetable, used.consumables);
+  const needed = withOrders(used, resolved, cold);
   // A festival of hundreds of pieces is played less often, so that it is there in time; the bands say how often.
   const most = Math.max(LEAST_PLAYS, Math.floor(MOST_LOOKS / placement.work.activities.length));
   const forecast = { seed, plays: Math.min(plays, most) };
   const bands =
-    plays > 0 ? yield* told(forecastSteps(placement, forecast), (playing) => ({ playing })) : null;
+    plays > 0 ? yield* withProgress(forecastSteps(placement, forecast), (playing) => ({ playing })) : null;
   const says = findings({ placement, needs: needed, bands, cold });
   return {
     timetable,
-    findings: waysOut ? yield* told(tried(file, says), (trying) => ({ trying })) : untried(says),
+    findings: waysOut ? yield* withProgress(tried(file, says), (trying) => ({ trying })) : untried(says),
     needs: needed,
-    buying: tour([{ script: of, timetable }], shelfOfFile(file))[0]!,
+    buying: tour([{ script: resolved, timetable }], shelfOfFile(file))[0]!,
     bands,
     cold,
-    checks: checksOf(of, timetable, needed),
-    callSheets: callSheets(of, timetable),
-    things: thingsOf(of, timetable, needed),
+    checks: checksOf(resolved, timetable, needed),
+    callSheets: callSheets(resolved, timetable),
+    things: thingsOf(resolved, timetable, needed),
   };
 }
 
-function* told<P, R>(steps: Generator<P, R>, as: (progress: P) => PlanProgress): Generator<PlanProgress, R> {
+function* withProgress<P, R>(
+  steps: Generator<P, R>,
+  as: (progress: P) => PlanProgress,
+): Generator<PlanProgress, R> {
   for (;;) {
     const next = steps.next();
     if (next.done) return next.value;

@@ -44,20 +44,20 @@ export function* proposeOrder(
   file: ShowFile,
 ): Generator<{ tried: number; of: number }, OrderProposal | undefined> {
   const { items } = file.show;
-  const of = script(file);
-  const start = merits(items, of);
+  const resolved = script(file);
+  const start = merits(items, resolved);
   let best = { items, merits: start, cost: cost(start) };
-  let tried = 0;
-  for (let improved = true; improved && tried < TRIES;) {
+  let triedCount = 0;
+  for (let improved = true; improved && triedCount < TRIES;) {
     improved = false;
     const ideas = neighbours(best.items)
-      .map((order) => ({ order, static: staticCost(order, items, of) }))
+      .map((order) => ({ order, static: staticCost(order, items, resolved) }))
       .sort((a, b) => a.static - b.static);
     for (const { order } of ideas) {
-      if (tried >= TRIES) break;
-      tried++;
-      yield { tried, of: TRIES };
-      const found = merits(order, of);
+      if (triedCount >= TRIES) break;
+      triedCount++;
+      yield { tried: triedCount, of: TRIES };
+      const found = merits(order, resolved);
       const total = cost(found) + WEIGHTS.placeMoved * displaced(order, items);
       if (total < best.cost - 1) {
         best = { items: order, merits: found, cost: total };
@@ -98,11 +98,11 @@ function paceOf(items: readonly Item[], script: Script): Pace {
   };
 }
 
-function merits(items: readonly Item[], of: Script): OrderMerits {
-  const { file } = of;
+function merits(items: readonly Item[], resolved: Script): OrderMerits {
+  const { file } = resolved;
   const placed = place(script({ ...file, show: { ...file.show, items: [...items] } }), { budget: BUDGET });
   return {
-    ...paceOf(items, of),
+    ...paceOf(items, resolved),
     deadAirS: placed.timetable.deadAirS,
     conflicts: placed.conflicts.length + placed.broken.length,
   };
@@ -116,8 +116,8 @@ const paceCost = (m: Pace) =>
 
 const cost = (m: OrderMerits) => m.deadAirS + WEIGHTS.conflict * m.conflicts + paceCost(m);
 
-const staticCost = (order: readonly Item[], was: readonly Item[], of: Script) =>
-  paceCost(paceOf(order, of)) + WEIGHTS.placeMoved * displaced(order, was);
+const staticCost = (order: readonly Item[], was: readonly Item[], resolved: Script) =>
+  paceCost(paceOf(order, resolved)) + WEIGHTS.placeMoved * displaced(order, was);
 
 const displaced = (order: readonly Item[], was: readonly Item[]) =>
   order.reduce((sum, item, i) => sum + Math.abs(was.indexOf(item) - i), 0);

@@ -35,7 +35,7 @@ export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<u
           const next = { ...file, show: applyChange(file.show, way.change) };
           const placement = place(script(next), { budget: EACH_STEPS });
           left -= Math.max(placement.timetable.steps, EACH_STEPS / 10);
-          known.set(key, (after = said(placement)));
+          known.set(key, (after = findingsOf(placement)));
           yield;
         }
         if (weight(finding, after) >= before) continue;
@@ -52,7 +52,7 @@ export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<u
 export const untried = (all: readonly PlanFinding[]): PlanFinding[] =>
   all.map((finding) => ({ ...finding, waysOut: finding.waysOut.filter((way) => !way.change) }));
 
-function said(placement: Placement): PlanFinding[] {
+function findingsOf(placement: Placement): PlanFinding[] {
   const needed = needs(placement.script, placement.timetable);
   const cold = coldBudgets(placement.script, placement.timetable, needed.consumables);
   return findings({ placement, needs: needed, bands: null, cold });
@@ -64,8 +64,8 @@ const trouble = ({ code, numbers }: PlanFinding): string =>
 
 /** How much of what a finding is about a plan has to say: seconds where it counts in them, else how often. */
 function weight(finding: PlanFinding, all: readonly PlanFinding[]): number {
-  const same = all.filter((f) => trouble(f) === trouble(finding));
-  return same.reduce(
+  const related = all.filter((f) => trouble(f) === trouble(finding));
+  return related.reduce(
     (sum, { numbers: n }) => sum + (n.waitS ?? n.excessS ?? n.missS ?? n.overS ?? n.lateS ?? 1),
     0,
   );

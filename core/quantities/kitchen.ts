@@ -33,10 +33,12 @@ export function formatKitchen(value: number, base: BaseUnit, cup: Cup = 'US'): s
     return words(ounces >= 16 ? inTwo(ounces / 16, 16, 'lb', 'oz') : inParts(ounces, 'oz'));
   }
   if (base !== 'mL') return '';
-  const of = (unit: string) => Qty(value, 'ml').to(unit).scalar;
-  const cups = cup === 'metric' ? value / METRIC_CUP_ML : of('cu');
+  const sizeOf = (unit: string) => Qty(value, 'ml').to(unit).scalar;
+  const cups = cup === 'metric' ? value / METRIC_CUP_ML : sizeOf('cu');
   if (cups >= 0.24) return words(inTwo(cups, cup === 'metric' ? METRIC_CUP_ML / TBSP_ML : 16, 'cup', 'tbsp'));
-  return words(of('tbsp') >= 0.98 ? inTwo(of('tbsp'), 3, 'tbsp', 'tsp') : inParts(of('tsp'), 'tsp'));
+  return words(
+    sizeOf('tbsp') >= 0.98 ? inTwo(sizeOf('tbsp'), 3, 'tbsp', 'tsp') : inParts(sizeOf('tsp'), 'tsp'),
+  );
 }
 
 const TBSP_ML = Qty(1, 'tbsp').to('ml').scalar;

@@ -3,7 +3,7 @@ import { demoProblems, showProblems, type Demo, type Item } from '../show';
 import { demo, item, showOf, task } from '../testing/hall-show';
 import { script } from './script';
 
-const played = (of: Demo, as: Item) => script(showOf([of], [as])).items[0]!.demo!;
+const played = (theDemo: Demo, as: Item) => script(showOf([theDemo], [as])).items[0]!.demo!;
 
 const fountain = demo('fountain', {
   consumables: [

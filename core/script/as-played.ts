@@ -128,10 +128,10 @@ export function stepsOfShowing(
     .map((step) => (step.growsWith === item.series?.parameterId ? longer(step, factor) : step));
 }
 
-function longer<T extends Timing>(of: T, factor: number): T {
-  if (factor === 1) return of;
+function longer<T extends Timing>(timed: T, factor: number): T {
+  if (factor === 1) return timed;
   const times = (s: number) => Math.min(LONGEST_TASK_S, Math.round(s * factor));
-  return { ...of, bestS: times(of.bestS), likelyS: times(of.likelyS), worstS: times(of.worstS) };
+  return { ...timed, bestS: times(timed.bestS), likelyS: times(timed.likelyS), worstS: times(timed.worstS) };
 }
 
 const scaled = (need: ConsumableNeed, factor: number): ConsumableNeed =>

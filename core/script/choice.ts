@@ -38,14 +38,14 @@ function summed(needs: readonly KitNeed[]): KitNeed[] {
     const i = all.findIndex(
       (n) => n.goodId === need.goodId && n.contents === need.contents && !n.places === !need.places,
     );
-    const same = all[i];
-    if (!same) all.push(need);
+    const match = all[i];
+    if (!match) all.push(need);
     else
       all[i] = {
-        ...same,
-        count: same.count + need.count,
-        turnRoundS: Math.max(same.turnRoundS, need.turnRoundS),
-        ...(same.places !== undefined && { places: same.places + (need.places ?? 0) }),
+        ...match,
+        count: match.count + need.count,
+        turnRoundS: Math.max(match.turnRoundS, need.turnRoundS),
+        ...(match.places !== undefined && { places: match.places + (need.places ?? 0) }),
       };
   }
   return all;

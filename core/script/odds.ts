@@ -30,5 +30,5 @@ const WRONG_TIMES = 2;
 const WRONG_SHARE = 1 / 3;
 
 /** Whether what was foretold so often, and was wrong so often of it, is not to be relied on. */
-export const isUnreliable = ({ told, wrong }: { told: number; wrong: number }): boolean =>
-  wrong >= WRONG_TIMES && wrong >= told * WRONG_SHARE;
+export const isUnreliable = ({ told: observed, wrong }: { told: number; wrong: number }): boolean =>
+  wrong >= WRONG_TIMES && wrong >= observed * WRONG_SHARE;

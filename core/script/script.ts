@@ -49,11 +49,11 @@ export interface ScriptOption {
 
 /** What an item may turn out to play: each demo of a choice, else its own. */
 export const mayPlay = ({ demo, options }: Pick<ScriptItem, 'demo' | 'options'>): Demo[] =>
-  options?.flatMap(({ of }) => of.demo ?? []) ?? (demo ? [demo] : []);
+  options?.flatMap(({ of: scripted }) => scripted.demo ?? []) ?? (demo ? [demo] : []);
 
 /** Every showing an item may turn out to have: those of each demo of a choice, else its own. */
 export const possibleShowings = ({ showings, options }: ScriptItem): readonly Showing[] =>
-  options?.flatMap(({ of }) => of.showings) ?? showings;
+  options?.flatMap(({ of: scripted }) => scripted.showings) ?? showings;
 
 /** A title with its number in the running order before it, where it has one: "3 · Foam column". */
 export const numbered = (number: number | undefined, title: string): string =>
@@ -126,17 +126,17 @@ class Resolver {
     };
   }
 
-  item(of: Item, index: number): ScriptItem {
-    const source = of.demoId === undefined ? undefined : this.demos.get(of.demoId);
+  item(showItem: Item, index: number): ScriptItem {
+    const source = showItem.demoId === undefined ? undefined : this.demos.get(showItem.demoId);
     // A series shows each level once; only where it says so are failed ones tried again.
     const item =
-      source && of.series
+      source && showItem.series
         ? {
-            ...of,
-            showings: of.series.levels.length,
-            retries: of.series.onFail === 'retry' ? of.retries : 0,
+            ...showItem,
+            showings: showItem.series.levels.length,
+            retries: showItem.series.onFail === 'retry' ? showItem.retries : 0,
           }
-        : of;
+        : showItem;
     const played = source && asPlayed(source, item, this.around);
     const demo = played?.demo;
     for (const { mark } of demo?.prep ?? []) if (mark) this.marks.first(mark);
@@ -180,7 +180,7 @@ class Resolver {
       item,
       demo: allOf(
         longest.demo!,
-        resolved.map(({ of }) => of.demo!),
+        resolved.map(({ of: scripted }) => scripted.demo!),
       ),
       options: resolved,
     };

@@ -131,7 +131,7 @@ export const BLANK = {
 };
 
 /** What a row says, without its id and whatever is empty: equal for rows that nobody has touched. */
-const said = (row: object): string =>
+const rowKey = (row: object): string =>
   JSON.stringify(row, (key, value: unknown) =>
     key === 'id' || value === '' || value === false || (Array.isArray(value) && value.length === 0)
       ? undefined
@@ -145,7 +145,7 @@ export function touched<K extends keyof typeof BLANK, T extends object>(
   list: K,
   rows: readonly T[],
 ): readonly T[] {
-  const blank = said(BLANK[list](''));
-  const kept = rows.filter((row) => said(row) !== blank);
+  const blank = rowKey(BLANK[list](''));
+  const kept = rows.filter((row) => rowKey(row) !== blank);
   return kept.length === rows.length ? rows : kept;
 }

@@ -29,7 +29,7 @@ export function differences(mine: unknown, theirs: unknown, at: string[] = []): 
   }
   return (isEmpty(mine) && isEmpty(theirs)) || JSON.stringify(mine) === JSON.stringify(theirs)
     ? []
-    : [{ at, mine: said(mine), theirs: said(theirs) }];
+    : [{ at, mine: display(mine), theirs: display(theirs) }];
 }
 
 const isEmpty = (value: unknown): boolean =>
@@ -58,7 +58,7 @@ const inWords = (key: string) => key.replace(/[A-Z]/g, (letter) => ` ${letter.to
 /** The most of a text that is shown. */
 const MOST_SAID = 80;
 
-function said(value: unknown): string {
+function display(value: unknown): string {
   if (isEmpty(value)) return 'nothing';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value))

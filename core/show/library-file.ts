@@ -74,8 +74,8 @@ function withPictures({ pictures = [], ...demo }: Demo, atHand: ReadonlySet<stri
 
 /** A person who is not known elsewhere is anyone. */
 function forAnyone(demo: Demo): Demo {
-  const free = <T extends { who: { kind: string } }>(of: T): T =>
-    of.who.kind === 'person' ? { ...of, who: { kind: 'anyone' } } : of;
+  const free = <T extends { who: { kind: string } }>(task: T): T =>
+    task.who.kind === 'person' ? { ...task, who: { kind: 'anyone' } } : task;
   return {
     ...demo,
     prep: demo.prep.map(free),
@@ -125,11 +125,11 @@ const twice = (list: readonly { id: string }[], path: string): Problem[] =>
 
 /** The good of ours that one of a file is: the same id and name, else the same name, sort and unit. */
 function oursFor(good: Good, goods: readonly Good[]): Good | undefined {
-  const same = (g: Good) =>
+  const matches = (g: Good) =>
     g.name.trim().toLowerCase() === good.name.trim().toLowerCase() &&
     g.sort === good.sort &&
     g.unit === good.unit;
-  return goods.find((g) => g.id === good.id && same(g)) ?? goods.find(same);
+  return goods.find((g) => g.id === good.id && matches(g)) ?? goods.find(matches);
 }
 
 /** One demo of a library file, held against the library here. */

@@ -43,13 +43,13 @@ export class Refs<T> {
   }
 
   /** A list of parts that name something. */
-  each<K extends FieldsOf<T, readonly object[]>>(field: K, of: Refs<ElementOf<Required<T>[K]>>): Refs<T> {
-    return this.and({ sort: 'each', field, of: of as unknown as Refs<never> });
+  each<K extends FieldsOf<T, readonly object[]>>(field: K, nested: Refs<ElementOf<Required<T>[K]>>): Refs<T> {
+    return this.and({ sort: 'each', field, of: nested as unknown as Refs<never> });
   }
 
   /** A part that names something. */
-  inside<K extends FieldsOf<T, object>>(field: K, of: Refs<Required<T>[K]>): Refs<T> {
-    return this.and({ sort: 'inside', field, of: of as unknown as Refs<never> });
+  inside<K extends FieldsOf<T, object>>(field: K, nested: Refs<Required<T>[K]>): Refs<T> {
+    return this.and({ sort: 'inside', field, of: nested as unknown as Refs<never> });
   }
 
   private and = (step: Step): Refs<T> => new Refs<T>([...this.steps, step]);

@@ -27,7 +27,7 @@ const FIELDS: { [K in keyof Required<Show>]: string } = {
 
 /** What patches change of a show, each thing once: "curtain-up", "“Foam column”", "the running order". */
 export function changesSaid(before: Show, patches: readonly Patch[]): string[] {
-  const said = patches.flatMap(({ path, value }): string[] => {
+  const words = patches.flatMap(({ path, value }): string[] => {
     const [field, index, inside] = path;
     if (field === undefined)
       return (Object.keys(FIELDS) as (keyof Show)[])
@@ -36,5 +36,5 @@ export function changesSaid(before: Show, patches: readonly Patch[]): string[] {
     const title = inside !== undefined && field === 'items' ? before.items[Number(index)]?.title : undefined;
     return [title === undefined ? FIELDS[field as keyof Show] : `“${title}”`];
   });
-  return [...new Set(said)];
+  return [...new Set(words)];
 }

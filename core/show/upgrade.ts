@@ -20,8 +20,8 @@ const kindOf = (station: unknown) =>
   typeof station === 'string' && Object.hasOwn(KIND_OF, station) ? KIND_OF[station] : station;
 
 /** An object with one field under a new name and value; without it where it had none. */
-function moved(of: Json, from: string, to: string, change: (value: unknown) => unknown): Json {
-  const { [from]: value, ...rest } = of;
+function moved(json: Json, from: string, to: string, change: (value: unknown) => unknown): Json {
+  const { [from]: value, ...rest } = json;
   return value === undefined ? rest : { ...rest, [to]: change(value) };
 }
 
@@ -51,8 +51,8 @@ function withoutLadder(need: Json): Json {
 }
 
 /** A variant's amounts of a ladder grew with it, so that such a variant has consumables of its own. */
-function variant(of: Json, needs: unknown): Json {
-  const next = moved(of, 'ppe', 'worn', worn);
+function variant(json: Json, needs: unknown): Json {
+  const next = moved(json, 'ppe', 'worn', worn);
   // None of its own were the demo's.
   if (Array.isArray(next['worn']) && next['worn'].length === 0) delete next['worn'];
   const { amounts } = next;

@@ -49,11 +49,11 @@ export function afterRun(
   for (const line of lines) {
     const left = line.counted ?? line.expected;
     let used = line.counted === undefined ? line.used : Math.max(0, rounded(line.packed - left));
-    for (const of of lots.filter((l) => l.lot.goodId === line.goodId && outWith(l, showId) > 0)) {
-      const out = outWith(of, showId);
+    for (const stock of lots.filter((l) => l.lot.goodId === line.goodId && outWith(l, showId) > 0)) {
+      const out = outWith(stock, showId);
       const gone = Math.min(out, used);
-      if (gone > 0) write(of.lot.id, 'used', gone);
-      if (out > gone) write(of.lot.id, 'returned', out - gone);
+      if (gone > 0) write(stock.lot.id, 'used', gone);
+      if (out > gone) write(stock.lot.id, 'returned', out - gone);
       used = rounded(used - gone);
     }
     const { draws, missing: lacking } = firstExpiredFirst(lots, line.goodId, used, playedOn);

@@ -86,8 +86,8 @@ function* setsOf(crates: readonly Crate[], count: number): Generator<Crate[]> {
   if (count === 0) return yield [];
   const [first] = crates;
   if (!first) return;
-  const same = crates.filter((c) => alike(c, first));
+  const twins = crates.filter((c) => alike(c, first));
   const others = crates.filter((c) => !alike(c, first));
-  for (let n = Math.min(count, same.length); n >= 0; n--)
-    for (const rest of setsOf(others, count - n)) yield [...same.slice(0, n), ...rest];
+  for (let n = Math.min(count, twins.length); n >= 0; n--)
+    for (const rest of setsOf(others, count - n)) yield [...twins.slice(0, n), ...rest];
 }

@@ -60,7 +60,10 @@ export function balance(
     }
     stock.set(move.lotId, next);
   }
-  return { lots: [...stock.values()].map((of) => withGoodUntil(of, goods.get(of.lot.goodId))), wrong };
+  return {
+    lots: [...stock.values()].map((lotStock) => withGoodUntil(lotStock, goods.get(lotStock.lot.goodId))),
+    wrong,
+  };
 }
 
 /** The moves that count as never written: an undo may itself be taken back, and then what it took back counts again. */
@@ -72,39 +75,39 @@ function takenBack(inOrder: readonly WrittenMove[]): Set<string> {
 }
 
 /** A lot with the last day it is good, which its good has a say in. */
-export function withGoodUntil({ goodUntil: _old, ...of }: LotStock, good: Good | undefined): LotStock {
-  const until = goodUntil(of, good);
-  return until === undefined ? of : { ...of, goodUntil: until };
+export function withGoodUntil({ goodUntil: _old, ...stock }: LotStock, good: Good | undefined): LotStock {
+  const until = goodUntil(stock, good);
+  return until === undefined ? stock : { ...stock, goodUntil: until };
 }
 
 /** How much of a lot is out with a show. */
 export const outWith = ({ out }: Pick<LotStock, 'out'>, showId: string | undefined): number =>
   showId !== undefined && Object.hasOwn(out, showId) ? out[showId]! : 0;
 
-function moved(of: LotStock, { kind, amount, showId, day }: WrittenMove): LotStock {
-  const out = outWith(of, showId);
+function moved(stock: LotStock, { kind, amount, showId, day }: WrittenMove): LotStock {
+  const out = outWith(stock, showId);
   const withOut = (value: number): Record<string, number> => {
-    const { [showId ?? '']: _mine, ...others } = of.out;
+    const { [showId ?? '']: _mine, ...others } = stock.out;
     return showId === undefined || rounded(value) === 0 ? others : { ...others, [showId]: rounded(value) };
   };
   switch (kind) {
     case 'bought':
-      return { ...of, shelf: rounded(of.shelf + amount), boughtOn: of.boughtOn ?? day };
+      return { ...stock, shelf: rounded(stock.shelf + amount), boughtOn: stock.boughtOn ?? day };
     case 'counted':
-      return { ...of, shelf: amount };
+      return { ...stock, shelf: amount };
     case 'packed':
-      return { ...of, shelf: rounded(of.shelf - amount), out: withOut(out + amount) };
+      return { ...stock, shelf: rounded(stock.shelf - amount), out: withOut(out + amount) };
     case 'returned':
-      return { ...of, shelf: rounded(of.shelf + amount), out: withOut(out - amount) };
+      return { ...stock, shelf: rounded(stock.shelf + amount), out: withOut(out - amount) };
     case 'used':
     case 'binned': {
       const fromOut = Math.min(out, amount);
-      return { ...of, shelf: rounded(of.shelf - (amount - fromOut)), out: withOut(out - fromOut) };
+      return { ...stock, shelf: rounded(stock.shelf - (amount - fromOut)), out: withOut(out - fromOut) };
     }
     case 'opened':
-      return { ...of, openedOn: of.openedOn ?? day };
+      return { ...stock, openedOn: stock.openedOn ?? day };
     case 'undo':
-      return of;
+      return stock;
   }
 }
 
@@ -129,7 +132,7 @@ export function withMoves(
   moves: readonly WrittenMove[],
   goods: ReadonlyMap<string, Good>,
 ): LotStock[] {
-  const by = new Map(stock.map((of) => [of.lot.id, of]));
+  const by = new Map(stock.map((lotStock) => [lotStock.lot.id, lotStock]));
   for (const lot of lots) by.set(lot.id, { ...(by.get(lot.id) ?? { shelf: 0, out: {} }), lot });
   const undone = takenBack(moves);
   for (const move of moves) {
@@ -138,7 +141,7 @@ export function withMoves(
     const next = moved(of, move);
     if (Math.min(next.shelf, ...Object.values(next.out)) >= 0) by.set(move.lotId, next);
   }
-  return [...by.values()].map((of) => withGoodUntil(of, goods.get(of.lot.goodId)));
+  return [...by.values()].map((lotStock) => withGoodUntil(lotStock, goods.get(lotStock.lot.goodId)));
 }
 
 /** How much of each good is on the shelf, by good. */

@@ -118,9 +118,9 @@ export function packing(things: readonly Thing[], crates: readonly Crate[]): Pac
     [...byNeed].sort((a, b) => foes(b) - foes(a)),
     [...byNeed].sort((a, b) => (b.litres ?? 0) - (a.litres ?? 0)),
   ];
-  const tried = orders.map((order) => filled(order, crates));
+  const packings = orders.map((order) => filled(order, crates));
   const cost = (p: Packing) => p.broken.length * 1e4 + p.loose.length * 100 + p.crates.length;
-  const best = tried.reduce((best, p) => (cost(p) < cost(best) ? p : best));
+  const best = packings.reduce((best, p) => (cost(p) < cost(best) ? p : best));
   const inCrates = things.filter((t) => inCrate(t));
   const clean = best.broken.length === 0 && best.loose.every(({ thing }) => !inCrate(thing));
   const { fill, proven } = fewestCrates(inCrates, crates, clean ? best.crates.length : crates.length + 1);

@@ -69,15 +69,15 @@ export function wants({ file, items }: Script): Want[] {
       const uses: Use[] = [];
       const lines: NeedLine[] = [];
       for (const scripted of naming.get(good.id)!) {
-        for (const { share, of } of scripted.options ?? [{ share: 1, of: scripted }]) {
+        for (const { share, of: scriptItem } of scripted.options ?? [{ share: 1, of: scripted }]) {
           // Shows of a tour may have items of the same ids.
           const choice = `${file.show.id} ${scripted.item.id}`;
           const picked = share < 1 ? { choice, share } : undefined;
-          const own = linesOf(file, of, of, good.id);
+          const own = linesOf(file, scriptItem, scriptItem, good.id);
           lines.push(...own.map((line) => (picked ? { ...line, share: 100 * share } : line)));
           // What a dose may yet turn out to be is taken along.
-          const most = of.largest ? linesOf(file, of, of.largest, good.id) : own;
-          uses.push({ ...useOf(of, most), ...(picked && { picked }) });
+          const most = scriptItem.largest ? linesOf(file, scriptItem, scriptItem.largest, good.id) : own;
+          uses.push({ ...useOf(scriptItem, most), ...(picked && { picked }) });
         }
       }
       // Named with nothing of it, for a variant that is not played.
@@ -145,7 +145,7 @@ export function packedOf(want: Want, runOutPct: number): { packed: number; runOu
 
 /** What an item may use up; of a choice, whatever is picked. */
 const consumablesOf = ({ demo, options }: ScriptItem) =>
-  options?.flatMap(({ of }) => of.demo?.consumables ?? []) ?? demo?.consumables ?? [];
+  options?.flatMap(({ of: scripted }) => scripted.demo?.consumables ?? []) ?? demo?.consumables ?? [];
 
 function linesOf(
   file: ShowFile,

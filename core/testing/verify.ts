@@ -26,32 +26,32 @@ const OF_LIMITS = new Set([
  * not keep and of which no finding names the work. Empty where the plan says all.
  */
 export function silentIn(file: ShowFile, plan: Plan): string[] {
-  const of = script(file);
+  const resolved = script(file);
   const { show, venue } = file;
   const { timetable, findings } = plan;
-  const told = findings.filter((f) => OF_LIMITS.has(f.code)).map((f) => f.says);
+  const reports = findings.filter((f) => OF_LIMITS.has(f.code)).map((f) => f.says);
   const silent: string[] = [];
   /** A limit: whether it is kept, and the work that a finding has to name where it is not. */
   const limit = (kept: boolean, what: string, ...titles: string[]) => {
-    if (!kept && !told.some((says) => titles.every((t) => says.includes(`“${t}”`))))
+    if (!kept && !reports.some((says) => titles.every((t) => says.includes(`“${t}”`))))
       silent.push(`${what}: ${titles.join(', ')}`);
   };
-  const before = (clock: string) => clockToS(clock) - of.upS;
+  const before = (clock: string) => clockToS(clock) - resolved.upS;
   const place = new Map(show.crew.map((c) => [c.personId, c]));
   const opensS = venue.opens === undefined ? -Infinity : before(venue.opens);
-  const closesS = venue.closes === undefined ? Infinity : of.at(venue.closes);
+  const closesS = venue.closes === undefined ? Infinity : resolved.at(venue.closes);
   const playedBy = new Map(timetable.items.map((i) => [i.itemId, i]));
 
   timetable.items.forEach((item, i) => {
     const before = timetable.items[i - 1];
     if (item.startS < (before?.endS ?? 0)) silent.push(`out of order: ${item.title}`);
     const { at } = show.items[i]!;
-    limit(at === undefined || item.startS === of.at(at), 'fixed', item.title);
+    limit(at === undefined || item.startS === resolved.at(at), 'fixed', item.title);
   });
 
   const tasks = timetable.tasks.map((planned) => {
     const item = show.items.find((i) => i.id === planned.itemId)!;
-    const demo = of.byItem.get(item.id)!.demo!;
+    const demo = resolved.byItem.get(item.id)!.demo!;
     return { planned, item, demo, task: demo.prep.find((t) => t.id === planned.taskId)! };
   });
   for (const { planned, item, task } of tasks) {
@@ -71,36 +71,37 @@ export function silentIn(file: ShowFile, plan: Plan): string[] {
     limit(startS >= opensS && handsOffS <= closesS, 'house hours', title);
     for (const ban of show.bans ?? []) {
       if (!task.hazards?.includes(ban.hazard)) continue;
-      limit(ban.before === undefined || startS >= of.at(ban.before), 'ban', title);
-      limit(ban.after === undefined || handsOffS <= of.at(ban.after), 'ban', title);
+      limit(ban.before === undefined || startS >= resolved.at(ban.before), 'ban', title);
+      limit(ban.after === undefined || handsOffS <= resolved.at(ban.after), 'ban', title);
     }
     const host = playedBy.get(choice?.inItemId ?? '');
     if (host) limit(startS >= host.startS && handsOffS <= host.endS, 'begun on stage', title);
     else {
       limit(choice?.startS === undefined || startS === choice.startS, 'locked', title);
       const able =
-        mayDo(of.people.get(personId ?? ''), task.who) && (choice?.personId ?? personId) === personId;
+        mayDo(resolved.people.get(personId ?? ''), task.who) && (choice?.personId ?? personId) === personId;
       limit(able && place.has(personId!), 'nobody', title);
       present(personId, startS, handsOffS, title);
     }
-    const mark = of.marks.all.find((m) => m.id === planned.markId);
-    if (mark && mark.id !== of.byItem.get(item.id)!.standing!.mark.id) room(mark, item.id, startS, title);
+    const mark = resolved.marks.all.find((m) => m.id === planned.markId);
+    if (mark && mark.id !== resolved.byItem.get(item.id)!.standing!.mark.id)
+      room(mark, item.id, startS, title);
   }
   for (const reset of timetable.resets) present(reset.personId, reset.startS, reset.endS, reset.title);
 
   function present(personId: string | undefined, startS: number, endS: number, title: string): void {
     const at = place.get(personId ?? '');
     if (!at) return limit(false, 'nobody', title);
-    limit(startS >= of.at(at.arrives), 'not come yet', title);
-    limit(at.leaves === undefined || endS <= of.at(at.leaves), 'has left', title);
+    limit(startS >= resolved.at(at.arrives), 'not come yet', title);
+    limit(at.leaves === undefined || endS <= resolved.at(at.leaves), 'has left', title);
   }
 
   /** Of what was there before for other items, enough is over, played and put away, for one thing more. */
   function room(mark: Mark, itemId: string, startS: number, title: string): void {
-    const mine = of.byItem.get(itemId)!.index;
+    const mine = resolved.byItem.get(itemId)!.index;
     let taken = 0;
     for (const other of timetable.items.slice(0, mine)) {
-      const { standing } = of.byItem.get(other.itemId)!;
+      const { standing } = resolved.byItem.get(other.itemId)!;
       if (standing?.mark.id !== mark.id) continue;
       const reset = timetable.resets.find((r) => r.itemId === other.itemId);
       if (startS < (reset?.endS ?? other.endS)) taken += standing.spots;

@@ -88,10 +88,10 @@ export class Access {
   }
 
   /** What a code opens, with a token for it. Capitals and spaces do not matter. */
-  join(said: string): { runId: string; role: RunRole; token: string } | undefined {
+  join(text: string): { runId: string; role: RunRole; token: string } | undefined {
     const row = this.db
       .prepare('SELECT run_id AS runId, role FROM access_code WHERE code = ? AND made_at >= ?')
-      .get(said.toUpperCase().replace(/[^A-Z0-9]/g, ''), this.now() - CODE_MS) as
+      .get(text.toUpperCase().replace(/[^A-Z0-9]/g, ''), this.now() - CODE_MS) as
       { runId: string; role: RunRole } | undefined;
     if (!row || !this.open(row.runId)) return undefined;
     return { ...row, token: this.letIn(row.runId, row.role, this.now() + SCREEN_MS) };

@@ -60,8 +60,8 @@ export function foreign({ open, names }: { open: boolean; names: readonly string
     }
     const asked = origin?.replace(/^https?:\/\//, '');
     // Two local names are one machine: the tools of development ask across ports.
-    const same = asked === undefined || asked === host || (LOCAL.test(asked) && LOCAL.test(host));
-    next(same ? undefined : new HttpError(403, 'not-local', 'Another site may not ask this server.'));
+    const isSame = asked === undefined || asked === host || (LOCAL.test(asked) && LOCAL.test(host));
+    next(isSame ? undefined : new HttpError(403, 'not-local', 'Another site may not ask this server.'));
   };
 }
 

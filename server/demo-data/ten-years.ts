@@ -164,6 +164,8 @@ function played(run: string, file: ShowFile, curtainAt: number, percent: () => n
 }
 
 /** `wanted` documents made of a few: each in turn, with how often it was there before. */
-function many<T>(of: readonly T[], wanted: number, make: (one: T, n: number) => T): T[] {
-  return Array.from({ length: wanted }, (_, i) => make(of[i % of.length]!, Math.floor(i / of.length)));
+function many<T>(patterns: readonly T[], wanted: number, make: (one: T, n: number) => T): T[] {
+  return Array.from({ length: wanted }, (_, i) =>
+    make(patterns[i % patterns.length]!, Math.floor(i / patterns.length)),
+  );
 }

@@ -169,10 +169,10 @@ export class Runs {
     replaces?: string,
   ): { id: string; isNew: boolean } {
     return this.db.transaction(() => {
-      const same = this.list({ id })[0];
-      if (same && same.showId !== file.show.id)
+      const existing = this.list({ id })[0];
+      if (existing && existing.showId !== file.show.id)
         throw new HttpError(409, 'exists', 'There already is a run with this id, of another show.');
-      if (same) return { id, isNew: false };
+      if (existing) return { id, isNew: false };
       const { openRun } = this.ofShow(file.show.id);
       if (openRun && openRun.id !== replaces) return { id: openRun.id, isNew: false };
       this.db
@@ -265,10 +265,10 @@ export class Runs {
 
   /** What the newest attempts at a demo show of what was set: its trials, and how its comparisons went. */
   trialsOf(demoId: string, better: Better | undefined): DemoTrials {
-    const tried = this.attemptsAt(demoId, MOST_TRIED).map((a): Tried => ({ ...a, set: a.set ?? {} }));
+    const attempts = this.attemptsAt(demoId, MOST_TRIED).map((a): Tried => ({ ...a, set: a.set ?? {} }));
     const all =
-      tried.length < MOST_TRIED
-        ? tried.length
+      attempts.length < MOST_TRIED
+        ? attempts.length
         : (this.db
             .prepare(
               `SELECT count(*) FROM attempt a JOIN run ON run.id = a.run_id
@@ -276,7 +276,11 @@ export class Runs {
             )
             .pluck()
             .get(demoId) as number);
-    return { trials: trials(tried, better), comparisons: comparisons(tried), older: all - tried.length };
+    return {
+      trials: trials(attempts, better),
+      comparisons: comparisons(attempts),
+      older: all - attempts.length,
+    };
   }
 
   /** The newest attempts at a demo, with what was read and foretold of them; runs that are on, or struck out, are left out. */
@@ -384,13 +388,13 @@ export class Runs {
     }
     const summary = this.list({ id: runId })[0];
     if (!summary) return undefined;
-    const of = scriptOf(this.fileOf(runId));
-    const fold = foldRun(of);
+    const resolved = scriptOf(this.fileOf(runId));
+    const fold = foldRun(resolved);
     fold.add(this.log.read(runId).events.flatMap(readable));
     const opened = this.db.prepare('SELECT rehearsal FROM run WHERE id = ?').pluck().get(runId);
     const run: Open = {
-      ...{ script: of, rehearsal: opened === 1, fold, written: fold.state, fresh: [] },
-      told: { script: of, conditions: undefined },
+      ...{ script: resolved, rehearsal: opened === 1, fold, written: fold.state, fresh: [] },
+      told: { script: resolved, conditions: undefined },
     };
     this.open.set(runId, run);
     for (const [id, { fresh }] of this.open)

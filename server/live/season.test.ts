@@ -53,8 +53,8 @@ function byDefinition({ year, venueKind, demoId }: LogbookAsk) {
     file: string;
   }[];
   for (const { id, rehearsal, file } of rows) {
-    const of = script(JSON.parse(file) as ShowFile);
-    const fold = foldRun(of);
+    const resolved = script(JSON.parse(file) as ShowFile);
+    const fold = foldRun(resolved);
     const events = db
       .prepare('SELECT run, id, device, person, at, tick, v, kind, body FROM event WHERE run = ?')
       .all(id) as {
@@ -70,9 +70,9 @@ function byDefinition({ year, venueKind, demoId }: LogbookAsk) {
     const { curtainAt, downAt } = state;
     if (state.phase !== 'down' || state.struck || curtainAt === undefined || downAt === undefined) continue;
     if (year !== undefined && new Date(curtainAt).getFullYear() !== year) continue;
-    if (venueKind !== undefined && of.file.venue.kind !== venueKind) continue;
+    if (venueKind !== undefined && resolved.file.venue.kind !== venueKind) continue;
     const tried = itemsOf(state).filter((i) => i.attempts.length > 0);
-    const demoOf = (itemId: string) => of.byItem.get(itemId)?.demo?.id;
+    const demoOf = (itemId: string) => resolved.byItem.get(itemId)?.demo?.id;
     if (demoId !== undefined && !tried.some((i) => demoOf(i.itemId) === demoId)) continue;
     sum.nearMisses += state.nearMisses;
     if (state.called ?? rehearsal === 1) {
@@ -80,10 +80,10 @@ function byDefinition({ year, venueKind, demoId }: LogbookAsk) {
       continue;
     }
     sum.shows++;
-    sum.heads += roomOf(of, state).heads;
+    sum.heads += roomOf(resolved, state).heads;
     sum.landed++;
-    if (downAt - curtainAt < (slotEndS(of, state, downAt)! + 1) * 1000) sum.onTime++;
-    const left = of.items.filter(
+    if (downAt - curtainAt < (slotEndS(resolved, state, downAt)! + 1) * 1000) sum.onTime++;
+    const left = resolved.items.filter(
       ({ item }) =>
         (item.kind === 'demo' || item.kind === 'choice') && state.items.get(item.id)!.begunAt === undefined,
     );

@@ -55,15 +55,15 @@ export function plannerInWorker(
     fresh.on('message', (answer: Answered) => {
       if ('planning' in answer) planning = answer.planning;
       else if (answer.id === current?.id)
-        end((of) =>
+        end((job) =>
           'value' in answer
-            ? of.done(answer.value)
-            : of.fail(new HttpError(answer.wrong.status, answer.wrong.code, answer.wrong.says)),
+            ? job.done(answer.value)
+            : job.fail(new HttpError(answer.wrong.status, answer.wrong.code, answer.wrong.says)),
         );
     });
     fresh.on('error', (error) => {
       if (worker === fresh) worker = undefined;
-      end((of) => of.fail(error));
+      end((job) => job.fail(error));
     });
     return fresh;
   }
@@ -85,11 +85,11 @@ export function plannerInWorker(
     timer.unref();
   }
 
-  function end(settle: (of: Waiting) => void): void {
+  function end(settle: (job: Waiting) => void): void {
     clearTimeout(timer);
-    const of = current;
+    const job = current;
     current = undefined;
-    if (of) settle(of);
+    if (job) settle(job);
     next();
   }
 

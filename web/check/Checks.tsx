@@ -209,10 +209,10 @@ function Warnings({ script, markId }: { script: Script; markId: string }) {
   const here = script.items.filter((i) => i.standing?.mark.id === markId);
   const lines = here.flatMap((scripted) => {
     const { item, demo } = scripted;
-    const said = demo
+    const parts = demo
       ? [...othersDo(scripted), ...wornSaid(wornIn(demo, script.goods)), ...demo.cautions]
       : [];
-    return said.length ? [{ id: item.id, title: item.title, said }] : [];
+    return parts.length ? [{ id: item.id, title: item.title, said: parts }] : [];
   });
   return (
     <>
@@ -223,9 +223,9 @@ function Warnings({ script, markId }: { script: Script; markId: string }) {
           aria-label={`Worn, and cautions: ${mark?.name ?? ''}`}
           sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 3, mb: 2 }}
         >
-          {lines.map(({ id, title, said }) => (
+          {lines.map(({ id, title, said: parts }) => (
             <Typography key={id} sx={{ fontSize: 'small' }}>
-              <b>{title}:</b> {said.map((s) => (s.endsWith('.') ? s : `${s}.`)).join(' ')}
+              <b>{title}:</b> {parts.map((s) => (s.endsWith('.') ? s : `${s}.`)).join(' ')}
             </Typography>
           ))}
         </Box>

@@ -17,11 +17,11 @@ const REASONS = ['It is mended', 'We play without it'] as const;
 /** What is still to be seen to, in a few words. */
 export function gatesWords(list: readonly Gate[]): string {
   const count = (verdict: Gate['verdict']) => list.filter((g) => g.verdict === verdict).length;
-  const said = [
+  const parts = [
     count('no-go') && `${count('no-go')} no-go`,
     count('open') && `${count('open')} still to check`,
   ].filter(Boolean);
-  return said.length ? said.join(', ') : 'All items are go';
+  return parts.length ? parts.join(', ') : 'All items are go';
 }
 
 /** Item by item, go or no-go, and of a no-go what there is to do about it. */

@@ -22,7 +22,7 @@ interface FormDialogProps<T extends FieldValues> {
 /** A dialog around a form: save, cancel, and what the server says. */
 export function FormDialog<T extends FieldValues>({
   title,
-  of,
+  of: declared,
   form,
   trouble,
   children,
@@ -42,12 +42,12 @@ export function FormDialog<T extends FieldValues>({
       >
         <DialogTitle sx={{ overflowWrap: 'anywhere' }}>{title}</DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>
-          <FormOf of={of} form={form}>
+          <FormOf of={declared} form={form}>
             {children}
           </FormOf>
         </DialogContent>
         <Box sx={{ px: 6, maxHeight: '45vh', overflow: 'auto' }}>
-          <NotSaved of={of} form={form} />
+          <NotSaved of={declared} form={form} />
           {trouble}
         </Box>
         <DialogActions>
@@ -62,9 +62,15 @@ export function FormDialog<T extends FieldValues>({
 }
 
 /** Says that a form was not saved, and why not: the fields themselves may be out of sight. */
-export function NotSaved<T extends FieldValues>({ of, form }: { of: Declared<T>; form: UseFormReturn<T> }) {
+export function NotSaved<T extends FieldValues>({
+  of: declared,
+  form,
+}: {
+  of: Declared<T>;
+  form: UseFormReturn<T>;
+}) {
   const { isSubmitted, errors } = form.formState;
-  const wrong = sentences(of, errors);
+  const wrong = sentences(declared, errors);
   if (!isSubmitted || wrong.length === 0) return null;
   return (
     <Alert severity="error" sx={{ mb: 2 }}>
@@ -83,11 +89,11 @@ export function NotSaved<T extends FieldValues>({ of, form }: { of: Declared<T>;
 const MOST_SAID = 4;
 
 /** Each problem with the name of its field. */
-function sentences(of: Declared, errors: unknown, path: string[] = []): string[] {
+function sentences(declared: Declared, errors: unknown, path: string[] = []): string[] {
   if (typeof errors !== 'object' || errors === null) return [];
   if ('message' in errors && typeof errors.message === 'string') {
-    const label = declaredAt(of, path.join('.'))?.label;
+    const label = declaredAt(declared, path.join('.'))?.label;
     return [label === undefined ? errors.message : `${label}: ${errors.message}`];
   }
-  return Object.entries(errors).flatMap(([key, inside]) => sentences(of, inside, [...path, key]));
+  return Object.entries(errors).flatMap(([key, inside]) => sentences(declared, inside, [...path, key]));
 }

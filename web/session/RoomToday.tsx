@@ -68,13 +68,13 @@ export function RoomToday({
 }
 
 /** "17 °C, 55 %, 90 heads, by the venue’s page". */
-const roomSaid = ({ roomC, humidityPercent, heads, indoors, said }: RoomOf): string =>
+const roomSaid = ({ roomC, humidityPercent, heads, indoors, said: isConfirmed }: RoomOf): string =>
   [
     roomC !== undefined && `${formatFigure(roomC)} °C`,
     humidityPercent !== undefined && `${formatFigure(humidityPercent)} %`,
     plural(heads, 'head'),
     !indoors && 'outdoors',
-    !said && 'as planned: nobody has said yet',
+    !isConfirmed && 'as planned: nobody has said yet',
   ]
     .filter(Boolean)
     .join(', ');

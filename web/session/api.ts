@@ -28,8 +28,8 @@ interface Init {
 
 let shutOut: () => void = () => undefined;
 /** Called when the server does not know this device: it was not let in, or is no longer. */
-export const whenShutOut = (told: () => void): void => {
-  shutOut = told;
+export const whenShutOut = (callback: () => void): void => {
+  shutOut = callback;
 };
 
 /** How long an answer may take before it is given up, in ms. */

@@ -68,7 +68,7 @@ export function createLastAnswers({
     await tx.done;
   }
 
-  const set = (change: (of: Map<string, { at: number; page: string }>) => void) => {
+  const set = (change: (pages: Map<string, { at: number; page: string }>) => void) => {
     const next = new Map(old.getState());
     change(next);
     old.setState(next, true);
@@ -80,13 +80,13 @@ export function createLastAnswers({
     try {
       const value = await api<T>(path, init);
       keeping = keeping.then(() => keep(path, value)).catch(() => undefined);
-      if (old.getState().has(path)) set((of) => of.delete(path));
+      if (old.getState().has(path)) set((pages) => pages.delete(path));
       return value;
     } catch (error) {
       if (!(error instanceof ApiError) || !error.silent || !here) throw error;
       const last = await (await db())?.get('answers', path);
       if (!last) throw error;
-      set((of) => of.set(path, { at: last.at, page: page() }));
+      set((pages) => pages.set(path, { at: last.at, page: page() }));
       timer ??= setTimeout(() => void again(), againMs);
       return last.value as T;
     }
@@ -100,7 +100,7 @@ export function createLastAnswers({
       if (error instanceof ApiError && error.silent) timer = setTimeout(() => void again(), againMs);
       return;
     }
-    set((of) => of.clear());
+    set((pages) => pages.clear());
     whenBack();
   }
 

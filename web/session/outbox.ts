@@ -16,4 +16,4 @@ export const outbox = createOutbox({
   storage: localStorage,
 });
 
-export const useOutbox = <T>(of: (state: OutboxState) => T): T => useStore(outbox.store, of);
+export const useOutbox = <T>(select: (state: OutboxState) => T): T => useStore(outbox.store, select);

@@ -32,7 +32,7 @@ function listen(runId: string, news: () => void): () => void {
 /** The run on the screen of this tab. */
 const log = createRunLog({ disk, outbox, ask: api, listen });
 
-export const useRunLog = <T>(of: (state: RunLogState) => T): T => useStore(log.store, of);
+export const useRunLog = <T>(select: (state: RunLogState) => T): T => useStore(log.store, select);
 export const openRun = log.open;
 
 /**

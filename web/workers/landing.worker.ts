@@ -22,9 +22,9 @@ const landing = {
     tell: (landing: LiveLanding) => void,
   ): Promise<void> => {
     const mine = ++newest;
-    const of = script(file);
+    const resolved = script(file);
     while (newest === mine) {
-      const now = liveLanding(of, state, runClock(state, Date.now() + aheadMs), {
+      const now = liveLanding(resolved, state, runClock(state, Date.now() + aheadMs), {
         plays: PLAYS,
         seed: 1,
         shown,

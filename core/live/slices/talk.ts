@@ -134,8 +134,8 @@ export const talk: Slice<
     },
     leftover: ({ leftovers }, { body }) => void leftovers.set(body.goodId, body.amount),
     conditions: (state, { body }) => {
-      const said = Object.entries({ ...state.conditions, ...body }).filter(([, value]) => value !== null);
-      state.conditions = said.length ? (Object.fromEntries(said) as Conditions) : undefined;
+      const entries = Object.entries({ ...state.conditions, ...body }).filter(([, value]) => value !== null);
+      state.conditions = entries.length ? (Object.fromEntries(entries) as Conditions) : undefined;
     },
     // What ran faster than life, with trouble or guided was a rehearsal, whatever is said of it after.
     called: (state, { body }) => void (state.called = body.rehearsal || state.rehearsal !== undefined),

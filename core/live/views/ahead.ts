@@ -63,7 +63,7 @@ export function announced(
   state: RunState,
   ahead = 2,
 ): { now: Announced | undefined; next: Announced[] } {
-  const of = (item: ItemState): Announced => {
+  const announce = (item: ItemState): Announced => {
     const { itemId, title, standBy } = item;
     const played = playedAs(script, item);
     return {
@@ -75,7 +75,7 @@ export function announced(
   };
   const now = onStage(state);
   return {
-    now: now?.status === 'now' ? of(now) : undefined,
-    next: state.phase === 'down' ? [] : inPlayingOrder(state).slice(0, ahead).map(of),
+    now: now?.status === 'now' ? announce(now) : undefined,
+    next: state.phase === 'down' ? [] : inPlayingOrder(state).slice(0, ahead).map(announce),
   };
 }

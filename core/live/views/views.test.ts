@@ -30,7 +30,7 @@ const file = showOf(
   ],
   ['a', 'b', 'c'].map((id) => item(id, { presenterId: 'ann' })),
 );
-const of = script(file);
+const resolved = script(file);
 const planned = plan(file, { plays: 0 });
 const ben = planned.callSheets.find((s) => s.personId === 'ben')!;
 
@@ -39,7 +39,7 @@ const UP = 1_000_000;
 const log = (...happened: [s: number, h: Recorded][]) =>
   fold(
     happened.map(([s, h], i) => event(h, { id: `e${i}`, at: UP + s * 1000, tick: i + 1 })),
-    of,
+    resolved,
   );
 const curtain: [number, Happening] = [0, { kind: 'curtain', body: {} }];
 const begun = (s: number, id: string): [number, Happening] => [
@@ -47,7 +47,7 @@ const begun = (s: number, id: string): [number, Happening] => [
   { kind: 'item begun', body: { itemId: `i-${id}` } },
 ];
 const starts = (state: ReturnType<typeof log>, s: number) =>
-  [...likelyStarts(of, state, UP + s * 1000)].map(([id, at]) => [id.slice(2), at]);
+  [...likelyStarts(resolved, state, UP + s * 1000)].map(([id, at]) => [id.slice(2), at]);
 
 test('what is still to come begins after what is left of the item on stage, in the order as it stands', () => {
   expect(starts(log(curtain, begun(0, 'a')), 40)).toEqual([
@@ -91,7 +91,7 @@ test('a hold stops the clock of the show', () => {
 
 test('a crew line moves with the show, is ticked off by one tap, and goes with its item', () => {
   const lines = (state: ReturnType<typeof log>, s: number) =>
-    crewLines(of, planned.timetable, ben, state, UP + s * 1000).map((l) => [
+    crewLines(resolved, planned.timetable, ben, state, UP + s * 1000).map((l) => [
       l.what,
       l.inS === undefined ? undefined : Math.round(l.inS),
     ]);
@@ -120,9 +120,9 @@ test('a crew line moves with the show, is ticked off by one tap, and goes with i
   expect(lines(log(curtain, begun(0, 'a'), checked), 40).map(([what]) => what)).toEqual(['Mop']);
   // Ticked off on Prep, by the key of its line.
   const { key } = ben.lines.find((l) => l.taskId === 'warm')!;
-  const left = crewLines(of, planned.timetable, ben, on, UP, new Set([key]));
+  const left = crewLines(resolved, planned.timetable, ben, on, UP, new Set([key]));
   expect(left.map((l) => l.what)).toEqual(['Mop']);
-  const [, mop] = crewLines(of, planned.timetable, ben, on, UP);
+  const [, mop] = crewLines(resolved, planned.timetable, ben, on, UP);
   expect(mop!.tick).toEqual({ itemId: 'i-b', taskId: 'reset' });
   // Played and over, what comes after it is due; skipped, nothing is.
   expect(lines(log(curtain, begun(0, 'b'), begun(100, 'c')), 120)).toEqual([['Mop', 0]]);
@@ -133,12 +133,12 @@ test('a crew line moves with the show, is ticked off by one tap, and goes with i
 test('a cue is said for the item on stage and the one after it, and goes with its step', () => {
   const lights = { id: 'lee', role: 'lights' as const };
   const cues = (state: ReturnType<typeof log>) =>
-    cuesOf(of, state, lights).map(({ says, at, now }) => [says, at, now]);
+    cuesOf(resolved, state, lights).map(({ says, at, now }) => [says, at, now]);
   expect(cues(log(curtain, begun(0, 'a')))).toEqual([['All lights out', 'b2', false]]);
   const b1: [number, Happening] = [20, { kind: 'step done', body: { itemId: 'i-b', stepId: 'b1' } }];
   expect(cues(log(curtain, begun(0, 'b'), b1))).toEqual([['All lights out', 'b2', true]]);
   expect(cues(log(curtain, begun(0, 'c')))).toEqual([]);
-  expect(cuesOf(of, log(curtain, begun(0, 'a')), { id: 'sue', role: 'sound' })).toEqual([]);
+  expect(cuesOf(resolved, log(curtain, begun(0, 'a')), { id: 'sue', role: 'sound' })).toEqual([]);
   // A step that helpers do is a cue of whoever helps.
   const helped = script(
     showOf(
@@ -159,7 +159,7 @@ test('a cue is said for the item on stage and the one after it, and goes with it
 
 test('the narrator reads off the number on stage and the two after it, as the order stands', () => {
   const numbers = (state: ReturnType<typeof log>) => {
-    const { now, next } = announced(of, state);
+    const { now, next } = announced(resolved, state);
     return [now?.number, next.map((n) => n.number)];
   };
   expect(numbers(log())).toEqual([undefined, [1, 2]]);

@@ -115,9 +115,9 @@ interface Wrong {
   where: string;
 }
 
-const inAll = (told: readonly BenchTold[]) => ({
-  told: told.reduce((sum, t) => sum + t.told, 0),
-  wrong: told.reduce((sum, t) => sum + t.wrong, 0),
+const inAll = (records: readonly BenchTold[]) => ({
+  told: records.reduce((sum, t) => sum + t.told, 0),
+  wrong: records.reduce((sum, t) => sum + t.wrong, 0),
 });
 
 /** Foretold less often than this at a venue, what was seen at all of them is gone by. */
@@ -132,19 +132,19 @@ const wasWrong = rule<Context, Wrong, FindingCode>({
       options
         ? []
         : (first?.results ?? []).flatMap((result): Wrong[] => {
-            const told = record?.benches?.filter((b) => b.benchId === result.held.benchId) ?? [];
+            const records = record?.benches?.filter((b) => b.benchId === result.held.benchId) ?? [];
             const { venue } = c.script.file;
-            const here = inAll(told.filter((b) => b.venueId === venue.id));
+            const here = inAll(records.filter((b) => b.venueId === venue.id));
             const isHere = here.told >= ENOUGH_HERE;
-            const found = isHere ? here : inAll(told);
+            const found = isHere ? here : inAll(records);
             const where = isHere ? `at ${venue.name}` : 'so far';
             return isUnreliable(found) ? [{ ...found, item: c.planned(item.id), result, where }] : [];
           }),
     ),
   where: ({ item }) => atStart(item),
-  says: ({ item, result, told, wrong, where }) =>
-    `“${item.title}”: its bench “${result.title}” was wrong ${wrong} of ${told} times ${where}. Go by what was seen, and try it before doors.`,
-  numbers: ({ told, wrong }) => ({ told, wrong }),
+  says: ({ item, result, told: predicted, wrong, where }) =>
+    `“${item.title}”: its bench “${result.title}” was wrong ${wrong} of ${predicted} times ${where}. Go by what was seen, and try it before doors.`,
+  numbers: ({ told: predicted, wrong }) => ({ told: predicted, wrong }),
 });
 
 export const BENCH_RULES = { fails, says, refused, wasWrong };

@@ -118,10 +118,10 @@ const openAction = rule<Context, { text: string; at: number; itemId?: string }, 
   source: 'the debrief',
   when: ({ script, items, planned, timetable }) =>
     (script.file.actions ?? []).flatMap(({ text, on, onId }) => {
-      const of = on === 'demo' ? items.find((i) => i.item.demoId === onId) : undefined;
-      if (on === 'demo' && !of) return [];
-      return of
-        ? [{ text, at: planned(of.item.id).startS, itemId: of.item.id }]
+      const scripted = on === 'demo' ? items.find((i) => i.item.demoId === onId) : undefined;
+      if (on === 'demo' && !scripted) return [];
+      return scripted
+        ? [{ text, at: planned(scripted.item.id).startS, itemId: scripted.item.id }]
         : [{ text, at: timetable.firstHandsS }];
     }),
   where: ({ at, itemId }) => ({ at, ...(itemId !== undefined && { itemId }) }),

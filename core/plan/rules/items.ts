@@ -51,11 +51,11 @@ const HOSTS = 6;
 function onStageWays({ items, timetable, script, planned }: Context, { waitsFor }: PlannedItem): WayOut[] {
   const { itemId, taskId } = waitsFor!.waitsOn ?? {};
   const task = timetable.tasks.find((t) => t.itemId === itemId && t.taskId === taskId);
-  const of = script.byItem.get(itemId ?? '');
-  const source = of?.demo?.prep.find((t) => t.id === taskId);
+  const scripted = script.byItem.get(itemId ?? '');
+  const source = scripted?.demo?.prep.find((t) => t.id === taskId);
   if (
     rootKind(waitsFor!) !== 'hands' ||
-    !of ||
+    !scripted ||
     !source ||
     !task ||
     task.hostItemId !== undefined ||
@@ -63,13 +63,13 @@ function onStageWays({ items, timetable, script, planned }: Context, { waitsFor 
   )
     return [];
   return items
-    .slice(Math.max(0, of.index - HOSTS), of.index)
+    .slice(Math.max(0, scripted.index - HOSTS), scripted.index)
     .reverse()
     .filter(({ item }) => mayDo(script.people.get(planned(item.id).presenterId ?? ''), source.who))
     .map(({ item }) => ({
       ...wayOut(`Begin “${task.title}” on stage in “${item.title}”`, {
         kind: 'set-task',
-        itemId: of.item.id,
+        itemId: scripted.item.id,
         taskId: source.id,
         choice: { inItemId: item.id },
       }),

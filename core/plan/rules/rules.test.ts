@@ -82,8 +82,8 @@ test('two tasks before doors and hands for one: the second is late, and says by 
 
 test('a station still being reset when the next demo wants it: that demo waits, and says for what', () => {
   const reset = { title: 'mop', handsOnS: 500, who: { kind: 'anyone' as const }, inView: false };
-  const same = showOf([demo('foam', { reset }), demo('can')]);
-  expect(the(same, 'reset-late')).toMatchObject({ itemId: 'i-can', numbers: { waitS: 500 } });
+  const file = showOf([demo('foam', { reset }), demo('can')]);
+  expect(the(file, 'reset-late')).toMatchObject({ itemId: 'i-can', numbers: { waitS: 500 } });
   const apart = showOf([demo('foam', { reset }), demo('can', { mark: 'trolley' })]);
   expect(the(apart, 'reset-late')).toBeUndefined();
 });

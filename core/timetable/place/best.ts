@@ -101,8 +101,8 @@ function later(search: Search, first: Found, budget: number): { found: Found; ca
   const end = search.steps + Math.max(0, budget);
   const { endS } = first;
   /** Halves between what is wanted and what is known. Its `goal` is easier the lower it is. */
-  const halve = (best: Found, wanted: number, of: (f: Found) => number, goal: (s: number) => Goal) => {
-    let low = of(best);
+  const halve = (best: Found, wanted: number, measure: (f: Found) => number, goal: (s: number) => Goal) => {
+    let low = measure(best);
     let high = wanted;
     let proven = true;
     for (let first = true; low < high && search.steps < end; first = false) {
@@ -111,7 +111,7 @@ function later(search: Search, first: Found, budget: number): { found: Found; ca
       const half = search.keeping(goal(aim), Math.max(1, Math.ceil((end - search.steps) / 6)));
       if (half.found) {
         best = half.found;
-        low = of(best);
+        low = measure(best);
       } else {
         high = aim - 1;
         proven &&= half.verdict === 'impossible';
@@ -137,7 +137,7 @@ function later(search: Search, first: Found, budget: number): { found: Found; ca
   return { found: loaded.best, call: called.proven, load: loaded.proven && bounds.sharp };
 }
 
-const share = (budget: number, of: number) => Math.max(MIN_STEPS, Math.ceil(budget * of));
+const share = (budget: number, total: number) => Math.max(MIN_STEPS, Math.ceil(budget * total));
 
 /** Later than any show is put off. */
 const FAR_S = 40_000;

@@ -87,7 +87,7 @@ export function conflictSays(script: Script, { activities }: Work, conflict: Con
   const parts = conflict.cycle
     .map((link) => REASONS[link.why.kind].inCircle(told(script, activities, link)))
     .filter((part) => part !== '');
-  const said = [...new Set(parts)];
-  const last = said.pop() ?? '';
-  return `These cannot all hold: ${said.join('; ')}${said.length ? '; and ' : ''}${last}. That is ${formatDuration(conflict.excessS)} too little.`;
+  const words = [...new Set(parts)];
+  const last = words.pop() ?? '';
+  return `These cannot all hold: ${words.join('; ')}${words.length ? '; and ' : ''}${last}. That is ${formatDuration(conflict.excessS)} too little.`;
 }

@@ -54,13 +54,13 @@ function claims(file: ShowFile, { timetable, conflicts, broken }: Placement): vo
     expect(planned.latestS).toBeGreaterThanOrEqual(planned.startS);
   }
   for (const reset of resets) {
-    const of = itemOf.get(reset.itemId)!;
-    expect(reset.startS).toBeGreaterThanOrEqual(of.endS);
+    const planned = itemOf.get(reset.itemId)!;
+    expect(reset.startS).toBeGreaterThanOrEqual(planned.endS);
     const { mark } = file.demos.find((d) => `i-${d.id}` === reset.itemId)!;
     const next = items.find(
       (i) =>
-        i.startS >= of.endS &&
-        i !== of &&
+        i.startS >= planned.endS &&
+        i !== planned &&
         file.demos.some((d) => `i-${d.id}` === i.itemId && d.mark === mark),
     );
     if (next) expect(next.startS).toBeGreaterThanOrEqual(reset.endS);

@@ -154,8 +154,8 @@ export class Search {
     const end = this.steps + limit;
     for (let steps = FIRST_TRY_STEPS; ; steps *= 2) {
       this.limit = Math.min(end, this.steps + steps);
-      const tried = this.once(goal);
-      if (tried.verdict !== 'out of steps' || this.steps >= end) return tried;
+      const outcome = this.once(goal);
+      if (outcome.verdict !== 'out of steps' || this.steps >= end) return outcome;
     }
   }
 

@@ -16,18 +16,18 @@ const kinds = Object.keys(REASONS) as WhyKind[];
 
 test.each(kinds)('%s has words in a contradiction and behind a wait', (kind) => {
   const file = showOf([demo('a', { prep: [task('rig')] })], [item('a')]);
-  const of = script(file);
-  const { activities } = workOf(of);
+  const resolved = script(file);
+  const { activities } = workOf(resolved);
   const [origin, stage, rig] = [0, 1, 2];
   const link = { from: rig, to: stage, lagS: 120, why: { kind, what: 'ann' } };
   const back = { ...link, from: kind.endsWith('from') ? origin : rig };
-  const words = REASONS[kind].inCircle(told(of, activities, back));
+  const words = REASONS[kind].inCircle(told(resolved, activities, back));
   expect(words).not.toMatch(/undefined|NaN/);
   expect(words.length).toBeGreaterThan(5);
-  const wait = REASONS[kind].asWait(told(of, activities, back), '14:05', '');
+  const wait = REASONS[kind].asWait(told(resolved, activities, back), '14:05', '');
   expect(wait).not.toMatch(/undefined|NaN/);
   expect(wait.length).toBeGreaterThan(5);
-  for (const { label } of REASONS[kind].waysOut(told(of, activities, back), 60))
+  for (const { label } of REASONS[kind].waysOut(told(resolved, activities, back), 60))
     expect(label).not.toMatch(/undefined|NaN/);
 });
 

@@ -17,11 +17,11 @@ interface Reason {
   /** The lower the sooner it is given up, so that the rest can be planned; 'never' is not given up. */
   givesWay: number | 'never';
   /** In a contradiction: what it asks for. Empty where it goes without saying. */
-  inCircle: (told: Told) => string;
+  inCircle: (context: Told) => string;
   /** Behind a wait that ends at `until`: what has to pass first; `because` is what lies behind that. */
-  asWait: (told: Told, until: string, because: string) => string;
+  asWait: (context: Told, until: string, because: string) => string;
   /** The least change of its one number by which a circle missed by `excessS` would hold. */
-  waysOut: (told: Told, excessS: number) => WayOut[];
+  waysOut: (context: Told, excessS: number) => WayOut[];
 }
 
 const one = (activity: Activity) => `“${activity.title}”`;
@@ -30,7 +30,7 @@ const length = ({ lagS }: Told) => formatDuration(Math.abs(lagS));
 /** A piece of work with how long it takes: what has to fit before a limit. */
 const lasting = (activity: Activity) => `${one(activity)} (${formatDuration(activity.lengthS)})`;
 /** The latest end that a link back to the origin allows. */
-const endBy = (told: Told) => told.from.lengthS - told.lagS;
+const endBy = (context: Told) => context.from.lengthS - context.lagS;
 const person = ({ script, what }: Told) => script.people.get(what)?.name ?? 'nobody';
 const good = ({ script, what }: Told) => script.goods.get(what)?.name ?? what;
 const none = () => [];
@@ -252,12 +252,12 @@ function fixedAt({ script }: Told, itemId: string, s: number): WayOut {
 
 /** An item made shorter by `byS`, where that leaves it at least half its length. */
 function shorter({ script, from }: Told, byS: number): WayOut[] {
-  const of = script.byItem.get(from.itemId);
-  if (!of || of.item.showings > 1 || of.whole.likelyS < 2 * byS) return [];
+  const scripted = script.byItem.get(from.itemId);
+  if (!scripted || scripted.item.showings > 1 || scripted.whole.likelyS < 2 * byS) return [];
   const cut = (s: number) => Math.max(0, s - byS);
-  const { bestS, likelyS, worstS } = of.whole;
+  const { bestS, likelyS, worstS } = scripted.whole;
   return [
-    wayOut(`Shorten “${of.item.title}” by ${formatDuration(byS)}`, {
+    wayOut(`Shorten “${scripted.item.title}” by ${formatDuration(byS)}`, {
       kind: 'set-timing',
       itemId: from.itemId,
       timing: { bestS: cut(bestS), likelyS: cut(likelyS), worstS: cut(worstS) },

@@ -53,15 +53,15 @@ export function fromAddress(bench: Bench, params: URLSearchParams, base: Values)
   return values;
 }
 
-const said = (value: Value) => (typeof value === 'object' ? value.join(' ') : String(value));
+const format = (value: Value) => (typeof value === 'object' ? value.join(' ') : String(value));
 
 /** The inputs that somebody has set: those that are not as they begin. */
 export const setOf = (values: Values, base: Values): Values =>
-  Object.fromEntries(Object.entries(values).filter(([name, value]) => said(value) !== said(base[name]!)));
+  Object.fromEntries(Object.entries(values).filter(([name, value]) => format(value) !== format(base[name]!)));
 
 /** The address of a bench with these inputs; those that are as they begin are left out. */
 export const toAddress = (values: Values, base: Values): Record<string, string> =>
-  Object.fromEntries(Object.entries(setOf(values, base)).map(([name, value]) => [name, said(value)]));
+  Object.fromEntries(Object.entries(setOf(values, base)).map(([name, value]) => [name, format(value)]));
 
 /** Inputs as a demo holds them. */
 export const asHeld = (values: Values): DemoBench['inputs'] =>

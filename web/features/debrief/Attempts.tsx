@@ -56,12 +56,12 @@ const isUnforeseen = ({ foretold, attempt: { outcome } }: DebriefLine) =>
 /** How it went, in a sentence. */
 function verdictOf({ lines, times }: Debrief): string {
   const count = (outcome: Outcome) => lines.filter((l) => l.attempt.outcome === outcome).length;
-  const tried = lines.length - count('not tried');
+  const attemptCount = lines.length - count('not tried');
   const partly = count('partly');
   const over = times.reduce((sum, t) => sum + (t.actualS === undefined ? 0 : t.actualS - t.plannedS), 0);
   const played = times.filter((t) => t.actualS !== undefined).length;
   return [
-    `${tried} ${tried === 1 ? 'attempt' : 'attempts'}, ${count('failed')} failed`,
+    `${attemptCount} ${attemptCount === 1 ? 'attempt' : 'attempts'}, ${count('failed')} failed`,
     partly > 0 && `${partly} partly`,
     played > 0 &&
       (Math.abs(over) < 30

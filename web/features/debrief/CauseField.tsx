@@ -31,7 +31,7 @@ export function CauseFields({ line: { attempt, likely, symptoms } }: { line: Deb
 }
 
 function Named({
-  of,
+  of: field,
   value,
   known,
   onKept,
@@ -39,22 +39,22 @@ function Named({
   of: Field;
   value: string | undefined;
   known: readonly string[];
-  onKept: (said: string) => void;
+  onKept: (cause: string) => void;
 }) {
   const [wrong, setWrong] = useState<string>();
-  const keep = (said: string) => {
-    const read = readField(of, said);
+  const keep = (cause: string) => {
+    const read = readField(field, cause);
     setWrong(read.ok ? undefined : `${read.says} This is not kept.`);
-    if (read.ok && said !== (value ?? '')) onKept(said);
+    if (read.ok && cause !== (value ?? '')) onKept(cause);
   };
   return (
     <NameField
-      label={labelOf(of)}
+      label={labelOf(field)}
       help="choose, or type"
       error={wrong}
       options={known.map((c) => ({ id: c, name: c }))}
       value={value}
-      onChosen={(said = '') => keep(said)}
+      onChosen={(cause = '') => keep(cause)}
       onNamed={keep}
       sx={{ minWidth: 200 }}
     />

@@ -10,7 +10,7 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
   const notes = [...state.notes];
   const near = notes.filter((n) => n.nearMiss);
   const played = state.curtainAt === undefined ? '' : format(state.curtainAt, 'EEEE d MMMM yyyy, HH:mm');
-  const said = [
+  const parts = [
     played,
     file.venue.name,
     (state.called ?? run.rehearsal) && 'a rehearsal',
@@ -18,7 +18,7 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
     near.length === 0 && (state.noNearMiss ? 'no near miss' : 'near misses: not asked'),
   ];
   return (
-    <Sheet of="Debrief" title={`${file.show.title}: debrief`} about={said.filter(Boolean).join(' · ')}>
+    <Sheet of="Debrief" title={`${file.show.title}: debrief`} about={parts.filter(Boolean).join(' · ')}>
       {near.length > 0 && (
         <PaperTable
           title="Near misses"

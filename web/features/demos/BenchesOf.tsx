@@ -73,14 +73,14 @@ function SoFar({
 }: {
   soFar: BenchSoFar;
 }) {
-  const told = saidWorks + saidFails;
-  if (told === 0) return null;
+  const predicted = saidWorks + saidFails;
+  if (predicted === 0) return null;
   const right = workedThen + failedThen;
-  const bad = isUnreliable({ told, wrong: told - right });
+  const bad = isUnreliable({ told: predicted, wrong: predicted - right });
   return (
     <Box component="span" sx={{ color: bad ? 'warning.main' : 'text.secondary' }}>
       {' '}
-      (right {right} of {told} times{bad && ': do not rely on it here'}
+      (right {right} of {predicted} times{bad && ': do not rely on it here'}
       {read > 0 && `; ${offSaid(offBy)} than it said, in the middle`})
     </Box>
   );

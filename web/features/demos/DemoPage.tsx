@@ -30,7 +30,7 @@ export function DemoPage() {
   const { demoId = '' } = useParams();
   const kept = useDocument('demos', demoId);
   const library = useLibrary();
-  const said = useSaid(demoId);
+  const remarks = useSaid(demoId);
   const navigate = useNavigate();
   const removeWithUndo = useSayWithUndo('demos');
   if (library.error) return <Failed error={library.error} again={() => void library.refetch()} />;
@@ -139,9 +139,9 @@ export function DemoPage() {
               <RecordOf demo={demo} />
             </Suspense>
           </Block>
-          {said.data && said.data.length > 0 && (
+          {remarks.data && remarks.data.length > 0 && (
             <Block title="Written after shows">
-              <SaidOf lines={said.data} most={12} />
+              <SaidOf lines={remarks.data} most={12} />
             </Block>
           )}
           {(demo.cautions.length > 0 || demo.hazards.length > 0) && (

@@ -31,17 +31,17 @@ const LibraryFileDialog = lazy(async () => ({
 }));
 
 const FILTERS = ['q', 'topic', 'without', 'minutes', 'odds'] as const;
-const said = (of: readonly string[], word: (value: string) => string = (v) => v) =>
-  of.map((value) => ({ value, label: word(value) }));
+const toOptions = (words: readonly string[], word: (value: string) => string = (v) => v) =>
+  words.map((value) => ({ value, label: word(value) }));
 const CHOICES: {
   name: (typeof FILTERS)[number];
   label: string;
   options: { value: string; label: string }[];
 }[] = [
-  { name: 'topic', label: 'Topic', options: said(TOPICS) },
-  { name: 'without', label: 'Without hazard', options: said(HAZARDS) },
-  { name: 'minutes', label: 'At most', options: said(['3', '5', '7'], (m) => `${m} min`) },
-  { name: 'odds', label: 'Works at least', options: said(['50', '70', '85'], (o) => `${o} in 100`) },
+  { name: 'topic', label: 'Topic', options: toOptions(TOPICS) },
+  { name: 'without', label: 'Without hazard', options: toOptions(HAZARDS) },
+  { name: 'minutes', label: 'At most', options: toOptions(['3', '5', '7'], (m) => `${m} min`) },
+  { name: 'odds', label: 'Works at least', options: toOptions(['50', '70', '85'], (o) => `${o} in 100`) },
 ];
 type Filters = Record<(typeof FILTERS)[number], string>;
 

@@ -16,10 +16,10 @@ export function StarterShelf({ library }: { library: Library }) {
   const here = new Set(library.demos.map((d) => d.id));
   const left = library.demos.length < SMALL ? (starter.data?.demos.filter((d) => !here.has(d.id)) ?? []) : [];
   if (!starter.data || left.length === 0) return null;
-  const take = (demoIds: string[], said: string) =>
+  const take = (demoIds: string[], message: string) =>
     bring.mutate(
       { file: starter.data, demoIds },
-      { onSuccess: () => enqueueSnackbar(`${said} is in your library.`) },
+      { onSuccess: () => enqueueSnackbar(`${message} is in your library.`) },
     );
   return (
     <Box component="section" aria-label="Starter shelf" sx={{ mt: 6 }}>

@@ -21,8 +21,8 @@ export function PlanChanged({ runId, run }: { runId: string; run: OpenRun }) {
     },
     onSuccess: () => client.invalidateQueries(),
   });
-  const same = JSON.stringify([run.file.show, run.file.demos]) === JSON.stringify([file.show, file.demos]);
-  if (same || run.state.phase !== 'before') return null;
+  const isSame = JSON.stringify([run.file.show, run.file.demos]) === JSON.stringify([file.show, file.demos]);
+  if (isSame || run.state.phase !== 'before') return null;
   return (
     <Alert
       severity={startOver.isError ? 'error' : 'warning'}

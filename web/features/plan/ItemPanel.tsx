@@ -20,7 +20,7 @@ import { CloseIcon } from '../../kit/icons';
 /** One item, opened for editing: its times, showings, retries, and who is on stage. */
 export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }) {
   const { file, script, plan } = useShow();
-  const said = inOrder(plan.findings.filter((f) => f.itemId === item.id));
+  const findings = inOrder(plan.findings.filter((f) => f.itemId === item.id));
   const { data: words = [] } = useSaid(item.demoId);
   const planned = plan.timetable.items.find((i) => i.itemId === item.id);
   const set = (change: Partial<Item>) => editItem(item.id, (draft) => void Object.assign(draft, change));
@@ -62,9 +62,9 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
           <CloseIcon fontSize="small" />
         </IconButton>
       </Box>
-      {said.length > 0 && (
+      {findings.length > 0 && (
         <Box component="ul" aria-label="What is said of this item" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-          {said.map((finding) => (
+          {findings.map((finding) => (
             <FindingNote key={findingId(finding)} finding={finding} />
           ))}
         </Box>

@@ -223,7 +223,7 @@ function Thinking({ show }: { show: Show }) {
 }
 
 function Told() {
-  const told = usePlanView((s) => s.told);
+  const announcement = usePlanView((s) => s.told);
   return (
     <Box
       aria-live="assertive"
@@ -238,7 +238,7 @@ function Told() {
         clipPath: 'inset(50%)',
       }}
     >
-      {told}
+      {announcement}
     </Box>
   );
 }

@@ -154,10 +154,10 @@ export function Score({ script, timetable, bands, scale, marks = false, leaf }: 
 }
 
 /** A stretch of the score cut out of it; without one, all of it. */
-const Leaf = ({ of, children }: { of: Sight | undefined; children: ReactNode }) =>
-  of ? (
-    <Box sx={{ overflow: 'hidden' }} style={{ height: of.toY - of.fromY }}>
-      <Box sx={{ position: 'relative' }} style={{ top: -of.fromY }}>
+const Leaf = ({ of: sight, children }: { of: Sight | undefined; children: ReactNode }) =>
+  sight ? (
+    <Box sx={{ overflow: 'hidden' }} style={{ height: sight.toY - sight.fromY }}>
+      <Box sx={{ position: 'relative' }} style={{ top: -sight.fromY }}>
         {children}
       </Box>
     </Box>

@@ -50,7 +50,8 @@ export function detailsOf(
     ...begins.map((title) => `begins “${title}”`),
     scripted && oddsWords(scripted),
     source?.series && `series: ${source.series.levels.join(', ')}`,
-    scripted?.options && `choice: ${scripted.options.map(({ of }) => of.demo?.title).join(' or ')}`,
+    scripted?.options &&
+      `choice: ${scripted.options.map(({ of: scriptItem }) => scriptItem.demo?.title).join(' or ')}`,
     source && source.showings > 1 && !source.series && `${source.showings} showings`,
     source && source.retries > 0 && `${source.retries} ${source.retries === 1 ? 'retry' : 'retries'}`,
     source?.worth !== undefined && `may be cut, worth ${source.worth}`,

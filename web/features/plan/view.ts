@@ -37,7 +37,7 @@ export const usePlanView = create<ViewState>()(() => ({
 }));
 
 export const select = (selected: string | undefined) => usePlanView.setState({ selected });
-export const tell = (told: string) => usePlanView.setState({ told });
+export const tell = (announcement: string) => usePlanView.setState({ told: announcement });
 
 /** Thinks of a change without making it. */
 export const think = (thought: Change | undefined, moving = false) =>

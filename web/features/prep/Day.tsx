@@ -85,7 +85,7 @@ const INK: Partial<Record<CallState, string>> = {
 const Line = memo(function Line({
   line,
   clock,
-  same,
+  same: isSame,
   state,
   says,
   inRun,
@@ -118,7 +118,7 @@ const Line = memo(function Line({
         columnGap: 2,
         px: 3,
         py: 1,
-        borderTop: same ? 0 : 1,
+        borderTop: isSame ? 0 : 1,
         borderColor: 'divider',
         opacity: quiet ? 0.6 : 1,
         // Lines out of sight are not drawn.

@@ -102,7 +102,11 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
                   <div>
                     The audience picks:{' '}
                     {options
-                      .map(({ of }) => [of.demo?.title, ...playedWith(of, (id) => titles.get(id))].join(', '))
+                      .map(({ of: scriptItem }) =>
+                        [scriptItem.demo?.title, ...playedWith(scriptItem, (id) => titles.get(id))].join(
+                          ', ',
+                        ),
+                      )
                       .join(' or ')}
                   </div>
                 )}

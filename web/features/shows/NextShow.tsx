@@ -37,7 +37,7 @@ function inDays(date: string): string {
   return days <= 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;
 }
 
-function DueRow({ of, showId }: { of: Due; showId: string }) {
+function DueRow({ of: due, showId }: { of: Due; showId: string }) {
   return (
     <Box
       component="li"
@@ -53,22 +53,22 @@ function DueRow({ of, showId }: { of: Due; showId: string }) {
     >
       <Typography
         sx={{ fontWeight: 600, gridColumn: { xs: '1 / -1', sm: 'auto' } }}
-        color={of.late ? 'error' : 'inherit'}
+        color={due.late ? 'error' : 'inherit'}
       >
-        {of.late && <LevelMark level="stop" />} {of.late ? 'was due ' : ''}
-        {format(parseISO(of.by), 'EEE d MMM')}
-        {of.at && `, ${of.at}`}
+        {due.late && <LevelMark level="stop" />} {due.late ? 'was due ' : ''}
+        {format(parseISO(due.by), 'EEE d MMM')}
+        {due.at && `, ${due.at}`}
       </Typography>
-      <Typography sx={{ overflowWrap: 'anywhere' }}>{of.says}</Typography>
-      {of.kind === 'action' ? (
-        <CloseAction id={of.key.slice('action:'.length)} says={of.says} />
+      <Typography sx={{ overflowWrap: 'anywhere' }}>{due.says}</Typography>
+      {due.kind === 'action' ? (
+        <CloseAction id={due.key.slice('action:'.length)} says={due.says} />
       ) : (
         <Button
           component={Link}
-          to={WHERE[of.kind].to(showId)}
-          aria-label={`${WHERE[of.kind].label}: ${of.says}`}
+          to={WHERE[due.kind].to(showId)}
+          aria-label={`${WHERE[due.kind].label}: ${due.says}`}
         >
-          {WHERE[of.kind].label}
+          {WHERE[due.kind].label}
         </Button>
       )}
     </Box>

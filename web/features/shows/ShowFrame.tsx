@@ -136,12 +136,12 @@ function NoPlan({ show, says }: { show: Show; says: string }) {
 /** The tab that is open, and what it draws; the same value as long as its parts are. */
 function Within({ value }: { value: ShowContext }) {
   const { file, script: resolved, plan, fresh, progress, openRun, lastRun } = value;
-  const same = useMemo(
+  const shown = useMemo(
     () => ({ file, script: resolved, plan, fresh, progress, openRun, lastRun }),
     [file, resolved, plan, fresh, progress, openRun, lastRun],
   );
   return (
-    <ShowProvider value={same}>
+    <ShowProvider value={shown}>
       <Outlet />
     </ShowProvider>
   );

@@ -21,11 +21,11 @@ export interface Stock {
 /** The goods by name, each with what is left of its lots. */
 export function stockOf({ goods, lots }: Pick<StoresAnswer, 'goods' | 'lots'>): Stock[] {
   const lotsOf = new Map<string, LotStock[]>();
-  for (const of of lots) {
-    if (of.shelf <= 0 && Object.keys(of.out).length === 0) continue;
-    const mine = lotsOf.get(of.lot.goodId);
-    if (mine) mine.push(of);
-    else lotsOf.set(of.lot.goodId, [of]);
+  for (const stock of lots) {
+    if (stock.shelf <= 0 && Object.keys(stock.out).length === 0) continue;
+    const mine = lotsOf.get(stock.lot.goodId);
+    if (mine) mine.push(stock);
+    else lotsOf.set(stock.lot.goodId, [stock]);
   }
   return goods
     .map(({ body: good, version }) => {

@@ -7,7 +7,7 @@ const Declarations = createContext<Declared>({});
 
 /** A form over a document, or over declared fields: those within find their declarations by their paths. */
 export function FormOf<T extends FieldValues>({
-  of,
+  of: declared,
   form,
   children,
 }: {
@@ -16,7 +16,7 @@ export function FormOf<T extends FieldValues>({
   children: ReactNode;
 }) {
   return (
-    <Declarations.Provider value={of}>
+    <Declarations.Provider value={declared}>
       <FormProvider {...form}>{children}</FormProvider>
     </Declarations.Provider>
   );

@@ -63,7 +63,7 @@ interface DrawnProps extends Drawing {
 
 /** A field of a document: what may be typed, how it is read and what is said of it come from its declaration. */
 export function FieldOf<T extends object, K extends keyof T & string>({
-  of,
+  of: type,
   name,
   ...rest
 }: Drawing & {
@@ -73,7 +73,7 @@ export function FieldOf<T extends object, K extends keyof T & string>({
   onValue: (value: T[K]) => void;
   error?: string | undefined;
 }) {
-  return <Drawn field={fieldOf(of, name)} {...(rest as Omit<DrawnProps, 'field'>)} />;
+  return <Drawn field={fieldOf(type, name)} {...(rest as Omit<DrawnProps, 'field'>)} />;
 }
 
 /** A declared field, drawn. */
@@ -105,7 +105,7 @@ const wordOf = (words: Readonly<Record<string, string>> | undefined, value: stri
 });
 
 /** What every field has in common. */
-const looks = ({ field, label, hiddenLabel, sx, name, disabled }: DrawnProps) => ({
+const appearance = ({ field, label, hiddenLabel, sx, name, disabled }: DrawnProps) => ({
   ...(hiddenLabel === undefined
     ? { label: label ?? labelOf(field) }
     : { hiddenLabel: true, variant: 'standard' as const }),
@@ -160,7 +160,7 @@ function Typed(props: DrawnProps) {
     (props.help || beside(field, value, measure) || (field.as === 'lines' && 'One a line.') || field.help);
   return (
     <TextField
-      {...looks(props)}
+      {...appearance(props)}
       value={typed ?? refused?.refused ?? sayField(field, value, measure)}
       placeholder={field.optional ? (field.empty ?? '') : ''}
       multiline={long}
@@ -217,7 +217,7 @@ function Chosen(props: DrawnProps & { options: readonly Option[]; several?: bool
   return (
     <TextField
       select
-      {...looks(props)}
+      {...appearance(props)}
       value={known ?? (several ? [] : '')}
       onChange={(e) => onValue(e.target.value === '' ? undefined : e.target.value)}
       inputRef={props.inputRef as Ref<HTMLInputElement>}

@@ -11,8 +11,8 @@ export type Fields = Readonly<Record<string, Field>>;
 export type Declared<T extends object = object> = (new () => T) | Fields;
 
 /** The declaration of a field of a form, by its path: "steps.0.text". */
-export const declaredAt = (of: Declared, path: string): Field | undefined =>
-  typeof of === 'function' ? fieldAt(of, path) : of[path];
+export const declaredAt = (declared: Declared, path: string): Field | undefined =>
+  typeof declared === 'function' ? fieldAt(declared, path) : declared[path];
 
 /**
  * What is wrong with the values of a form: what could not be read, then what the document's class says, then what only
@@ -21,11 +21,11 @@ export const declaredAt = (of: Declared, path: string): Field | undefined =>
  * @param whole what the class cannot see; asked only where the class finds nothing wrong
  */
 export function resolverOf<T extends FieldValues>(
-  of: Declared<T>,
+  declared: Declared<T>,
   whole: (value: T) => Problem[] = () => [],
 ): Resolver<T> {
   return (values) => {
-    const problems = problemsOf(of, values, whole);
+    const problems = problemsOf(declared, values, whole);
     if (problems.length === 0) return { values, errors: {} };
     const errors: FieldErrors<T> = {};
     for (const { path, says } of problems) set(errors, path || 'root', { type: 'check', message: says });
@@ -34,25 +34,30 @@ export function resolverOf<T extends FieldValues>(
 }
 
 /** Problems by their paths as a form has them: "steps.0.text". */
-function problemsOf<T extends object>(of: Declared<T>, values: T, whole: (value: T) => Problem[]): Problem[] {
+function problemsOf<T extends object>(
+  declared: Declared<T>,
+  values: T,
+  whole: (value: T) => Problem[],
+): Problem[] {
   const refused = refusals(values);
   const places = new Set(refused.map((r) => r.path));
-  const missed = missing(of, values).filter((p) => !places.has(p.path));
+  const missed = missing(declared, values).filter((p) => !places.has(p.path));
   return refused.length || missed.length ? [...refused, ...missed] : whole(values).map(dotted);
 }
 
 /** What a document's class says of the values, or which declared fields are still empty that must not be. */
-function missing<T extends object>(of: Declared<T>, values: T): Problem[] {
-  if (typeof of !== 'function') return Object.keys(of).flatMap((path) => unsaid(of, values, path) ?? []);
-  const checked = check(of, prune(values));
+function missing<T extends object>(declared: Declared<T>, values: T): Problem[] {
+  if (typeof declared !== 'function')
+    return Object.keys(declared).flatMap((path) => unsaid(declared, values, path) ?? []);
+  const checked = check(declared, prune(values));
   if (checked.ok) return [];
-  return checked.problems.map(dotted).map((p) => unsaid(of, values, p.path) ?? p);
+  return checked.problems.map(dotted).map((p) => unsaid(declared, values, p.path) ?? p);
 }
 
 /** What is said of a field that is empty and must not be. */
-function unsaid(of: Declared, values: object, path: string): Problem | undefined {
+function unsaid(declared: Declared, values: object, path: string): Problem | undefined {
   const value: unknown = get(values, path);
-  const field = declaredAt(of, path);
+  const field = declaredAt(declared, path);
   if (!field || (value !== undefined && value !== '')) return undefined;
   const read = readField(field, '');
   return read.ok ? undefined : { path, says: read.says };

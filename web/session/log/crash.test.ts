@@ -41,7 +41,7 @@ test('three devices write all the while, the server is killed five times: nothin
   };
   await ask('/runs', { method: 'POST', body: { id: RUN, showId: 'cold-snap', rehearsal: false } });
   const run = await ask<Run>(`/runs/${RUN}`);
-  const of = script(upgradeShowFile(run.file) as ShowFile);
+  const resolved = script(upgradeShowFile(run.file) as ShowFile);
   const random = xoroshiro128plus(20261126);
   const one = <T>(of: readonly T[]): T => of[uniformInt(random, 0, of.length - 1)]!;
 
@@ -51,7 +51,7 @@ test('three devices write all the while, the server is killed five times: nothin
     return { disk, outbox, made: [] as RunEvent[] };
   });
   const happening = (made: readonly RunEvent[]): Recorded => {
-    const itemId = one(of.items).item.id;
+    const itemId = one(resolved.items).item.id;
     const last = made.at(-1);
     return one<Recorded>([
       { kind: 'item begun', body: { itemId } },
@@ -112,7 +112,7 @@ test('three devices write all the while, the server is killed five times: nothin
   const kept = await onServer();
   expect(made.length).toBeGreaterThanOrEqual(3 * EACH);
   expect(kept.map((e) => e.id).sort()).toEqual(made.map((e) => e.id).sort());
-  expect(fold(kept, of)).toEqual(fold(made, of));
+  expect(fold(kept, resolved)).toEqual(fold(made, resolved));
   expect(devices.flatMap((d) => d.outbox.store.getState().refused)).toEqual([]);
   const gone = new Promise((done) => server.child.once('exit', done));
   server.child.kill('SIGTERM');

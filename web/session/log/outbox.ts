@@ -79,7 +79,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
   const see = (run: string, tick: number) => void ticks.set(run, Math.max(ticks.get(run) ?? 0, tick));
   const tell = (event: Envelope) => {
     if (!keeps(event.run)) store.setState((s) => ({ pending: [...s.pending, event] }));
-    listeners.forEach((told) => told(event));
+    listeners.forEach((listener) => listener(event));
   };
   const unpend = (ids: ReadonlySet<string>) =>
     store.setState((s) => ({ pending: s.pending.filter((e) => !ids.has(e.id)) }));
@@ -261,8 +261,8 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     send,
     hear,
     /** Told when the server has events of these logs: what is shown of them is asked for anew. */
-    whenKept: (told: typeof kept): void => {
-      kept = told;
+    whenKept: (listener: typeof kept): void => {
+      kept = listener;
     },
     /** What has been seen of a log: the next event of it sorts after that. */
     see,
@@ -270,9 +270,9 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     clock: now,
     /** The server's time as this device reckons it, in ms. */
     now: () => now() + ahead,
-    listen: (told: Told): (() => void) => {
-      listeners.add(told);
-      return () => listeners.delete(told);
+    listen: (listener: Told): (() => void) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
     },
     /**
      * Records an event and waits for what the server makes of it; undefined where it cannot be asked now. What it

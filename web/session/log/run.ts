@@ -78,9 +78,14 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
   function show(run: KeptRun): void {
     kept = run;
     // A run kept here may have been opened by an older version.
-    const of = script(upgradeShowFile(run.file) as ShowFile);
-    fold = foldRun(of);
-    store.setState({ script: of, state: fold.state, rehearsal: run.rehearsal, role: run.role ?? 'stage' });
+    const resolved = script(upgradeShowFile(run.file) as ShowFile);
+    fold = foldRun(resolved);
+    store.setState({
+      script: resolved,
+      state: fold.state,
+      rehearsal: run.rehearsal,
+      role: run.role ?? 'stage',
+    });
   }
 
   /** Opens a run; where it is open already nothing changes. */
