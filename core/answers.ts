@@ -1,4 +1,4 @@
-import type { AttemptLine, RunEvent, RunRole, Said } from './live';
+import type { AttemptLine, RunEvent, RunRole, Remark } from './live';
 import type {
   Comparisons,
   Period,
@@ -52,7 +52,7 @@ export interface Run extends RunSummary {
 }
 
 /** Something that was written about a demo, and in the run of which show. */
-export interface SaidLine extends Said {
+export interface RemarkLine extends Remark {
   runId: string;
   showId: string;
   title: string;

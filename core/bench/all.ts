@@ -11,7 +11,7 @@ import { ladder } from './ladder';
 import { lidTin } from './lid-tin';
 import { liquidNitrogen } from './liquid-nitrogen';
 import { magnetSlide } from './magnet-slide';
-import type { Bench } from './mould';
+import type { Bench } from './define';
 import { noise } from './noise';
 import { peroxideDilute } from './peroxide-dilute';
 import { peroxideFoam } from './peroxide-foam';

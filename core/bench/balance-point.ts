@@ -1,13 +1,13 @@
-import { bench, figures, figuresOf, say } from './mould';
+import { defineCalculator, listInput, roundToSixFigures, formatNumber } from './define';
 
-export const balancePoint = bench({
+export const balancePoint = defineCalculator({
   id: 'balance-point',
   title: 'Balance',
   question: 'Will it hang?',
   topic: 'balance',
   inputs: {
-    masses: figures('Masses', 'kg', [0.0001, 1000], [0.4, 0.05], 'One a line.'),
-    positionsM: figures(
+    masses: listInput('Masses', 'kg', [0.0001, 1000], [0.4, 0.05], 'One a line.'),
+    positionsM: listInput(
       'Heights above the pivot',
       'm',
       [-100, 100],
@@ -26,10 +26,10 @@ export const balancePoint = bench({
     const hangs = centreM < 0;
     return {
       verdict: hangs
-        ? `It hangs: its centre of mass is ${say(-100 * centreM)} cm below the pivot.`
-        : `It falls: its centre of mass is ${centreM === 0 ? 'at' : `${say(100 * centreM)} cm above`} the pivot.`,
+        ? `It hangs: its centre of mass is ${formatNumber(-100 * centreM)} cm below the pivot.`
+        : `It falls: its centre of mass is ${centreM === 0 ? 'at' : `${formatNumber(100 * centreM)} cm above`} the pivot.`,
       ...(!hangs && { fails: 'Put weight below the pivot' }),
-      outputs: { centreM: figuresOf(centreM), hangs },
+      outputs: { centreM: roundToSixFigures(centreM), hangs },
       findings:
         masses.length === positionsM.length
           ? []
@@ -44,8 +44,8 @@ export const balancePoint = bench({
           says: 'Centre of mass',
           sum: `(${masses
             .slice(0, n)
-            .map((m, i) => `${say(m)} × ${say(positionsM[i]!)}`)
-            .join(' + ')}) / ${say(kg)} = ${say(centreM)} m`,
+            .map((m, i) => `${formatNumber(m)} × ${formatNumber(positionsM[i]!)}`)
+            .join(' + ')}) / ${formatNumber(kg)} = ${formatNumber(centreM)} m`,
           source: 'Σ m r / Σ m; it hangs when that is below the pivot',
         },
       ],

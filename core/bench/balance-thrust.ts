@@ -1,7 +1,7 @@
 import { G } from './constants';
-import { bench, figure, figuresOf, say } from './mould';
+import { defineCalculator, numberInput, roundToSixFigures, formatNumber } from './define';
 
-export const balanceThrust = bench({
+export const balanceThrust = defineCalculator({
   id: 'balance-thrust',
   title: 'Thrust on a balance',
   question: 'How hard does it push?',
@@ -16,14 +16,14 @@ export const balanceThrust = bench({
     ],
   }),
   inputs: {
-    readingG: figure(
+    readingG: numberInput(
       'Reading of the balance',
       'g',
       [0, 50_000],
       600,
       'The largest it shows beyond what stood on it.',
     ),
-    massKg: figure('Mass that is pushed', 'kg', [0.001, 200], 0.5),
+    massKg: numberInput('Mass that is pushed', 'kg', [0.001, 200], 0.5),
   },
   outputs: {
     thrustN: { label: 'Thrust', unit: 'N' },
@@ -36,12 +36,12 @@ export const balanceThrust = bench({
     return {
       verdict:
         ratio > 1
-          ? `It pushes with ${say(thrustN)} N and lifts itself: ${say(ratio)} times its weight.`
-          : `It pushes with ${say(thrustN)} N, ${say(ratio)} times its weight: it does not lift off.`,
+          ? `It pushes with ${formatNumber(thrustN)} N and lifts itself: ${formatNumber(ratio)} times its weight.`
+          : `It pushes with ${formatNumber(thrustN)} N, ${formatNumber(ratio)} times its weight: it does not lift off.`,
       outputs: {
-        thrustN: figuresOf(thrustN),
-        thrustToWeight: figuresOf(ratio),
-        accelerationMS2: figuresOf(Math.max(0, (thrustN - massKg * G) / massKg)),
+        thrustN: roundToSixFigures(thrustN),
+        thrustToWeight: roundToSixFigures(ratio),
+        accelerationMS2: roundToSixFigures(Math.max(0, (thrustN - massKg * G) / massKg)),
       },
       findings:
         ratio > 1
@@ -53,10 +53,14 @@ export const balanceThrust = bench({
             ]
           : [],
       working: [
-        { says: 'Thrust', sum: `${say(readingG)} g × 9.80665 m/s² = ${say(thrustN)} N`, source: 'F = m g' },
+        {
+          says: 'Thrust',
+          sum: `${formatNumber(readingG)} g × 9.80665 m/s² = ${formatNumber(thrustN)} N`,
+          source: 'F = m g',
+        },
         {
           says: 'To weight',
-          sum: `${say(thrustN)} / (${say(massKg)} × 9.80665) = ${say(ratio)}`,
+          sum: `${formatNumber(thrustN)} / (${formatNumber(massKg)} × 9.80665) = ${formatNumber(ratio)}`,
           source: 'F/(m g)',
         },
       ],

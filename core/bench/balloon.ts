@@ -1,6 +1,14 @@
 import { molarMass } from '../physics';
 import { AIR_G_PER_MOL, ATM_KPA, gasL } from './constants';
-import { bench, choice, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  choiceInput,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 const GASES = ['hydrogen', 'helium', 'air'] as const;
 /** Heat of burning hydrogen to steam, kJ/mol. NIST Chemistry WebBook. */
@@ -11,7 +19,7 @@ const HALL_L = 5;
 const gasGPerMol = (gas: (typeof GASES)[number]) =>
   ({ hydrogen: molarMass('H2'), helium: molarMass('He'), air: AIR_G_PER_MOL })[gas];
 
-export const balloon = bench({
+export const balloon = defineCalculator({
   id: 'balloon',
   title: 'Balloon',
   question: 'What does it lift, and how much burns?',
@@ -26,9 +34,9 @@ export const balloon = bench({
     })),
   }),
   inputs: {
-    gas: choice('Gas', GASES),
-    volumeL: figure('Volume', 'L', [0.1, 100], 3),
-    temperatureC: known('roomC', figure('Temperature', '°C', [-20, 45], 20)),
+    gas: choiceInput('Gas', GASES),
+    volumeL: numberInput('Volume', 'L', [0.1, 100], 3),
+    temperatureC: knownInput('roomC', numberInput('Temperature', '°C', [-20, 45], 20)),
   },
   outputs: {
     liftG: { label: 'Lifts, less its rubber', unit: 'g' },
@@ -61,20 +69,20 @@ export const balloon = bench({
       verdict:
         gas === 'air'
           ? 'It lifts nothing: it holds what is around it.'
-          : `It lifts ${say(liftG, 2)} g less its rubber${energyKJ ? `, and burns with ${say(energyKJ, 2)} kJ` : ''}.`,
-      outputs: { liftG: figuresOf(liftG), energyKJ: figuresOf(energyKJ) },
+          : `It lifts ${formatNumber(liftG, 2)} g less its rubber${energyKJ ? `, and burns with ${formatNumber(energyKJ, 2)} kJ` : ''}.`,
+      outputs: { liftG: roundToSixFigures(liftG), energyKJ: roundToSixFigures(energyKJ) },
       findings,
       working: [
         {
           says: 'Lift',
-          sum: `${say(mol)} mol × (${say(AIR_G_PER_MOL, 5)} − ${say(perMol, 4)}) g/mol = ${say(liftG)} g`,
+          sum: `${formatNumber(mol)} mol × (${formatNumber(AIR_G_PER_MOL, 5)} − ${formatNumber(perMol, 4)}) g/mol = ${formatNumber(liftG)} g`,
           source: `ideal gas at ${ATM_KPA} kPa; IUPAC weights, U.S. Standard Atmosphere`,
         },
         ...(energyKJ
           ? [
               {
                 says: 'Energy',
-                sum: `${say(mol)} mol × ${HYDROGEN_KJ} = ${say(energyKJ)} kJ`,
+                sum: `${formatNumber(mol)} mol × ${HYDROGEN_KJ} = ${formatNumber(energyKJ)} kJ`,
                 source: 'NIST Chemistry WebBook',
               },
             ]

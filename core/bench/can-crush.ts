@@ -1,6 +1,6 @@
 import { molarMass } from '../physics';
 import { ATM_KPA, gasL, kelvin, saturatedKPa, WATER_J_PER_G_K } from './constants';
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { defineCalculator, numberInput, roundToSixFigures, formatNumber, type BenchFinding } from './define';
 
 /** Heat of vaporisation of water at 100 °C, J/g. CRC Handbook. */
 const STEAM_J_PER_G = 2257;
@@ -16,7 +16,7 @@ const steamGrams = ({
 }: Record<'waterML' | 'powerW' | 'secondsOfSteam', number>) =>
   Math.min(waterML, (powerW * secondsOfSteam) / STEAM_J_PER_G);
 
-export const canCrush = bench({
+export const canCrush = defineCalculator({
   id: 'can-crush',
   title: 'Crushed can',
   question: 'When is it full of steam, and is there water left?',
@@ -28,17 +28,17 @@ export const canCrush = bench({
     layers: [{ label: 'water left', litres: (v.waterML - steamGrams(v)) / 1000 }],
   }),
   inputs: {
-    waterML: figure('Water in the can', 'mL', [1, 100], 15),
-    powerW: figure(
+    waterML: numberInput('Water in the can', 'mL', [1, 100], 15),
+    powerW: numberInput(
       'Heat that gets in',
       'W',
       [10, 2000],
       100,
       'A camping burner gives a can 100 to 300 W. From memory; measure yours by when it boils.',
     ),
-    canML: figure('Can', 'mL', [100, 1000], 340),
-    secondsOfSteam: figure('Seconds of steam', 's', [0, 600], 80),
-    bathC: figure('Bath', '°C', [0, 60], 15),
+    canML: numberInput('Can', 'mL', [100, 1000], 340),
+    secondsOfSteam: numberInput('Seconds of steam', 's', [0, 600], 80),
+    bathC: numberInput('Bath', '°C', [0, 60], 15),
   },
   outputs: {
     boilsAfterS: { label: 'Boils after', unit: 's' },
@@ -72,30 +72,30 @@ export const canCrush = bench({
         says: 'The bath is warm: its own vapour holds the can up. Take it cold.',
       });
     return {
-      verdict: `It boils after ${say(boilsAfterS, 2)} s; after ${say(secondsOfSteam)} s of steam ${say(waterLeftML, 2)} mL are left, and the bath takes ${say(dropKPa, 2)} kPa off it.`,
+      verdict: `It boils after ${formatNumber(boilsAfterS, 2)} s; after ${formatNumber(secondsOfSteam)} s of steam ${formatNumber(waterLeftML, 2)} mL are left, and the bath takes ${formatNumber(dropKPa, 2)} kPa off it.`,
       limits: [{ what: 'Temperature of the bath', unit: '°C', max: WARM_BATH_C }],
       outputs: {
-        boilsAfterS: figuresOf(boilsAfterS),
-        waterLeftML: figuresOf(waterLeftML),
-        pressureDropKPa: figuresOf(dropKPa),
-        airLeftPercent: figuresOf(100 * air),
+        boilsAfterS: roundToSixFigures(boilsAfterS),
+        waterLeftML: roundToSixFigures(waterLeftML),
+        pressureDropKPa: roundToSixFigures(dropKPa),
+        airLeftPercent: roundToSixFigures(100 * air),
       },
       findings,
       working: [
         {
           says: 'To the boil',
-          sum: `${say(waterML)} g × 4.18 × 80 K / ${say(powerW)} W = ${say(boilsAfterS)} s`,
+          sum: `${formatNumber(waterML)} g × 4.18 × 80 K / ${formatNumber(powerW)} W = ${formatNumber(boilsAfterS)} s`,
           source: 'specific heat of water, CRC Handbook',
         },
         {
           says: 'Steam',
-          sum: `${say(powerW)} W × ${say(secondsOfSteam)} s / 2257 J/g = ${say(steamG)} g`,
+          sum: `${formatNumber(powerW)} W × ${formatNumber(secondsOfSteam)} s / 2257 J/g = ${formatNumber(steamG)} g`,
           source: 'heat of vaporisation, CRC Handbook',
         },
-        { says: 'Air left', sum: `e^(−V_steam/V_can) = ${say(100 * air)} %`, source: 'well mixed' },
+        { says: 'Air left', sum: `e^(−V_steam/V_can) = ${formatNumber(100 * air)} %`, source: 'well mixed' },
         {
           says: 'Quenched',
-          sum: `${ATM_KPA} − (${say(quenchedKPa)}) = ${say(dropKPa)} kPa`,
+          sum: `${ATM_KPA} − (${formatNumber(quenchedKPa)}) = ${formatNumber(dropKPa)} kPa`,
           source: 'ideal gas; vapour pressure of water, ASHRAE Handbook',
         },
       ],

@@ -1,4 +1,4 @@
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { defineCalculator, numberInput, roundToSixFigures, formatNumber, type BenchFinding } from './define';
 
 /** Nearer than this to level it hangs level: friction of a needle in a cork, g cm. From memory. */
 const STICKS_G_CM = 0.5;
@@ -6,7 +6,7 @@ const STICKS_G_CM = 0.5;
 /** What turns later than this does not turn. */
 const A_DAY_MIN = 1440;
 
-export const candleSeeSaw = bench({
+export const candleSeeSaw = defineCalculator({
   id: 'candle-see-saw',
   title: 'Candle see-saw',
   question: 'Which end goes down, and when does it turn?',
@@ -21,19 +21,19 @@ export const candleSeeSaw = bench({
     ],
   }),
   inputs: {
-    leftG: figure('Left end', 'g', [0.1, 2000], 20),
-    rightG: figure('Right end', 'g', [0.1, 2000], 20),
-    leftCM: figure('Left of the needle', 'cm', [0.5, 100], 10),
-    rightCM: figure('Right of the needle', 'cm', [0.5, 100], 10),
-    leftGPerMin: figure(
+    leftG: numberInput('Left end', 'g', [0.1, 2000], 20),
+    rightG: numberInput('Right end', 'g', [0.1, 2000], 20),
+    leftCM: numberInput('Left of the needle', 'cm', [0.5, 100], 10),
+    rightCM: numberInput('Right of the needle', 'cm', [0.5, 100], 10),
+    leftGPerMin: numberInput(
       'Left burns',
       'g/min',
       [0, 5],
       0.1,
       'A table candle 0.08 to 0.15; 0 where it is out. From memory.',
     ),
-    rightGPerMin: figure('Right burns', 'g/min', [0, 5], 0),
-    minutes: figure('After', 'min', [0, 120], 5),
+    rightGPerMin: numberInput('Right burns', 'g/min', [0, 5], 0),
+    minutes: numberInput('After', 'min', [0, 120], 5),
   },
   outputs: {
     down: { label: 'Goes down', unit: '' },
@@ -59,17 +59,17 @@ export const candleSeeSaw = bench({
       verdict:
         down === 'neither'
           ? 'It is level: the smallest drop tips it.'
-          : `The ${down} end goes down, by ${say(Math.abs(by))} g cm; the lighter side rises.${turns && level > v.minutes ? ` It is level after ${say(level, 2)} min.` : ''}`,
+          : `The ${down} end goes down, by ${formatNumber(Math.abs(by))} g cm; the lighter side rises.${turns && level > v.minutes ? ` It is level after ${formatNumber(level, 2)} min.` : ''}`,
       outputs: {
         down,
-        momentGCM: figuresOf(by),
-        levelAfterMin: figuresOf(turns ? level : 0),
+        momentGCM: roundToSixFigures(by),
+        levelAfterMin: roundToSixFigures(turns ? level : 0),
       },
       findings,
       working: [
         {
           says: 'Left, less right',
-          sum: `${say(v.leftCM)} × (${say(v.leftG)} − ${say(v.leftGPerMin)} × ${say(v.minutes)}) − ${say(v.rightCM)} × (${say(v.rightG)} − ${say(v.rightGPerMin)} × ${say(v.minutes)}) = ${say(by)} g cm`,
+          sum: `${formatNumber(v.leftCM)} × (${formatNumber(v.leftG)} − ${formatNumber(v.leftGPerMin)} × ${formatNumber(v.minutes)}) − ${formatNumber(v.rightCM)} × (${formatNumber(v.rightG)} − ${formatNumber(v.rightGPerMin)} × ${formatNumber(v.minutes)}) = ${formatNumber(by)} g cm`,
           source: 'Σ m r about the needle',
         },
       ],

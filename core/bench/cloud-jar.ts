@@ -1,10 +1,17 @@
 import { dewPointC, kelvin, vapourKPa } from './constants';
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 /** (γ − 1)/γ of air, γ = 1.4. Handbooks. */
 const EXPONENT = 0.286;
 
-export const cloudJar = bench({
+export const cloudJar = defineCalculator({
   id: 'cloud-jar',
   title: 'Cloud jar',
   question: 'Does a cloud form?',
@@ -12,16 +19,16 @@ export const cloudJar = bench({
   picture: ['fromKPa', 'coolsToC'],
   marks: { coolsToC: ['dewPointC'] },
   inputs: {
-    temperatureC: known('roomC', figure('Temperature', '°C', [-10, 45], 20)),
-    humidityPercent: figure(
+    temperatureC: knownInput('roomC', numberInput('Temperature', '°C', [-10, 45], 20)),
+    humidityPercent: numberInput(
       'Humidity in the jar',
       '%',
       [1, 100],
       90,
       'With some water shaken about in it: 90 and more.',
     ),
-    fromKPa: figure('From', 'kPa', [20, 400], 120),
-    toKPa: figure('To', 'kPa', [10, 400], 101.325),
+    fromKPa: numberInput('From', 'kPa', [20, 400], 120),
+    toKPa: numberInput('To', 'kPa', [10, 400], 101.325),
   },
   outputs: {
     coolsToC: { label: 'Cools to', unit: '°C' },
@@ -60,25 +67,25 @@ export const cloudJar = bench({
       });
     return {
       verdict: cloud
-        ? `A cloud: it cools to ${say(coolsToC)} °C, below the dew point of ${say(dew)} °C.`
-        : `No cloud: it cools to ${say(coolsToC)} °C, above the dew point of ${say(dew)} °C. Damper air, or a larger pop.`,
+        ? `A cloud: it cools to ${formatNumber(coolsToC)} °C, below the dew point of ${formatNumber(dew)} °C.`
+        : `No cloud: it cools to ${formatNumber(coolsToC)} °C, above the dew point of ${formatNumber(dew)} °C. Damper air, or a larger pop.`,
       ...(!cloud && { fails: 'Damper air in the jar, or a larger pop' }),
       outputs: {
-        coolsToC: figuresOf(coolsToC),
-        coolsByK: figuresOf(temperatureC - coolsToC),
-        dewPointC: figuresOf(dew),
+        coolsToC: roundToSixFigures(coolsToC),
+        coolsByK: roundToSixFigures(temperatureC - coolsToC),
+        dewPointC: roundToSixFigures(dew),
         cloud,
       },
       findings,
       working: [
         {
           says: 'Cools to',
-          sum: `${say(kelvin(temperatureC), 5)} K × (${say(toKPa)}/${say(fromKPa)})^0.286 = ${say(kelvin(coolsToC), 5)} K`,
+          sum: `${formatNumber(kelvin(temperatureC), 5)} K × (${formatNumber(toKPa)}/${formatNumber(fromKPa)})^0.286 = ${formatNumber(kelvin(coolsToC), 5)} K`,
           source: 'adiabatic expansion of dry air; what condenses gives some back',
         },
         {
           says: 'Dew point then',
-          sum: `vapour ${say(vapour)} kPa × ${say(ratio)}: ${say(dew)} °C`,
+          sum: `vapour ${formatNumber(vapour)} kPa × ${formatNumber(ratio)}: ${formatNumber(dew)} °C`,
           source: 'ASHRAE Handbook—Fundamentals 2017, by psychrolib',
         },
       ],

@@ -1,10 +1,18 @@
 import { chilled, coldLosses, coldOrder, CRYOGENS } from '../physics';
-import { bench, choice, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  choiceInput,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 const NAMES = Object.keys(CRYOGENS) as ['liquid nitrogen', 'dry ice'];
 
 /** The sums of the cold budget in Supplies, by themselves: amounts in litres of nitrogen, or kilograms of dry ice. */
-export const coldBudgetBench = bench({
+export const coldBudgetBench = defineCalculator({
   id: 'cold-budget',
   title: 'Cold budget',
   question: 'How much to order, and what is left of it?',
@@ -12,26 +20,26 @@ export const coldBudgetBench = bench({
   picture: ['daysKept', 'order'],
   scene: (v) => ({ kind: 'lines', x: 'Days', y: 'Left', lines: [{ label: 'left', points: course(v) }] }),
   inputs: {
-    cryogen: choice('Cryogen', NAMES),
-    poured: figure('Poured in the demos', 'L or kg', [0, 500], 4),
-    chilledKg: figure('Cooled in it besides', 'kg', [0, 100], 0.5),
-    heatCapacity: figure(
+    cryogen: choiceInput('Cryogen', NAMES),
+    poured: numberInput('Poured in the demos', 'L or kg', [0, 500], 4),
+    chilledKg: numberInput('Cooled in it besides', 'kg', [0, 100], 0.5),
+    heatCapacity: numberInput(
       'Its heat capacity',
       'kJ/(kg K)',
       [0.01, 10],
       0.4,
       'Metals 0.2 to 0.9, rubber and leaves 1.5 to 3; the mean down to the cold. From memory.',
     ),
-    waterPercent: figure('Water in it', '%', [0, 100], 0),
-    roomC: known('roomC', figure('Room', '°C', [-10, 45], 20)),
-    daysKept: figure('Days from filling to the end', '', [0, 30], 1),
-    vessel: figure('Vessel holds', 'L or kg', [0.1, 1000], 10),
-    staticPerDay: figure('It loses in a day', 'L or kg', [0, 100], 0.2),
-    chillDown: figure('Cooling it down', 'L or kg', [0, 100], 1),
-    pourLossPercent: figure('Lost in pouring', '%', [0, 90], 15),
-    openPerHour: figure('Open flasks lose in an hour', 'L or kg', [0, 100], 0.5),
-    openHours: figure('Open for', 'h', [0, 48], 1),
-    reservePercent: figure('Reserve', '%', [0, 200], 10),
+    waterPercent: numberInput('Water in it', '%', [0, 100], 0),
+    roomC: knownInput('roomC', numberInput('Room', '°C', [-10, 45], 20)),
+    daysKept: numberInput('Days from filling to the end', '', [0, 30], 1),
+    vessel: numberInput('Vessel holds', 'L or kg', [0.1, 1000], 10),
+    staticPerDay: numberInput('It loses in a day', 'L or kg', [0, 100], 0.2),
+    chillDown: numberInput('Cooling it down', 'L or kg', [0, 100], 1),
+    pourLossPercent: numberInput('Lost in pouring', '%', [0, 90], 15),
+    openPerHour: numberInput('Open flasks lose in an hour', 'L or kg', [0, 100], 0.5),
+    openHours: numberInput('Open for', 'h', [0, 48], 1),
+    reservePercent: numberInput('Reserve', '%', [0, 200], 10),
   },
   outputs: {
     order: { label: 'Order', unit: 'L or kg' },
@@ -52,30 +60,30 @@ export const coldBudgetBench = bench({
       },
     ];
     return {
-      verdict: `Order ${say(order)} ${unit}: ${say(used)} ${unit} are used, ${say(lost)} ${unit} go to the air, ${say(reserve, 2)} ${unit} are in reserve.${order > v.vessel ? ` The vessel holds ${say(v.vessel)} ${unit}.` : ''}`,
+      verdict: `Order ${formatNumber(order)} ${unit}: ${formatNumber(used)} ${unit} are used, ${formatNumber(lost)} ${unit} go to the air, ${formatNumber(reserve, 2)} ${unit} are in reserve.${order > v.vessel ? ` The vessel holds ${formatNumber(v.vessel)} ${unit}.` : ''}`,
       ...(order > v.vessel && { fails: 'Take a larger vessel, or have it delivered on the day' }),
       outputs: {
-        order: figuresOf(order),
-        total: figuresOf(total),
-        used: figuresOf(used),
-        lost: figuresOf(lost),
-        leftAtEnd: figuresOf(leftAtEnd),
+        order: roundToSixFigures(order),
+        total: roundToSixFigures(total),
+        used: roundToSixFigures(used),
+        lost: roundToSixFigures(lost),
+        leftAtEnd: roundToSixFigures(leftAtEnd),
       },
       findings,
       working: [
         {
           says: 'Used',
-          sum: `${say(v.poured)} + ${say(v.chilledKg)} kg cooled to ${CRYOGENS[v.cryogen].toC} °C = ${say(used)} ${unit}`,
+          sum: `${formatNumber(v.poured)} + ${formatNumber(v.chilledKg)} kg cooled to ${CRYOGENS[v.cryogen].toC} °C = ${formatNumber(used)} ${unit}`,
           source: `${CRYOGENS[v.cryogen].latentKJPerKg} kJ/kg, CRC Handbook, from memory`,
         },
         ...losses.map(({ title, amount, working }) => ({
           says: title,
-          sum: `${working}: ${say(amount)} ${unit}`,
+          sum: `${working}: ${formatNumber(amount)} ${unit}`,
           source: 'as the cold budget of a show; common practice',
         })),
         {
           says: 'Order',
-          sum: `(${say(used)} + ${say(lost)}) × ${1 + v.reservePercent / 100} = ${say(total)} ${unit}`,
+          sum: `(${formatNumber(used)} + ${formatNumber(lost)}) × ${1 + v.reservePercent / 100} = ${formatNumber(total)} ${unit}`,
           source: 'in whole units',
         },
       ],

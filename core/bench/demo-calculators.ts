@@ -1,7 +1,7 @@
 import { formatFigure, type BaseUnit } from '../quantities';
 import type { BenchInput, Condition, Demo, DemoBench, Good, Venue } from '../show';
 import { BENCHES } from './all';
-import { IN_BASE, type Bench, type Input, type Value, type Worked } from './mould';
+import { IN_BASE, type Bench, type Input, type Value, type Worked } from './define';
 import type { CalculatorResult, CalculatorValue, ParameterSetting } from './result';
 import { runBench, startOf } from './run';
 

@@ -1,6 +1,13 @@
 import { molarMass } from '../physics';
 import { gasL, R_SOURCE, WATER_J_PER_G_K } from './constants';
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 /** Heat to make gas of it, kJ/kg, at −78.5 °C. NIST Chemistry WebBook, from memory. */
 const SUBLIMES_KJ_PER_KG = 571;
@@ -10,7 +17,7 @@ const FOG_ENDS_C = 15;
 const DAY_PERCENT = 0.5;
 const SHORT_PERCENT = 3;
 
-export const dryIce = bench({
+export const dryIce = defineCalculator({
   id: 'dry-ice',
   title: 'Dry ice',
   question: 'How much gas is in the room?',
@@ -23,11 +30,11 @@ export const dryIce = bench({
     ],
   },
   inputs: {
-    massKg: figure('Dry ice', 'kg', [0.01, 200], 2),
-    waterL: figure('Warm water under it', 'L', [0, 50], 2),
-    waterC: figure('The water', '°C', [1, 90], 45),
-    roomM3: known('roomM3', figure('Room', 'm³', [1, 100_000], 150)),
-    temperatureC: known('roomC', figure('Temperature of the room', '°C', [-10, 45], 20)),
+    massKg: numberInput('Dry ice', 'kg', [0.01, 200], 2),
+    waterL: numberInput('Warm water under it', 'L', [0, 50], 2),
+    waterC: numberInput('The water', '°C', [1, 90], 45),
+    roomM3: knownInput('roomM3', numberInput('Room', 'm³', [1, 100_000], 150)),
+    temperatureC: knownInput('roomC', numberInput('Temperature of the room', '°C', [-10, 45], 20)),
   },
   outputs: {
     gasM3: { label: 'Gas', unit: 'm³' },
@@ -54,37 +61,37 @@ export const dryIce = bench({
     if (percent > SHORT_PERCENT)
       findings.push({
         level: 'stop',
-        says: `${say(percent, 2)} % of carbon dioxide: more than anybody may breathe for a quarter of an hour.`,
+        says: `${formatNumber(percent, 2)} % of carbon dioxide: more than anybody may breathe for a quarter of an hour.`,
       });
     else if (percent > DAY_PERCENT)
       findings.push({
         level: 'caution',
-        says: `${say(percent, 2)} % of carbon dioxide, above the ${DAY_PERCENT} % of a working day: doors open, and less of it.`,
+        says: `${formatNumber(percent, 2)} % of carbon dioxide, above the ${DAY_PERCENT} % of a working day: doors open, and less of it.`,
       });
     return {
-      verdict: `${say(gasM3, 2)} m³ of gas, ${say(percent, 2)} % of the room if all of it goes and none leaves.`,
+      verdict: `${formatNumber(gasM3, 2)} m³ of gas, ${formatNumber(percent, 2)} % of the room if all of it goes and none leaves.`,
       limits: [{ what: 'Carbon dioxide in the room', unit: '%', max: DAY_PERCENT }],
       outputs: {
-        gasM3: figuresOf(gasM3),
-        addedCO2Percent: figuresOf(percent),
-        fogKg: figuresOf(Math.min(massKg, fogKg)),
-        coldKJ: figuresOf(massKg * SUBLIMES_KJ_PER_KG),
+        gasM3: roundToSixFigures(gasM3),
+        addedCO2Percent: roundToSixFigures(percent),
+        fogKg: roundToSixFigures(Math.min(massKg, fogKg)),
+        coldKJ: roundToSixFigures(massKg * SUBLIMES_KJ_PER_KG),
       },
       findings,
       working: [
         {
           says: 'Gas',
-          sum: `${say(massKg * 1000)} g / ${say(molarMass('CO2'), 5)} g/mol = ${say(gasM3)} m³`,
+          sum: `${formatNumber(massKg * 1000)} g / ${formatNumber(molarMass('CO2'), 5)} g/mol = ${formatNumber(gasM3)} m³`,
           source: R_SOURCE,
         },
         {
           says: 'Fog until the water is cold',
-          sum: `${say(waterL)} L × 4.18 × (${say(waterC)} − ${FOG_ENDS_C}) K / ${SUBLIMES_KJ_PER_KG} kJ/kg = ${say(fogKg)} kg`,
+          sum: `${formatNumber(waterL)} L × 4.18 × (${formatNumber(waterC)} − ${FOG_ENDS_C}) K / ${SUBLIMES_KJ_PER_KG} kJ/kg = ${formatNumber(fogKg)} kg`,
           source: 'heat to make gas of it, NIST Chemistry WebBook, from memory',
         },
         {
           says: 'Share of the room',
-          sum: `${say(gasM3)} / ${say(roomM3)} = ${say(percent)} %`,
+          sum: `${formatNumber(gasM3)} / ${formatNumber(roomM3)} = ${formatNumber(percent)} %`,
           source: 'OSHA: 0.5 % over a day; NIOSH: 3 % for fifteen minutes',
         },
       ],

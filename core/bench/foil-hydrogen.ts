@@ -1,6 +1,13 @@
 import { molarMass } from '../physics';
 import { gasL, R_SOURCE, WATER_J_PER_G_K } from './constants';
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 /** Heat of dissolving aluminium in lye, kJ/mol of Al. From memory. */
 const HEAT_KJ = 420;
@@ -9,17 +16,17 @@ const FOIL_G_PER_M2 = 43;
 /** Nearly boiling: it froths and carries lye with it, °C. Common practice. */
 const TOO_HOT_C = 80;
 
-export const foilHydrogen = bench({
+export const foilHydrogen = defineCalculator({
   id: 'foil-hydrogen',
   title: 'Hydrogen from foil',
   question: 'How much gas, and how hot?',
   topic: 'gases from reactions',
   picture: ['foilG', 'warmsByK'],
   inputs: {
-    foilG: figure('Foil', 'g', [0.01, 20], 0.5),
-    lyeG: figure('Lye (sodium hydroxide)', 'g', [0.01, 50], 2),
-    waterML: figure('Water', 'mL', [10, 5000], 200),
-    temperatureC: known('roomC', figure('Temperature', '°C', [0, 40], 20)),
+    foilG: numberInput('Foil', 'g', [0.01, 20], 0.5),
+    lyeG: numberInput('Lye (sodium hydroxide)', 'g', [0.01, 50], 2),
+    waterML: numberInput('Water', 'mL', [10, 5000], 200),
+    temperatureC: knownInput('roomC', numberInput('Temperature', '°C', [0, 40], 20)),
   },
   outputs: {
     hydrogenL: { label: 'Hydrogen', unit: 'L' },
@@ -46,11 +53,11 @@ export const foilHydrogen = bench({
     if (hot)
       findings.push({
         level: 'stop',
-        says: `It would reach ${say(temperatureC + warmsByK, 2)} °C and froth over with lye in it: take less foil or more water, in a cold bath.`,
+        says: `It would reach ${formatNumber(temperatureC + warmsByK, 2)} °C and froth over with lye in it: take less foil or more water, in a cold bath.`,
       });
     if (lye < al) findings.push({ level: 'note', says: 'The lye runs out first: foil is left over.' });
     return {
-      verdict: `${say(hydrogenL)} L of hydrogen; the water warms by ${say(warmsByK, 2)} K${hot ? ', which is too much' : ''}.`,
+      verdict: `${formatNumber(hydrogenL)} L of hydrogen; the water warms by ${formatNumber(warmsByK, 2)} K${hot ? ', which is too much' : ''}.`,
       ...(!hot && {
         limits: [
           {
@@ -61,27 +68,27 @@ export const foilHydrogen = bench({
         ],
       }),
       outputs: {
-        hydrogenL: figuresOf(hydrogenL),
-        heatKJ: figuresOf(heatKJ),
-        warmsByK: figuresOf(warmsByK),
-        lyeNeededG: figuresOf(al * molarMass('NaOH')),
-        foilM2: figuresOf(foilG / FOIL_G_PER_M2),
+        hydrogenL: roundToSixFigures(hydrogenL),
+        heatKJ: roundToSixFigures(heatKJ),
+        warmsByK: roundToSixFigures(warmsByK),
+        lyeNeededG: roundToSixFigures(al * molarMass('NaOH')),
+        foilM2: roundToSixFigures(foilG / FOIL_G_PER_M2),
       },
       findings,
       working: [
         {
           says: 'Foil and lye',
-          sum: `${say(al)} mol of Al, ${say(lye)} mol of NaOH`,
+          sum: `${formatNumber(al)} mol of Al, ${formatNumber(lye)} mol of NaOH`,
           source: 'IUPAC weights',
         },
         {
           says: 'Hydrogen',
-          sum: `1.5 × ${say(mol)} mol = ${say(hydrogenL)} L`,
+          sum: `1.5 × ${formatNumber(mol)} mol = ${formatNumber(hydrogenL)} L`,
           source: `2 Al + 2 NaOH + 6 H₂O → 2 Na[Al(OH)₄] + 3 H₂; ${R_SOURCE}`,
         },
         {
           says: 'Heat',
-          sum: `${say(mol)} × ${HEAT_KJ} kJ = ${say(heatKJ)} kJ; / (${say(waterML)} mL × 4.18) = ${say(warmsByK)} K`,
+          sum: `${formatNumber(mol)} × ${HEAT_KJ} kJ = ${formatNumber(heatKJ)} kJ; / (${formatNumber(waterML)} mL × 4.18) = ${formatNumber(warmsByK)} K`,
           source: 'heat of the reaction from memory; specific heat of water, CRC Handbook',
         },
       ],

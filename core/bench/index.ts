@@ -3,7 +3,7 @@ export { figuresFor, runCalculators, standsAt, takenFrom } from './demo-calculat
 export type { CalculatorResult, CalculatorValue, ParameterSetting } from './result';
 export {
   fieldOfInput,
-  say as sayFigure,
+  formatNumber as sayFigure,
   type Bench,
   type BenchFinding,
   type Input,
@@ -13,5 +13,5 @@ export {
   type Outputs,
   type Value,
   type Worked,
-} from './mould';
+} from './define';
 export { listed, runBench, startOf, type Listed } from './run';

@@ -1,6 +1,6 @@
-import { bench, figure, figuresOf, say } from './mould';
+import { defineCalculator, numberInput, roundToSixFigures, formatNumber } from './define';
 
-export const ladder = bench({
+export const ladder = defineCalculator({
   id: 'ladder',
   title: 'Ladder',
   question: 'How many pieces?',
@@ -12,9 +12,9 @@ export const ladder = bench({
     bars: Array.from({ length: Math.floor(levels) }, (_, i) => ({ label: String(i + 1), value: i + 1 })),
   }),
   inputs: {
-    levels: figure('Levels, from 1 to', '', [1, 50], 10),
-    finaleStations: figure('Stations of the finale', '', [0, 100], 0),
-    finalePieces: figure('Pieces at each', 'pieces', [0, 1000], 10),
+    levels: numberInput('Levels, from 1 to', '', [1, 50], 10),
+    finaleStations: numberInput('Stations of the finale', '', [0, 100], 0),
+    finalePieces: numberInput('Pieces at each', 'pieces', [0, 1000], 10),
   },
   outputs: { pieces: { label: 'Pieces', unit: 'pieces' } },
   work: ({ levels, finaleStations, finalePieces }) => {
@@ -22,8 +22,8 @@ export const ladder = bench({
     const rungs = (n * (n + 1)) / 2;
     const finale = Math.floor(finaleStations) * Math.floor(finalePieces);
     return {
-      verdict: `${say(rungs + finale, 6)} ${rungs + finale === 1 ? 'piece' : 'pieces'}${finale ? `: ${say(rungs, 6)} for the ladder and ${say(finale, 6)} for the finale` : ''}. Take some more: they break.`,
-      outputs: { pieces: figuresOf(rungs + finale) },
+      verdict: `${formatNumber(rungs + finale, 6)} ${rungs + finale === 1 ? 'piece' : 'pieces'}${finale ? `: ${formatNumber(rungs, 6)} for the ladder and ${formatNumber(finale, 6)} for the finale` : ''}. Take some more: they break.`,
+      outputs: { pieces: roundToSixFigures(rungs + finale) },
       findings: [],
       working: [
         { says: 'Ladder', sum: `${n} × ${n + 1} / 2 = ${rungs}`, source: '1 + 2 + … + n' },

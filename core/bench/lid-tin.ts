@@ -1,6 +1,13 @@
 import { molarMass } from '../physics';
 import { ATM_KPA, gasL, kelvin, R, R_SOURCE } from './constants';
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 /** Baking soda, g/cm³. CRC Handbook. */
 const SODA_G_PER_ML = 2.2;
@@ -11,7 +18,7 @@ const acidMol = ({ acidML, acidPercentWV }: { acidML: number; acidPercentWV: num
   (acidML * acidPercentWV) / 100 / molarMass('C2H4O2');
 const sodaMol = ({ bicarbonateG }: { bicarbonateG: number }) => bicarbonateG / molarMass('NaHCO3');
 
-export const lidTin = bench({
+export const lidTin = defineCalculator({
   id: 'lid-tin',
   title: 'Acid and carbonate in a tin',
   question: 'Which runs out first, and does the lid go?',
@@ -26,25 +33,25 @@ export const lidTin = bench({
     ],
   }),
   inputs: {
-    acidML: figure('Vinegar', 'mL', [1, 2000], 60),
-    acidPercentWV: known('strengthPercent', figure('Its strength', '% w/v', [1, 10], 5)),
-    bicarbonateG: figure('Baking soda', 'g', [0.1, 500], 5),
-    tinL: figure('Tin', 'L', [0.05, 10], 0.5),
-    lidKPa: figure(
+    acidML: numberInput('Vinegar', 'mL', [1, 2000], 60),
+    acidPercentWV: knownInput('strengthPercent', numberInput('Its strength', '% w/v', [1, 10], 5)),
+    bicarbonateG: numberInput('Baking soda', 'g', [0.1, 500], 5),
+    tinL: numberInput('Tin', 'L', [0.05, 10], 0.5),
+    lidKPa: numberInput(
       'The lid lets go at',
       'kPa',
       [1, 100],
       LID_KPA,
       'Above the air’s pressure. Measure yours.',
     ),
-    perSecond: figure(
+    perSecond: numberInput(
       'How fast it fizzes',
       '1/s',
       [0.005, 2],
       0.05,
       'The share of what is left that reacts each second: fit it from one that you timed.',
     ),
-    temperatureC: known('roomC', figure('Temperature', '°C', [0, 40], 20)),
+    temperatureC: knownInput('roomC', numberInput('Temperature', '°C', [0, 40], 20)),
   },
   outputs: {
     limiting: { label: 'Runs out first', unit: '' },
@@ -75,43 +82,43 @@ export const lidTin = bench({
     if (soda > 2 * acid || acid > 2 * soda)
       findings.push({
         level: 'note',
-        says: `${say(Math.max(soda / acid, acid / soda), 2)} times as much ${soda > acid ? 'soda' : 'vinegar'} as is used: the rest only fills the tin.`,
+        says: `${formatNumber(Math.max(soda / acid, acid / soda), 2)} times as much ${soda > acid ? 'soda' : 'vinegar'} as is used: the rest only fills the tin.`,
       });
     return {
-      verdict: `${limiting === 'neither' ? 'Both run out together' : limiting === 'acid' ? 'The vinegar runs out first' : 'The soda runs out first'}: ${say(litres, 2)} L of gas, and a press-on lid ${goes ? `goes after about ${say(goesAfterS, 2)} s` : 'stays'}.`,
+      verdict: `${limiting === 'neither' ? 'Both run out together' : limiting === 'acid' ? 'The vinegar runs out first' : 'The soda runs out first'}: ${formatNumber(litres, 2)} L of gas, and a press-on lid ${goes ? `goes after about ${formatNumber(goesAfterS, 2)} s` : 'stays'}.`,
       ...(!goes && { fails: 'Leave less room above the liquid, or take a lid that sits looser' }),
       outputs: {
         limiting,
-        gasL: figuresOf(litres),
-        bicarbonateUsedG: figuresOf(mol * molarMass('NaHCO3')),
-        goesAfterS: figuresOf(goesAfterS),
-        pressureIfHeldKPa: figuresOf(Math.min(heldKPa, 1e6)),
+        gasL: roundToSixFigures(litres),
+        bicarbonateUsedG: roundToSixFigures(mol * molarMass('NaHCO3')),
+        goesAfterS: roundToSixFigures(goesAfterS),
+        pressureIfHeldKPa: roundToSixFigures(Math.min(heldKPa, 1e6)),
       },
       findings,
       working: [
         {
           says: 'Vinegar',
-          sum: `${say(acidML)} mL × ${say(acidPercentWV)} % / ${say(molarMass('C2H4O2'), 5)} g/mol = ${say(acid)} mol`,
+          sum: `${formatNumber(acidML)} mL × ${formatNumber(acidPercentWV)} % / ${formatNumber(molarMass('C2H4O2'), 5)} g/mol = ${formatNumber(acid)} mol`,
           source: 'IUPAC weights',
         },
         {
           says: 'Soda',
-          sum: `${say(bicarbonateG)} g / ${say(molarMass('NaHCO3'), 5)} g/mol = ${say(soda)} mol`,
+          sum: `${formatNumber(bicarbonateG)} g / ${formatNumber(molarMass('NaHCO3'), 5)} g/mol = ${formatNumber(soda)} mol`,
           source: 'IUPAC weights',
         },
         {
           says: 'Gas',
-          sum: `${say(mol)} mol = ${say(litres)} L`,
+          sum: `${formatNumber(mol)} mol = ${formatNumber(litres)} L`,
           source: `CH₃COOH + NaHCO₃ → CH₃COONa + H₂O + CO₂; ${R_SOURCE}`,
         },
         {
           says: 'If nothing let go',
-          sum: `${ATM_KPA} + nRT/${say(headL)} L = ${say(heldKPa)} kPa`,
+          sum: `${ATM_KPA} + nRT/${formatNumber(headL)} L = ${formatNumber(heldKPa)} kPa`,
           source: 'ideal gas',
         },
         {
           says: 'When it goes',
-          sum: `−ln(1 − ${say(lidKPa)}/${say(heldKPa - ATM_KPA)})/${say(perSecond)} = ${say(goesAfterS)} s`,
+          sum: `−ln(1 − ${formatNumber(lidKPa)}/${formatNumber(heldKPa - ATM_KPA)})/${formatNumber(perSecond)} = ${formatNumber(goesAfterS)} s`,
           source: 'n(t) = n (1 − e^(−kt)); the lid lets go at its pressure',
         },
       ],

@@ -1,6 +1,13 @@
 import { molarMass } from '../physics';
 import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, R, R_SOURCE } from './constants';
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 /** Liquid nitrogen at its boiling point, kg/L. NIST Chemistry WebBook (fluid properties at 77.36 K). */
 const KG_PER_L = 0.8065;
@@ -44,7 +51,7 @@ function oxygenThrough(
   });
 }
 
-export const liquidNitrogen = bench({
+export const liquidNitrogen = defineCalculator({
   id: 'liquid-nitrogen',
   title: 'Liquid nitrogen',
   question: 'How much air is left in the room?',
@@ -67,20 +74,20 @@ export const liquidNitrogen = bench({
     lines: [{ label: 'boiling off', points: oxygenThrough(v) }],
   }),
   inputs: {
-    litres: figure('Liquid nitrogen', 'L', [0.01, 500], 5),
-    roomM3: known(
+    litres: numberInput('Liquid nitrogen', 'L', [0.01, 500], 5),
+    roomM3: knownInput(
       'roomM3',
-      figure('Room', 'm³', [1, 100_000], 150, 'Length × width × height of what the gas can spread in.'),
+      numberInput('Room', 'm³', [1, 100_000], 150, 'Length × width × height of what the gas can spread in.'),
     ),
-    temperatureC: known('roomC', figure('Temperature of the room', '°C', [-10, 45], 20)),
-    airChangesPerHour: figure(
+    temperatureC: knownInput('roomC', numberInput('Temperature of the room', '°C', [-10, 45], 20)),
+    airChangesPerHour: numberInput(
       'Air changes an hour',
       '',
       [0, 30],
       1,
       '0.5 with closed windows, 1 to 3 in use, more with fans. Common practice.',
     ),
-    overMin: figure('Boils off over', 'min', [0.1, 1440], 30),
+    overMin: numberInput('Boils off over', 'min', [0.1, 1440], 30),
   },
   outputs: {
     expansion: { label: 'Gas from one of liquid', unit: '' },
@@ -100,7 +107,7 @@ export const liquidNitrogen = bench({
     const findings: BenchFinding[] = [
       {
         level: 'stop',
-        says: `Never closed in, by nothing and for no time: as gas it takes ${say(expansion)} times its room, and sealed it would reach hundreds of bar. There is no way past this.`,
+        says: `Never closed in, by nothing and for no time: as gas it takes ${formatNumber(expansion)} times its room, and sealed it would reach hundreds of bar. There is no way past this.`,
         always: true,
       },
     ];
@@ -111,38 +118,38 @@ export const liquidNitrogen = bench({
       if (tenths(percent) <= STOP_PERCENT)
         findings.push({
           level: 'stop',
-          says: `${when}, ${say(percent)} % of oxygen is left: nobody may be in the room. Less of it, a larger room, doors open, an oxygen meter.`,
+          says: `${when}, ${formatNumber(percent)} % of oxygen is left: nobody may be in the room. Less of it, a larger room, doors open, an oxygen meter.`,
         });
       else if (percent < CAUTION_PERCENT)
         findings.push({
           level: 'caution',
-          says: `${when}, ${say(percent)} % of oxygen is left, below ${CAUTION_PERCENT} %: air the room, and have an oxygen meter.`,
+          says: `${when}, ${formatNumber(percent)} % of oxygen is left, below ${CAUTION_PERCENT} %: air the room, and have an oxygen meter.`,
         });
     return {
-      verdict: `${say(gasM3, 2)} m³ of gas: ${say(sudden)} % of oxygen if all is spilt at once, ${say(lowest)} % at the lowest as it boils off.`,
+      verdict: `${formatNumber(gasM3, 2)} m³ of gas: ${formatNumber(sudden)} % of oxygen if all is spilt at once, ${formatNumber(lowest)} % at the lowest as it boils off.`,
       limits: [{ what: 'Oxygen in the room', unit: '%', min: CAUTION_PERCENT }],
       outputs: {
-        expansion: figuresOf(expansion),
-        gasM3: figuresOf(gasM3),
-        oxygenPercentSudden: figuresOf(sudden),
-        oxygenPercentLowest: figuresOf(lowest),
-        sealedBar: figuresOf(sealedBar),
+        expansion: roundToSixFigures(expansion),
+        gasM3: roundToSixFigures(gasM3),
+        oxygenPercentSudden: roundToSixFigures(sudden),
+        oxygenPercentLowest: roundToSixFigures(lowest),
+        sealedBar: roundToSixFigures(sealedBar),
       },
       findings,
       working: [
         {
           says: 'Expansion',
-          sum: `${KG_PER_L} kg/L × R × ${say(kelvin(temperatureC), 5)} K / (${say(molarMass('N2'), 5)} g/mol × ${ATM_KPA} kPa) = ${say(expansion)}`,
+          sum: `${KG_PER_L} kg/L × R × ${formatNumber(kelvin(temperatureC), 5)} K / (${formatNumber(molarMass('N2'), 5)} g/mol × ${ATM_KPA} kPa) = ${formatNumber(expansion)}`,
           source: `density at 77.36 K, NIST Chemistry WebBook; ${R_SOURCE}`,
         },
         {
           says: 'Spilt at once',
-          sum: `20.95 × (${say(roomM3)} − ${say(gasM3)})/${say(roomM3)} = ${say(sudden)} %`,
+          sum: `20.95 × (${formatNumber(roomM3)} − ${formatNumber(gasM3)})/${formatNumber(roomM3)} = ${formatNumber(sudden)} %`,
           source: 'the gas drives out as much air',
         },
         {
           says: 'Boiling off with ventilation',
-          sum: `steady at ${say(steady)} %, after ${say(overMin)} min ${say(lowest)} %`,
+          sum: `steady at ${formatNumber(steady)} %, after ${formatNumber(overMin)} min ${formatNumber(lowest)} %`,
           source: 'well-mixed room: 20.95 n/(L + n), L gas an hour over the room, n air changes',
         },
       ],

@@ -1,4 +1,4 @@
-import { bench, choice, figure, figuresOf, say } from './mould';
+import { defineCalculator, choiceInput, numberInput, roundToSixFigures, formatNumber } from './define';
 
 /** Resistivity at 20 °C, nΩ m; brass of 63 % copper. CRC Handbook. */
 const METALS = { copper: 16.8, aluminium: 26.5, brass: 62, lead: 208 } as const;
@@ -7,7 +7,7 @@ const NAMES = Object.keys(METALS) as [Metal, ...Metal[]];
 /** The formula is of plates that are thin beside the magnet, mm. Common practice. */
 const THIN_MM = 10;
 
-export const magnetSlide = bench({
+export const magnetSlide = defineCalculator({
   id: 'magnet-slide',
   title: 'Magnet on metal',
   question: 'In which order do they come down?',
@@ -18,15 +18,15 @@ export const magnetSlide = bench({
     bars: NAMES.map((metal) => ({ label: metal, value: (knownTimeS * METALS[knownMetal]) / METALS[metal] })),
   }),
   inputs: {
-    thicknessMM: figure(
+    thicknessMM: numberInput(
       'Thickness of the plates',
       'mm',
       [0.1, 50],
       6,
       'The same of all; twice as thick slides half as fast.',
     ),
-    knownMetal: choice('Measured on', NAMES),
-    knownTimeS: figure('Its time', 's', [0.1, 120], 8),
+    knownMetal: choiceInput('Measured on', NAMES),
+    knownTimeS: numberInput('Its time', 's', [0.1, 120], 8),
   },
   outputs: {
     order: { label: 'Slowest to fastest', unit: '' },
@@ -34,11 +34,11 @@ export const magnetSlide = bench({
     timesAtTwice: { label: 'Times on plates twice as thick', unit: 's' },
   },
   work: ({ thicknessMM, knownMetal, knownTimeS }) => {
-    const time = (metal: Metal) => figuresOf((knownTimeS * METALS[knownMetal]) / METALS[metal]);
+    const time = (metal: Metal) => roundToSixFigures((knownTimeS * METALS[knownMetal]) / METALS[metal]);
     const order = [...NAMES].sort((a, b) => METALS[a] - METALS[b]);
     const times = Object.fromEntries(order.map((metal) => [metal, time(metal)]));
     return {
-      verdict: `Slowest to fastest: ${order.map((m) => `${m} ${say(time(m), 2)} s`).join(', ')}.`,
+      verdict: `Slowest to fastest: ${order.map((m) => `${m} ${formatNumber(time(m), 2)} s`).join(', ')}.`,
       outputs: { order, times, timesAtTwice: Object.fromEntries(order.map((m) => [m, 2 * time(m)])) },
       findings: [
         {
@@ -62,7 +62,7 @@ export const magnetSlide = bench({
       working: [
         {
           says: 'Time',
-          sum: `${say(knownTimeS)} s × ${METALS[knownMetal]} nΩ m / resistivity`,
+          sum: `${formatNumber(knownTimeS)} s × ${METALS[knownMetal]} nΩ m / resistivity`,
           source: 'end speed ∝ resistivity/thickness; CRC Handbook, 20 °C',
         },
       ],

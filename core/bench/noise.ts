@@ -1,11 +1,18 @@
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 /** Peak sound at work, dB(C): lower and upper action value, and limit. Directive 2003/10/EC, Article 3. */
 const LOWER = 135;
 const UPPER = 137;
 const LIMIT = 140;
 
-export const noise = bench({
+export const noise = defineCalculator({
   id: 'noise',
   title: 'Noise',
   question: 'How loud is it in the front row?',
@@ -19,10 +26,10 @@ export const noise = bench({
     ],
   },
   inputs: {
-    levelDB: figure('Peak level', 'dB(C)', [40, 190], 140),
-    atM: figure('Measured at', 'm', [0.1, 100], 1),
-    distanceM: known('frontRowM', figure('Front row at', 'm', [0.1, 500], 3)),
-    bangs: figure('At the same time', '', [1, 100], 1),
+    levelDB: numberInput('Peak level', 'dB(C)', [40, 190], 140),
+    atM: numberInput('Measured at', 'm', [0.1, 100], 1),
+    distanceM: knownInput('frontRowM', numberInput('Front row at', 'm', [0.1, 500], 3)),
+    bangs: numberInput('At the same time', '', [1, 100], 1),
   },
   outputs: {
     levelThereDB: { label: 'In the front row', unit: 'dB(C)' },
@@ -36,36 +43,36 @@ export const noise = bench({
     if (there >= LIMIT)
       findings.push({
         level: 'stop',
-        says: `${say(there)} dB(C) is past the limit of ${LIMIT}: nobody may be there, children least of all.`,
+        says: `${formatNumber(there)} dB(C) is past the limit of ${LIMIT}: nobody may be there, children least of all.`,
       });
     else if (there >= UPPER)
       findings.push({
         level: 'stop',
-        says: `${say(there)} dB(C): ears are protected above ${UPPER}, which an audience is not. Move them back to ${say(quietFromM, 2)} m.`,
+        says: `${formatNumber(there)} dB(C): ears are protected above ${UPPER}, which an audience is not. Move them back to ${formatNumber(quietFromM, 2)} m.`,
       });
     else if (there >= LOWER)
       findings.push({
         level: 'caution',
-        says: `${say(there)} dB(C): everybody covers their ears, and is told so in time. Presenter and helpers are nearer: ear defenders.`,
+        says: `${formatNumber(there)} dB(C): everybody covers their ears, and is told so in time. Presenter and helpers are nearer: ear defenders.`,
       });
     return {
-      verdict: `${say(there)} dB(C) in the front row${there < LOWER ? ', below what is acted on at work; hands over ears all the same' : ''}.`,
+      verdict: `${formatNumber(there)} dB(C) in the front row${there < LOWER ? ', below what is acted on at work; hands over ears all the same' : ''}.`,
       limits: [{ what: 'Front row away from the bang', unit: 'm', min: Math.ceil(10 * quietFromM) / 10 }],
-      outputs: { levelThereDB: figuresOf(there), quietFromM: figuresOf(quietFromM) },
+      outputs: { levelThereDB: roundToSixFigures(there), quietFromM: roundToSixFigures(quietFromM) },
       findings,
       working: [
         ...(bangs >= 2
           ? [
               {
                 says: 'Together',
-                sum: `${say(levelDB)} + 10 log₁₀ ${Math.floor(bangs)} = ${say(together)} dB`,
+                sum: `${formatNumber(levelDB)} + 10 log₁₀ ${Math.floor(bangs)} = ${formatNumber(together)} dB`,
                 source: 'energies add',
               },
             ]
           : []),
         {
           says: 'There',
-          sum: `${say(together)} − 20 log₁₀(${say(distanceM)}/${say(atM)}) = ${say(there)} dB`,
+          sum: `${formatNumber(together)} − 20 log₁₀(${formatNumber(distanceM)}/${formatNumber(atM)}) = ${formatNumber(there)} dB`,
           source: 'free field: 6 dB less for each doubling; a hall throws some back',
         },
         {

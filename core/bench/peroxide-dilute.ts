@@ -1,5 +1,12 @@
 import { diluted, peroxideDensity, STRONGEST_PCT } from '../physics';
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 import { PUBLIC_PCT, volumeStrengthOf } from './peroxide-foam';
 
 const partsOf = (v: Record<'stockPercentWW' | 'wantedPercentWW' | 'wantedML', number>) =>
@@ -10,7 +17,7 @@ const partsOf = (v: Record<'stockPercentWW' | 'wantedPercentWW' | 'wantedML', nu
     peroxideDensity(v.stockPercentWW),
   );
 
-export const peroxideDilute = bench({
+export const peroxideDilute = defineCalculator({
   id: 'peroxide-dilute',
   title: 'Weaker peroxide',
   question: 'How much of which makes it weaker?',
@@ -28,9 +35,9 @@ export const peroxideDilute = bench({
     };
   },
   inputs: {
-    stockPercentWW: known('strengthPercent', figure('Bottle', '% w/w', [0.5, STRONGEST_PCT], 12)),
-    wantedPercentWW: figure('Wanted', '% w/w', [0.1, STRONGEST_PCT], 6),
-    wantedML: figure('How much', 'mL', [1, 20_000], 500),
+    stockPercentWW: knownInput('strengthPercent', numberInput('Bottle', '% w/w', [0.5, STRONGEST_PCT], 12)),
+    wantedPercentWW: numberInput('Wanted', '% w/w', [0.1, STRONGEST_PCT], 6),
+    wantedML: numberInput('How much', 'mL', [1, 20_000], 500),
   },
   outputs: {
     stockML: { label: 'From the bottle', unit: 'mL' },
@@ -52,19 +59,19 @@ export const peroxideDilute = bench({
       findings.push({ level: 'caution', says: `A bottle above ${PUBLIC_PCT} % is for trained people.` });
     return {
       verdict: parts
-        ? `${say(parts.stockML)} mL from the bottle and ${say(parts.waterML)} mL of water; the label says ${say(volumes, 2)} volumes.`
+        ? `${formatNumber(parts.stockML)} mL from the bottle and ${formatNumber(parts.waterML)} mL of water; the label says ${formatNumber(volumes, 2)} volumes.`
         : 'The bottle is weaker than what is wanted: nothing makes it stronger.',
       ...(!parts && { fails: 'Take a stronger bottle' }),
       outputs: {
-        stockML: figuresOf(parts?.stockML ?? 0),
-        waterML: figuresOf(parts?.waterML ?? 0),
-        volumeStrength: figuresOf(volumes),
+        stockML: roundToSixFigures(parts?.stockML ?? 0),
+        waterML: roundToSixFigures(parts?.waterML ?? 0),
+        volumeStrength: roundToSixFigures(volumes),
       },
       findings: parts ? findings : [{ level: 'stop', says: 'Never boil peroxide down.' }],
       working: [
         {
           says: 'By mass',
-          sum: `${say(made, 4)} g × ${say(wantedPercentWW)}/${say(stockPercentWW)} = ${say(parts?.stockG ?? NaN, 4)} g of the bottle’s`,
+          sum: `${formatNumber(made, 4)} g × ${formatNumber(wantedPercentWW)}/${formatNumber(stockPercentWW)} = ${formatNumber(parts?.stockG ?? NaN, 4)} g of the bottle’s`,
           source: 'percent by weight; density by Easton, Mitchell & Wynne-Jones 1952, from memory',
         },
       ],

@@ -1,6 +1,13 @@
 import { molarMass, peroxide, peroxideDensity, STRONGEST_PCT } from '../physics';
 import { gasL, R_SOURCE, WATER_J_PER_G_K } from './constants';
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 /** Heat of 2 H₂O₂ → 2 H₂O + O₂, kJ for each mole of H₂O₂. NIST Chemistry WebBook (heats of formation). */
 const HEAT_KJ = 98.2;
@@ -14,7 +21,7 @@ export const PUBLIC_PCT = 12;
 const peroxideMol = ({ volumeML, percentWW }: { volumeML: number; percentWW: number }) =>
   (volumeML * peroxideDensity(percentWW) * percentWW) / 100 / molarMass('H2O2');
 
-export const peroxideFoam = bench({
+export const peroxideFoam = defineCalculator({
   id: 'peroxide-foam',
   title: 'Peroxide foam',
   question: 'How much foam, and does it steam?',
@@ -29,10 +36,10 @@ export const peroxideFoam = bench({
     ],
   }),
   inputs: {
-    volumeML: figure('Peroxide', 'mL', [1, 5000], 100),
-    percentWW: known('strengthPercent', figure('Strength', '% w/w', [0.5, STRONGEST_PCT], 6)),
-    temperatureC: known('roomC', figure('Temperature', '°C', [0, 40], 20)),
-    vesselL: figure('Vessel', 'L', [0.05, 100], 1),
+    volumeML: numberInput('Peroxide', 'mL', [1, 5000], 100),
+    percentWW: knownInput('strengthPercent', numberInput('Strength', '% w/w', [0.5, STRONGEST_PCT], 6)),
+    temperatureC: knownInput('roomC', numberInput('Temperature', '°C', [0, 40], 20)),
+    vesselL: numberInput('Vessel', 'L', [0.05, 100], 1),
   },
   outputs: {
     peroxideMol: { label: 'Hydrogen peroxide', unit: 'mol' },
@@ -67,38 +74,38 @@ export const peroxideFoam = bench({
     if (over)
       findings.push({
         level: 'note',
-        says: `It runs over: ${say(foamL, 2)} L of foam from ${say(vesselL)} L. A tray under it.`,
+        says: `It runs over: ${formatNumber(foamL, 2)} L of foam from ${formatNumber(vesselL)} L. A tray under it.`,
       });
     return {
-      verdict: `About ${say(foamL, 2)} L of foam${over ? ', which runs over,' : ', which stays in,'} and ${boils ? 'it steams' : `it warms to about ${say(temperatureC + ((100 - temperatureC) * heatKJ) / warmKJ, 2)} °C`}.`,
+      verdict: `About ${formatNumber(foamL, 2)} L of foam${over ? ', which runs over,' : ', which stays in,'} and ${boils ? 'it steams' : `it warms to about ${formatNumber(temperatureC + ((100 - temperatureC) * heatKJ) / warmKJ, 2)} °C`}.`,
       outputs: {
-        peroxideMol: figuresOf(mol),
-        oxygenMol: figuresOf(mol / 2),
-        oxygenL: figuresOf(oxygenL),
-        foamL: figuresOf(foamL),
-        heatKJ: figuresOf(heatKJ),
+        peroxideMol: roundToSixFigures(mol),
+        oxygenMol: roundToSixFigures(mol / 2),
+        oxygenL: roundToSixFigures(oxygenL),
+        foamL: roundToSixFigures(foamL),
+        heatKJ: roundToSixFigures(heatKJ),
         boils,
       },
       findings,
       working: [
         {
           says: 'Hydrogen peroxide',
-          sum: `${say(volumeML)} mL × ${say(peroxideDensity(percentWW), 4)} g/mL × ${say(percentWW)} % / ${say(molarMass('H2O2'), 5)} g/mol = ${say(mol)} mol`,
+          sum: `${formatNumber(volumeML)} mL × ${formatNumber(peroxideDensity(percentWW), 4)} g/mL × ${formatNumber(percentWW)} % / ${formatNumber(molarMass('H2O2'), 5)} g/mol = ${formatNumber(mol)} mol`,
           source: 'density by Easton, Mitchell & Wynne-Jones 1952, from memory; IUPAC weights',
         },
         {
           says: 'Oxygen',
-          sum: `${say(mol / 2)} mol = ${say(oxygenL)} L`,
+          sum: `${formatNumber(mol / 2)} mol = ${formatNumber(oxygenL)} L`,
           source: `2 H₂O₂ → 2 H₂O + O₂; ${R_SOURCE}`,
         },
         {
           says: 'Foam',
-          sum: `${say(oxygenL)} L / ${GAS_FRACTION} = ${say(foamL)} L`,
+          sum: `${formatNumber(oxygenL)} L / ${GAS_FRACTION} = ${formatNumber(foamL)} L`,
           source: 'soapy foam is about 95 % gas; common practice',
         },
         {
           says: 'Heat, against what warms it to 100 °C',
-          sum: `${say(mol)} × ${HEAT_KJ} = ${say(heatKJ)} kJ against ${say(warmKJ)} kJ`,
+          sum: `${formatNumber(mol)} × ${HEAT_KJ} = ${formatNumber(heatKJ)} kJ against ${formatNumber(warmKJ)} kJ`,
           source: 'heats of formation, NIST Chemistry WebBook',
         },
       ],

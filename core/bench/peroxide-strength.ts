@@ -1,5 +1,12 @@
 import { peroxideOf, STRONGEST_PCT, type PeroxideUnit } from '../physics';
-import { bench, choice, figure, figuresOf, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  choiceInput,
+  numberInput,
+  roundToSixFigures,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 import { PUBLIC_PCT } from './peroxide-foam';
 
 const UNITS = ['% w/w', 'mol/L', 'volumes'] as const;
@@ -10,15 +17,15 @@ const NAMED: Record<(typeof UNITS)[number], PeroxideUnit> = {
 };
 
 /** The strengths of Solutions in Stores, by themselves. */
-export const peroxideStrength = bench({
+export const peroxideStrength = defineCalculator({
   id: 'peroxide-strength',
   title: 'Names of a strength',
   question: 'How strong is this bottle?',
   topic: 'foam',
   picture: ['value', 'percentWW'],
   inputs: {
-    named: choice('The label says', UNITS),
-    value: figure('How much of it', '', [0.01, 250], 6),
+    named: choiceInput('The label says', UNITS),
+    value: numberInput('How much of it', '', [0.01, 250], 6),
   },
   outputs: {
     percentWW: { label: 'By weight', unit: '% w/w' },
@@ -42,24 +49,24 @@ export const peroxideStrength = bench({
       });
     return {
       verdict: found
-        ? `${say(pctWW)} % by weight, ${say(molPerL)} mol/L, ${say(volumes)} volumes.`
+        ? `${formatNumber(pctWW)} % by weight, ${formatNumber(molPerL)} mol/L, ${formatNumber(volumes)} volumes.`
         : 'It is stronger than anything on this bench.',
       outputs: {
-        percentWW: figuresOf(pctWW),
-        molPerL: figuresOf(molPerL),
-        volumes: figuresOf(volumes),
-        gPerML: figuresOf(gPerML),
+        percentWW: roundToSixFigures(pctWW),
+        molPerL: roundToSixFigures(molPerL),
+        volumes: roundToSixFigures(volumes),
+        gPerML: roundToSixFigures(gPerML),
       },
       findings,
       working: [
         {
           says: 'Moles',
-          sum: `1000 × ${say(gPerML, 4)} g/mL × ${say(pctWW)} % / 34.014 g/mol = ${say(molPerL)} mol/L`,
+          sum: `1000 × ${formatNumber(gPerML, 4)} g/mL × ${formatNumber(pctWW)} % / 34.014 g/mol = ${formatNumber(molPerL)} mol/L`,
           source: 'density by Easton, Mitchell & Wynne-Jones 1952, from memory; IUPAC weights',
         },
         {
           says: 'Volumes',
-          sum: `${say(molPerL)} × 22.414 L/mol / 2 = ${say(volumes)}`,
+          sum: `${formatNumber(molPerL)} × 22.414 L/mol / 2 = ${formatNumber(volumes)}`,
           source: '2 H₂O₂ → 2 H₂O + O₂, gas at 0 °C and 1 atm',
         },
       ],

@@ -1,5 +1,5 @@
 import type { Checked, Problem } from '../show';
-import type { Bench, Input, Outputs, Value, Worked } from './mould';
+import type { Bench, Input, Outputs, Value, Worked } from './define';
 
 /** A bench as a list tells of it: what goes in with its range, and what comes out. */
 export interface Listed {

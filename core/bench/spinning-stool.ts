@@ -1,4 +1,4 @@
-import { bench, figure, figuresOf, say, type BenchFinding } from './mould';
+import { defineCalculator, numberInput, roundToSixFigures, formatNumber, type BenchFinding } from './define';
 
 /** Faster than this a person on a stool is dizzy or thrown off. From memory. */
 const MOST_RPM = 60;
@@ -7,7 +7,7 @@ const MOST_RPM = 60;
 const inertia = ({ bodyKgM2, weightKg }: { bodyKgM2: number; weightKg: number }, r: number) =>
   bodyKgM2 + 2 * weightKg * r * r;
 
-export const spinningStool = bench({
+export const spinningStool = defineCalculator({
   id: 'spinning-stool',
   title: 'Spinning stool',
   question: 'How much faster with arms in?',
@@ -23,25 +23,25 @@ export const spinningStool = bench({
   }),
   marks: { rpmAfter: [{ label: 'dizzy', value: MOST_RPM }] },
   inputs: {
-    bodyKgM2: figure(
+    bodyKgM2: numberInput(
       'Body and stool',
       'kg m²',
       [0.3, 10],
       1.8,
       'Person and seat with arms in: 1.5 to 2.5 for grown-ups, less for children. From memory.',
     ),
-    weightKg: figure('Weight in each hand', 'kg', [0, 5], 2),
-    outM: figure('Arms out', 'm', [0.1, 1.2], 0.85),
-    inM: figure('Arms in', 'm', [0.05, 1.2], 0.2),
-    wheelKgM2: figure(
+    weightKg: numberInput('Weight in each hand', 'kg', [0, 5], 2),
+    outM: numberInput('Arms out', 'm', [0.1, 1.2], 0.85),
+    inM: numberInput('Arms in', 'm', [0.05, 1.2], 0.2),
+    wheelKgM2: numberInput(
       'Wheel that is flipped',
       'kg m²',
       [0, 2],
       0.15,
       'A bicycle wheel has 0.1 to 0.2. From memory.',
     ),
-    wheelRpm: figure('It spins with', 'turns a minute', [0, 600], 200),
-    rpm: figure('First push', 'turns a minute', [1, 120], 20),
+    wheelRpm: numberInput('It spins with', 'turns a minute', [0, 600], 200),
+    rpm: numberInput('First push', 'turns a minute', [1, 120], 20),
   },
   outputs: {
     speedUp: { label: 'Faster by', unit: '' },
@@ -58,37 +58,37 @@ export const spinningStool = bench({
     if (rpmAfter > MOST_RPM)
       findings.push({
         level: rpmAfter > 1.5 * MOST_RPM ? 'stop' : 'caution',
-        says: `${say(rpmAfter)} turns a minute makes dizzy and may throw off: push with ${say(MOST_RPM / speedUp, 2)} at most.`,
+        says: `${formatNumber(rpmAfter)} turns a minute makes dizzy and may throw off: push with ${formatNumber(MOST_RPM / speedUp, 2)} at most.`,
       });
     if (inM > outM) findings.push({ level: 'note', says: 'Arms go further out: it slows down.' });
     return {
-      verdict: `It turns ${say(speedUp)} times as fast: from ${say(rpm)} to ${say(rpmAfter)} turns a minute.`,
+      verdict: `It turns ${formatNumber(speedUp)} times as fast: from ${formatNumber(rpm)} to ${formatNumber(rpmAfter)} turns a minute.`,
       outputs: {
-        speedUp: figuresOf(speedUp),
-        rpmAfter: figuresOf(rpmAfter),
-        flipRpm: figuresOf(flipRpm),
-        safePushRpm: figuresOf(MOST_RPM / Math.max(1, speedUp)),
+        speedUp: roundToSixFigures(speedUp),
+        rpmAfter: roundToSixFigures(rpmAfter),
+        flipRpm: roundToSixFigures(flipRpm),
+        safePushRpm: roundToSixFigures(MOST_RPM / Math.max(1, speedUp)),
       },
       findings,
       working: [
         {
           says: 'Arms out',
-          sum: `${say(bodyKgM2)} + 2 × ${say(weightKg)} × ${say(outM)}² = ${say(at(outM))} kg m²`,
+          sum: `${formatNumber(bodyKgM2)} + 2 × ${formatNumber(weightKg)} × ${formatNumber(outM)}² = ${formatNumber(at(outM))} kg m²`,
           source: 'I = I₀ + 2 m r²',
         },
         {
           says: 'Arms in',
-          sum: `${say(bodyKgM2)} + 2 × ${say(weightKg)} × ${say(inM)}² = ${say(at(inM))} kg m²`,
+          sum: `${formatNumber(bodyKgM2)} + 2 × ${formatNumber(weightKg)} × ${formatNumber(inM)}² = ${formatNumber(at(inM))} kg m²`,
           source: 'I = I₀ + 2 m r²',
         },
         {
           says: 'Faster by',
-          sum: `${say(at(outM))} / ${say(at(inM))} = ${say(speedUp)}`,
+          sum: `${formatNumber(at(outM))} / ${formatNumber(at(inM))} = ${formatNumber(speedUp)}`,
           source: 'L = I ω is kept',
         },
         {
           says: 'The wheel flipped, weights put down',
-          sum: `2 × ${say(wheelKgM2)} × ${say(wheelRpm)} / ${say(bodyKgM2)} = ${say(flipRpm)} turns a minute`,
+          sum: `2 × ${formatNumber(wheelKgM2)} × ${formatNumber(wheelRpm)} / ${formatNumber(bodyKgM2)} = ${formatNumber(flipRpm)} turns a minute`,
           source: 'it gives 2 I ω of the wheel to the stool',
         },
       ],

@@ -1,4 +1,4 @@
-import { bench, figure, figuresOf, say } from './mould';
+import { defineCalculator, numberInput, roundToSixFigures, formatNumber } from './define';
 
 interface Balls {
   topKg: number;
@@ -11,7 +11,7 @@ const speedUp = ({ topKg, bottomKg, restitution: e }: Balls) =>
   (bottomKg * e - topKg + bottomKg * e * (e + 1)) / (topKg + bottomKg);
 const riseTimes = (v: Balls) => Math.max(0, speedUp(v)) ** 2;
 
-export const stackedDrop = bench({
+export const stackedDrop = defineCalculator({
   id: 'stacked-drop',
   title: 'Stacked drop',
   question: 'How high does the top ball go?',
@@ -26,16 +26,16 @@ export const stackedDrop = bench({
     ],
   }),
   inputs: {
-    topKg: figure('Top ball', 'kg', [0.001, 10], 0.06),
-    bottomKg: figure('Bottom ball', 'kg', [0.001, 20], 0.6),
-    restitution: figure(
+    topKg: numberInput('Top ball', 'kg', [0.001, 10], 0.06),
+    bottomKg: numberInput('Bottom ball', 'kg', [0.001, 20], 0.6),
+    restitution: numberInput(
       'How well they bounce',
       '',
       [0, 1],
       0.8,
       '1 loses nothing; a good ball on a hard floor has 0.8.',
     ),
-    dropM: figure('Dropped from', 'm', [0.05, 3], 1),
+    dropM: numberInput('Dropped from', 'm', [0.05, 3], 1),
   },
   outputs: {
     riseM: { label: 'The top ball rises', unit: 'm' },
@@ -47,22 +47,26 @@ export const stackedDrop = bench({
     const times = riseTimes(v);
     const riseM = times * dropM;
     return {
-      verdict: `The top ball rises ${say(riseM)} m, ${say(times)} times as high as it was dropped from.`,
-      outputs: { riseM: figuresOf(riseM), times: figuresOf(times) },
+      verdict: `The top ball rises ${formatNumber(riseM)} m, ${formatNumber(times)} times as high as it was dropped from.`,
+      outputs: { riseM: roundToSixFigures(riseM), times: roundToSixFigures(times) },
       findings: [
         {
           level: 'caution',
-          says: `It may go anywhere within ${say(riseM + dropM)} m: goggles on, nothing to break above, and never a face over it.`,
+          says: `It may go anywhere within ${formatNumber(riseM + dropM)} m: goggles on, nothing to break above, and never a face over it.`,
           always: true,
         },
       ],
       working: [
         {
           says: 'Speed of the top ball, against that at the floor',
-          sum: `(${say(bottomKg)} × ${say(e)} − ${say(topKg)} + ${say(bottomKg)} × ${say(e)} × (1 + ${say(e)})) / ${say(topKg + bottomKg)} = ${say(up)}`,
+          sum: `(${formatNumber(bottomKg)} × ${formatNumber(e)} − ${formatNumber(topKg)} + ${formatNumber(bottomKg)} × ${formatNumber(e)} × (1 + ${formatNumber(e)})) / ${formatNumber(topKg + bottomKg)} = ${formatNumber(up)}`,
           source: 'momentum, and Newton’s law of restitution',
         },
-        { says: 'Rise', sum: `${say(up)}² × ${say(dropM)} m = ${say(riseM)} m`, source: 'h ∝ v²' },
+        {
+          says: 'Rise',
+          sum: `${formatNumber(up)}² × ${formatNumber(dropM)} m = ${formatNumber(riseM)} m`,
+          source: 'h ∝ v²',
+        },
       ],
     };
   },

@@ -1,5 +1,12 @@
 import { dewPointC, vapourKPa } from './constants';
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 /** Field at which dry air breaks down, V/m. Handbooks give 3 MV/m. */
 const BREAKDOWN = 3e6;
@@ -12,7 +19,7 @@ const STOP_J = 10;
 const DRY_PERCENT = 40;
 const DAMP_PERCENT = 60;
 
-export const staticDome = bench({
+export const staticDome = defineCalculator({
   id: 'static-dome',
   title: 'Static dome',
   question: 'How many volts, and is the air too damp?',
@@ -25,9 +32,9 @@ export const staticDome = bench({
     ],
   },
   inputs: {
-    radiusM: figure('Radius of the dome', 'm', [0.02, 1], 0.12),
-    temperatureC: known('roomC', figure('Temperature', '°C', [-10, 45], 20)),
-    humidityPercent: known('humidityPercent', figure('Humidity', '%', [1, 100], 45)),
+    radiusM: numberInput('Radius of the dome', 'm', [0.02, 1], 0.12),
+    temperatureC: knownInput('roomC', numberInput('Temperature', '°C', [-10, 45], 20)),
+    humidityPercent: knownInput('humidityPercent', numberInput('Humidity', '%', [1, 100], 45)),
   },
   outputs: {
     voltageKV: { label: 'At most', unit: 'kV' },
@@ -45,36 +52,40 @@ export const staticDome = bench({
     const dew = dewPointC(temperatureC, vapourKPa(temperatureC, humidityPercent));
     const findings: BenchFinding[] = [];
     if (joules >= STOP_J)
-      findings.push({ level: 'stop', says: `${say(joules, 2)} J may stop a heart: not this dome.` });
+      findings.push({ level: 'stop', says: `${formatNumber(joules, 2)} J may stop a heart: not this dome.` });
     else if (joules >= CAUTION_J)
       findings.push({
         level: 'caution',
-        says: `${say(joules, 2)} J hurts. Nobody with a heart device near; the volunteer stands on the stool before it is switched on, and it is earthed before they step down.`,
+        says: `${formatNumber(joules, 2)} J hurts. Nobody with a heart device near; the volunteer stands on the stool before it is switched on, and it is earthed before they step down.`,
       });
     return {
-      verdict: `${humidityPercent >= DAMP_PERCENT ? `Too damp: above ${DAMP_PERCENT} % the charge leaks away as it comes. ` : ''}At most ${say(volts / 1000)} kV and ${say(joules, 2)} J${damp > 0 ? `; in this air rather ${say((volts / 1000) * (1 - damp * 0.8), 2)} kV` : ''}.`,
+      verdict: `${humidityPercent >= DAMP_PERCENT ? `Too damp: above ${DAMP_PERCENT} % the charge leaks away as it comes. ` : ''}At most ${formatNumber(volts / 1000)} kV and ${formatNumber(joules, 2)} J${damp > 0 ? `; in this air rather ${formatNumber((volts / 1000) * (1 - damp * 0.8), 2)} kV` : ''}.`,
       ...(humidityPercent >= DAMP_PERCENT && { fails: 'Warm the room, or dry the dome and its belt' }),
       limits: [{ what: 'Humidity of the air', unit: '%', max: DAMP_PERCENT }],
       outputs: {
-        voltageKV: figuresOf(volts / 1000),
-        likelyKV: figuresOf((volts / 1000) * (1 - damp * 0.8)),
-        capacitancePF: figuresOf(farads * 1e12),
-        chargeUC: figuresOf(farads * volts * 1e6),
-        energyJ: figuresOf(joules),
-        dewPointC: figuresOf(dew),
+        voltageKV: roundToSixFigures(volts / 1000),
+        likelyKV: roundToSixFigures((volts / 1000) * (1 - damp * 0.8)),
+        capacitancePF: roundToSixFigures(farads * 1e12),
+        chargeUC: roundToSixFigures(farads * volts * 1e6),
+        energyJ: roundToSixFigures(joules),
+        dewPointC: roundToSixFigures(dew),
       },
       findings,
       working: [
-        { says: 'Voltage', sum: `3 MV/m × ${say(radiusM)} m = ${say(volts / 1000)} kV`, source: 'V = E r' },
+        {
+          says: 'Voltage',
+          sum: `3 MV/m × ${formatNumber(radiusM)} m = ${formatNumber(volts / 1000)} kV`,
+          source: 'V = E r',
+        },
         {
           says: 'Capacitance',
-          sum: `4 π ε₀ × ${say(radiusM)} m = ${say(farads * 1e12)} pF`,
+          sum: `4 π ε₀ × ${formatNumber(radiusM)} m = ${formatNumber(farads * 1e12)} pF`,
           source: 'an isolated sphere; ε₀, CODATA',
         },
-        { says: 'Energy', sum: `½ C V² = ${say(joules)} J`, source: '½ C V²' },
+        { says: 'Energy', sum: `½ C V² = ${formatNumber(joules)} J`, source: '½ C V²' },
         {
           says: 'Dew point',
-          sum: `${say(dew)} °C`,
+          sum: `${formatNumber(dew)} °C`,
           source: 'ASHRAE Handbook—Fundamentals 2017, by psychrolib',
         },
       ],

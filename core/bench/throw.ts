@@ -1,5 +1,5 @@
 import { G } from './constants';
-import { bench, figure, figuresOf, say } from './mould';
+import { defineCalculator, numberInput, roundToSixFigures, formatNumber } from './define';
 
 /** Free fall without drag: speeds along and up, m/s, and when it lands, s. */
 function flight({ speedMS, angleDeg, fromM }: Record<'speedMS' | 'angleDeg' | 'fromM', number>) {
@@ -63,7 +63,7 @@ function pathInAir(v: Thrown): [x: number, y: number][] {
 /** Points of the path that is drawn. */
 const POINTS = 60;
 
-export const throwAndFall = bench({
+export const throwAndFall = defineCalculator({
   id: 'throw',
   title: 'Throw and fall',
   question: 'How far and how high can it go?',
@@ -88,11 +88,11 @@ export const throwAndFall = bench({
     };
   },
   inputs: {
-    speedMS: figure('Speed', 'm/s', [0.1, 100], 10),
-    angleDeg: figure('Angle above level', '°', [0, 90], 45),
-    fromM: figure('Thrown from', 'm', [0, 30], 0, 'Height above where it lands.'),
-    massG: figure('A ball weighs', 'g', [2, 20_000], 60),
-    acrossMM: figure('and is across', 'mm', [1, 250], 65),
+    speedMS: numberInput('Speed', 'm/s', [0.1, 100], 10),
+    angleDeg: numberInput('Angle above level', '°', [0, 90], 45),
+    fromM: numberInput('Thrown from', 'm', [0, 30], 0, 'Height above where it lands.'),
+    massG: numberInput('A ball weighs', 'g', [2, 20_000], 60),
+    acrossMM: numberInput('and is across', 'mm', [1, 250], 65),
   },
   outputs: {
     reachInAirM: { label: 'A ball reaches, in air', unit: 'm' },
@@ -113,44 +113,44 @@ export const throwAndFall = bench({
     const worstReachM = speedMS ** 2 / G;
     const worstHeightM = fromM + speedMS ** 2 / (2 * G);
     return {
-      verdict: `It lands ${say(reachM)} m away and rises to ${say(heightM)} m. Whatever the angle: ${say(worstReachM)} m and ${say(worstHeightM)} m at most.`,
+      verdict: `It lands ${formatNumber(reachM)} m away and rises to ${formatNumber(heightM)} m. Whatever the angle: ${formatNumber(worstReachM)} m and ${formatNumber(worstHeightM)} m at most.`,
       limits: [
         { what: 'Nobody and nothing within, ahead', unit: 'm', min: Math.ceil(10 * worstReachM) / 10 },
       ],
       outputs: {
-        reachInAirM: figuresOf(reachInAirM),
-        heightInAirM: figuresOf(heightInAirM),
-        reachM: figuresOf(reachM),
-        heightM: figuresOf(heightM),
-        worstReachM: figuresOf(worstReachM),
-        worstHeightM: figuresOf(worstHeightM),
+        reachInAirM: roundToSixFigures(reachInAirM),
+        heightInAirM: roundToSixFigures(heightInAirM),
+        reachM: roundToSixFigures(reachM),
+        heightM: roundToSixFigures(heightM),
+        worstReachM: roundToSixFigures(worstReachM),
+        worstHeightM: roundToSixFigures(worstHeightM),
       },
       findings: [
         {
           level: 'caution',
-          says: `Without drag, which only shortens it. Keep the front row and lamps out of ${say(worstReachM)} m and ${say(worstHeightM)} m, or aim where nothing is.`,
+          says: `Without drag, which only shortens it. Keep the front row and lamps out of ${formatNumber(worstReachM)} m and ${formatNumber(worstHeightM)} m, or aim where nothing is.`,
           always: true,
         },
       ],
       working: [
         {
           says: 'Reach',
-          sum: `v cos θ (v sin θ + √(v² sin² θ + 2 g h))/g = ${say(reachM)} m`,
+          sum: `v cos θ (v sin θ + √(v² sin² θ + 2 g h))/g = ${formatNumber(reachM)} m`,
           source: 'free fall, no drag',
         },
         {
           says: 'Height',
-          sum: `${say(fromM)} + (v sin θ)²/2g = ${say(heightM)} m`,
+          sum: `${formatNumber(fromM)} + (v sin θ)²/2g = ${formatNumber(heightM)} m`,
           source: 'free fall, no drag',
         },
         {
           says: 'In air',
-          sum: `½ × ${AIR_KG_PER_M3} kg/m³ × ${BALL_DRAG} × area × v², step by step: ${say(reachInAirM)} m`,
+          sum: `½ × ${AIR_KG_PER_M3} kg/m³ × ${BALL_DRAG} × area × v², step by step: ${formatNumber(reachInAirM)} m`,
           source: 'drag of a ball, handbooks of fluid mechanics; Runge–Kutta',
         },
         {
           says: 'Worst case',
-          sum: `${say(speedMS)}²/9.80665 = ${say(worstReachM)} m`,
+          sum: `${formatNumber(speedMS)}²/9.80665 = ${formatNumber(worstReachM)} m`,
           source: 'R = v²/g at 45°',
         },
       ],

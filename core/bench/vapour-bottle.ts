@@ -1,6 +1,14 @@
 import { molarMass } from '../physics';
 import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, R_SOURCE } from './constants';
-import { bench, choice, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  choiceInput,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 const FUELS = ['methanol', 'ethanol', 'propan-2-ol'] as const;
 type Fuel = (typeof FUELS)[number];
@@ -78,7 +86,7 @@ const RICH = 1.3;
 /** More than a wet wall holds. Common practice: what is poured in to wet it, mL per litre of bottle. */
 const WETTING_ML_PER_L = 20;
 
-export const vapourBottle = bench({
+export const vapourBottle = defineCalculator({
   id: 'vapour-bottle',
   title: 'Vapour in a bottle',
   question: 'Will it light?',
@@ -86,10 +94,10 @@ export const vapourBottle = bench({
   picture: ['temperatureC', 'vapourPercent'],
   marks: { vapourPercent: ['lowerLimitPercent', 'stoichiometricPercent', 'upperLimitPercent'] },
   inputs: {
-    fuel: choice('Fuel', FUELS),
-    temperatureC: known(
+    fuel: choiceInput('Fuel', FUELS),
+    temperatureC: knownInput(
       'roomC',
-      figure(
+      numberInput(
         'Temperature of the bottle',
         '°C',
         [-20, 60],
@@ -97,16 +105,16 @@ export const vapourBottle = bench({
         'Of the bottle, not of the hall: it warms in the hands.',
       ),
     ),
-    bottleL: figure('Bottle', 'L', [0.1, 30], 2),
-    pressureKPa: known('pressureKPa', figure('Air pressure', 'kPa', [60, 110], ATM_KPA)),
-    airedL: figure(
+    bottleL: numberInput('Bottle', 'L', [0.1, 30], 2),
+    pressureKPa: knownInput('pressureKPa', numberInput('Air pressure', 'kPa', [60, 110], ATM_KPA)),
+    airedL: numberInput(
       'Fresh air blown in between two goes',
       'L',
       [0, 200],
       6,
       'Strokes of a pump times what one moves.',
     ),
-    saturation: figure(
+    saturation: numberInput(
       'How full of vapour',
       '',
       [0.05, 1],
@@ -144,7 +152,7 @@ export const vapourBottle = bench({
     const findings: BenchFinding[] = [
       {
         level: 'caution',
-        says: `The bottle holds ${say(vapourG, 2)} g of ${fuel} as vapour, whatever is poured in: about ${say(WETTING_ML_PER_L * bottleL, 2)} mL wets the wall, and is poured out before anything is lit. The stock is closed and away.`,
+        says: `The bottle holds ${formatNumber(vapourG, 2)} g of ${fuel} as vapour, whatever is poured in: about ${formatNumber(WETTING_ML_PER_L * bottleL, 2)} mL wets the wall, and is poured out before anything is lit. The stock is closed and away.`,
         always: true,
       },
     ];
@@ -156,13 +164,13 @@ export const vapourBottle = bench({
     return {
       verdict: !burns
         ? percent < lower
-          ? `It will not light: ${say(percent)} % is too lean. Warm the bottle to ${Math.ceil(lightsFromC)} °C.`
-          : `It will not light: ${say(percent)} % is too rich. Let it air, or take it colder.`
+          ? `It will not light: ${formatNumber(percent)} % is too lean. Warm the bottle to ${Math.ceil(lightsFromC)} °C.`
+          : `It will not light: ${formatNumber(percent)} % is too rich. Let it air, or take it colder.`
         : ratio < LEAN
-          ? `It lights, on the lean side: ${say(percent)} % against ${say(100 * right)} % just right.`
+          ? `It lights, on the lean side: ${formatNumber(percent)} % against ${formatNumber(100 * right)} % just right.`
           : ratio > RICH
-            ? `It lights, on the rich side, with a yellow flame: ${say(percent)} % against ${say(100 * right)} % just right.`
-            : `It lights, close to just right: ${say(percent)} % against ${say(100 * right)} %.`,
+            ? `It lights, on the rich side, with a yellow flame: ${formatNumber(percent)} % against ${formatNumber(100 * right)} % just right.`
+            : `It lights, close to just right: ${formatNumber(percent)} % against ${formatNumber(100 * right)} %.`,
       ...(!burns && {
         fails:
           percent < lower
@@ -178,26 +186,26 @@ export const vapourBottle = bench({
         },
       ],
       outputs: {
-        burntLeftPercent: figuresOf(burntLeftPercent),
-        vapourPercent: figuresOf(percent),
+        burntLeftPercent: roundToSixFigures(burntLeftPercent),
+        vapourPercent: roundToSixFigures(percent),
         lowerLimitPercent: lower,
-        stoichiometricPercent: figuresOf(100 * right),
+        stoichiometricPercent: roundToSixFigures(100 * right),
         upperLimitPercent: upper,
-        equivalenceRatio: figuresOf(Math.min(ratio, 1000)),
-        vapourG: figuresOf(vapourG),
-        energyKJ: figuresOf(energyKJ),
-        lightsFromC: figuresOf(lightsFromC),
+        equivalenceRatio: roundToSixFigures(Math.min(ratio, 1000)),
+        vapourG: roundToSixFigures(vapourG),
+        energyKJ: roundToSixFigures(energyKJ),
+        lightsFromC: roundToSixFigures(lightsFromC),
       },
       findings,
       working: [
         {
           says: 'Vapour pressure',
-          sum: `p(${say(temperatureC)} °C) = ${say(f.kPa(temperatureC))} kPa`,
+          sum: `p(${formatNumber(temperatureC)} °C) = ${formatNumber(f.kPa(temperatureC))} kPa`,
           source: f.source,
         },
         {
           says: 'Share of the air',
-          sum: `${say(saturation)} × ${say(f.kPa(temperatureC))} / ${say(pressureKPa, 4)} = ${say(percent)} %`,
+          sum: `${formatNumber(saturation)} × ${formatNumber(f.kPa(temperatureC))} / ${formatNumber(pressureKPa, 4)} = ${formatNumber(percent)} %`,
           source: 'Dalton’s law',
         },
         {
@@ -207,14 +215,22 @@ export const vapourBottle = bench({
         },
         {
           says: 'Aired between two goes',
-          sum: `e^(−${say(airedL)}/${say(bottleL)}) = ${say(burntLeftPercent)} % of the burnt air is left`,
+          sum: `e^(−${formatNumber(airedL)}/${formatNumber(bottleL)}) = ${formatNumber(burntLeftPercent)} % of the burnt air is left`,
           source: 'purge of a well-mixed vessel',
         },
-        { says: 'Just right', sum: `1/(1 + ${f.oxygen}/0.2095) = ${say(100 * right)} %`, source: f.equation },
-        { says: 'Vapour in the bottle', sum: `${say(mol)} mol = ${say(vapourG)} g`, source: R_SOURCE },
+        {
+          says: 'Just right',
+          sum: `1/(1 + ${f.oxygen}/0.2095) = ${formatNumber(100 * right)} %`,
+          source: f.equation,
+        },
+        {
+          says: 'Vapour in the bottle',
+          sum: `${formatNumber(mol)} mol = ${formatNumber(vapourG)} g`,
+          source: R_SOURCE,
+        },
         {
           says: 'Energy, by what runs out first',
-          sum: `${say(Math.min(mol, oxygenMol / f.oxygen))} mol × ${say(f.kJPerMol, 4)} kJ/mol`,
+          sum: `${formatNumber(Math.min(mol, oxygenMol / f.oxygen))} mol × ${formatNumber(f.kJPerMol, 4)} kJ/mol`,
           source: 'heats of combustion and vaporisation, NIST Chemistry WebBook',
         },
       ],

@@ -1,5 +1,12 @@
 import { kelvin, WATER_J_PER_G_K } from './constants';
-import { bench, figure, figuresOf, known, say, type BenchFinding } from './mould';
+import {
+  defineCalculator,
+  numberInput,
+  roundToSixFigures,
+  knownInput,
+  formatNumber,
+  type BenchFinding,
+} from './define';
 
 /** Henry constant of CO₂ in water at 25 °C, mol/(L atm), and how it falls with warmth, K. Sander, Atmos. Chem. Phys. 15 (2015). */
 const HENRY = 0.034;
@@ -36,7 +43,7 @@ function warmthThrough(v: Parameters<typeof course>[0] & { minutesOut: number })
   return Array.from({ length: POINTS + 1 }, (_, i) => [(all * i) / POINTS, warmth((all * i) / POINTS)]);
 }
 
-export const warmSoda = bench({
+export const warmSoda = defineCalculator({
   id: 'warm-soda',
   title: 'Warm soda',
   question: 'How warm is it at its item?',
@@ -55,28 +62,28 @@ export const warmSoda = bench({
     lines: [{ label: 'soda', points: warmthThrough(v) }],
   }),
   inputs: {
-    bottleL: figure('Bottle', 'L', [0.1, 5], 0.5),
-    sodaC: known('roomC', figure('Soda before', '°C', [0, 40], 18)),
-    bathC: figure('Bath', '°C', [0, 100], 38, '40 °C at the most.'),
-    bathL: figure('Water in the bath', 'L', [0.5, 200], 10),
-    roomC: known('roomC', figure('Room', '°C', [-10, 45], 20)),
-    minutesInBath: figure('In the bath', 'min', [0, 240], 25),
-    minutesOut: figure('Out of it until its item', 'min', [0, 600], 10),
-    carbonationVolumes: figure(
+    bottleL: numberInput('Bottle', 'L', [0.1, 5], 0.5),
+    sodaC: knownInput('roomC', numberInput('Soda before', '°C', [0, 40], 18)),
+    bathC: numberInput('Bath', '°C', [0, 100], 38, '40 °C at the most.'),
+    bathL: numberInput('Water in the bath', 'L', [0.5, 200], 10),
+    roomC: knownInput('roomC', numberInput('Room', '°C', [-10, 45], 20)),
+    minutesInBath: numberInput('In the bath', 'min', [0, 240], 25),
+    minutesOut: numberInput('Out of it until its item', 'min', [0, 600], 10),
+    carbonationVolumes: numberInput(
       'Carbonation',
       'volumes',
       [0, 6],
       3.7,
       'Colas have 3.5 to 4, waters 2 to 4. From memory.',
     ),
-    bathTauMin: figure(
+    bathTauMin: numberInput(
       'Warms through in',
       'min',
       [1, 120],
       10,
       'Minutes to lose two thirds of the difference: fit it from one you measured. Common practice.',
     ),
-    airTauMin: figure('Cools through in', 'min', [5, 600], 90, 'The same, standing in the room.'),
+    airTauMin: numberInput('Cools through in', 'min', [5, 600], 90, 'The same, standing in the room.'),
   },
   outputs: {
     atItemC: { label: 'At its item', unit: '°C' },
@@ -100,37 +107,37 @@ export const warmSoda = bench({
     if (hottestC > STOP_C)
       findings.push({
         level: 'stop',
-        says: `The soda reaches ${say(hottestC)} °C, and ${say(atm(hottestC), 2)} atm in the closed bottle: not above ${STOP_C} °C.`,
+        says: `The soda reaches ${formatNumber(hottestC)} °C, and ${formatNumber(atm(hottestC), 2)} atm in the closed bottle: not above ${STOP_C} °C.`,
       });
     else if (hottestC > CAUTION_C)
       findings.push({
         level: 'caution',
-        says: `The soda reaches ${say(hottestC)} °C, and ${say(atm(hottestC), 2)} atm in the closed bottle: goggles, and nobody leans over it.`,
+        says: `The soda reaches ${formatNumber(hottestC)} °C, and ${formatNumber(atm(hottestC), 2)} atm in the closed bottle: goggles, and nobody leans over it.`,
       });
     return {
-      verdict: `${say(atItemC)} °C at its item, and ${say(atm(atItemC), 2)} atm in the closed bottle.`,
+      verdict: `${formatNumber(atItemC)} °C at its item, and ${formatNumber(atm(atItemC), 2)} atm in the closed bottle.`,
       limits: [{ what: 'Temperature of the bath', unit: '°C', max: STOP_C }],
       outputs: {
-        atItemC: figuresOf(atItemC),
-        hottestC: figuresOf(hottestC),
-        pressureAtm: figuresOf(atm(atItemC)),
-        hottestAtm: figuresOf(atm(hottestC)),
+        atItemC: roundToSixFigures(atItemC),
+        hottestC: roundToSixFigures(hottestC),
+        pressureAtm: roundToSixFigures(atm(atItemC)),
+        hottestAtm: roundToSixFigures(atm(hottestC)),
       },
       findings,
       working: [
         {
           says: 'Out of the bath',
-          sum: `both meet at ${say(together)} °C; after ${say(v.minutesInBath)} min ${say(outOfBath)} °C`,
+          sum: `both meet at ${formatNumber(together)} °C; after ${formatNumber(v.minutesInBath)} min ${formatNumber(outOfBath)} °C`,
           source: 'two bodies that exchange heat; the bath’s own loss left out',
         },
         {
           says: 'At its item',
-          sum: `${say(v.roomC)} + (${say(outOfBath)} − ${say(v.roomC)}) e^(−${say(v.minutesOut)}/${say(v.airTauMin)}) = ${say(atItemC)} °C`,
+          sum: `${formatNumber(v.roomC)} + (${formatNumber(outOfBath)} − ${formatNumber(v.roomC)}) e^(−${formatNumber(v.minutesOut)}/${formatNumber(v.airTauMin)}) = ${formatNumber(atItemC)} °C`,
           source: 'Newton’s law of cooling',
         },
         {
           says: 'Pressure',
-          sum: `${say(v.carbonationVolumes)} volumes / k_H = ${say(atm(atItemC))} atm`,
+          sum: `${formatNumber(v.carbonationVolumes)} volumes / k_H = ${formatNumber(atm(atItemC))} atm`,
           source:
             'k_H = 0.034 e^(2400 (1/T − 1/298.15)) mol/(L atm), Sander 2015; little room above the soda',
         },

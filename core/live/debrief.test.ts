@@ -9,7 +9,7 @@ import { attemptsOf, debrief } from './debrief';
 import type { Happening, RunEvent } from './events';
 import { fold } from './fold';
 import { gates } from './gates';
-import { said } from './said';
+import { remarksOf } from './remarks';
 
 const at = (second: number, h: Happening): RunEvent =>
   event(h, { id: `e${String(second).padStart(5, '0')}`, at: 1_000_000 + second * 1000, tick: second + 1 });
@@ -244,7 +244,7 @@ describe('what was set, and what was changed since', () => {
       at(16, { kind: 'note', body: { text: 'of nothing here', itemId: 'gone' } }),
     ];
     expect(
-      said(resolved, fold(events, resolved)).map(({ demoId, kind, text }) => [demoId, kind, text]),
+      remarksOf(resolved, fold(events, resolved)).map(({ demoId, kind, text }) => [demoId, kind, text]),
     ).toEqual([
       ['bottle', 'note', 'too dark'],
       ['bottle', 'near miss', 'it fell'],

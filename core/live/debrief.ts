@@ -5,7 +5,7 @@ import type { Reading } from '../show';
 import type { LeftoverLine, NeedLine } from '../supplies';
 import { causesOf } from './causes';
 import type { RunState } from './fold';
-import { foretoldOf, type Foretold } from './foretold';
+import { predictionsOf, type Prediction } from './foretold';
 import { levelOf, playedAs, showingOf, tally } from './played';
 import { changedSince, wasSet, type WasSet } from './set';
 import { attemptsTakeS, itemsOf, onStageMs, type AttemptState, type ItemState } from './slices/stage';
@@ -26,7 +26,7 @@ export interface DebriefLine {
   /** What is measured after it, where the demo measures something. */
   reading: Reading | undefined;
   /** What the demo's benches said before. */
-  foretold: Foretold[];
+  foretold: Prediction[];
   /** How it was set: "bottle: 1.5 L". */
   set: string[];
   /** What was set otherwise than at the attempt before at the same demo: "bottle: 1.5 L, was 0.5 L". */
@@ -67,7 +67,7 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
         takesS: takes[i]!,
         likely: causesOf(script, item, attempt.symptom),
         level: levelOf(script, item, i),
-        foretold: foretoldOf(script, item, i),
+        foretold: predictionsOf(script, item, i),
         reading: attempt.outcome === 'not tried' ? undefined : playedAs(script, item)?.demo?.reading,
       }));
     }),
@@ -167,7 +167,7 @@ export interface AttemptLine extends Attempt {
   /** Each parameter with its value as it is said. */
   set?: Readonly<Record<string, string>>;
   reading?: number | string;
-  foretold?: Foretold[];
+  foretold?: Prediction[];
 }
 
 /** The attempts of a run as the logbook keeps them. */
@@ -191,7 +191,7 @@ export function attemptsOfItem(
   const takes = attemptsTakeS(state, item);
   return item.attempts.map((a, i) => {
     const level = levelOf(script, item, i);
-    const foretold = foretoldOf(script, item, i);
+    const foretold = predictionsOf(script, item, i);
     const set = wasSet(script, item, i);
     return {
       id: a.id,

@@ -5,7 +5,7 @@ import { playedAs, showingOf } from './played';
 import type { ItemState } from './slices/stage';
 
 /** What a bench of the demo foretold of an attempt: its verdict, and the figure that the demo's reading measures. */
-export interface Foretold {
+export interface Prediction {
   benchId: string;
   title: string;
   says: string;
@@ -17,7 +17,7 @@ export interface Foretold {
 }
 
 /** What the calculators foretold of an attempt, by its place from 0. */
-export const foretoldOf = (script: Script, state: ItemState, attempt: number): Foretold[] =>
+export const predictionsOf = (script: Script, state: ItemState, attempt: number): Prediction[] =>
   (playedAs(script, state)?.showings[showingOf(script, state, attempt)]?.results ?? []).flatMap(
     ({ held, title, verdict, fails, refused, foretold }) =>
       refused === undefined
@@ -39,7 +39,7 @@ export interface BenchSoFar {
 export interface Told {
   outcome: 'worked' | 'partly' | 'failed' | 'not tried';
   reading?: number | string;
-  foretold?: readonly Foretold[];
+  foretold?: readonly Prediction[];
 }
 
 /** How often each bench foretold an attempt at each venue, and was wrong: the most used first, as `DemoRecord` keeps them. Pure. */
@@ -69,7 +69,7 @@ export function toldByVenue(attempts: readonly (Told & { venueId: string })[]): 
 export function toldBy<T extends Told>(
   attempts: readonly T[],
   benchId: string,
-): { of: Foretold; attempt: T }[] {
+): { of: Prediction; attempt: T }[] {
   return attempts.flatMap((attempt) => {
     const prediction =
       attempt.outcome === 'not tried' ? undefined : attempt.foretold?.find((f) => f.benchId === benchId);
@@ -78,7 +78,7 @@ export function toldBy<T extends Told>(
 }
 
 /** By how much what was read is more than what was foretold, of each attempt that has both. */
-export const offs = (predictions: readonly { of: Foretold; attempt: Told }[]): number[] =>
+export const offs = (predictions: readonly { of: Prediction; attempt: Told }[]): number[] =>
   predictions.flatMap(({ of: prediction, attempt: { reading } }) =>
     typeof reading === 'number' && typeof prediction.value === 'number' ? [reading - prediction.value] : [],
   );
@@ -99,4 +99,5 @@ export function benchSoFar(attempts: readonly Told[], benchId: string): BenchSoF
 }
 
 /** A bench is wrong where it said no and it did not fail, or yes and it failed. */
-export const isWrong = ({ fails }: Foretold, { outcome }: Told): boolean => fails !== (outcome === 'failed');
+export const isWrong = ({ fails }: Prediction, { outcome }: Told): boolean =>
+  fails !== (outcome === 'failed');

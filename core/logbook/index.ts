@@ -1,6 +1,6 @@
 export * from './reliability';
 export { isOfRoom } from './rooms';
-export type { Tried, TriedIn } from './tried';
+export type { TriedAttempt, TriedIn } from './tried';
 export { Attempt, OUTCOMES, type Outcome } from './attempt';
 export { likelyCauses, withCause, type LikelyCause } from './causes';
 export * from './learn';

@@ -1,14 +1,14 @@
 import fc from 'fast-check';
 import { withRooms } from './rooms';
 import { comparisons, trials } from './trials';
-import type { Tried, TriedIn } from './tried';
+import type { TriedAttempt, TriedIn } from './tried';
 
 const tried = (
   n: number,
   set: Record<string, string>,
   room: TriedIn = {},
-  more: Partial<Tried> = {},
-): Tried => ({
+  more: Partial<TriedAttempt> = {},
+): TriedAttempt => ({
   ...{ id: `a${n}`, atMs: n * 1000, outcome: 'worked', set, in: room },
   ...more,
 });
@@ -65,7 +65,8 @@ test('the same tried in several rooms is one trial, of the rooms where most was 
 });
 
 test('a room is told of only where it was often enough like this and like that', () => {
-  const at = (n: number, roomC: number, outcome: Tried['outcome']) => tried(n, {}, { roomC }, { outcome });
+  const at = (n: number, roomC: number, outcome: TriedAttempt['outcome']) =>
+    tried(n, {}, { roomC }, { outcome });
   const few = [at(1, 9, 'failed'), at(2, 20, 'worked'), at(3, 20, 'worked'), at(4, 20, 'worked')];
   expect(trials(few)).toEqual([]);
   const [trial] = trials([...few, at(5, 10, 'failed'), at(6, 11, 'failed')]);

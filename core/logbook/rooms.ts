@@ -1,5 +1,5 @@
 import { formatFigure } from '../quantities';
-import type { Tried } from './tried';
+import type { TriedAttempt } from './tried';
 
 /**
  * Rooms that differ by no more than this are alike. Common practice: what a hall's heating does in an evening; and the
@@ -19,7 +19,7 @@ export const isOfRoom = (what: string): boolean => [...Object.values<string>(NAM
  * The attempts with their room among what was set, so that only what was tried in like rooms is compared, and a change of
  * the room is a change. Rooms that are all alike, or of which nothing is known, add nothing. Pure.
  */
-export function withRooms(attempts: readonly Tried[]): Tried[] {
+export function withRooms(attempts: readonly TriedAttempt[]): TriedAttempt[] {
   const bands = { roomC: bandsOf(attempts, 'roomC'), humidityPercent: bandsOf(attempts, 'humidityPercent') };
   const outdoors = new Set(attempts.flatMap((a) => a.in?.indoors ?? [])).size > 1;
   return attempts.map((a) => {
@@ -43,7 +43,7 @@ const bandSaid = ([low, high]: Band, unit: string): string =>
   low === high ? `${formatFigure(low)} ${unit}` : `${formatFigure(low)} to ${formatFigure(high)} ${unit}`;
 
 /** Bands no wider than what is alike: each time the one with the most attempts of what is left. */
-function bandsOf(attempts: readonly Tried[], key: keyof typeof ALIKE): Band[] {
+function bandsOf(attempts: readonly TriedAttempt[], key: keyof typeof ALIKE): Band[] {
   let left = attempts.flatMap((a) => a.in?.[key] ?? []).sort((a, b) => a - b);
   const found: Band[] = [];
   while (left.length > 0) {

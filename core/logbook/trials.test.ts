@@ -5,14 +5,14 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { meanBelief, oddsBelief, oddsOfBest } from './beliefs';
 import { aicc, meansAicc, plateau, slopeInterval, straight, tQuantile, type Point } from './fits';
 import { comparisons, trials } from './trials';
-import type { Tried } from './tried';
+import type { TriedAttempt } from './tried';
 
 /** Random numbers of a test, the same each time. */
 const random = (seed: number) => {
   const from = xoroshiro128plus(seed);
   return () => uniformFloat64(from);
 };
-const tried = (n: number, set: Record<string, string>, more: Partial<Tried> = {}): Tried => ({
+const tried = (n: number, set: Record<string, string>, more: Partial<TriedAttempt> = {}): TriedAttempt => ({
   ...{ id: `a${n}`, atMs: n * 1000, outcome: 'worked', set },
   ...more,
 });
@@ -244,9 +244,12 @@ describe('“try next”', () => {
   const MOST = 300;
 
   /** Attempts until the trial is sure of a level; and whether that is the best one. */
-  function until(pick: (log: Tried[], n: number) => number, seed: number): { tries: number; right: boolean } {
+  function until(
+    pick: (log: TriedAttempt[], n: number) => number,
+    seed: number,
+  ): { tries: number; right: boolean } {
     const next = random(seed);
-    const log: Tried[] = [];
+    const log: TriedAttempt[] = [];
     for (let n = 0; n < MOST; n++) {
       // Each level is tried once before anything is known.
       const i = n < TRUE.length ? n : pick(log, n);

@@ -3,7 +3,7 @@ import { formatFigure, inOrderOfText } from '../quantities';
 import { push, type Outcome } from './attempt';
 import { meanBelief, oddsBelief, oddsOfBest, type Belief } from './beliefs';
 import { isOfRoom, withRooms } from './rooms';
-import type { Tried } from './tried';
+import type { TriedAttempt } from './tried';
 import { meansAicc, plateau, slopeInterval, straight, type Fit, type Point } from './fits';
 
 /** Between two attempts that follow one another at a demo: nothing changed, one thing did, or more than one. */
@@ -54,9 +54,10 @@ export interface Trial {
 export type Better = 'more' | 'less';
 
 /** What changed between attempts that follow one another in time. Pure. */
-export const comparisons = (attempts: readonly Tried[]): Comparisons => compared(withRooms(inTime(attempts)));
+export const comparisons = (attempts: readonly TriedAttempt[]): Comparisons =>
+  compared(withRooms(inTime(attempts)));
 
-function compared(all: readonly Tried[]): Comparisons {
+function compared(all: readonly TriedAttempt[]): Comparisons {
   const count: Comparisons = { repeats: 0, clean: 0, muddled: 0 };
   all.slice(1).forEach((now, i) => {
     const changed = changedBetween(all[i]!, now).length;
@@ -67,13 +68,13 @@ function compared(all: readonly Tried[]): Comparisons {
   return count;
 }
 
-const inTime = (attempts: readonly Tried[]) =>
+const inTime = (attempts: readonly TriedAttempt[]) =>
   attempts
     .filter((a) => a.outcome !== 'not tried')
     .sort((a, b) => a.atMs - b.atMs || inOrderOfText(a.id, b.id));
 
 /** What of a room is not known of both is no change that anybody made. */
-const changedBetween = (a: Tried, b: Tried): string[] =>
+const changedBetween = (a: TriedAttempt, b: TriedAttempt): string[] =>
   [...new Set([...Object.keys(a.set), ...Object.keys(b.set)])].filter(
     (key) =>
       a.set[key] !== b.set[key] && !(isOfRoom(key) && (a.set[key] === undefined || b.set[key] === undefined)),
@@ -86,12 +87,12 @@ const MOST_TRIALS = 6;
  * The trials that a demo's attempts make by themselves: for each thing that was set, attempts that differ in it alone,
  * at two levels or more. The largest first. Pure.
  */
-export function trials(attempts: readonly Tried[], better: Better = 'more'): Trial[] {
+export function trials(attempts: readonly TriedAttempt[], better: Better = 'more'): Trial[] {
   const all = withRooms(inTime(attempts));
   const variables = [...new Set(all.flatMap((a) => Object.keys(a.set)))];
   const { muddled } = compared(all);
   const found = variables.flatMap((variable) => {
-    const groups = new Map<string, Tried[]>();
+    const groups = new Map<string, TriedAttempt[]>();
     for (const a of all) {
       if (a.set[variable] === undefined) continue;
       push(groups, JSON.stringify(Object.entries(heldOf(a, variable)).sort()), a);
@@ -133,10 +134,10 @@ function elsewhereSaid({ held, bestLevel, tries, levels }: Trial): string {
 }
 
 /** Nobody chose the room: it is told of only where it was often enough like this and like that. */
-const oftenEnough = (group: readonly Tried[], variable: string): Tried[] =>
+const oftenEnough = (group: readonly TriedAttempt[], variable: string): TriedAttempt[] =>
   group.filter((a) => group.filter((b) => b.set[variable] === a.set[variable]).length >= FEW);
 
-const heldOf = (a: Tried, variable: string) =>
+const heldOf = (a: TriedAttempt, variable: string) =>
   Object.fromEntries(Object.entries(a.set).filter(([key]) => key !== variable));
 
 /** "1.5 L" as 1.5; undefined for a name. */
@@ -145,7 +146,7 @@ const numberIn = (level: string): number | undefined => {
   return found ? Number(found[0].replace('−', '-').replace(',', '.')) : undefined;
 };
 
-function trialOf(variable: string, group: readonly Tried[], better: Better, muddled: number): Trial {
+function trialOf(variable: string, group: readonly TriedAttempt[], better: Better, muddled: number): Trial {
   const names = [...new Set(group.map((a) => a.set[variable]!))];
   const numbers = names.map(numberIn);
   const allNumbers = numbers.every((n) => n !== undefined);
@@ -196,7 +197,7 @@ function trialOf(variable: string, group: readonly Tried[], better: Better, mudd
 const worth = (outcome: Outcome): number => (outcome === 'worked' ? 1 : outcome === 'partly' ? 0.5 : 0);
 
 const oddsOf =
-  (triesAt: (level: string) => readonly Tried[]) =>
+  (triesAt: (level: string) => readonly TriedAttempt[]) =>
   (level: string): Belief => {
     const tries = triesAt(level);
     const worked = tries.reduce((sum, a) => sum + worth(a.outcome), 0);

@@ -8,7 +8,7 @@ export interface TriedIn {
 }
 
 /** An attempt as a trial looks at it. */
-export interface Tried {
+export interface TriedAttempt {
   id: string;
   atMs: number;
   outcome: Outcome;

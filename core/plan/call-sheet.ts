@@ -3,7 +3,7 @@ import { playedWith, type Script } from '../script';
 import type { Wearer } from '../show';
 import type { Timetable } from '../timetable';
 import { handsSaid } from './hands';
-import { looksOf, type Look } from './looks';
+import { expectedPicturesOf, type ExpectedPicture } from './expected-pictures';
 import { wornIn } from './worn';
 
 export type CallKind = 'arrive' | 'prepare' | 'on stage' | 'help' | 'reset' | 'leave';
@@ -47,7 +47,7 @@ export interface CallSheet {
   crewCallS: number;
   lines: CallLine[];
   /** How what they set up and play should look. */
-  looks: Look[];
+  looks: ExpectedPicture[];
 }
 
 /** Everybody's day from the timetable: what, when at the earliest, as planned and at the latest. Pure. */
@@ -81,7 +81,7 @@ export function callSheets(script: Script, timetable: Timetable): CallSheet[] {
         neededS,
         crewCallS: timetable.crewCallS,
         lines: cautionedOnce(lines),
-        looks: looksOf(script.items.filter(({ item }) => has(timetable, item.id, personId))),
+        looks: expectedPicturesOf(script.items.filter(({ item }) => has(timetable, item.id, personId))),
       },
     ];
   });

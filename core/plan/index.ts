@@ -18,6 +18,6 @@ export { moved } from './moved';
 export { demoSpan, type DemoSpan, type SpanRow } from './span';
 export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';
 export type { FindingCode, PlanFinding } from './rules';
-export { allLooks, looksAt, type Look } from './looks';
+export { allExpectedPictures, expectedPicturesAt, type ExpectedPicture } from './expected-pictures';
 export { cautionsAt, wornIn, wornSaid, type WornLine } from './worn';
 export { clockOf } from './clock';

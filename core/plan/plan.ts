@@ -17,7 +17,7 @@ import { placeSteps, type PlaceOptions, type SearchProgress, type Timetable } fr
 import { callSheets, type CallSheet } from './call-sheet';
 import { checksOf, type Check } from './checks';
 import { findings, type PlanFinding } from './rules';
-import { tried, untried } from './tried';
+import { keepWorkingFixes, keepAdvice } from './tested-fixes';
 
 /** All that is worked out of one show. Views draw it; none computes. */
 export interface Plan {
@@ -84,7 +84,9 @@ export function* planSteps(
   const says = findings({ placement, needs: needed, bands, cold });
   return {
     timetable,
-    findings: waysOut ? yield* withProgress(tried(file, says), (trying) => ({ trying })) : untried(says),
+    findings: waysOut
+      ? yield* withProgress(keepWorkingFixes(file, says), (trying) => ({ trying }))
+      : keepAdvice(says),
     needs: needed,
     buying: tour([{ script: resolved, timetable }], shelfOfFile(file))[0]!,
     bands,

@@ -1,4 +1,12 @@
-import type { AttemptLine, EventAnswer, EventsPage, RunSummary, SaidLine, Stored, Venue } from '@hearty/core';
+import type {
+  AttemptLine,
+  EventAnswer,
+  EventsPage,
+  RunSummary,
+  RemarkLine,
+  Stored,
+  Venue,
+} from '@hearty/core';
 import request from 'supertest';
 import { createApp } from '../app';
 import { Runs } from './runs';
@@ -115,7 +123,7 @@ test('events are handed out page by page', async () => {
 test('what was written is told of a demo once the curtain is down, goes when it is struck out, and is the same when written anew', async () => {
   await open('said', { showId: 'weather-in-a-kitchen' });
   const told = async () =>
-    (await get<SaidLine[]>('/demos/bowing-can/said')).filter((s) => s.runId === 'said');
+    (await get<RemarkLine[]>('/demos/bowing-can/said')).filter((s) => s.runId === 'said');
   const itemId = 'i-bowing-can';
   await send(
     logged('said', 's1', 'item begun', { itemId }),

@@ -1,7 +1,7 @@
 import {
   attemptsOfItem,
   playedAs,
-  said,
+  remarksOf,
   inRoomOf,
   leftOut,
   roomOf,
@@ -28,7 +28,7 @@ import {
   type Envelope,
   type EventAnswer,
   type EventsPage,
-  type Foretold,
+  type Prediction,
   type LogbookAsk,
   type OpenAction,
   type Run,
@@ -37,11 +37,11 @@ import {
   type RunFold,
   type RunState,
   type RunSummary,
-  type SaidLine,
+  type RemarkLine,
   type Script,
   type Show,
   type ShowFile,
-  type Tried,
+  type TriedAttempt,
 } from '@hearty/core';
 import type { Db } from '../db';
 import { diskTrouble, HttpError, notFound } from '../errors';
@@ -265,7 +265,10 @@ export class Runs {
 
   /** What the newest attempts at a demo show of what was set: its trials, and how its comparisons went. */
   trialsOf(demoId: string, better: Better | undefined): DemoTrials {
-    const attempts = this.attemptsAt(demoId, MOST_TRIED).map((a): Tried => ({ ...a, set: a.set ?? {} }));
+    const attempts = this.attemptsAt(demoId, MOST_TRIED).map((a): TriedAttempt => ({
+      ...a,
+      set: a.set ?? {},
+    }));
     const all =
       attempts.length < MOST_TRIED
         ? attempts.length
@@ -302,7 +305,7 @@ export class Runs {
           rehearsal: Boolean(rehearsal),
           ...(reading !== null && { reading: JSON.parse(String(reading)) as number | string }),
           ...(wasSet !== null && { set: JSON.parse(String(wasSet)) as Record<string, string> }),
-          ...(foretold !== null && { foretold: JSON.parse(String(foretold)) as Foretold[] }),
+          ...(foretold !== null && { foretold: JSON.parse(String(foretold)) as Prediction[] }),
         }) as AttemptAt,
     );
   }
@@ -315,7 +318,7 @@ export class Runs {
          WHERE demo_id = ? AND foretold IS NOT NULL AND venue_id IS NOT NULL AND phase = 'down' AND struck IS NULL`,
       )
       .all(demoId) as { outcome: Outcome; foretold: string; venueId: string }[];
-    return toldByVenue(rows.map((row) => ({ ...row, foretold: JSON.parse(row.foretold) as Foretold[] })));
+    return toldByVenue(rows.map((row) => ({ ...row, foretold: JSON.parse(row.foretold) as Prediction[] })));
   }
 
   /** What all attempts teach, by demo. */
@@ -482,7 +485,7 @@ export class Runs {
 
   /** A run has few words: they are written anew where any may have changed. */
   private putSaid(runId: string, script: Script, state: RunState): void {
-    const words = said(script, state);
+    const words = remarksOf(script, state);
     const here = this.db.prepare('SELECT id, text, kind FROM said WHERE run_id = ? ORDER BY id').all(runId);
     const ordered = words
       .map(({ id, text, kind }) => ({ id, text, kind }))
@@ -496,14 +499,14 @@ export class Runs {
   }
 
   /** The newest words about a demo; those of runs that are on, or struck out, are left out. */
-  saidOf(demoId: string, limit = 40): SaidLine[] {
+  saidOf(demoId: string, limit = 40): RemarkLine[] {
     return this.db
       .prepare(
         `SELECT s.id, demo_id AS demoId, at_ms AS atMs, kind, text, run_id AS runId, show_id AS showId, title
          FROM said s JOIN run ON run.id = s.run_id
          WHERE demo_id = ? AND phase = 'down' AND struck IS NULL ORDER BY at_ms DESC, s.id LIMIT ?`,
       )
-      .all(demoId, limit) as SaidLine[];
+      .all(demoId, limit) as RemarkLine[];
   }
 
   private putAttempt(a: AttemptLine, change: string | undefined): void {

@@ -1,7 +1,7 @@
 import { Box, ButtonBase, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { NavLink, Outlet } from 'react-router';
-import { OwedLine, RefusedCorner } from '../session/Kept';
+import { UnsentLine, RefusedCorner } from '../session/OutboxStatus';
 import { SinceLine } from '../session/SinceLine';
 import { useSettings } from '../session/settings';
 import { PaperStyles } from '../kit/paper';
@@ -34,7 +34,7 @@ export function Shell() {
       <Rail />
       <Box component="main" sx={{ flex: 1, minWidth: 0, px: { xs: 3, sm: 6 }, py: 4, pb: { xs: 20, sm: 4 } }}>
         <SinceLine />
-        <OwedLine />
+        <UnsentLine />
         <Outlet />
         <RefusedCorner />
       </Box>

@@ -1,13 +1,13 @@
 import { createBrowserRouter, Navigate } from 'react-router';
 import { ShowsPage } from '../features/shows/ShowsPage';
-import { Lost } from './Lost';
+import { NotFoundPage } from './NotFoundPage';
 import { Shell } from './Shell';
 
 /** Every page but the first comes when it is gone to: the first visit loads no more than it shows. */
 export const router = createBrowserRouter([
   {
     Component: Shell,
-    ErrorBoundary: Lost,
+    ErrorBoundary: NotFoundPage,
     HydrateFallback: () => null,
     children: [
       { index: true, element: <Navigate to="/shows" replace /> },
@@ -87,7 +87,7 @@ export const router = createBrowserRouter([
         path: '/logbook',
         lazy: async () => ({ Component: (await import('../features/logbook/LogbookPage')).LogbookPage }),
       },
-      { path: '*', Component: Lost },
+      { path: '*', Component: NotFoundPage },
     ],
   },
 ]);

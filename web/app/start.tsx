@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import type { Root } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
-import { whenShutOut } from '../session/api';
-import { followOutbox } from '../session/touched';
+import { onUnauthenticated } from '../session/api';
+import { refetchAfterDelivery } from '../session/refetchAfterDelivery';
 import { useSettings } from '../session/settings';
 import { Providers } from './Providers';
 import { router } from './routes';
@@ -21,7 +21,7 @@ function App() {
 /** The planning screens. */
 export function start(root: Root): void {
   // What was typed is kept on the device, and is here again after the door.
-  whenShutOut(() => location.replace(`/enter?to=${encodeURIComponent(location.pathname)}`));
-  followOutbox();
+  onUnauthenticated(() => location.replace(`/enter?to=${encodeURIComponent(location.pathname)}`));
+  refetchAfterDelivery();
   root.render(<App />);
 }

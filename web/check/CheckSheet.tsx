@@ -1,4 +1,4 @@
-import { judge, looksAt, type Check, type RunState, type Script } from '@hearty/core';
+import { judge, expectedPicturesAt, type Check, type RunState, type Script } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { Fragment } from 'react';
 import { LooksOnPaper } from '../kit/pictures';
@@ -42,7 +42,7 @@ export function CheckSheet({
                 ],
               }))}
           />
-          <LooksOnPaper looks={looksAt(script, markId)} />
+          <LooksOnPaper looks={expectedPicturesAt(script, markId)} />
         </Fragment>
       ))}
     </Sheet>

@@ -2,7 +2,7 @@ import {
   clockOf,
   gates,
   judge,
-  looksAt,
+  expectedPicturesAt,
   mayWrite,
   othersDo,
   wornIn,
@@ -17,7 +17,7 @@ import { addSeconds, parseISO } from 'date-fns';
 import { useSnackbar } from 'notistack';
 import { useMemo, type ReactNode } from 'react';
 import { OnPaper } from '../kit/paper';
-import { Looks } from '../kit/pictures';
+import { ExpectedPictures } from '../kit/pictures';
 import { Loading } from '../kit/States';
 import { record, undoLast } from '../session/runLog';
 import { type OpenRun } from '../session/useRun';
@@ -109,7 +109,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
                   {may && <AllThere place={place} checks={mine} state={state} now={minute} />}
                 </Box>
                 <Warnings script={script} markId={markId} />
-                <Looks looks={looksAt(script, markId)} />
+                <ExpectedPictures looks={expectedPicturesAt(script, markId)} />
                 <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
                   {mine.map((c) => (
                     <CheckRow key={c.id} check={c} state={state} now={minute} may={may} />

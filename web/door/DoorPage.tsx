@@ -1,7 +1,7 @@
 import { declare, type Here, type Joined } from '@hearty/core';
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { FieldIn } from '../kit/fields';
-import { Keep } from '../kit/Keep';
+import { KeepLineField } from '../kit/KeepLineField';
 import { useEnter, useHere, useJoin, useLeave } from '../session/access';
 import { opensAlone } from '../session/here';
 
@@ -22,14 +22,14 @@ export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: s
       title="Join a show"
       says="The code stands on the Live page of the show, on the laptop that plans it."
     >
-      <Keep<{ code: string }>
+      <KeepLineField<{ code: string }>
         fields={CODE}
         start={{ code }}
         keep="Come in"
         onKeep={(body) => join.mutate(body)}
       >
         <FieldIn name="code" autoFocus={first === 'join'} sx={{ flex: '1 1 180px' }} />
-      </Keep>
+      </KeepLineField>
       {join.error && <Alert severity="error">{join.error.says}</Alert>}
       {!opensAlone() && <KeepTheTab />}
     </Part>,
@@ -43,14 +43,14 @@ export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: s
       }
     >
       {here.data?.passphrase !== false && (
-        <Keep<{ passphrase: string }>
+        <KeepLineField<{ passphrase: string }>
           fields={PASSPHRASE}
           start={{ passphrase: '' }}
           keep="Enter"
           onKeep={(body) => enter.mutate(body)}
         >
           <FieldIn name="passphrase" autoFocus={first === 'enter'} sx={{ flex: '1 1 180px' }} />
-        </Keep>
+        </KeepLineField>
       )}
       {enter.error && <Alert severity="error">{enter.error.says}</Alert>}
     </Part>,

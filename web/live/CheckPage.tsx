@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { SnackbarProvider } from 'notistack';
 import { Checks } from '../check/Checks';
-import { KeptWords } from './KeptWords';
+import { SyncStatus } from './SyncStatus';
 import { LivePage } from './LivePage';
 
 /** The set-up on a phone in the hand of whoever walks the stage; nothing of planning is reached from here. */
@@ -14,7 +14,7 @@ export const CheckPage = ({ runId }: { runId: string }) => (
             Checks: {run.file.show.title}
           </Typography>
           <Typography role="status" sx={{ color: 'secondary.main', mb: 2 }}>
-            <KeptWords />
+            <SyncStatus />
           </Typography>
           <Checks
             run={run}

@@ -21,7 +21,7 @@ import { DISPLAY } from '../kit/theme';
 import { useRunNow } from '../session/useRunNow';
 import { record } from '../session/runLog';
 import { usePlan } from '../workers/planner';
-import { KeptWords } from './KeptWords';
+import { SyncStatus } from './SyncStatus';
 import { LivePage } from './LivePage';
 import { ReadingPad } from './ReadingPad';
 import { DoneButton } from './DoneButton';
@@ -111,7 +111,7 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
           Checks
         </Link>
         <Box component="span" role="status" sx={{ color: 'secondary.main' }}>
-          <KeptWords />
+          <SyncStatus />
         </Box>
       </Box>
       <OnStage on={on} next={next} narrates={person.role === 'narrator'} />

@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { Loading, WindowTitle } from '../kit/States';
-import { RefusedCorner } from '../session/Kept';
+import { RefusedCorner } from '../session/OutboxStatus';
 import { useRunLog } from '../session/runLog';
 import { useRun, type OpenRun } from '../session/useRun';
 

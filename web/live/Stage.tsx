@@ -22,7 +22,7 @@ import { Offers } from './Offers';
 import { OutcomePanel } from './OutcomePanel';
 import { ReadingPad } from './ReadingPad';
 import { Target } from './Target';
-import { Tide } from './Tide';
+import { LandingBar } from './LandingBar';
 import { TopLine } from './TopLine';
 import { useAwake } from './useAwake';
 import { useGates } from './useGates';
@@ -217,7 +217,7 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           )}
         </Box>
       </Box>
-      <Tide landing={landing} state={state} />
+      <LandingBar landing={landing} state={state} />
     </Box>
   );
 }

@@ -1,4 +1,4 @@
-import { KeptWords } from './KeptWords';
+import { SyncStatus } from './SyncStatus';
 import { Box, Typography } from '@mui/material';
 import {
   onStage,
@@ -69,7 +69,7 @@ export function TopLine({
         </Box>
       )}
       <Box component="span" role="status" sx={{ color: 'secondary.main' }}>
-        <KeptWords />
+        <SyncStatus />
       </Box>
     </Box>
   );

@@ -1,7 +1,7 @@
 import { CssBaseline, ThemeProvider } from '@mui/material';
 import { lazy, StrictMode, Suspense } from 'react';
 import type { Root } from 'react-dom/client';
-import { ErrorBoundary, LostWords } from '../kit/Lost';
+import { ErrorBoundary, NotFoundWords } from '../kit/NotFoundOrCrash';
 import { Loading } from '../kit/States';
 import { themeOf } from '../kit/theme';
 import { StagePage } from './StagePage';
@@ -22,7 +22,7 @@ export function start(root: Root): void {
         <ErrorBoundary>
           <Suspense fallback={<Loading what="the screen" />}>
             {!runId ? (
-              <LostWords />
+              <NotFoundWords />
             ) : screen === 'crew' ? (
               <CrewPage runId={runId} personId={personId} />
             ) : screen === 'check' ? (

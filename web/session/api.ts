@@ -28,7 +28,7 @@ interface Init {
 
 let shutOut: () => void = () => undefined;
 /** Called when the server does not know this device: it was not let in, or is no longer. */
-export const whenShutOut = (callback: () => void): void => {
+export const onUnauthenticated = (callback: () => void): void => {
   shutOut = callback;
 };
 

@@ -34,7 +34,7 @@ import type {
   RunLine,
   RunPage,
   RunSummary,
-  SaidLine,
+  RemarkLine,
   ShowLine,
   Stored,
   TourAnswer,
@@ -132,7 +132,7 @@ export const useLogbook = (ask: LogbookAsk = {}) =>
   });
 /** What was written about a demo after shows, the newest first. */
 export const useSaid = (demoId: string | undefined) =>
-  useQuery<SaidLine[], ApiError>({
+  useQuery<RemarkLine[], ApiError>({
     queryKey: ['said', demoId],
     enabled: demoId !== undefined,
     queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/said`, signal),

@@ -3,7 +3,7 @@ import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } fro
 import { useState } from 'react';
 import { FieldOf } from '../../kit/fields';
 import { OneOf } from '../../kit/Find';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { said } from './said';
 import { seenAt, type Follower } from './seen';
 import type { Values } from './values';
@@ -52,7 +52,7 @@ export function Levels({
         />
       </Box>
       {levels.length > 0 && (
-        <Wide of="Over a series">
+        <ScrollTable of="Over a series">
           <Table size="small" aria-label="Over a series">
             <TableHead>
               <TableRow>
@@ -94,7 +94,7 @@ export function Levels({
               })}
             </TableBody>
           </Table>
-        </Wide>
+        </ScrollTable>
       )}
     </Box>
   );

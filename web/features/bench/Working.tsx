@@ -1,6 +1,6 @@
 import type { Bench, Worked } from '@hearty/core';
 import { Alert, Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { said } from './said';
 
 const SEVERITY = { note: 'info', caution: 'warning', stop: 'error' } as const;
@@ -25,7 +25,7 @@ export const Results = ({
   worked: Worked;
   beside: Worked | undefined;
 }) => (
-  <Wide of="Results">
+  <ScrollTable of="Results">
     <Table size="small" aria-label="Results" sx={{ maxWidth: 640 }}>
       {beside && (
         <TableHead>
@@ -48,7 +48,7 @@ export const Results = ({
         ))}
       </TableBody>
     </Table>
-  </Wide>
+  </ScrollTable>
 );
 
 /** Formula, numbers put in, and source. */

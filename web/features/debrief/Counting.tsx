@@ -3,7 +3,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { download } from '../../kit/download';
 import { FieldIn } from '../../kit/fields';
-import { Keep } from '../../kit/Keep';
+import { KeepLineField } from '../../kit/KeepLineField';
 import { undoLast } from '../../session/runLog';
 import type { OpenRun } from '../../session/useRun';
 import { Section, say } from './common';
@@ -54,14 +54,14 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
         </Button>
       </Box>
       {!struck && (
-        <Keep<StruckOut>
+        <KeepLineField<StruckOut>
           fields={REASON}
           start={{ reason: '' }}
           keep="Strike it out"
           onKeep={({ reason }) => say({ kind: 'struck out', body: { reason: reason.trim() } })}
         >
           <FieldIn name="reason" sx={{ flex: '1 1 240px' }} />
-        </Keep>
+        </KeepLineField>
       )}
     </Section>
   );

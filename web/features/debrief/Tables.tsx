@@ -3,7 +3,7 @@ import { Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material'
 import { FieldOf } from '../../kit/fields';
 import { useSettings } from '../../session/settings';
 import { HeadRow } from '../../kit/HeadRow';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { Section, say } from './common';
 
 /** Planned against actual, item by item. */
@@ -12,7 +12,7 @@ export function Times({ talk }: { talk: Debrief }) {
     Math.round(s) === 0 ? 'as planned' : `${formatDuration(Math.abs(s))} ${s > 0 ? 'longer' : 'shorter'}`;
   return (
     <Section title="Planned and actual">
-      <Wide of="Times">
+      <ScrollTable of="Times">
         <Table size="small" aria-label="Planned and actual times">
           <HeadRow left={['Item']} right={['Planned', 'Actual', 'Difference']} />
           <TableBody>
@@ -30,7 +30,7 @@ export function Times({ talk }: { talk: Debrief }) {
             ))}
           </TableBody>
         </Table>
-      </Wide>
+      </ScrollTable>
     </Section>
   );
 }
@@ -41,7 +41,7 @@ export function Leftovers({ lines }: { lines: LeftoverLine[] }) {
   if (lines.length === 0) return null;
   return (
     <Section title="Left over" hint="Packed less what the log used. Correct what you counted otherwise.">
-      <Wide of="Leftovers">
+      <ScrollTable of="Leftovers">
         <Table size="small" aria-label="Leftovers">
           <TableHead>
             <TableRow>
@@ -73,7 +73,7 @@ export function Leftovers({ lines }: { lines: LeftoverLine[] }) {
             ))}
           </TableBody>
         </Table>
-      </Wide>
+      </ScrollTable>
     </Section>
   );
 }

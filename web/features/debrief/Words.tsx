@@ -9,7 +9,7 @@ import {
 } from '@hearty/core';
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { FieldIn } from '../../kit/fields';
-import { Keep } from '../../kit/Keep';
+import { KeepLineField } from '../../kit/KeepLineField';
 import { Section, say, titleOfItem } from './common';
 
 const NOTE = {
@@ -67,7 +67,7 @@ export function Notes({ state, file }: { state: RunState; file: ShowFile }) {
           </li>
         ))}
       </Box>
-      <Keep<Note>
+      <KeepLineField<Note>
         fields={NOTE}
         start={{ text: '' }}
         onKeep={({ text, itemId, nearMiss }) =>
@@ -84,7 +84,7 @@ export function Notes({ state, file }: { state: RunState; file: ShowFile }) {
           sx={{ minWidth: 180 }}
         />
         <FieldIn name="nearMiss" />
-      </Keep>
+      </KeepLineField>
     </Section>
   );
 }
@@ -122,14 +122,14 @@ export function Actions({ file, state }: { file: ShowFile; state: RunState }) {
           </Box>
         ))}
       </Box>
-      <Keep<{ text: string; on: string }>
+      <KeepLineField<{ text: string; on: string }>
         fields={ACTION}
         start={{ text: '', on: `show:${file.show.id}` }}
         onKeep={add}
       >
         <FieldIn name="text" sx={{ flex: '1 1 300px' }} />
         <FieldIn name="on" options={places} sx={{ minWidth: 200 }} />
-      </Keep>
+      </KeepLineField>
     </Section>
   );
 }

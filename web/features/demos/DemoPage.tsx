@@ -18,7 +18,7 @@ import {
 import { lazy, Suspense, type ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useDocument, useLibrary, useSaid } from '../../session/queries';
-import { Looks } from '../../kit/pictures';
+import { ExpectedPictures } from '../../kit/pictures';
 import { Failed } from '../../kit/Failed';
 import { Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
@@ -120,7 +120,7 @@ export function DemoPage() {
           </Block>
           {demo.pictures && demo.pictures.length > 0 && (
             <Block title="How it should look">
-              <Looks looks={[{ of: demo.title, pictures: demo.pictures }]} />
+              <ExpectedPictures looks={[{ of: demo.title, pictures: demo.pictures }]} />
             </Block>
           )}
           <Suspense>

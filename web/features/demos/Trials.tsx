@@ -4,7 +4,7 @@ import { useTheme } from '@mui/material/styles';
 import { useMemo, useState } from 'react';
 import { Chart } from '../../kit/Chart';
 import { HeadRow } from '../../kit/HeadRow';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { useTrials } from '../../session/queries';
 import { PlanTrial } from './PlanTrial';
 
@@ -85,7 +85,7 @@ const shown = (trial: Trial, value: number): string =>
   trial.response === 'outcome' ? `${Math.round(100 * value)}` : formatFigure(value);
 
 const Levels = ({ trial, what }: { trial: Trial; what: string }) => (
-  <Wide of={`Levels of ${trial.variable}`}>
+  <ScrollTable of={`Levels of ${trial.variable}`}>
     <Table size="small" aria-label={`Levels of ${trial.variable}`}>
       <HeadRow left={[trial.variable]} right={['Tried', 'Worked', what, '90 % interval', 'Best, in 100']} />
       <TableBody>
@@ -105,7 +105,7 @@ const Levels = ({ trial, what }: { trial: Trial; what: string }) => (
         ))}
       </TableBody>
     </Table>
-  </Wide>
+  </ScrollTable>
 );
 
 /** Height of a trial's chart, px. */

@@ -2,7 +2,7 @@ import { declare, type Reach, type RunRole } from '@hearty/core';
 import { Alert, Box, Button, Paper, Typography } from '@mui/material';
 import { QRCodeSVG } from 'qrcode.react';
 import { FieldIn } from '../../kit/fields';
-import { Keep } from '../../kit/Keep';
+import { KeepLineField } from '../../kit/KeepLineField';
 import { useCodes, useReach, useRenewCode, useSetPassphrase } from '../../session/access';
 
 const ROLES: { role: RunRole; title: string; says: string }[] = [
@@ -98,7 +98,7 @@ function Passphrase({ reach }: { reach: Reach }) {
       </Typography>
       {reach.here ? (
         <>
-          <Keep<{ passphrase: string }>
+          <KeepLineField<{ passphrase: string }>
             fields={FIELDS}
             start={{ passphrase: '' }}
             keep={reach.passphrase ? 'Change it' : 'Set it'}
@@ -109,7 +109,7 @@ function Passphrase({ reach }: { reach: Reach }) {
               help="Three words or more. It opens everything."
               sx={{ flex: '1 1 240px' }}
             />
-          </Keep>
+          </KeepLineField>
           {reach.passphrase && (
             <Button sx={{ justifySelf: 'start' }} onClick={() => set.mutate('')}>
               Let nobody plan from elsewhere

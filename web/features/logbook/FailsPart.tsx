@@ -3,7 +3,7 @@ import { Box, Table, TableBody, TableCell, TableRow, Typography } from '@mui/mat
 import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
 import { HeadRow } from '../../kit/HeadRow';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { Pareto } from './Pareto';
 
 /** So many demos are in sight at once. */
@@ -20,7 +20,7 @@ export const FailsPart = memo(function FailsPart({ demos, causes }: Pick<Logbook
       </Typography>
       <Box sx={{ display: 'grid', gap: 6, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: '3fr 2fr' } }}>
         <Box sx={{ minWidth: 0 }}>
-          <Wide of="What failed">
+          <ScrollTable of="What failed">
             <Table size="small" aria-label="What failed">
               <HeadRow left={['Demo']} right={['Failed', 'Partly', 'Of tries', 'Took in vain']} />
               <TableBody>
@@ -29,7 +29,7 @@ export const FailsPart = memo(function FailsPart({ demos, causes }: Pick<Logbook
                 ))}
               </TableBody>
             </Table>
-          </Wide>
+          </ScrollTable>
           {failed.length > MOST_SHOWN && (
             <Typography color="textSecondary">
               {failed.length - MOST_SHOWN} more stand in the table below.

@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { useMore } from '../../kit/useMore';
 import { Chart } from '../../kit/Chart';
 import { HeadRow } from '../../kit/HeadRow';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { RunsBehind } from './RunsBehind';
 
 /** Those of which it is surest that they fail first; what was tried once or twice says little and stands further down. */
@@ -52,7 +52,7 @@ export const ReliabilityPart = memo(function ReliabilityPart({ demos }: { demos:
           label={`Odds of success of ${drawn.length} demos, in the table below`}
         />
       )}
-      <Wide of="Reliability">
+      <ScrollTable of="Reliability">
         <Table size="small" aria-label="Reliability">
           <HeadRow left={['Demo']} right={ODDS_HEADS} />
           <TableBody>
@@ -89,7 +89,7 @@ export const ReliabilityPart = memo(function ReliabilityPart({ demos }: { demos:
           </TableBody>
         </Table>
         {more}
-      </Wide>
+      </ScrollTable>
       {behind && (
         <RunsBehind demoId={behind.demoId} title={behind.title} onClose={() => setBehind(undefined)} />
       )}

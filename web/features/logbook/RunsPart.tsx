@@ -6,7 +6,7 @@ import { Failed } from '../../kit/Failed';
 import { HeadRow } from '../../kit/HeadRow';
 import { useMore } from '../../kit/useMore';
 import { STEP } from './ReliabilityPart';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { useOlderRuns } from '../../session/queries';
 
 const HEADS = [
@@ -36,7 +36,7 @@ export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: b
   return (
     <section>
       <Typography variant="h2">Runs, planned and actual</Typography>
-      <Wide of="Runs" mt={2}>
+      <ScrollTable of="Runs" mt={2}>
         <Table size="small" aria-label="Runs">
           <HeadRow left={['When', 'Show']} right={HEADS} />
           <TableBody>
@@ -77,7 +77,7 @@ export function RunsPart({ runs: newest, more, ask }: { runs: RunLine[]; more: b
           </TableBody>
         </Table>
         {rest}
-      </Wide>
+      </ScrollTable>
       {!rest && (pages.length === 0 ? more : older.hasNextPage) && (
         <Button sx={{ minHeight: 44 }} disabled={older.isFetching} onClick={() => void older.fetchNextPage()}>
           Older runs

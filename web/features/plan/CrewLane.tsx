@@ -2,7 +2,7 @@ import { useDraggable } from '@dnd-kit/core';
 import { Box, type Theme } from '@mui/material';
 import { formatDuration, type Person, type PlannedTask, type Timetable } from '@hearty/core';
 import { memo } from 'react';
-import { alike } from './alike';
+import { equalAsJson } from './equalAsJson';
 import type { Held } from './drag';
 import { spread, WORK_PX, type Scale } from './scale';
 import { inSight, type Sight } from './sight';
@@ -160,7 +160,7 @@ const StageBlock = memo(function StageBlock({
       </Box>
     </Box>
   );
-}, alike);
+}, equalAsJson);
 
 const WorkBlock = memo(function WorkBlock({
   held,
@@ -195,7 +195,7 @@ const WorkBlock = memo(function WorkBlock({
       </Box>
     </Box>
   );
-}, alike);
+}, equalAsJson);
 
 const idOf = (held: Held) =>
   held.kind === 'task'

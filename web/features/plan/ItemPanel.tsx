@@ -8,12 +8,12 @@ import { editItem } from '../../session/draft';
 import { useSaid } from '../../session/queries';
 import { useShow } from '../../session/show';
 import { SaidOf } from '../logbook/SaidOf';
-import { Behind } from './Behind';
+import { PrepTasks } from './PrepTasks';
 import { make } from './view';
 import { findingId, FindingNote, inOrder } from './Margin';
 import { Options } from './Options';
-import { Strengths } from './Strengths';
-import { Reckoned } from './Reckoned';
+import { SeriesLevels } from './SeriesLevels';
+import { CalculatorResults } from './CalculatorResults';
 import { WhatToWear } from './WhatToWear';
 import { CloseIcon } from '../../kit/icons';
 
@@ -76,7 +76,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
       )}
       <Box sx={{ display: 'grid', gap: 3 }}>
         <WhatToWear item={item} />
-        <Reckoned item={item} />
+        <CalculatorResults item={item} />
         <FieldOf
           of={Item}
           name="title"
@@ -106,7 +106,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             )}
           </Box>
         )}
-        <Strengths item={item} />
+        <SeriesLevels item={item} />
         <FieldOf
           of={Item}
           name="presenterId"
@@ -150,7 +150,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             options={marks.map((m) => ({ value: m.id, label: m.name }))}
           />
         )}
-        <Behind item={item} />
+        <PrepTasks item={item} />
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
           <Button onClick={() => make({ kind: 'duplicate-item', itemId: item.id, newId: newId() })}>
             Duplicate

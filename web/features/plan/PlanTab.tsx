@@ -28,7 +28,7 @@ import { Margin } from './Margin';
 import { EdgeMarks, HeadMarks } from './Marks';
 import { scaleOf, type Scale } from './scale';
 import { Score } from './Score';
-import { SinceLast } from './SinceLast';
+import { ChangesSinceLastRun } from './ChangesSinceLastRun';
 import { Toolbar } from './Toolbar';
 import { make, select, tell, usePlanView, zoomBy, type PlanView } from './view';
 
@@ -77,7 +77,7 @@ export function PlanTab() {
       >
         <Box sx={{ gridArea: 'add' }}>
           <Adding />
-          <SinceLast file={later.file} />
+          <ChangesSinceLastRun file={later.file} />
         </Box>
         <Box sx={{ gridArea: 'main', minWidth: 0 }}>
           {view === 'list' ? (

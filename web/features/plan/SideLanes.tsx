@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { type Script, type ScriptItem, type PlacedMark, type Timetable } from '@hearty/core';
 import { memo } from 'react';
-import { alike } from './alike';
+import { equalAsJson } from './equalAsJson';
 import type { Scale } from './scale';
 import { inSight, type Sight } from './sight';
 
@@ -64,7 +64,7 @@ const Strength = memo(function Strength({
       ))}
     </Box>
   );
-}, alike);
+}, equalAsJson);
 
 const strengthSx = {
   position: 'absolute',

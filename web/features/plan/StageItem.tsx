@@ -11,7 +11,7 @@ import {
 import { memo, useState } from 'react';
 import { FieldOf } from '../../kit/fields';
 import { useShow } from '../../session/show';
-import { alike } from './alike';
+import { equalAsJson } from './equalAsJson';
 import type { Held } from './drag';
 import { stretched } from './timing';
 import { make, select } from './view';
@@ -135,7 +135,7 @@ export const StageItem = memo(function StageItem({
       <Length itemId={itemId} title={title} lengthS={lengthS} byHand={byHand} />
     </Box>
   );
-}, alike);
+}, equalAsJson);
 
 const TITLE = { fontSize: 'text', lineHeight: '22px' } as const;
 

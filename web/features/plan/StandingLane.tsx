@@ -1,7 +1,7 @@
 import { Box, type Theme } from '@mui/material';
 import { type PlannedTask, type Timetable } from '@hearty/core';
 import { memo } from 'react';
-import { alike } from './alike';
+import { equalAsJson } from './equalAsJson';
 import { spread, type Scale } from './scale';
 import { inSight, type Sight } from './sight';
 
@@ -142,7 +142,7 @@ const Standing = memo(function Standing({
       </Box>
     </li>
   );
-}, alike);
+}, equalAsJson);
 
 const barSx = {
   position: 'absolute',

@@ -1,6 +1,6 @@
 import { Box, Button, ToggleButton, ToggleButtonGroup, Typography } from '@mui/material';
 import {
-  allLooks,
+  allExpectedPictures,
   calendarOf,
   callState,
   clockToS,
@@ -15,7 +15,7 @@ import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { download } from '../../kit/download';
 import { OnPaper } from '../../kit/paper';
-import { Looks } from '../../kit/pictures';
+import { ExpectedPictures } from '../../kit/pictures';
 import { Empty, Loading } from '../../kit/States';
 import { useShow } from '../../session/show';
 import { useTicks } from '../../session/stores';
@@ -106,7 +106,10 @@ export function PrepTab() {
         </Button>
       </Box>
       <Day lines={lines} nowS={nowS} done={done} inRun={inRun} alone={chosen !== undefined} />
-      <Looks title="How it should look" looks={allLooks((chosen ? [chosen] : sheets).map((s) => s.looks))} />
+      <ExpectedPictures
+        title="How it should look"
+        looks={allExpectedPictures((chosen ? [chosen] : sheets).map((s) => s.looks))}
+      />
     </OnPaper>
   );
 }

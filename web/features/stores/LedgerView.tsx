@@ -4,7 +4,7 @@ import { useSnackbar } from 'notistack';
 import { useWrite } from '../../session/stores';
 import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { dayWords, moveOf } from './stock';
 
 /** The newest lines of the ledger. None is ever changed; one may be taken back by another. */
@@ -23,7 +23,7 @@ export function LedgerView({ stores }: { stores: StoresAnswer }) {
       { onError: (e) => enqueueSnackbar(e.fields[0]?.says ?? e.says, { variant: 'error' }) },
     );
   return (
-    <Wide of="Ledger">
+    <ScrollTable of="Ledger">
       <Table size="small" aria-label="Ledger">
         <TableHead>
           <TableRow>
@@ -74,6 +74,6 @@ export function LedgerView({ stores }: { stores: StoresAnswer }) {
         </TableBody>
       </Table>
       {more}
-    </Wide>
+    </ScrollTable>
   );
 }

@@ -19,7 +19,7 @@ import { Find } from '../../kit/Find';
 import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { MoveDialog, type MoveWish } from './MoveDialog';
 import { amountWords, stockOf, untilWords, type Stock } from './stock';
 import { today } from '../../kit/day';
@@ -51,7 +51,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
           {rows.length} of {stores.goods.length} goods
         </Typography>
       </Box>
-      <Wide of="Shelves">
+      <ScrollTable of="Shelves">
         <Table size="small" aria-label="Shelves">
           <TableHead>
             <TableRow>
@@ -76,7 +76,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
           </TableBody>
         </Table>
         {more}
-      </Wide>
+      </ScrollTable>
       {wish && <MoveDialog wish={wish} onClose={() => setWish(undefined)} />}
     </>
   );

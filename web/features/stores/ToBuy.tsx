@@ -17,7 +17,7 @@ import { Failed } from '../../kit/Failed';
 import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
 import { OnPaper } from '../../kit/paper';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { BuySheet } from './BuySheet';
 import { dayWords, forShows, supplierWords } from './stock';
 import { ExportIcon, PrintIcon } from '../../kit/icons';
@@ -62,7 +62,7 @@ export function ToBuy() {
           <Typography color="textSecondary" sx={{ mb: 2 }}>
             For all shows from {dayWords(tour.data.today)} on, in the order of their dates, against one shelf.
           </Typography>
-          <Wide of="Shows">
+          <ScrollTable of="Shows">
             <Table size="small" aria-label="To buy">
               <TableHead>
                 <TableRow>
@@ -91,7 +91,7 @@ export function ToBuy() {
                 ))}
               </TableBody>
             </Table>
-          </Wide>
+          </ScrollTable>
         </section>
         <Costs tour={tour.data} />
       </Box>
@@ -138,7 +138,7 @@ function Costs({ tour }: { tour: TourAnswer }) {
           Costs as CSV
         </Button>
       </Box>
-      <Wide of="To buy" mt={2}>
+      <ScrollTable of="To buy" mt={2}>
         <Table size="small" aria-label="Cost of each show">
           <TableHead>
             <TableRow>
@@ -168,7 +168,7 @@ function Costs({ tour }: { tour: TourAnswer }) {
             ))}
           </TableBody>
         </Table>
-      </Wide>
+      </ScrollTable>
       {unpriced.length > 0 && (
         <Alert severity="info" sx={{ mt: 2 }}>
           Without a price, so not counted: {unpriced.join(', ')}.

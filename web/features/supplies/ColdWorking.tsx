@@ -1,5 +1,5 @@
 import { Table, TableBody, TableCell, TableHead, TableRow } from '@mui/material';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { formatFigure, type ColdBudget, type ColdLine } from '@hearty/core';
 
 /** Every line of the budget with the figures it is made of. */
@@ -27,7 +27,7 @@ export function ColdWorking({ budget }: { budget: ColdBudget }) {
     </>
   );
   return (
-    <Wide of="Working" mt={3}>
+    <ScrollTable of="Working" mt={3}>
       <Table size="small" aria-label="Cold budget, line by line">
         <TableHead>
           <TableRow>
@@ -46,6 +46,6 @@ export function ColdWorking({ budget }: { budget: ColdBudget }) {
           )}
         </TableBody>
       </Table>
-    </Wide>
+    </ScrollTable>
   );
 }

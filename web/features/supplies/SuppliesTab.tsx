@@ -30,7 +30,7 @@ import { Empty } from '../../kit/States';
 import { edit } from '../../session/draft';
 import { useShow } from '../../session/show';
 import { OnPaper } from '../../kit/paper';
-import { Wide } from '../../kit/Wide';
+import { ScrollTable } from '../../kit/ScrollTable';
 import { SuppliesSheet } from './SuppliesSheet';
 import { SuppliesViews } from './SuppliesViews';
 import { ShelfField } from './ShelfField';
@@ -84,7 +84,7 @@ export function SuppliesTab() {
             Packed is enough for retries.
           </Typography>
           <Odds />
-          <Wide of="Consumables">
+          <ScrollTable of="Consumables">
             <Table size="small" aria-label="Consumables">
               <TableHead>
                 <TableRow>
@@ -103,14 +103,14 @@ export function SuppliesTab() {
                 ))}
               </TableBody>
             </Table>
-          </Wide>
+          </ScrollTable>
         </section>
         <section>
           <Typography variant="h2">Kit</Typography>
           <Typography color="textSecondary" sx={{ mb: 2 }}>
             The most in use at one moment, cleaning included.
           </Typography>
-          <Wide of="Kit">
+          <ScrollTable of="Kit">
             <Table size="small" aria-label="Kit">
               <TableHead>
                 <TableRow>
@@ -149,7 +149,7 @@ export function SuppliesTab() {
                 ))}
               </TableBody>
             </Table>
-          </Wide>
+          </ScrollTable>
         </section>
       </Box>
     </OnPaper>

@@ -1,12 +1,12 @@
 import { Box, ButtonBase, Dialog, DialogContent, DialogTitle, IconButton, Typography } from '@mui/material';
-import type { Look, Picture } from '@hearty/core';
+import type { ExpectedPicture, Picture } from '@hearty/core';
 import { useState } from 'react';
 import { CloseIcon } from '../icons';
 
 export const pictureAddress = (id: string) => `/api/pictures/${id}`;
 
 /** Pictures of how something should look; each opens to its whole size. Nothing where there is none. */
-export function Looks({ looks, title }: { looks: readonly Look[]; title?: string }) {
+export function ExpectedPictures({ looks, title }: { looks: readonly ExpectedPicture[]; title?: string }) {
   const [open, setOpen] = useState<{ of: string; picture: Picture }>();
   if (looks.length === 0) return null;
   return (

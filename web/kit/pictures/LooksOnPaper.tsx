@@ -1,9 +1,9 @@
 import { Box } from '@mui/material';
-import type { Look } from '@hearty/core';
+import type { ExpectedPicture } from '@hearty/core';
 import { Caption, pictureAddress } from './Looks';
 
 /** Pictures on a printed sheet, four in a row. They print if the screen shows them too: paper does not wait. */
-export const LooksOnPaper = ({ looks }: { looks: readonly Look[] }) =>
+export const LooksOnPaper = ({ looks }: { looks: readonly ExpectedPicture[] }) =>
   looks.length === 0 ? null : (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 3, mb: 4 }}>
       {looks.flatMap(({ of, pictures }) =>

@@ -1,3 +1,3 @@
-export { Looks, pictureAddress, Shown } from './Looks';
+export { ExpectedPictures, pictureAddress, Shown } from './Looks';
 export { shrunk } from './shrink';
 export { LooksOnPaper } from './LooksOnPaper';

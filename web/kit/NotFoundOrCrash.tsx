@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { Component, type ReactNode } from 'react';
 
 /** An address that leads nowhere, or a screen that broke. Nothing typed is lost: drafts and logs are kept apart. */
-export const LostWords = ({ error }: { error?: unknown }) => (
+export const NotFoundWords = ({ error }: { error?: unknown }) => (
   <Box sx={{ p: 8 }}>
     <title>Nothing here · Hearty Stage</title>
     <Typography variant="h1" sx={{ mb: 3 }}>
@@ -26,6 +26,6 @@ export class ErrorBoundary extends Component<{ children: ReactNode }, { error?: 
   static getDerivedStateFromError = (error: unknown) => ({ error });
 
   override render(): ReactNode {
-    return this.state.error === undefined ? this.props.children : <LostWords error={this.state.error} />;
+    return this.state.error === undefined ? this.props.children : <NotFoundWords error={this.state.error} />;
   }
 }

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { until } from '../testing/fake-server';
 import { ApiError } from './api';
-import { createLastAnswers } from './lastAnswers';
+import { createResponseCache } from './responseCache';
 
 let n = 0;
 let server: Record<string, unknown>;
@@ -19,7 +19,7 @@ const api = (async (path: string, init?: { timeoutMs?: number }) => {
 
 function tab(name = `answers-${n}`, at = 1000) {
   let backs = 0;
-  const answers = createLastAnswers({
+  const answers = createResponseCache({
     ...{ name, api, page: () => '/shows', whenBack: () => backs++, now: () => at, againMs: 20 },
   });
   open.push(answers.close);

@@ -4,7 +4,7 @@ import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
 import { FormOf, resolverOf, type Fields } from './fields';
 
 /** A line that is kept, and then empty for the next. */
-export function Keep<T extends FieldValues>({
+export function KeepLineField<T extends FieldValues>({
   fields,
   start,
   keep: word = 'Keep',

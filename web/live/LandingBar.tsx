@@ -9,7 +9,7 @@ const X = 46;
 const SWELL = 62;
 
 /** One mark of where the show will land, with its likely band, against the end of the slot. */
-export function Tide({ landing, state }: { landing: LiveLanding | undefined; state: RunState }) {
+export function LandingBar({ landing, state }: { landing: LiveLanding | undefined; state: RunState }) {
   const { ink } = useTheme();
   if (!landing) return <Box component="aside" sx={{ bgcolor: ink.prep }} />;
   const { nowS, slotEndS, endS, landing: swell } = landing;

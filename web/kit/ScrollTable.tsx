@@ -2,7 +2,7 @@ import { Paper } from '@mui/material';
 import type { ReactNode } from 'react';
 
 /** Room for a table that may be wider than the screen: scrolled by itself, with the keyboard too. */
-export const Wide = ({ of, children, mt = 0 }: { of: string; children: ReactNode; mt?: number }) => (
+export const ScrollTable = ({ of, children, mt = 0 }: { of: string; children: ReactNode; mt?: number }) => (
   <Paper
     variant="outlined"
     role="region"

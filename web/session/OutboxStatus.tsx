@@ -3,7 +3,7 @@ import { download } from '../kit/download';
 import { outbox, useOutbox } from './outbox';
 
 /** Said on pages that write into a log, while the server does not take it. */
-export function OwedLine() {
+export function UnsentLine() {
   const { waiting, trouble, onlyInTab, says } = useOutbox((s) => s);
   if (waiting === 0 || (trouble === 'none' && onlyInTab === 0)) return null;
   return (

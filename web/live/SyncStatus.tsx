@@ -25,4 +25,4 @@ function useKeptWords(): string {
 
 const bare = (sentence: string) => sentence.replace(/\.$/, '');
 
-export const KeptWords = () => <>{useKeptWords()}</>;
+export const SyncStatus = () => <>{useKeptWords()}</>;

@@ -20,7 +20,7 @@ type ListInput = FieldOf<'lines'> & Start<readonly number[]> & { min: number; ma
 export type Input = NumberInput | ChoiceInput<string> | ListInput;
 
 /** A number between two bounds, in a unit. */
-export const figure = (
+export const numberInput = (
   label: string,
   unit: string,
   [min, max]: readonly [min: number, max: number],
@@ -29,17 +29,20 @@ export const figure = (
 ): NumberInput => ({ ...declare.figure(min, max, { label, unit, ...(help && { help }) }), start });
 
 /** A number that the venue or a shelf may know: taken from there until somebody says another. */
-export const known = (known: Known, input: NumberInput): NumberInput => ({ ...input, known });
+export const knownInput = (known: Known, input: NumberInput): NumberInput => ({ ...input, known });
 
 /** One of a few words; the first is what it is before anybody chooses. */
-export const choice = <W extends string>(label: string, words: readonly [W, ...W[]]): ChoiceInput<W> => ({
+export const choiceInput = <W extends string>(
+  label: string,
+  words: readonly [W, ...W[]],
+): ChoiceInput<W> => ({
   ...declare.choice(words, label),
   of: words,
   start: words[0],
 });
 
 /** Some numbers, each between two bounds. */
-export const figures = (
+export const listInput = (
   label: string,
   unit: string,
   [min, max]: readonly [min: number, max: number],
@@ -123,7 +126,7 @@ export interface Bench {
 }
 
 /** Declares a bench; what `work` gets and gives is typed by its inputs and outputs. */
-export const bench = <I extends Readonly<Record<string, Input>>, O extends Outputs>(
+export const defineCalculator = <I extends Readonly<Record<string, Input>>, O extends Outputs>(
   words: Omit<Bench, 'inputs' | 'outputs' | 'work' | 'marks' | 'scene'> & {
     inputs: I;
     outputs: O;
@@ -163,7 +166,7 @@ export function fieldOfInput({ start: _start, ...input }: Input): { field: Field
 }
 
 /** Six figures: more than any of these sums knows. */
-export const figuresOf = (n: number): number => (Number.isFinite(n) ? Number(n.toPrecision(6)) : n);
+export const roundToSixFigures = (n: number): number => (Number.isFinite(n) ? Number(n.toPrecision(6)) : n);
 
 /** A number as it stands in a sentence or a working. */
-export const say = (n: number, figures = 3): string => String(Number(n.toPrecision(figures)));
+export const formatNumber = (n: number, figures = 3): string => String(Number(n.toPrecision(figures)));

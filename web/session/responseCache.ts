@@ -38,7 +38,7 @@ interface Options {
  * Asks the server, and keeps on this device what it last said. Where it is silent, that is what one gets, and `old` says
  * since when. A device that cannot keep anything goes without.
  */
-export function createLastAnswers({
+export function createResponseCache({
   name = 'hearty-answers',
   page,
   whenBack,

@@ -7,7 +7,7 @@ import { useShow } from '../../session/show';
 const MOST_LEVELS = 6;
 
 /** What the calculators of the open item's demo say of it here, each with a link to the calculator as it stands. */
-export function Reckoned({ item }: { item: Item }) {
+export function CalculatorResults({ item }: { item: Item }) {
   const scripted = useShow().script.byItem.get(item.id);
   if (!scripted) return null;
   const all = possibleShowings(scripted).filter(

@@ -5,7 +5,7 @@ import { editItem } from '../../session/draft';
 import { useShow } from '../../session/show';
 
 /** Which variant of its demo an item plays, at which values of its parameters, and over which of them it is a series. */
-export function Strengths({ item }: { item: Item }) {
+export function SeriesLevels({ item }: { item: Item }) {
   const { script } = useShow();
   const scripted = script.byItem.get(item.id);
   const demo = scripted?.demo;

@@ -6,7 +6,7 @@ import { Link as RouterLink } from 'react-router';
 import { useLastPlayed } from '../../session/queries';
 
 /** What is otherwise than when this show was last played; nothing where it never was. */
-export const SinceLast = memo(function SinceLast({ file }: { file: ShowFile }) {
+export const ChangesSinceLastRun = memo(function SinceLast({ file }: { file: ShowFile }) {
   const { data: last } = useLastPlayed(file.show.id);
   return last ? <Lines file={file} last={last} /> : null;
 });

@@ -18,4 +18,4 @@ const touched = (run: string): Promise<void>[] =>
       ];
 
 /** From now on, what the server has of this device's events is asked for anew where it is shown. */
-export const followOutbox = (): void => outbox.whenKept((runs) => Promise.all(runs.flatMap(touched)));
+export const refetchAfterDelivery = (): void => outbox.whenKept((runs) => Promise.all(runs.flatMap(touched)));

@@ -6,7 +6,7 @@ import { make } from './view';
 import { LockIcon, UnlockIcon } from '../../kit/icons';
 
 /** The work behind an item: when each task is done, how long it can wait, by whom, and where it is begun. */
-export function Behind({ item }: { item: Item }) {
+export function PrepTasks({ item }: { item: Item }) {
   const { file, plan } = useShow();
   const { timetable } = plan;
   const tasks = timetable.tasks.filter((t) => t.itemId === item.id);

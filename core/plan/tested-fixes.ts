@@ -16,7 +16,10 @@ const MOST_WAYS_OUT = 4;
  * The findings with only those ways out that work: each change is made of the show, which is planned anew, and stays
  * only where what it is offered for is less than before. Ways out without a change are for people and stay.
  */
-export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<undefined, PlanFinding[]> {
+export function* keepWorkingFixes(
+  file: ShowFile,
+  all: readonly PlanFinding[],
+): Generator<undefined, PlanFinding[]> {
   let left = ALL_STEPS;
   const known = new Map<string, readonly PlanFinding[]>();
   const out: PlanFinding[] = [];
@@ -49,7 +52,7 @@ export function* tried(file: ShowFile, all: readonly PlanFinding[]): Generator<u
 }
 
 /** Only what people do off the screen: what nothing was tried for. */
-export const untried = (all: readonly PlanFinding[]): PlanFinding[] =>
+export const keepAdvice = (all: readonly PlanFinding[]): PlanFinding[] =>
   all.map((finding) => ({ ...finding, waysOut: finding.waysOut.filter((way) => !way.change) }));
 
 function findingsOf(placement: Placement): PlanFinding[] {

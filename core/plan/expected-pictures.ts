@@ -2,13 +2,13 @@ import type { Script, ScriptItem } from '../script';
 import type { Picture } from '../show';
 
 /** How something should look once it is set up: a mark of the venue, or a demo. */
-export interface Look {
+export interface ExpectedPicture {
   of: string;
   pictures: readonly Picture[];
 }
 
 /** What the set-up of some items should look like: first the marks they stand on, then the demos, each once. Pure. */
-export function looksOf(items: readonly ScriptItem[]): Look[] {
+export function expectedPicturesOf(items: readonly ScriptItem[]): ExpectedPicture[] {
   const marks = items.flatMap(({ standing }) =>
     standing ? [{ of: standing.mark.name, ...standing.mark }] : [],
   );
@@ -18,10 +18,10 @@ export function looksOf(items: readonly ScriptItem[]): Look[] {
 }
 
 /** What a mark should look like, and what is played there. Pure. */
-export const looksAt = ({ items }: Script, markId: string): Look[] =>
-  looksOf(items.filter(({ standing }) => standing?.mark.id === markId));
+export const expectedPicturesAt = ({ items }: Script, markId: string): ExpectedPicture[] =>
+  expectedPicturesOf(items.filter(({ standing }) => standing?.mark.id === markId));
 
 /** Lists of looks as one, each thing once. Pure. */
-export const allLooks = (lists: readonly (readonly Look[])[]): Look[] => [
+export const allExpectedPictures = (lists: readonly (readonly ExpectedPicture[])[]): ExpectedPicture[] => [
   ...new Map(lists.flat().map((look) => [look.of, look])).values(),
 ];

@@ -1,0 +1,4 @@
+import { useRouteError } from 'react-router';
+import { NotFoundWords } from '../kit/NotFoundOrCrash';
+
+export const NotFoundPage = () => <NotFoundWords error={useRouteError()} />;

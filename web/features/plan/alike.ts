@@ -1,2 +1,0 @@
-/** Whether a part of the score would be drawn as it is: all it is given says the same. For `memo`. */
-export const alike = (before: object, now: object): boolean => JSON.stringify(before) === JSON.stringify(now);
