@@ -19,7 +19,20 @@ export const SCREENS: [string, string, (page: Page) => Promise<unknown>][] = [
   ['crates', '/stores/crates', (p) => p.getByText('Crate A').first().waitFor()],
   ['solutions', '/stores/solutions', (p) => p.getByText('20.2 volumes').waitFor()],
   ['check', `${HALL}/check`, (p) => p.getByRole('button', { name: 'Start checking' }).click()],
-  ['live', `${HALL}/live`, (p) => p.getByRole('heading', { name: 'The stage is set' }).waitFor()],
+  [
+    'live',
+    `${HALL}/check`,
+    async (p) => {
+      // The stage is set once somebody has begun to check.
+      const start = p.getByRole('button', { name: 'Start checking' });
+      const begun = p.getByText(/of \d+ checked/);
+      await start.or(begun).first().waitFor();
+      if (await start.isVisible()) await start.click();
+      await begun.waitFor();
+      await p.goto(`${HALL}/live`);
+      await p.getByRole('heading', { name: 'The stage is set' }).waitFor();
+    },
+  ],
   ['debrief', `${HALL}/debrief`, (p) => p.getByRole('heading', { name: /attempts/ }).waitFor()],
   ['demos', '/demos', (p) => p.getByText('26 of 26').waitFor()],
   ['a demo', '/demos/vapour-bottle', (p) => p.getByText('Record').waitFor()],
