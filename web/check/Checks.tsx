@@ -30,12 +30,10 @@ import { CheckSheet } from './CheckSheet';
 import { Gates, gatesWords } from './Gates';
 import { PrintIcon } from '../kit/icons';
 
-const NO_FORECAST = { forecast: false };
-
 /** Mark after mark, for whoever walks the stage; on a crew's phone too. */
 export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
   // The run's own file: what was planned when the run was opened is what is checked.
-  const { plan, fresh } = usePlan(run.file, NO_FORECAST);
+  const { plan, fresh } = usePlan(run.file, { forecast: false });
   const now = useRunNow(run.state);
   const checks = plan?.checks;
   const may = mayWrite(run.role, 'check');

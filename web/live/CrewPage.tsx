@@ -66,8 +66,6 @@ function WhoAreYou({ script, runId }: { script: Script; runId: string }) {
   );
 }
 
-const NO_FORECAST = { forecast: false };
-
 /** So many lines are drawn; what is later comes when its time comes nearer. */
 const MOST_LINES = 8;
 
@@ -85,7 +83,7 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
   const now = useRunNow(state);
   const ticked = usePrepDone(runId);
   const [measuring, setMeasuring] = useState<string>();
-  const { plan } = usePlan(script.file, NO_FORECAST);
+  const { plan } = usePlan(script.file, { forecast: false });
   const sheet = plan?.callSheets.find((s) => s.personId === person.id);
   const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now, ticked) : [];
   const { now: on, next } = announced(script, state);

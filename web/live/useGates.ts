@@ -2,11 +2,9 @@ import { gates, type Gate, type RunState, type Script } from '@hearty/core';
 import { useMemo } from 'react';
 import { usePlan } from '../workers/planner';
 
-const NO_FORECAST = { forecast: false };
-
 /** Which items are go, by their checks; empty until these are worked out. */
 export function useGates(script: Script, state: RunState, now: number): ReadonlyMap<string, Gate> {
-  const { plan } = usePlan(script.file, NO_FORECAST);
+  const { plan } = usePlan(script.file, { forecast: false });
   const checks = plan?.checks;
   const minute = Math.floor(now / 60_000) * 60_000;
   return useMemo(

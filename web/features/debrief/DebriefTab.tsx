@@ -51,8 +51,6 @@ export function DebriefTab() {
   );
 }
 
-const NO_FORECAST = { forecast: false };
-
 function RunDebrief({ runId }: { runId: string }) {
   const run = useRun(runId);
   const talk = useTalk(run);
@@ -91,7 +89,7 @@ function useTalk(run: OpenRun | undefined): Debrief | undefined {
   const file = run?.file;
   const conditions = run?.state.conditions;
   const inRoom = useMemo(() => file && script(inRoomOf(file, conditions)), [file, conditions]);
-  const { plan, fresh } = usePlan(file, NO_FORECAST);
+  const { plan, fresh } = usePlan(file, { forecast: false });
   return useMemo(
     () => (run && plan && fresh && inRoom ? debrief(inRoom, plan, run.state) : undefined),
     [run, plan, fresh, inRoom],
