@@ -2,7 +2,6 @@
 // these and not once per test: most of the CPU of a plain run goes into loading.
 import { mkdirSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import * as esbuild from 'esbuild';
 import { root } from './tools.mjs';
 
 const FOLDER = join(root, 'test-results/unit');
@@ -41,7 +40,8 @@ export async function bundleTests(files) {
     const name = group?.[0] ?? file.replace(/\.test\.ts$/, '').replaceAll('/', '-');
     bundles.set(name, [...(bundles.get(name) ?? []), file]);
   }
-  await Promise.all([...bundles].map(([name, members]) => bundle(name, members)));
+  const esbuild = await import('esbuild');
+  await Promise.all([...bundles].map(([name, members]) => bundle(esbuild, name, members)));
   return FOLDER;
 }
 
@@ -54,7 +54,7 @@ export const testFiles = () =>
       .sort(),
   );
 
-const bundle = (name, files) =>
+const bundle = (esbuild, name, files) =>
   esbuild.build({
     stdin: {
       contents: files

@@ -1,9 +1,10 @@
 // `npm run --silent hearty -- …`: the core from a terminal.
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { bundle, needNode, root } from './tools.mjs';
+import { bundle, needNode, needPackages, root } from './tools.mjs';
 
 needNode();
+needPackages();
 // What touches the database is the server's; the rest is the core alone.
 const [source, built] = ['backup', 'restore', 'passphrase'].includes(process.argv[2])
   ? ['server/tool.ts', 'server/dist/tool.cjs']

@@ -1,5 +1,4 @@
 // `npm run screenshots`: one picture of each main view in docs/screenshots, from the made-up troupe.
-import { chromium } from '@playwright/test';
 import { spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -10,6 +9,7 @@ needNode();
 needPackages();
 const executablePath = needChromium();
 await build();
+const { chromium } = await import('@playwright/test');
 const folder = mkdtempSync(join(tmpdir(), 'hearty-shots-'));
 const server = spawn(process.execPath, [join(root, 'server/dist/main.cjs'), '--demo'], {
   env: { ...process.env, HEARTY_PORT: '0', HEARTY_DATA: folder, HEARTY_ROOT: root },

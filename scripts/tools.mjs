@@ -22,9 +22,12 @@ export function needPackages() {
     .update(readFileSync(join(root, 'package-lock.json')))
     .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want) return;
-  console.log('Installing packages (about four minutes the first time: the database compiles) …');
+  // On stderr: what a command prints is for the next command.
+  console.error('Installing packages (about four minutes the first time: the database compiles) …');
   // Not `npm ci`: it refuses the lock file where a registry lacks an optional binary for some other platform.
-  run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']);
+  run('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], {
+    stdio: ['ignore', process.stderr, process.stderr],
+  });
   writeFileSync(stamp, want);
 }
 
