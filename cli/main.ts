@@ -6,11 +6,11 @@ import {
   learn,
   listed,
   plan,
-  posterior,
+  likelyRange,
+  oddsOf,
   readField,
   readAttemptsFile,
   readShowFile,
-  reliability,
   runBench,
   type Checked,
 } from '@hearty/core';
@@ -113,12 +113,11 @@ function main(args: string[]): void {
     }
     case 'learn': {
       const { attempts } = good(readAttemptsFile(read(path)), path);
-      // The file carries no demo to guess from, but every demo in it was tried, so the guess plays no part.
       return print(
         learn(attempts).map((record) => ({
           ...record,
-          ...posterior(record, 0.5),
-          ...reliability(record, 0.5),
+          ...oddsOf(record),
+          likely: likelyRange(oddsOf(record)),
         })),
       );
     }

@@ -1,14 +1,6 @@
-import type { AttemptLine, RunEvent, RunRole, Remark } from './live';
-import type {
-  Comparisons,
-  Period,
-  Reliability,
-  Season,
-  SeasonCause,
-  SeasonRun,
-  Trial,
-  TriedIn,
-} from './logbook';
+import type { Odds } from './script';
+import type { RunEvent, RunRole, Remark } from './live';
+import type { Attempt, Comparisons, Period, Season, SeasonCause, SeasonRun, Trial } from './logbook';
 import type { Due } from './plan';
 import type { Good, Problem, ShowFile, VenueKind } from './show';
 import type { BuyLine, LotStock, StoreMove, TourShow } from './supplies';
@@ -58,13 +50,8 @@ export interface RemarkLine extends Remark {
   title: string;
 }
 
-/** An attempt at a demo: in which show, what was changed before it, and what is known of the room. */
-export interface AttemptAt extends AttemptLine {
-  showId: string;
-  title: string;
-  change?: string;
-  in: TriedIn;
-}
+/** An attempt and the show it was made in. */
+export type AttemptInShow = Attempt & Pick<RunSummary, 'showId' | 'title'>;
 
 /** What the attempts at a demo show of what was set. */
 export interface DemoTrials {
@@ -214,7 +201,7 @@ export interface PastShows {
   morePast: boolean;
 }
 
-export interface DemoLine extends Reliability {
+export interface DemoLine extends Odds {
   demoId: string;
   title: string;
   worked: number;
@@ -222,6 +209,8 @@ export interface DemoLine extends Reliability {
   failed: number;
   /** What its failed attempts took at shows, in s. */
   lostS: number;
+  /** The odds as a 90 % interval. */
+  likely: [low: number, high: number];
   causes: { cause: string; times: number }[];
 }
 

@@ -89,7 +89,7 @@ test('demos are found by words, topic, hazard, time and odds', async ({ page }) 
   await choose('Without hazard', 'flame');
   await expect(count).toHaveText('19 of 26 demos');
   await choose('At most', '5 min');
-  await choose('Works at least', '85 in 100');
+  await choose('Works at least', '85 %');
   await expect(count).toHaveText('6 of 26 demos');
 });
 

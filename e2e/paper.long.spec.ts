@@ -152,7 +152,7 @@ for (const { name, path, ready, title, has, most } of SHEETS)
 
 test('what was typed and not kept yet is still there after printing', async ({ page }) => {
   await page.goto(`${HALL}/supplies`);
-  const field = page.getByLabel('May run out, in 100 shows');
+  const field = page.getByLabel('Accepted risk of running out, %');
   await field.fill('no idea');
   await page.pdf({ format: 'A4' });
   await expect(field).toHaveValue('no idea');

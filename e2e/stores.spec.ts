@@ -145,7 +145,7 @@ test('the odds of running out are set for the show, and what is packed follows',
   await page.goto(`${HALL}/supplies`);
   const packed = page.getByTestId('packed-drink-can');
   await expect(packed).toHaveText('3');
-  const odds = page.getByLabel('May run out');
+  const odds = page.getByLabel('Accepted risk of running out');
   await odds.fill('always');
   await odds.press('Enter');
   await expect(page.getByText('Write a number from 0.1 to 50. This is not kept.')).toBeVisible();

@@ -129,7 +129,7 @@ export function logbook(db: Db, documents: Documents, runs: Runs, ask: LogbookAs
   return {
     season: seasonOf(db, ask, outcomes),
     years: yearsOf(db),
-    demos: demoLines(outcomes, demos, causes).filter((d) => all || d.tries > 0),
+    demos: demoLines(outcomes, demos, causes).filter((d) => all || d.attempts > 0),
     causes,
     due: dueForRehearsal(comingDemos(db, documents, titles, today), parseISO(today).getTime()),
     ...runPage(runs, ask),

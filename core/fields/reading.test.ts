@@ -9,7 +9,7 @@ const day = declare.day('Date');
 
 test.each<[Field, string, unknown]>([
   [declare.whole(0, 20, 'Retries'), ' 3 ', 3],
-  [declare.figure(0.1, 50, { label: 'May run out', unit: 'in 100 shows' }), '7,5 in 100 shows', 7.5],
+  [declare.figure(0.1, 50, { label: 'Accepted risk', unit: '%' }), '7,5 %', 7.5],
   [declare.figure(-10, 10, 'Level'), '−2.5', -2.5],
   [declare.figure(0, 1e9, 'Level'), '1e3', 1000],
   [declare.duration('Likely'), '6 min 20 s', 380],
@@ -49,8 +49,8 @@ test.each<[Field, string, string]>([
   [declare.figure(0, 5, 'Level'), '1,2,3', 'Write a number from 0 to 5.'],
   [declare.duration('Likely', 3600), '2 h', 'Write a length of time from 0 s to 1 h.'],
   [declare.duration('Likely'), 'a while', 'Write a length of time such as 6 min 20 s, 6:20 or 90 s.'],
-  [odds, '10 in 10', 'Write how often it works, such as 7 in 10, from 1 in 100 to 99 in 100.'],
-  [odds, '7 in 0', 'Write how often it works, such as 7 in 10, from 1 in 100 to 99 in 100.'],
+  [odds, '10 in 10', 'Write how often it works, such as 70 % or 7 in 10, from 1 % to 99 %.'],
+  [odds, '7 in 0', 'Write how often it works, such as 70 % or 7 in 10, from 1 % to 99 %.'],
   [clock, '36:01', 'Write a time of day such as 14:05; a quarter to one in the night after is 24:45.'],
   [declare.dayClock('At'), '24:00', 'Write a time of day such as 14:05.'],
   [day, '31 Feb 2026', 'Write a day such as 12 Dec 2026 or 12.12.2026.'],

@@ -184,15 +184,11 @@ function readOdds({ min, max }: FieldOf<'odds'>, text: string): Read {
       ? number(percent[1]!) / 100
       : number(text);
   if (value >= min && value <= max) return yes(value);
-  return no(`Write how often it works, such as 7 in 10, from ${sayOdds(min)} to ${sayOdds(max)}.`);
+  return no(`Write how often it works, such as 70 % or 7 in 10, from ${sayOdds(min)} to ${sayOdds(max)}.`);
 }
 
-/** 0.7 as "7 in 10", 0.85 as "85 in 100". */
-function sayOdds(value: number): string {
-  const tenths = Math.round(value * 1000) / 100;
-  if (Number.isInteger(tenths)) return `${tenths} in 10`;
-  return `${Math.round(value * 10_000) / 100} in 100`;
-}
+/** 0.85 as "85 %". */
+const sayOdds = (value: number): string => `${Math.round(value * 10_000) / 100} %`;
 
 /** "14:05", "14.05", "9:30", "1405", "24:45". */
 function readClock({ toS }: FieldOf<'clock'>, text: string): Read {

@@ -1,5 +1,5 @@
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
-import type { Posterior } from '../script';
+import type { Odds } from '../script';
 
 /** One way an item may go: how many attempts worked and failed, whether it failed for good, and how probable that is. */
 export interface AttemptsOutcome {
@@ -26,7 +26,7 @@ const RATE_SHARES = 64;
 export class Rate {
   readonly values: readonly number[];
 
-  constructor(odds: Posterior, shares = RATE_SHARES) {
+  constructor(odds: Pick<Odds, 'a' | 'b'>, shares = RATE_SHARES) {
     this.values = valuesOf(odds, shares);
   }
 
@@ -41,7 +41,7 @@ export class Rate {
  * `w` and `f` start from attempts already made, for a show that is under way.
  */
 export function attemptsOutcomes(
-  { a, b }: Posterior,
+  { a, b }: Pick<Odds, 'a' | 'b'>,
   showings: number,
   retries: number,
   so: { worked: number; failed: number } = { worked: 0, failed: 0 },
@@ -78,7 +78,7 @@ export function attemptsOutcomes(
  * odds are those of `attemptsOutcomes` (beta-binomial; Johnson, Kotz & Kemp). `so` are those already made.
  */
 export function goingOn(
-  { a, b }: Posterior,
+  { a, b }: Pick<Odds, 'a' | 'b'>,
   showings: number,
   so: { worked: number; failed: number } = { worked: 0, failed: 0 },
 ): AttemptsOutcome[] {
@@ -110,7 +110,7 @@ export function goingOn(
 const known = new Map<string, readonly number[]>();
 const MOST_KNOWN = 1000;
 
-function valuesOf({ a, b }: Posterior, shares: number): readonly number[] {
+function valuesOf({ a, b }: Pick<Odds, 'a' | 'b'>, shares: number): readonly number[] {
   const key = `${a} ${b} ${shares}`;
   const before = known.get(key);
   if (before) return before;

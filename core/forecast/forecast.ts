@@ -1,5 +1,5 @@
 import { quantileOf } from '../quantities';
-import { added, posterior, type ScriptItem } from '../script';
+import { added, oddsOf, type ScriptItem } from '../script';
 import type { Timing } from '../show';
 import type { Placement, Timetable } from '../timetable';
 import {
@@ -162,7 +162,7 @@ export function outcomesOf(
   so?: { worked: number; failed: number },
 ): AttemptsOutcome[] {
   if (!demo) return [];
-  const odds = posterior(record, demo.guessOdds);
+  const odds = oddsOf(record, demo.guessOdds);
   return item.series?.onFail === 'go on'
     ? goingOn(odds, item.showings, so)
     : attemptsOutcomes(odds, item.showings, item.retries, so);
@@ -191,7 +191,7 @@ export function sharedRates(items: readonly ScriptItem[]): (item: ScriptItem, pa
   for (const { demo, record } of items.flatMap(played)) {
     if (!demo || shared.has(demo.id)) continue;
     if (once.has(demo.id))
-      shared.set(demo.id, { demo: shared.size, rate: new Rate(posterior(record, demo.guessOdds)) });
+      shared.set(demo.id, { demo: shared.size, rate: new Rate(oddsOf(record, demo.guessOdds)) });
     once.add(demo.id);
   }
   const given = ({ demo }: ScriptItem, part: Part): Part =>

@@ -1,7 +1,7 @@
 import { format } from 'date-fns';
 import { stretches } from '../logbook';
 import { quantile } from '../quantities';
-import { isWrong, offs, toldBy, type Told } from './foretold';
+import { isWrong, offs, toldBy, type Observed } from './foretold';
 
 /** How a bench did in a stretch of time; `offBy` as in `BenchSoFar`, undefined where nothing was read. */
 export interface BenchPeriod {
@@ -13,7 +13,7 @@ export interface BenchPeriod {
 
 /** A bench's hits and errors over time, from the first attempt it foretold to the last. Pure. */
 export function benchOverTime(
-  attempts: readonly (Told & { atMs: number })[],
+  attempts: readonly (Observed & { atMs: number })[],
   benchId: string,
 ): BenchPeriod[] {
   const months = toldBy(attempts, benchId).map((t) => ({ ...t, month: format(t.attempt.atMs, 'yyyy-MM') }));

@@ -1,4 +1,5 @@
-import { learn, reliability } from '../logbook';
+import { learn } from '../logbook';
+import { oddsOf } from '../script';
 import { plan } from '../plan';
 import { script } from '../script';
 import type { NeedRule } from '../show';
@@ -107,7 +108,7 @@ describe('the talk', () => {
   test('a failure that is logged lowers the odds that the next plan rests on', () => {
     const attempts = attemptsOf('run', false, script(file), fold(log, script(file)));
     const [after] = learn(attempts);
-    expect(reliability(after, 0.8).mean).toBeLessThan(reliability(undefined, 0.8).mean);
+    expect(oddsOf(after, 0.8).mean).toBeLessThan(oddsOf(undefined, 0.8).mean);
     const next = { ...file, record: [after!] };
     expect(plan(next).bands!.items[0]!.failsForGood).toBeGreaterThan(
       plan(file).bands!.items[0]!.failsForGood,

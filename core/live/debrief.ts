@@ -1,14 +1,14 @@
-import type { Attempt, LikelyCause } from '../logbook';
+import type { Attempt, LikelyCause, Prediction } from '../logbook';
 import type { Plan } from '../plan';
 import type { Script } from '../script';
 import type { Reading } from '../show';
 import type { LeftoverLine, NeedLine } from '../supplies';
 import { causesOf } from './causes';
 import type { RunState } from './fold';
-import { predictionsOf, type Prediction } from './foretold';
+import { predictionsOf } from './foretold';
 import { levelOf, playedAs, showingOf, tally } from './played';
 import { changedSince, wasSet, type WasSet } from './set';
-import { attemptsTakeS, itemsOf, onStageMs, type AttemptState, type ItemState } from './slices/stage';
+import { attemptsTakeS, itemsOf, onStageMs, type StageAttempt, type ItemState } from './slices/stage';
 
 export interface DebriefLine {
   itemId: string;
@@ -17,7 +17,7 @@ export interface DebriefLine {
   /** What one may see when it fails, by its list. */
   symptoms: string[];
   title: string;
-  attempt: AttemptState;
+  attempt: StageAttempt;
   takesS: number;
   /** What is likely behind the symptom, the likeliest first. */
   likely: LikelyCause[];
@@ -26,7 +26,7 @@ export interface DebriefLine {
   /** What is measured after it, where the demo measures something. */
   reading: Reading | undefined;
   /** What the demo's benches said before. */
-  foretold: Prediction[];
+  predictions: Prediction[];
   /** How it was set: "bottle: 1.5 L". */
   set: string[];
   /** What was set otherwise than at the attempt before at the same demo: "bottle: 1.5 L, was 0.5 L". */
@@ -67,7 +67,7 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
         takesS: takes[i]!,
         likely: causesOf(script, item, attempt.symptom),
         level: levelOf(script, item, i),
-        foretold: predictionsOf(script, item, i),
+        predictions: predictionsOf(script, item, i),
         reading: attempt.outcome === 'not tried' ? undefined : playedAs(script, item)?.demo?.reading,
       }));
     }),
@@ -103,7 +103,7 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
 }
 
 interface Set {
-  outcome: AttemptState['outcome'];
+  outcome: StageAttempt['outcome'];
   was: WasSet;
   before: Set | undefined;
 }
@@ -161,22 +161,9 @@ function timesUsed(script: Script, { per, plannedTimes, itemId, levels }: NeedLi
 /** So many attempts at a demo are handed out at once, the newest. */
 export const MOST_ATTEMPTS = 400;
 
-/** An attempt with the level it was made at, what was read of it, and what was foretold of it. */
-export interface AttemptLine extends Attempt {
-  level?: string;
-  /** Each parameter with its value as it is said. */
-  set?: Readonly<Record<string, string>>;
-  reading?: number | string;
-  foretold?: Prediction[];
-}
-
 /** The attempts of a run as the logbook keeps them. */
-export const attemptsOf = (
-  runId: string,
-  rehearsal: boolean,
-  script: Script,
-  state: RunState,
-): AttemptLine[] => itemsOf(state).flatMap((item) => attemptsOfItem(runId, rehearsal, script, state, item));
+export const attemptsOf = (runId: string, rehearsal: boolean, script: Script, state: RunState): Attempt[] =>
+  itemsOf(state).flatMap((item) => attemptsOfItem(runId, rehearsal, script, state, item));
 
 /** The attempts at one item of a run; none of a rehearsal that ran faster than life, whose times are not those of life. */
 export function attemptsOfItem(
@@ -185,13 +172,13 @@ export function attemptsOfItem(
   script: Script,
   state: RunState,
   item: ItemState,
-): AttemptLine[] {
+): Attempt[] {
   const demoId = playedAs(script, item)?.item.demoId;
   if (!demoId || (state.rehearsal?.speed ?? 1) > 1) return [];
   const takes = attemptsTakeS(state, item);
   return item.attempts.map((a, i) => {
     const level = levelOf(script, item, i);
-    const foretold = predictionsOf(script, item, i);
+    const predictions = predictionsOf(script, item, i);
     const set = wasSet(script, item, i);
     return {
       id: a.id,
@@ -204,10 +191,11 @@ export function attemptsOfItem(
       takesS: takes[i]!,
       ...(a.symptom !== undefined && { symptom: a.symptom }),
       ...(a.cause !== undefined && { cause: a.cause }),
+      ...(a.change !== undefined && { change: a.change }),
       ...(level !== undefined && { level }),
       ...(set.size > 0 && { set: Object.fromEntries(set) }),
       ...(a.reading !== undefined && { reading: a.reading }),
-      ...(foretold.length > 0 && { foretold }),
+      ...(predictions.length > 0 && { predictions }),
     };
   });
 }

@@ -1,20 +1,9 @@
+import type { Attempt, Prediction } from '../logbook';
 import { inOrderOfText, quantile } from '../quantities';
 import type { Script } from '../script';
 import { MOST_TOLD, type BenchTold } from '../show';
 import { playedAs, showingOf } from './played';
 import type { ItemState } from './slices/stage';
-
-/** What a bench of the demo foretold of an attempt: its verdict, and the figure that the demo's reading measures. */
-export interface Prediction {
-  benchId: string;
-  title: string;
-  says: string;
-  /** Whether it said that it would not work. */
-  fails: boolean;
-  label?: string;
-  value?: number | string;
-  unit?: string;
-}
 
 /** What the calculators foretold of an attempt, by its place from 0. */
 export const predictionsOf = (script: Script, state: ItemState, attempt: number): Prediction[] =>
@@ -24,6 +13,9 @@ export const predictionsOf = (script: Script, state: ItemState, attempt: number)
         ? [{ benchId: held.benchId, title, says: verdict, fails: fails !== undefined, ...foretold }]
         : [],
   );
+
+/** What of an attempt a prediction is judged by. */
+export type Observed = Pick<Attempt, 'outcome' | 'reading' | 'predictions'>;
 
 /** How a bench has done at a demo so far: what it said against what happened, and how far its figure was off. */
 export interface BenchSoFar {
@@ -36,18 +28,12 @@ export interface BenchSoFar {
   offBy: number;
 }
 
-export interface Told {
-  outcome: 'worked' | 'partly' | 'failed' | 'not tried';
-  reading?: number | string;
-  foretold?: readonly Prediction[];
-}
-
 /** How often each bench foretold an attempt at each venue, and was wrong: the most used first, as `DemoRecord` keeps them. Pure. */
-export function toldByVenue(attempts: readonly (Told & { venueId: string })[]): BenchTold[] {
+export function toldByVenue(attempts: readonly (Observed & { venueId: string })[]): BenchTold[] {
   const found = new Map<string, BenchTold>();
-  for (const { outcome, foretold = [], venueId } of attempts) {
+  for (const { outcome, predictions = [], venueId } of attempts) {
     if (outcome === 'not tried') continue;
-    for (const prediction of foretold) {
+    for (const prediction of predictions) {
       const key = `${prediction.benchId} ${venueId}`;
       const { told: predicted, wrong } = found.get(key) ?? { told: 0, wrong: 0 };
       const { benchId } = prediction;
@@ -66,25 +52,25 @@ export function toldByVenue(attempts: readonly (Told & { venueId: string })[]): 
 }
 
 /** Attempts of which a bench of this id foretold something; those not tried say nothing. */
-export function toldBy<T extends Told>(
+export function toldBy<T extends Observed>(
   attempts: readonly T[],
   benchId: string,
 ): { of: Prediction; attempt: T }[] {
   return attempts.flatMap((attempt) => {
     const prediction =
-      attempt.outcome === 'not tried' ? undefined : attempt.foretold?.find((f) => f.benchId === benchId);
+      attempt.outcome === 'not tried' ? undefined : attempt.predictions?.find((f) => f.benchId === benchId);
     return prediction ? [{ of: prediction, attempt }] : [];
   });
 }
 
 /** By how much what was read is more than what was foretold, of each attempt that has both. */
-export const offs = (predictions: readonly { of: Prediction; attempt: Told }[]): number[] =>
+export const offs = (predictions: readonly { of: Prediction; attempt: Observed }[]): number[] =>
   predictions.flatMap(({ of: prediction, attempt: { reading } }) =>
     typeof reading === 'number' && typeof prediction.value === 'number' ? [reading - prediction.value] : [],
   );
 
 /** What a bench foretold of attempts against what became of them. Pure. */
-export function benchSoFar(attempts: readonly Told[], benchId: string): BenchSoFar {
+export function benchSoFar(attempts: readonly Observed[], benchId: string): BenchSoFar {
   const predictions = toldBy(attempts, benchId);
   const [no, yes] = [predictions.filter((t) => t.of.fails), predictions.filter((t) => !t.of.fails)];
   const off = offs(predictions);
@@ -99,5 +85,5 @@ export function benchSoFar(attempts: readonly Told[], benchId: string): BenchSoF
 }
 
 /** A bench is wrong where it said no and it did not fail, or yes and it failed. */
-export const isWrong = ({ fails }: Prediction, { outcome }: Told): boolean =>
+export const isWrong = ({ fails }: Prediction, { outcome }: Pick<Observed, 'outcome'>): boolean =>
   fails !== (outcome === 'failed');

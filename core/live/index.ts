@@ -16,7 +16,7 @@ export {
   onStage,
   playedMs,
   taskKey,
-  type AttemptState,
+  type StageAttempt as AttemptState,
   type ItemState,
 } from './slices/stage';
 export {
@@ -36,7 +36,7 @@ export * from './trouble';
 export * from './review';
 export { hint, type Hint } from './guide';
 export { benchOverTime, type BenchPeriod } from './bench-over-time';
-export { benchSoFar, toldByVenue, type BenchSoFar, type Prediction } from './foretold';
+export { benchSoFar, toldByVenue, type BenchSoFar } from './foretold';
 export * from './moves';
 export * from './cue';
 export * from './dose';

@@ -84,7 +84,7 @@ function worthKept(script: Script, state: RunState): Score {
     kept += worth * seen(script, item);
   }
   const of100 = all === 0 ? 100 : Math.round((100 * kept) / all);
-  return { what: 'Worth kept', of100, says: `${of100} in 100 of what the show is worth was seen` };
+  return { what: 'Worth kept', of100, says: `${of100} % of what the show is worth was seen` };
 }
 
 /** How much of an item was seen, from 0 to 1: a demo that went partly is half of it. */

@@ -76,7 +76,7 @@ describe('what the room was like', () => {
     const log: Recorded[] = [curtain, ...flash, { kind: 'curtain down', body: {} }];
     const saidAt = (conditions: { roomC: number } | undefined) => {
       const day = script(inRoomOf(file, conditions));
-      return attemptsOf('r', false, day, fold(logOf(...log), day))[0]!.foretold![0]!.fails;
+      return attemptsOf('r', false, day, fold(logOf(...log), day))[0]!.predictions![0]!.fails;
     };
     expect(saidAt(undefined)).toBe(false);
     expect(saidAt({ roomC: 5 })).toBe(true);
@@ -146,7 +146,7 @@ describe('what it cost', () => {
 test('how often each bench was wrong at each venue: it said no and it worked, or yes and it failed', () => {
   const told = (venueId: string, fails: boolean, outcome: 'worked' | 'partly' | 'failed' | 'not tried') => ({
     ...{ venueId, outcome },
-    foretold: [{ benchId: 'b', title: 'B', says: '', fails }],
+    predictions: [{ benchId: 'b', title: 'B', says: '', fails }],
   });
   expect(
     toldByVenue([

@@ -1,7 +1,5 @@
-export * from './reliability';
 export { isOfRoom } from './rooms';
-export type { TriedAttempt, TriedIn } from './tried';
-export { Attempt, OUTCOMES, type Outcome } from './attempt';
+export { Attempt, OUTCOMES, type Outcome, type Prediction, type RoomThen } from './attempt';
 export { likelyCauses, withCause, type LikelyCause } from './causes';
 export * from './learn';
 export { levelsNext, withBest, withTrial } from './plan-trial';

@@ -1,12 +1,11 @@
-import { learnedTiming, posterior } from '../script';
+import { learnedTiming, likelyRange, oddsOf } from '../script';
 import { record } from '../testing/hall-show';
 import type { Attempt } from './attempt';
 import { learn } from './learn';
-import { reliability } from './reliability';
 
 // Jeffreys posterior Beta(½ + worked, ½ + failed): Brown, Cai & DasGupta (2001), Statistical Science 16(2).
-test('eight of ten has the posterior mean 8.5/11', () => {
-  expect(reliability(record('a', 8, 2), 0.5).mean).toBeCloseTo(8.5 / 11, 12);
+test('without a guess, eight of ten has the mean 8.5/11', () => {
+  expect(oddsOf(record('a', 8, 2)).mean).toBeCloseTo(8.5 / 11, 12);
 });
 
 /**
@@ -32,15 +31,15 @@ test.each([
   [1, 1],
   [250, 40],
 ])('the 90 %% interval of %d worked, %d failed leaves a twentieth on either side', (worked, failed) => {
-  const { low, high } = reliability(record('a', worked, failed), 0.5);
+  const [low, high] = likelyRange(oddsOf(record('a', worked, failed)));
   expect(shareBelow(low, worked + 0.5, failed + 0.5)).toBeCloseTo(0.05, 6);
   expect(shareBelow(high, worked + 0.5, failed + 0.5)).toBeCloseTo(0.95, 6);
 });
 
-test('partly counts half, and without tries the guess is worth two', () => {
-  expect(posterior({ ...record('a', 1, 1), partly: 2 }, 0.9)).toEqual({ a: 2.5, b: 2.5 });
-  expect(posterior(record('a', 0, 0), 0.9)).toEqual({ a: 1.8, b: expect.closeTo(0.2, 12) });
-  expect(reliability(undefined, 0.9)).toMatchObject({ tries: 0, mean: 0.9 });
+test('partly counts half, and the guess is worth two attempts, before the first and after', () => {
+  expect(oddsOf({ ...record('a', 1, 1), partly: 2 }, 0.9)).toMatchObject({ a: 3.8, b: 2.2, attempts: 4 });
+  expect(oddsOf(record('a', 0, 0), 0.9)).toMatchObject({ a: 1.8, b: expect.closeTo(0.2, 12) });
+  expect(oddsOf(undefined, 0.9)).toMatchObject({ attempts: 0, mean: 0.9 });
 });
 
 test('five plays and more speak alone: 10 %, median and 90 %', () => {

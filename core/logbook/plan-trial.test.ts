@@ -1,8 +1,8 @@
 import type { Parameter } from '../show';
 import { demo, item, showOf } from '../testing/hall-show';
 import { levelsNext, withBest, withTrial } from './plan-trial';
+import { attemptAt } from '../testing/attempts';
 import { trials } from './trials';
-import type { TriedAttempt } from './tried';
 
 const sticks: Parameter = { id: 'n', title: 'Sticks', usual: 2, min: 1, max: 9, unit: 'mL' };
 const fuel: Parameter = { id: 'f', title: 'Fuel', names: ['ethanol', 'methanol'] };
@@ -11,10 +11,12 @@ const fountain = demo('fountain', {
   variants: [{ id: 'big', title: 'big bottle', amounts: [], hazards: [], cautions: [] }],
 });
 const { show } = showOf([fountain, demo('other')], [item('fountain'), item('other')]);
-const log = [1, 2, 3, 1, 2, 3].map((n, i): TriedAttempt => ({
-  ...{ id: `a${i}`, atMs: i, outcome: 'worked', reading: 4 * n + 3 * (i % 2) },
-  set: { variant: 'big bottle', Sticks: `${n}.5 mL`, Fuel: 'methanol' },
-}));
+const log = [1, 2, 3, 1, 2, 3].map((n, i) =>
+  attemptAt(i, {
+    reading: 4 * n + 3 * (i % 2),
+    set: { variant: 'big bottle', Sticks: `${n}.5 mL`, Fuel: 'methanol' },
+  }),
+);
 const [trial] = trials(log);
 
 test('the trial is a series at the end, what it held is set, and it is never tried again of itself', () => {

@@ -1,17 +1,15 @@
 import fc from 'fast-check';
 import { withRooms } from './rooms';
 import { comparisons, trials } from './trials';
-import type { TriedAttempt, TriedIn } from './tried';
+import { attemptAt } from '../testing/attempts';
+import type { Attempt, RoomThen } from './attempt';
 
 const tried = (
   n: number,
   set: Record<string, string>,
-  room: TriedIn = {},
-  more: Partial<TriedAttempt> = {},
-): TriedAttempt => ({
-  ...{ id: `a${n}`, atMs: n * 1000, outcome: 'worked', set, in: room },
-  ...more,
-});
+  room: RoomThen = {},
+  more: Partial<Attempt> = {},
+): Attempt => attemptAt(n, { set, room, ...more });
 
 test('rooms that are alike, or of which nothing is known, add nothing', () => {
   const log = [tried(1, { fuel: 'a' }, { roomC: 18 }), tried(2, { fuel: 'b' }, { roomC: 22 }), tried(3, {})];
@@ -19,7 +17,7 @@ test('rooms that are alike, or of which nothing is known, add nothing', () => {
 });
 
 test('rooms exactly 5 °C and 15 points of humidity apart are alike; a hair more, and they are not', () => {
-  const bands = (...rooms: TriedIn[]) =>
+  const bands = (...rooms: RoomThen[]) =>
     new Set(withRooms(rooms.map((room, n) => tried(n, {}, room))).map((a) => JSON.stringify(a.set))).size;
   expect([bands({ roomC: 15 }, { roomC: 20 }), bands({ roomC: 15 }, { roomC: 20.1 })]).toEqual([1, 2]);
   expect([
@@ -36,7 +34,7 @@ test('like is compared with like: a level that was only tried in the cold hall s
     ...[4, 5, 6].map((n) => tried(n, { fuel: 'methanol' }, warm)),
   ];
   // Told by the fuel alone it would be a clear case; with the room it is none.
-  expect(trials(log.map(({ in: _room, ...a }) => a))[0]?.bestLevel).toBe('methanol');
+  expect(trials(log.map(({ room: _room, ...a }) => a))[0]?.bestLevel).toBe('methanol');
   expect(trials(log)).toEqual([]);
   expect(comparisons(log)).toEqual({ repeats: 4, clean: 0, muddled: 1 });
   // In like rooms the same fuels do make a trial, and it says in which.
@@ -57,16 +55,13 @@ test('the same tried in several rooms is one trial, of the rooms where most was 
     bestLevel: 'c',
   });
   expect(trial!.elsewhere).toEqual([
-    expect.stringMatching(
-      /^With room temperature 9 to 10 °C: c is the best with \d+ in 100 odds, by 6 tries\.$/,
-    ),
+    expect.stringMatching(/^With room temperature 9 to 10 °C: c is the best with \d+ % odds, by 6 tries\.$/),
   ]);
   expect(others).toEqual([]);
 });
 
 test('a room is told of only where it was often enough like this and like that', () => {
-  const at = (n: number, roomC: number, outcome: TriedAttempt['outcome']) =>
-    tried(n, {}, { roomC }, { outcome });
+  const at = (n: number, roomC: number, outcome: Attempt['outcome']) => tried(n, {}, { roomC }, { outcome });
   const few = [at(1, 9, 'failed'), at(2, 20, 'worked'), at(3, 20, 'worked'), at(4, 20, 'worked')];
   expect(trials(few)).toEqual([]);
   const [trial] = trials([...few, at(5, 10, 'failed'), at(6, 11, 'failed')]);
@@ -86,7 +81,7 @@ test('indoors and out are two rooms; what is not known of one of them is no chan
 
 test('a parameter that a demo calls as we call the room is the demo’s', () => {
   const log = [9, 20].map((roomC, n) => tried(n, { 'room temperature': 'hers' }, { roomC }));
-  expect(withRooms(log).every((a) => a.set['room temperature'] === 'hers')).toBe(true);
+  expect(withRooms(log).every((a) => a.set!['room temperature'] === 'hers')).toBe(true);
 });
 
 test('whatever the rooms, each attempt is in one band, none wider than what is alike, and none lies in two', () => {
@@ -95,7 +90,7 @@ test('whatever the rooms, each attempt is in one band, none wider than what is a
       const found = withRooms(rooms.map((roomC, n) => tried(n, {}, { roomC })));
       const bands = new Map<string, number[]>();
       found.forEach((a, i) => {
-        const band = a.set['room temperature'] ?? 'all';
+        const band = a.set!['room temperature'] ?? 'all';
         bands.set(band, [...(bands.get(band) ?? []), rooms[i]!]);
       });
       const ranges = [...bands.values()].map((of) => [Math.min(...of), Math.max(...of)] as const);

@@ -1,5 +1,5 @@
 import { formatFigure } from '../quantities';
-import type { TriedAttempt } from './tried';
+import type { Attempt } from './attempt';
 
 /**
  * Rooms that differ by no more than this are alike. Common practice: what a hall's heating does in an evening; and the
@@ -19,16 +19,16 @@ export const isOfRoom = (what: string): boolean => [...Object.values<string>(NAM
  * The attempts with their room among what was set, so that only what was tried in like rooms is compared, and a change of
  * the room is a change. Rooms that are all alike, or of which nothing is known, add nothing. Pure.
  */
-export function withRooms(attempts: readonly TriedAttempt[]): TriedAttempt[] {
+export function withRooms(attempts: readonly Attempt[]): Attempt[] {
   const bands = { roomC: bandsOf(attempts, 'roomC'), humidityPercent: bandsOf(attempts, 'humidityPercent') };
-  const outdoors = new Set(attempts.flatMap((a) => a.in?.indoors ?? [])).size > 1;
+  const outdoors = new Set(attempts.flatMap((a) => a.room?.indoors ?? [])).size > 1;
   return attempts.map((a) => {
     const set: Record<string, string> = {};
     for (const key of ['roomC', 'humidityPercent'] as const) {
-      const band = bands[key].find(([low, high]) => inBand(a.in?.[key], low, high));
+      const band = bands[key].find(([low, high]) => inBand(a.room?.[key], low, high));
       if (bands[key].length > 1 && band) set[NAMES[key]] = bandSaid(band, UNITS[key]);
     }
-    if (outdoors && a.in?.indoors !== undefined) set[WHERE] = a.in.indoors ? 'indoors' : 'outdoors';
+    if (outdoors && a.room?.indoors !== undefined) set[WHERE] = a.room.indoors ? 'indoors' : 'outdoors';
     // What a demo calls one of its parameters is the demo's.
     return { ...a, set: { ...set, ...a.set } };
   });
@@ -43,8 +43,8 @@ const bandSaid = ([low, high]: Band, unit: string): string =>
   low === high ? `${formatFigure(low)} ${unit}` : `${formatFigure(low)} to ${formatFigure(high)} ${unit}`;
 
 /** Bands no wider than what is alike: each time the one with the most attempts of what is left. */
-function bandsOf(attempts: readonly TriedAttempt[], key: keyof typeof ALIKE): Band[] {
-  let left = attempts.flatMap((a) => a.in?.[key] ?? []).sort((a, b) => a - b);
+function bandsOf(attempts: readonly Attempt[], key: keyof typeof ALIKE): Band[] {
+  let left = attempts.flatMap((a) => a.room?.[key] ?? []).sort((a, b) => a - b);
   const found: Band[] = [];
   while (left.length > 0) {
     let best = { from: 0, to: 0 };

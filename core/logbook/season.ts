@@ -138,7 +138,7 @@ export function paretoSays(lines: readonly ParetoLine[]): string {
     return cases === 1 ? 'One cause was noted, once' : `One cause stands behind all ${cases} that were noted`;
   const vital = lines.findIndex((l) => l.upTo >= VITAL);
   if (vital < 0) return 'No cause was noted';
-  return `${vital + 1} of ${lines.length} causes stand behind ${Math.round(100 * lines[vital]!.upTo)} in 100 failures`;
+  return `${vital + 1} of ${lines.length} causes stand behind ${Math.round(100 * lines[vital]!.upTo)} % of failures`;
 }
 
 /** What failed, fully or in part, by the time that took. Pure. */

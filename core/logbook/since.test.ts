@@ -51,7 +51,7 @@ test('another venue and another crew', () => {
 
 test('what the log has learned since, where it moves the odds', () => {
   expect(says((now) => void (now.record = [record('flash', 1, 9)]))).toEqual([
-    expect.stringMatching(/^“flash” works about \d+ in 100; it was \d+\.$/),
+    expect.stringMatching(/^“flash” works about \d+ % of the time; it was \d+ %\.$/),
   ]);
   // A demo that is not played says nothing.
   expect(says((now) => void (now.record = [record('other', 1, 9)]))).toEqual([]);

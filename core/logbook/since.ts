@@ -1,4 +1,4 @@
-import { posterior } from '../script';
+import { oddsOf } from '../script';
 import { differences, type Demo, type DemoRecord, type Difference, type ShowFile } from '../show';
 
 /** Odds that moved by less say nothing new. Common practice. */
@@ -79,17 +79,15 @@ function odds(now: ShowFile, then: ShowFile): string[] {
   return played(now).flatMap((demo): string[] => {
     const was = then.demos.find((d) => d.id === demo.id);
     if (!was) return [];
-    const [is, before] = [oddsOf(recordIn(now, demo.id), demo), oddsOf(recordIn(then, demo.id), was)];
+    const [is, before] = [
+      oddsOf(recordIn(now, demo.id), demo.guessOdds).mean,
+      oddsOf(recordIn(then, demo.id), was.guessOdds).mean,
+    ];
     if (Math.abs(is - before) < MOVED) return [];
     return [
-      `“${demo.title}” works about ${Math.round(100 * is)} in 100; it was ${Math.round(100 * before)}.`,
+      `“${demo.title}” works about ${Math.round(100 * is)} % of the time; it was ${Math.round(100 * before)} %.`,
     ];
   });
-}
-
-function oddsOf(record: DemoRecord | undefined, demo: Demo): number {
-  const { a, b } = posterior(record, demo.guessOdds);
-  return a / (a + b);
 }
 
 /** "“Blue flash”: showings 3, was 2; retries 1, was nothing; and 2 more." */

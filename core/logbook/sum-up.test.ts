@@ -1,9 +1,9 @@
 import { record } from '../testing/hall-show';
-import { reliability } from './reliability';
+import { oddsOf } from '../script';
 import { sumUp, type DemoSoFar } from './sum-up';
 
 const so = (title: string, worked: number, failed: number, causes: DemoSoFar['causes'] = []): DemoSoFar => ({
-  ...reliability(record(title, worked, failed), 0.8),
+  ...oddsOf(record(title, worked, failed)),
   ...{ demoId: title, title, partly: 0, failed, causes },
 });
 
@@ -24,7 +24,7 @@ test('what fails most by enough tries is named with its odds, and its commonest 
     { cause: 'Too wet', times: 1 },
   ];
   const { says, todo } = sumUp([so('Steady', 20, 1), so('Shaky', 5, 5, causes), so('Dark', 3, 3)], []);
-  expect(says[0]).toBe('“Shaky” fails most: it works about 50 times in 100, by 10 tries.');
+  expect(says[0]).toBe('“Shaky” fails most: it works about 50 % of the time, from 10 attempts.');
   expect(todo).toEqual([
     { demoId: 'Shaky', says: '“Shaky”: look to “Too cold” first, the cause found 3 of 4 times.' },
     {
@@ -37,7 +37,7 @@ test('what fails most by enough tries is named with its odds, and its commonest 
 test('what fails most is what works least often, however many tries stand behind the others', () => {
   const { says } = sumUp([so('Often tried', 33, 27), so('Seldom tried', 2, 4)], []);
   expect(says[0]).toContain('“Seldom tried” fails most');
-  expect(sumUp([so('Once in a hundred', 99, 1)], []).says[0]).toContain('about 99 times in 100');
+  expect(sumUp([so('Once in a hundred', 99, 1)], []).says[0]).toContain('about 99 % of the time');
 });
 
 test('times: how many runs took longer, and by how much in the middle of those', () => {

@@ -1,8 +1,8 @@
 import { formatDuration, quantile } from '../quantities';
-import type { Reliability } from './reliability';
+import type { Odds } from '../script';
 
 /** What the logbook has of a demo: outcomes, odds, and the causes found, the frequent first. */
-export interface DemoSoFar extends Reliability {
+export interface DemoSoFar extends Odds {
   demoId: string;
   title: string;
   partly: number;
@@ -23,14 +23,14 @@ export interface SumUp {
 }
 
 /** Fewer tries than these say too little to name a demo by. Common practice. */
-export const ENOUGH_TRIES = 5;
+export const ENOUGH_ATTEMPTS = 5;
 /** What works less often than this wants something done about it; and so many demos are named at once. */
 const POOR_ODDS = 0.85;
 const MOST_NAMED = 3;
 
 /** What all runs together say, in sentences: what fails most as far as enough tries tell, and how times went. Pure. */
 export function sumUp(demos: readonly DemoSoFar[], runs: readonly RunSoFar[]): SumUp {
-  const told = demos.filter((d) => d.tries >= ENOUGH_TRIES).sort((a, b) => a.mean - b.mean);
+  const told = demos.filter((d) => d.attempts >= ENOUGH_ATTEMPTS).sort((a, b) => a.mean - b.mean);
   const poor = told.filter((d) => d.mean < POOR_ODDS && failures(d) > 0);
   return {
     says: [failing(demos, told), ...timing(runs)],
@@ -43,11 +43,11 @@ const failures = (d: Pick<DemoSoFar, 'failed' | 'partly'>) => d.failed + d.partl
 function failing(demos: readonly DemoSoFar[], told: readonly DemoSoFar[]): string {
   const worst = told.find((d) => failures(d) > 0);
   if (worst)
-    return `“${worst.title}” fails most: it works about ${Math.round(worst.mean * 100)} times in 100, by ${worst.tries} tries.`;
+    return `“${worst.title}” fails most: it works about ${Math.round(worst.mean * 100)} % of the time, from ${worst.attempts} attempts.`;
   if (told.length > 0)
-    return `Nothing failed of what was tried ${ENOUGH_TRIES} times or more (${told.length} ${told.length === 1 ? 'demo' : 'demos'}).`;
-  return demos.some((d) => d.tries > 0)
-    ? `No demo was tried ${ENOUGH_TRIES} times yet: too few tries to say which fails most.`
+    return `Nothing failed of what was tried ${ENOUGH_ATTEMPTS} times or more (${told.length} ${told.length === 1 ? 'demo' : 'demos'}).`;
+  return demos.some((d) => d.attempts > 0)
+    ? `No demo was tried ${ENOUGH_ATTEMPTS} times yet: too few tries to say which fails most.`
     : 'No demo was tried at a show yet.';
 }
 

@@ -5,17 +5,16 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { meanBelief, oddsBelief, oddsOfBest } from './beliefs';
 import { aicc, meansAicc, plateau, slopeInterval, straight, tQuantile, type Point } from './fits';
 import { comparisons, trials } from './trials';
-import type { TriedAttempt } from './tried';
+import { attemptAt } from '../testing/attempts';
+import type { Attempt } from './attempt';
 
 /** Random numbers of a test, the same each time. */
 const random = (seed: number) => {
   const from = xoroshiro128plus(seed);
   return () => uniformFloat64(from);
 };
-const tried = (n: number, set: Record<string, string>, more: Partial<TriedAttempt> = {}): TriedAttempt => ({
-  ...{ id: `a${n}`, atMs: n * 1000, outcome: 'worked', set },
-  ...more,
-});
+const tried = (n: number, set: Record<string, string>, more: Partial<Attempt> = {}): Attempt =>
+  attemptAt(n, { set, ...more });
 
 describe('fits', () => {
   // Anscombe, The American Statistician 27 (1973): y = 3.00 + 0.500 x, residual sum of squares 13.76, for the first set,
@@ -231,7 +230,7 @@ describe('what is a trial', () => {
     const [trial] = trials(log);
     expect(trial).toMatchObject({ response: 'outcome', bestLevel: 'methanol' });
     expect(trial!.claim).toMatch(
-      /^“fuel” at methanol works 9 of 9; it is the best with (99|100) in 100 odds, by 15 attempts at 2 levels\.$/,
+      /^“fuel” at methanol works 9 of 9; it is the best with (99|100) % odds, by 15 attempts at 2 levels\.$/,
     );
     expect(trial!.next.level).toBe('methanol');
   });
@@ -245,11 +244,11 @@ describe('“try next”', () => {
 
   /** Attempts until the trial is sure of a level; and whether that is the best one. */
   function until(
-    pick: (log: TriedAttempt[], n: number) => number,
+    pick: (log: Attempt[], n: number) => number,
     seed: number,
   ): { tries: number; right: boolean } {
     const next = random(seed);
-    const log: TriedAttempt[] = [];
+    const log: Attempt[] = [];
     for (let n = 0; n < MOST; n++) {
       // Each level is tried once before anything is known.
       const i = n < TRUE.length ? n : pick(log, n);

@@ -1,9 +1,8 @@
 import { mean } from 'simple-statistics';
 import { formatFigure, inOrderOfText } from '../quantities';
-import { push, type Outcome } from './attempt';
+import { push, type Attempt, type Outcome } from './attempt';
 import { meanBelief, oddsBelief, oddsOfBest, type Belief } from './beliefs';
 import { isOfRoom, withRooms } from './rooms';
-import type { TriedAttempt } from './tried';
 import { meansAicc, plateau, slopeInterval, straight, type Fit, type Point } from './fits';
 
 /** Between two attempts that follow one another at a demo: nothing changed, one thing did, or more than one. */
@@ -54,10 +53,10 @@ export interface Trial {
 export type Better = 'more' | 'less';
 
 /** What changed between attempts that follow one another in time. Pure. */
-export const comparisons = (attempts: readonly TriedAttempt[]): Comparisons =>
+export const comparisons = (attempts: readonly Attempt[]): Comparisons =>
   compared(withRooms(inTime(attempts)));
 
-function compared(all: readonly TriedAttempt[]): Comparisons {
+function compared(all: readonly Attempt[]): Comparisons {
   const count: Comparisons = { repeats: 0, clean: 0, muddled: 0 };
   all.slice(1).forEach((now, i) => {
     const changed = changedBetween(all[i]!, now).length;
@@ -68,16 +67,19 @@ function compared(all: readonly TriedAttempt[]): Comparisons {
   return count;
 }
 
-const inTime = (attempts: readonly TriedAttempt[]) =>
+const inTime = (attempts: readonly Attempt[]) =>
   attempts
     .filter((a) => a.outcome !== 'not tried')
     .sort((a, b) => a.atMs - b.atMs || inOrderOfText(a.id, b.id));
 
+const settingIn = ({ set }: Attempt, variable: string): string | undefined => set?.[variable];
+
 /** What of a room is not known of both is no change that anybody made. */
-const changedBetween = (a: TriedAttempt, b: TriedAttempt): string[] =>
-  [...new Set([...Object.keys(a.set), ...Object.keys(b.set)])].filter(
+const changedBetween = (a: Attempt, b: Attempt): string[] =>
+  [...new Set([...Object.keys(a.set ?? {}), ...Object.keys(b.set ?? {})])].filter(
     (key) =>
-      a.set[key] !== b.set[key] && !(isOfRoom(key) && (a.set[key] === undefined || b.set[key] === undefined)),
+      settingIn(a, key) !== settingIn(b, key) &&
+      !(isOfRoom(key) && (settingIn(a, key) === undefined || settingIn(b, key) === undefined)),
   );
 
 /** Trials of a demo at most, the largest first. */
@@ -87,19 +89,19 @@ const MOST_TRIALS = 6;
  * The trials that a demo's attempts make by themselves: for each thing that was set, attempts that differ in it alone,
  * at two levels or more. The largest first. Pure.
  */
-export function trials(attempts: readonly TriedAttempt[], better: Better = 'more'): Trial[] {
+export function trials(attempts: readonly Attempt[], better: Better = 'more'): Trial[] {
   const all = withRooms(inTime(attempts));
-  const variables = [...new Set(all.flatMap((a) => Object.keys(a.set)))];
+  const variables = [...new Set(all.flatMap((a) => Object.keys(a.set ?? {})))];
   const { muddled } = compared(all);
   const found = variables.flatMap((variable) => {
-    const groups = new Map<string, TriedAttempt[]>();
+    const groups = new Map<string, Attempt[]>();
     for (const a of all) {
-      if (a.set[variable] === undefined) continue;
+      if (settingIn(a, variable) === undefined) continue;
       push(groups, JSON.stringify(Object.entries(heldOf(a, variable)).sort()), a);
     }
     return [...groups.values()]
       .map((group) => (isOfRoom(variable) ? oftenEnough(group, variable) : group))
-      .filter((group) => new Set(group.map((a) => a.set[variable])).size > 1)
+      .filter((group) => new Set(group.map((a) => settingIn(a, variable))).size > 1)
       .map((group) => trialOf(variable, group, better, muddled));
   });
   // What one can set comes before what one can only find.
@@ -130,15 +132,15 @@ const kindOf = ({ variable, held }: Trial): string =>
 function elsewhereSaid({ held, bestLevel, tries, levels }: Trial): string {
   const { best } = levels.find((l) => l.level === bestLevel)!;
   const others = Object.entries(held).map(([what, value]) => `${what} ${value}`);
-  return `With ${others.join(', ')}: ${bestLevel} is the best with ${inHundred(best)} odds, by ${tries} tries.`;
+  return `With ${others.join(', ')}: ${bestLevel} is the best with ${percent(best)} odds, by ${tries} tries.`;
 }
 
 /** Nobody chose the room: it is told of only where it was often enough like this and like that. */
-const oftenEnough = (group: readonly TriedAttempt[], variable: string): TriedAttempt[] =>
-  group.filter((a) => group.filter((b) => b.set[variable] === a.set[variable]).length >= FEW);
+const oftenEnough = (group: readonly Attempt[], variable: string): Attempt[] =>
+  group.filter((a) => group.filter((b) => settingIn(b, variable) === settingIn(a, variable)).length >= FEW);
 
-const heldOf = (a: TriedAttempt, variable: string) =>
-  Object.fromEntries(Object.entries(a.set).filter(([key]) => key !== variable));
+const heldOf = (a: Attempt, variable: string) =>
+  Object.fromEntries(Object.entries(a.set ?? {}).filter(([key]) => key !== variable));
 
 /** "1.5 L" as 1.5; undefined for a name. */
 const numberIn = (level: string): number | undefined => {
@@ -146,11 +148,11 @@ const numberIn = (level: string): number | undefined => {
   return found ? Number(found[0].replace('−', '-').replace(',', '.')) : undefined;
 };
 
-function trialOf(variable: string, group: readonly TriedAttempt[], better: Better, muddled: number): Trial {
-  const names = [...new Set(group.map((a) => a.set[variable]!))];
+function trialOf(variable: string, group: readonly Attempt[], better: Better, muddled: number): Trial {
+  const names = [...new Set(group.map((a) => settingIn(a, variable)!))];
   const numbers = names.map(numberIn);
   const allNumbers = numbers.every((n) => n !== undefined);
-  const triesAt = (level: string) => group.filter((a) => a.set[variable] === level);
+  const triesAt = (level: string) => group.filter((a) => settingIn(a, variable) === level);
   const readingsOf = (level: string) =>
     triesAt(level).flatMap((a) => (typeof a.reading === 'number' ? [a.reading] : []));
   const read = names.filter((level) => readingsOf(level).length > 0);
@@ -197,7 +199,7 @@ function trialOf(variable: string, group: readonly TriedAttempt[], better: Bette
 const worth = (outcome: Outcome): number => (outcome === 'worked' ? 1 : outcome === 'partly' ? 0.5 : 0);
 
 const oddsOf =
-  (triesAt: (level: string) => readonly TriedAttempt[]) =>
+  (triesAt: (level: string) => readonly Attempt[]) =>
   (level: string): Belief => {
     const tries = triesAt(level);
     const worked = tries.reduce((sum, a) => sum + worth(a.outcome), 0);
@@ -254,17 +256,17 @@ const SURE = 0.9;
 function nextOf(top: readonly TrialLevel[]): Trial['next'] {
   const [first, second] = top;
   if (!second || first!.best >= SURE)
-    return { level: first!.level, why: `it is the best with ${inHundred(first!.best)} odds: play it` };
+    return { level: first!.level, why: `it is the best with ${percent(first!.best)} odds: play it` };
   const less = second.tries <= first!.tries ? second : first!;
   const other = less === second ? first! : second;
   return {
     level: less.level,
-    why: `it may be the best (${inHundred(less.best)}) and was tried ${timesSaid(less.tries)}, “${other.level}” ${timesSaid(other.tries)}`,
+    why: `it may be the best (${percent(less.best)}) and was tried ${timesSaid(less.tries)}, “${other.level}” ${timesSaid(other.tries)}`,
   };
 }
 
 const timesSaid = (n: number) => (n === 1 ? 'once' : `${n} times`);
-const inHundred = (odds: number) => `${Math.round(odds * 100)} in 100`;
+const percent = (odds: number) => `${Math.round(odds * 100)} %`;
 
 function claimOf(
   { variable, response, levels, shape, line, broken, bestLevel, tries }: Omit<Trial, 'claim' | 'notShown'>,
@@ -283,7 +285,7 @@ function claimOf(
     response === 'outcome'
       ? `works ${formatFigure(best.worked)} of ${best.tries}`
       : `reads ${formatFigure(best.mean)} in the middle`;
-  return `“${variable}” at ${bestLevel} ${what}; it is the best with ${inHundred(best.best)} odds, ${by}.`;
+  return `“${variable}” at ${bestLevel} ${what}; it is the best with ${percent(best.best)} odds, ${by}.`;
 }
 
 /** So many levels are told one by one. */

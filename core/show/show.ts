@@ -257,7 +257,7 @@ export class Series {
 export class Option {
   @Ref('Demo') demoId!: string;
   @IsOptional() @Ref({ label: 'Variant', empty: 'as written' }) variantId?: string;
-  @Figure(0.1, 100, { label: 'Picked by', unit: 'in 100' }) share!: number;
+  @Figure(0.1, 100, { label: 'Picked by', unit: '%' }) share!: number;
 }
 
 /** Something that must not happen before or after a time of day, such as a bang after 19:30. */
@@ -330,7 +330,7 @@ export class Show {
   @IsOptional() @Whole(1, 500, 'Stations of the audience') audienceStations?: number;
   /** Odds of running out, in %, that packing accepts; absent: 5. */
   @IsOptional()
-  @Figure(0.1, 50, { label: 'May run out', unit: 'in 100 shows' })
+  @Figure(0.1, 50, { label: 'Accepted risk of running out', unit: '%' })
   runOutPct?: number;
   @IsOptional() @Many(() => ColdPlan, 2) cold?: ColdPlan[];
 }

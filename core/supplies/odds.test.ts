@@ -3,7 +3,7 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { RandomGenerator } from 'pure-rand/types/RandomGenerator';
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import { plan } from '../plan';
-import { posterior, script, type ScriptItem } from '../script';
+import { oddsOf, script, type ScriptItem } from '../script';
 import type { ConsumableNeed, Demo, Series, ShowFile } from '../show';
 import { demo, good, item, record, showOf } from '../testing/hall-show';
 import { tour } from './tour';
@@ -21,7 +21,7 @@ function used(files: readonly ShowFile[], random: RandomGenerator): number[] {
       const scripted = picked(any, u());
       const { item: doc, demo: played, record: known, showings } = scripted;
       if (!played) continue;
-      const { a, b } = posterior(known, played.guessOdds);
+      const { a, b } = oddsOf(known, played.guessOdds);
       const rate = rates.get(played.id) ?? betaQuantile(u(), a, b);
       rates.set(played.id, rate);
       if (doc.series) {

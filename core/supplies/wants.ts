@@ -1,6 +1,6 @@
 import type { BaseUnit } from '../quantities';
 import { furtherOf, oddsAt, outcomeS, outcomesOf, PertTime, Rate, type AttemptsOutcome } from '../forecast';
-import { posterior, volunteersInAll, type Posterior, type Script, type ScriptItem } from '../script';
+import { oddsOf, volunteersInAll, type Odds, type Script, type ScriptItem } from '../script';
 import type { ConsumableNeed, Demo, Good, Item, ShowFile } from '../show';
 import { convolve, enough, oddsAbove, oneOf, rounded, weighted, type Spread } from './spread';
 
@@ -43,7 +43,7 @@ interface Use {
   demoId: string;
   /** Of a choice: whose, and by what share of audiences it is picked. */
   picked?: { choice: string; share: number };
-  odds: Posterior;
+  odds: Odds;
   /** With the demo's success rate known, or as it is believed to be. */
   at: (rate: number | undefined) => Spread;
 }
@@ -209,7 +209,7 @@ const SHARES = 128;
 
 /** The lines of one item hang together: more attempts take more of each, and more minutes. */
 function useOf(scripted: ScriptItem, lines: readonly NeedLine[]): Use {
-  const odds = posterior(scripted.record, scripted.demo!.guessOdds);
+  const odds = oddsOf(scripted.record, scripted.demo!.guessOdds);
   const demoId = scripted.demo!.id;
   const grows = lines.filter((l) => l.per === 'attempt' && l.levels);
   const plain = lines.filter((l) => !grows.includes(l));
@@ -230,7 +230,7 @@ function useOf(scripted: ScriptItem, lines: readonly NeedLine[]): Use {
 }
 
 /** What attempts use up that are unlike one another: by the level at which each failure falls. */
-function seriesUse({ item }: ScriptItem, levels: readonly number[], odds: Posterior): Use['at'] {
+function seriesUse({ item }: ScriptItem, levels: readonly number[], odds: Odds): Use['at'] {
   const { onFail } = item.series!;
   const all = levels.reduce((sum, amount) => sum + amount, 0);
   if (onFail === 'go on') return () => new Map([[rounded(all), 1]]);

@@ -1,12 +1,4 @@
-import type {
-  AttemptLine,
-  EventAnswer,
-  EventsPage,
-  RunSummary,
-  RemarkLine,
-  Stored,
-  Venue,
-} from '@hearty/core';
+import type { Attempt, EventAnswer, EventsPage, RunSummary, RemarkLine, Stored, Venue } from '@hearty/core';
 import request from 'supertest';
 import { createApp } from '../app';
 import { Runs } from './runs';
@@ -159,7 +151,7 @@ test('each attempt keeps what the bench of its demo foretold, by the room of the
     .send({ version: venue.version + 1, body: { ...body, roomC: 25 } })
     .expect(200);
   const tried = async () =>
-    (await get<AttemptLine[]>('/demos/vapour-bottle/attempts')).filter((a) => a.runId === 'cold');
+    (await get<Attempt[]>('/demos/vapour-bottle/attempts')).filter((a) => a.runId === 'cold');
   const itemId = 'i-vapour-bottle';
   await send(
     logged('cold', 'c1', 'item begun', { itemId }),
@@ -170,10 +162,10 @@ test('each attempt keeps what the bench of its demo foretold, by the room of the
   expect(await tried()).toEqual([
     expect.objectContaining({
       outcome: 'failed',
-      foretold: [expect.objectContaining({ benchId: 'vapour-bottle', fails: true })],
+      predictions: [expect.objectContaining({ benchId: 'vapour-bottle', fails: true })],
     }),
   ]);
-  expect((await tried())[0]!.foretold![0]!.says).toContain('It will not light');
+  expect((await tried())[0]!.predictions![0]!.says).toContain('It will not light');
   await send(logged('cold', 'c4', 'struck out', { reason: 'nobody came' }));
   expect(await tried()).toEqual([]);
 });

@@ -18,8 +18,7 @@ import {
   comparisons,
   trials,
   type Attempt,
-  type AttemptAt,
-  type AttemptLine,
+  type AttemptInShow,
   type BenchTold,
   type Outcome,
   type Better,
@@ -41,7 +40,6 @@ import {
   type Script,
   type Show,
   type ShowFile,
-  type TriedAttempt,
 } from '@hearty/core';
 import type { Db } from '../db';
 import { diskTrouble, HttpError, notFound } from '../errors';
@@ -265,10 +263,7 @@ export class Runs {
 
   /** What the newest attempts at a demo show of what was set: its trials, and how its comparisons went. */
   trialsOf(demoId: string, better: Better | undefined): DemoTrials {
-    const attempts = this.attemptsAt(demoId, MOST_TRIED).map((a): TriedAttempt => ({
-      ...a,
-      set: a.set ?? {},
-    }));
+    const attempts = this.attemptsAt(demoId, MOST_TRIED);
     const all =
       attempts.length < MOST_TRIED
         ? attempts.length
@@ -287,7 +282,7 @@ export class Runs {
   }
 
   /** The newest attempts at a demo, with what was read and foretold of them; runs that are on, or struck out, are left out. */
-  attemptsAt(demoId: string, limit = MOST_ATTEMPTS): AttemptAt[] {
+  attemptsAt(demoId: string, limit = MOST_ATTEMPTS): AttemptInShow[] {
     const rows = this.db
       .prepare(
         `SELECT a.id, run_id AS runId, item_id AS itemId, demo_id AS demoId, at_ms AS atMs, a.rehearsal, outcome,
@@ -301,12 +296,15 @@ export class Runs {
       ({ reading, foretold, wasSet, rehearsal, roomC, humidityPercent, indoors, ...row }) =>
         ({
           ...present(row),
-          in: { ...present({ roomC, humidityPercent }), ...(indoors !== null && { indoors: indoors === 1 }) },
+          room: {
+            ...present({ roomC, humidityPercent }),
+            ...(indoors !== null && { indoors: indoors === 1 }),
+          },
           rehearsal: Boolean(rehearsal),
           ...(reading !== null && { reading: JSON.parse(String(reading)) as number | string }),
           ...(wasSet !== null && { set: JSON.parse(String(wasSet)) as Record<string, string> }),
-          ...(foretold !== null && { foretold: JSON.parse(String(foretold)) as Prediction[] }),
-        }) as AttemptAt,
+          ...(foretold !== null && { predictions: JSON.parse(String(foretold)) as Prediction[] }),
+        }) as AttemptInShow,
     );
   }
 
@@ -318,7 +316,9 @@ export class Runs {
          WHERE demo_id = ? AND foretold IS NOT NULL AND venue_id IS NOT NULL AND phase = 'down' AND struck IS NULL`,
       )
       .all(demoId) as { outcome: Outcome; foretold: string; venueId: string }[];
-    return toldByVenue(rows.map((row) => ({ ...row, foretold: JSON.parse(row.foretold) as Prediction[] })));
+    return toldByVenue(
+      rows.map((row) => ({ ...row, predictions: JSON.parse(row.foretold) as Prediction[] })),
+    );
   }
 
   /** What all attempts teach, by demo. */
@@ -428,7 +428,7 @@ export class Runs {
       if (had + item.attempts.length === 0) continue;
       this.db.prepare('DELETE FROM attempt WHERE run_id = ? AND item_id = ?').run(runId, item.itemId);
       for (const a of attemptsOfItem(runId, state.called ?? rehearsal, run.told.script, state, item))
-        this.putAttempt(a, item.attempts.find((was) => was.id === a.id)?.change);
+        this.putAttempt(a);
       // What it was taken for before has a lesson less.
       for (const was of [item, written.items.get(item.itemId)]) {
         const demoId = was && playedAs(script, was)?.item.demoId;
@@ -509,7 +509,7 @@ export class Runs {
       .all(demoId, limit) as RemarkLine[];
   }
 
-  private putAttempt(a: AttemptLine, change: string | undefined): void {
+  private putAttempt(a: Attempt): void {
     this.db
       .prepare(
         `INSERT INTO attempt (id, run_id, item_id, demo_id, at_ms, rehearsal, outcome, takes_s, symptom, cause, level,
@@ -529,9 +529,9 @@ export class Runs {
         a.cause ?? null,
         a.level ?? null,
         a.reading === undefined ? null : JSON.stringify(a.reading),
-        a.foretold ? JSON.stringify(a.foretold) : null,
+        a.predictions ? JSON.stringify(a.predictions) : null,
         a.set ? JSON.stringify(a.set) : null,
-        change ?? null,
+        a.change ?? null,
       );
   }
 

@@ -143,7 +143,7 @@ test('a run struck out takes its lessons with it, and brings them back', async (
     { attemptId: 'bad-3', cause: 'spark gap', symptom: 'only clicks' },
   ]);
   const after = await odds();
-  expect(after.tries).toBe(before.tries + 1);
+  expect(after.attempts).toBe(before.attempts + 1);
   expect(after.mean).toBeLessThan(before.mean);
   expect(after.causes).toContainEqual({ cause: 'spark gap', times: 1 });
   await send(logged('bad', 'bad-out', 'struck out', { reason: 'the wrong bottle' }));
@@ -162,18 +162,18 @@ test('what was changed before an attempt stands with how often it then worked, h
   const { changes, months } = await get<DemoRecordAnswer>('/demos/vapour-bottle/record');
   expect(changes).toEqual([{ change: 'POUR IT OUT', worked: 2, times: 3 }]);
   expect(months.reduce((sum, m) => sum + m.worked + m.partly + m.failed, 0)).toBe(
-    (await get<DemoRecordAnswer>('/demos/vapour-bottle/record')).line.tries,
+    (await get<DemoRecordAnswer>('/demos/vapour-bottle/record')).line.attempts,
   );
 });
 
 test('the room goes with each attempt, and what the bench foretold goes by it once it is said', async () => {
-  type At = { runId: string; in: object; foretold?: { fails: boolean }[] };
+  type At = { runId: string; room: object; predictions?: { fails: boolean }[] };
   const of = async () => (await get<At[]>('/demos/vapour-bottle/attempts')).find((a) => a.runId === 'many')!;
-  expect(await of()).toMatchObject({ in: { roomC: 8, indoors: true }, foretold: [{ fails: true }] });
+  expect(await of()).toMatchObject({ room: { roomC: 8, indoors: true }, predictions: [{ fails: true }] });
   await send(logged('many', 'warm', 'conditions', { roomC: 21 }));
-  expect(await of()).toMatchObject({ in: { roomC: 21 }, foretold: [{ fails: false }] });
+  expect(await of()).toMatchObject({ room: { roomC: 21 }, predictions: [{ fails: false }] });
   await send(logged('many', 'cold-again', 'undo', { eventId: 'warm' }));
-  expect(await of()).toMatchObject({ in: { roomC: 8 }, foretold: [{ fails: true }] });
+  expect(await of()).toMatchObject({ room: { roomC: 8 }, predictions: [{ fails: true }] });
 });
 
 test('the season as CSV: a row for each run, and no text that a spreadsheet would run', async () => {

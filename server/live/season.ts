@@ -1,5 +1,6 @@
 import {
-  reliability,
+  likelyRange,
+  oddsOf,
   type Demo,
   type DemoLine,
   type DemoRecordAnswer,
@@ -102,9 +103,11 @@ export function demoLines(
   return demos.map(({ id, body }): DemoLine => {
     const { worked = 0, partly = 0, failed = 0, lostS = 0 } = outcomes.get(id) ?? {};
     const record = { demoId: id, worked, partly, failed, playsS: [] };
+    const odds = oddsOf(record, body.guessOdds);
     return {
       ...{ demoId: id, title: body.title, worked, partly, failed, lostS, causes: byDemo.get(id) ?? [] },
-      ...reliability(record, body.guessOdds),
+      ...odds,
+      likely: likelyRange(odds),
     };
   });
 }

@@ -77,7 +77,7 @@ export function LandingBar({ landing, state }: { landing: LiveLanding | undefine
       <Typography sx={{ fontSize: 'stageSmall' }}>slot ends {clock(slotEndS)}</Typography>
       {!down && (
         <Typography sx={{ fontSize: 'stageSmall' }} data-testid="over">
-          {over} in 100 run over
+          {over} % risk of running over
         </Typography>
       )}
     </Box>

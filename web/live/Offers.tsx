@@ -170,7 +170,7 @@ function cuts(
   return [
     {
       key: 'cuts',
-      says: `To land in time, leave out ${titles} (then ${Math.round(100 * cut.withinSlot)} in 100)`,
+      says: `To land in time, leave out ${titles} (then ${Math.round(100 * cut.withinSlot)} %)`,
       onPress: () => onGo(open.map(({ itemId }) => ({ kind: 'skip', body: { itemId } }))),
     },
   ];

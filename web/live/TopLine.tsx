@@ -65,7 +65,7 @@ export function TopLine({
       {landing && state.curtainAt !== undefined && (
         <Box component="span" sx={{ display: { sm: 'none' }, color: 'secondary.main' }}>
           lands {lightFormat(state.curtainAt + landing.endS.p50 * 1000, 'HH:mm')},{' '}
-          {Math.round((1 - landing.withinSlot) * 100)} in 100 run over
+          {Math.round((1 - landing.withinSlot) * 100)} % risk of running over
         </Box>
       )}
       <Box component="span" role="status" sx={{ color: 'secondary.main' }}>

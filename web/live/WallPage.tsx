@@ -69,7 +69,7 @@ function Wall({ script, state }: { script: Script; state: RunState }) {
         {landing && state.curtainAt !== undefined && state.phase !== 'down' && (
           <Box component="span" sx={{ color: 'secondary.main' }}>
             lands {lightFormat(state.curtainAt + landing.endS.p50 * 1000, 'HH:mm')},{' '}
-            {Math.round((1 - landing.withinSlot) * 100)} in 100 run over
+            {Math.round((1 - landing.withinSlot) * 100)} % risk of running over
           </Box>
         )}
         {next[0] && <span>next {numbered(next[0].number, next[0].title)}</span>}

@@ -8,7 +8,7 @@ import {
   type QueryClient,
 } from '@tanstack/react-query';
 import type {
-  AttemptAt,
+  AttemptInShow,
   DemoLine,
   DemoRecordAnswer,
   DemoTrials,
@@ -139,7 +139,7 @@ export const useSaid = (demoId: string | undefined) =>
   });
 /** The newest attempts at a demo, with what was read and foretold of them. */
 export const useAttempts = (demoId: string | undefined) =>
-  useQuery<AttemptAt[], ApiError>({
+  useQuery<AttemptInShow[], ApiError>({
     queryKey: ['attempts', demoId],
     enabled: demoId !== undefined,
     queryFn: ({ signal }) => lastAnswers.ask(`/demos/${demoId}/attempts`, signal),

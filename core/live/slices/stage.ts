@@ -80,7 +80,7 @@ const kinds = {
   'curtain down': { body: Nothing },
 };
 
-export interface AttemptState {
+export interface StageAttempt {
   /** The id of the event that closed it. */
   id: string;
   n: number;
@@ -125,7 +125,7 @@ export interface ItemState {
   standBy: boolean;
   /** What was taken over from what was seen before. */
   doses: { parameterId: string; value?: number; name?: string }[];
-  attempts: AttemptState[];
+  attempts: StageAttempt[];
 }
 
 /** What is on stage. Times in ms since 1970. */
@@ -332,7 +332,7 @@ function endHold(state: StageState, at: number): void {
 export const taskKey = (itemId: string, taskId: string): string => `${itemId} ${taskId}`;
 
 /** An attempt by its id. */
-export function attemptOf({ items }: StageState, id: string): AttemptState | undefined {
+export function attemptOf({ items }: StageState, id: string): StageAttempt | undefined {
   for (const { attempts } of items.values()) {
     const found = attempts.find((a) => a.id === id);
     if (found) return found;

@@ -1,4 +1,4 @@
-import { BENCHES, type AttemptLine, type Bench, type Value, type Worked } from '@hearty/core';
+import { BENCHES, type Attempt, type Bench, type Value, type Worked } from '@hearty/core';
 import { Alert, Box, Button, Link, Typography } from '@mui/material';
 import { useEffect, useMemo, useState } from 'react';
 import { Link as RouterLink, useParams, useSearchParams } from 'react-router';
@@ -29,7 +29,7 @@ export function BenchPage() {
   );
 }
 
-const NONE: readonly AttemptLine[] = [];
+const NONE: readonly Attempt[] = [];
 
 /** One bench: what goes in, the answer in a sentence, pictures that move as one types, and how it was worked out. */
 function BenchOpen({ bench }: { bench: Bench }) {

@@ -1,4 +1,4 @@
-import { Series, runBench, type AttemptLine, type Bench, type Input, type Value } from '@hearty/core';
+import { Series, runBench, type Attempt, type Bench, type Input, type Value } from '@hearty/core';
 import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
 import { useState } from 'react';
 import { FieldOf } from '../../kit/fields';
@@ -19,7 +19,7 @@ export function Levels({
   values: Values;
   /** A demo that measured some of it. */
   follower: Follower | undefined;
-  attempts: readonly AttemptLine[];
+  attempts: readonly Attempt[];
 }) {
   const inputs = Object.entries(bench.inputs).filter(([, input]) => input.as !== 'lines');
   const [over, setOver] = useState(follower?.over ?? inputs[0]?.[0] ?? '');

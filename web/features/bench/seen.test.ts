@@ -1,8 +1,8 @@
-import { blankDemo, type AttemptLine, type Demo } from '@hearty/core';
+import { blankDemo, type Attempt, type Demo } from '@hearty/core';
 import { followerOf, pointsOf, seenAt } from './seen';
 
 const attempt = (level: string | undefined, reading: number | string | undefined) =>
-  ({ ...(level && { level }), ...(reading !== undefined && { reading }) }) as AttemptLine;
+  ({ ...(level && { level }), ...(reading !== undefined && { reading }) }) as Attempt;
 
 test('what the log saw: a point for each number read at a number, and the mean at a level, comma or point', () => {
   const log = [

@@ -1,4 +1,4 @@
-import type { AttemptLine, Demo } from '@hearty/core';
+import type { Attempt, Demo } from '@hearty/core';
 import type { Seen } from './Curve';
 
 /** A demo that plays a bench's input through a parameter and measures one of its results. */
@@ -22,14 +22,14 @@ export function followerOf(demos: readonly Demo[], benchId: string): Follower | 
 const numberOf = (level: string | undefined) => (level === undefined ? NaN : Number(level.replace(',', '.')));
 
 /** What the log saw, as points: the level, and what was read. */
-export const pointsOf = (attempts: readonly AttemptLine[]): Seen[] =>
+export const pointsOf = (attempts: readonly Attempt[]): Seen[] =>
   attempts.flatMap(({ level, reading }) => {
     const x = numberOf(level);
     return Number.isFinite(x) && typeof reading === 'number' ? [[x, reading] as const] : [];
   });
 
 /** What was read at a level: how often, and the mean. */
-export function seenAt(attempts: readonly AttemptLine[], level: string): string {
+export function seenAt(attempts: readonly Attempt[], level: string): string {
   const here = attempts.flatMap((a) =>
     (a.level === level || numberOf(a.level) === numberOf(level)) && a.reading !== undefined
       ? [a.reading]

@@ -50,8 +50,8 @@ export function Attempts({ talk }: { talk: Debrief }) {
 const isBad = ({ attempt: { outcome } }: DebriefLine) => outcome === 'failed' || outcome === 'partly';
 
 /** A bench said that it would not work, and it did. */
-const isUnforeseen = ({ foretold, attempt: { outcome } }: DebriefLine) =>
-  outcome === 'worked' && foretold.some((f) => f.fails);
+const isUnforeseen = ({ predictions, attempt: { outcome } }: DebriefLine) =>
+  outcome === 'worked' && predictions.some((f) => f.fails);
 
 /** How it went, in a sentence. */
 function verdictOf({ lines, times }: Debrief): string {
@@ -105,7 +105,7 @@ const formatValue = (value: number | string) =>
   typeof value === 'number' ? formatFigure(Number(value.toPrecision(3))) : value;
 
 function AttemptRow({ line }: { line: DebriefLine }) {
-  const { title, attempt, takesS, likely, level, set, changed, foretold } = line;
+  const { title, attempt, takesS, likely, level, set, changed, predictions } = line;
   const bad = isBad(line);
   return (
     <Box
@@ -132,7 +132,7 @@ function AttemptRow({ line }: { line: DebriefLine }) {
           {attempt.symptom && ` · ${attempt.symptom}`}
           {set.length > 0 && ` · set to ${set.join(', ')}`}
         </Typography>
-        {foretold.map((f) => (
+        {predictions.map((f) => (
           <Typography key={f.benchId} sx={{ fontSize: 'text' }}>
             The bench said: {f.says}
             {f.value !== undefined &&

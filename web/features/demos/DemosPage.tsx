@@ -41,7 +41,7 @@ const CHOICES: {
   { name: 'topic', label: 'Topic', options: toOptions(TOPICS) },
   { name: 'without', label: 'Without hazard', options: toOptions(HAZARDS) },
   { name: 'minutes', label: 'At most', options: toOptions(['3', '5', '7'], (m) => `${m} min`) },
-  { name: 'odds', label: 'Works at least', options: toOptions(['50', '70', '85'], (o) => `${o} in 100`) },
+  { name: 'odds', label: 'Works at least', options: toOptions(['50', '70', '85'], (o) => `${o} %`) },
 ];
 type Filters = Record<(typeof FILTERS)[number], string>;
 

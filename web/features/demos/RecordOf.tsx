@@ -18,7 +18,7 @@ export function RecordOf({ demo }: { demo: Demo }) {
   return (
     <>
       <Odds line={line} />
-      {line.tries > 0 && (
+      {line.attempts > 0 && (
         <Typography sx={{ mt: 2 }}>
           {line.worked} worked, {line.partly} partly (counts half), {line.failed} failed.
         </Typography>

@@ -35,7 +35,7 @@ export function Trials({ demo }: { demo: Demo }) {
 function OneTrial({ demo, trial }: { demo: Demo; trial: Trial }) {
   const [planning, setPlanning] = useState<'trial' | 'best'>();
   const { variable, held, claim, next, elsewhere, notShown } = trial;
-  const what = trial.response === 'reading' ? (demo.reading?.title ?? 'What was read') : 'Works in 100';
+  const what = trial.response === 'reading' ? (demo.reading?.title ?? 'What was read') : 'Works, %';
   const parameter = demo.parameters?.find((p) => p.title === variable);
   const others = Object.entries(held);
   return (
@@ -87,7 +87,7 @@ const shown = (trial: Trial, value: number): string =>
 const Levels = ({ trial, what }: { trial: Trial; what: string }) => (
   <ScrollTable of={`Levels of ${trial.variable}`}>
     <Table size="small" aria-label={`Levels of ${trial.variable}`}>
-      <HeadRow left={[trial.variable]} right={['Tried', 'Worked', what, '90 % interval', 'Best, in 100']} />
+      <HeadRow left={[trial.variable]} right={['Tried', 'Worked', what, '90 % interval', 'Best, %']} />
       <TableBody>
         {trial.levels.map((l) => (
           <TableRow key={l.level}>

@@ -51,7 +51,7 @@ const FailRow = ({ demo: d }: { demo: DemoLine }) => (
     </TableCell>
     <TableCell align="right">{d.failed}</TableCell>
     <TableCell align="right">{d.partly || ''}</TableCell>
-    <TableCell align="right">{d.tries}</TableCell>
+    <TableCell align="right">{d.attempts}</TableCell>
     <TableCell align="right" sx={{ color: 'secondary.main' }}>
       {formatDuration(d.lostS)}
     </TableCell>

@@ -1,26 +1,26 @@
 import { Box, Typography } from '@mui/material';
-import type { DemoLine } from '@hearty/core';
+import { basisOf, type DemoLine } from '@hearty/core';
 
 /** How often a demo works: the middle estimate, its 90 % interval as a bar, and what it rests on. */
 export function Odds({ line }: { line: DemoLine }) {
   const pct = (x: number) => `${Math.round(x * 100)}%`;
-  const basis = line.tries > 0 ? `${line.tries} tries` : 'a guess';
+  const [low, high] = line.likely;
   return (
     <Box>
       <Typography sx={{ fontSize: 'text' }}>
         <Box component="span" sx={{ color: 'secondary.main', fontWeight: 700 }}>
-          works {Math.round(line.mean * 100)} in 100
+          works {Math.round(line.mean * 100)} %
         </Box>{' '}
         <Box component="span" sx={{ color: 'text.secondary' }}>
-          ({basis}; likely {Math.round(line.low * 100)} to {Math.round(line.high * 100)})
+          ({basisOf(line)}; range {Math.round(low * 100)}–{Math.round(high * 100)} %)
         </Box>
       </Typography>
       <Box aria-hidden sx={{ position: 'relative', height: 6, mt: 0.5, bgcolor: 'divider', borderRadius: 3 }}>
         <Box
           sx={{
             position: 'absolute',
-            left: pct(line.low),
-            width: pct(line.high - line.low),
+            left: pct(low),
+            width: pct(high - low),
             top: 0,
             bottom: 0,
             bgcolor: (t) => t.ink.tide,

@@ -57,7 +57,7 @@ const Rows = ({
           </Typography>
           {!one && (
             <Typography color="textSecondary" sx={{ fontSize: 'small', whiteSpace: 'nowrap' }}>
-              {Math.round(100 * l.upTo)} in 100
+              {Math.round(100 * l.upTo)} %
             </Typography>
           )}
         </Box>

@@ -1,6 +1,6 @@
 import { Link as MuiLink, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
 import { useTheme, type Theme } from '@mui/material/styles';
-import { ENOUGH_TRIES, formatDuration, type DemoLine } from '@hearty/core';
+import { ENOUGH_ATTEMPTS, formatDuration, type DemoLine } from '@hearty/core';
 import type { CustomSeriesRenderItem } from 'echarts';
 import { memo, useMemo, useState } from 'react';
 import { Link } from 'react-router';
@@ -11,20 +11,13 @@ import { ScrollTable } from '../../kit/ScrollTable';
 import { RunsBehind } from './RunsBehind';
 
 /** Those of which it is surest that they fail first; what was tried once or twice says little and stands further down. */
-const triedOf = (demos: DemoLine[]) => demos.filter((d) => d.tries > 0).sort((a, b) => a.high - b.high);
+const triedOf = (demos: DemoLine[]) =>
+  demos.filter((d) => d.attempts > 0).sort((a, b) => a.likely[1] - b.likely[1]);
 
 /** So many rows at once: what is drawn in one go is not felt. */
 export const STEP = 20;
 
-const ODDS_HEADS = [
-  'Worked',
-  'Partly',
-  'Failed',
-  'Works in 100',
-  '90 % interval',
-  'Took in vain',
-  'Most often',
-];
+const ODDS_HEADS = ['Worked', 'Partly', 'Failed', 'Works, %', '90 % interval', 'Took in vain', 'Most often'];
 
 const pct = (x: number) => Math.round(x * 100);
 
@@ -32,7 +25,10 @@ const pct = (x: number) => Math.round(x * 100);
 export const ReliabilityPart = memo(function ReliabilityPart({ demos }: { demos: DemoLine[] }) {
   const theme = useTheme();
   const lines = useMemo(() => triedOf(demos), [demos]);
-  const drawn = useMemo(() => lines.filter((l) => l.tries >= ENOUGH_TRIES).slice(0, MOST_DRAWN), [lines]);
+  const drawn = useMemo(
+    () => lines.filter((l) => l.attempts >= ENOUGH_ATTEMPTS).slice(0, MOST_DRAWN),
+    [lines],
+  );
   const option = useMemo(() => reliabilityOption(drawn, theme), [drawn, theme]);
   const { shown, more } = useMore(lines, STEP);
   const [behind, setBehind] = useState<DemoLine>();
@@ -42,7 +38,7 @@ export const ReliabilityPart = memo(function ReliabilityPart({ demos }: { demos:
       <Typography variant="h2">How often each demo works</Typography>
       <Typography color="textSecondary">
         The mark is the middle estimate, the bar its 90 % interval. “Partly” counts half; rehearsals do not
-        count. Drawn is what was tried {ENOUGH_TRIES} times or more
+        count. Drawn is what was tried {ENOUGH_ATTEMPTS} times or more
         {drawn.length === MOST_DRAWN && `, the ${MOST_DRAWN} that fail most`}.
       </Typography>
       {drawn.length > 0 && (
@@ -71,14 +67,14 @@ export const ReliabilityPart = memo(function ReliabilityPart({ demos }: { demos:
                     component="button"
                     color="inherit"
                     sx={{ font: 'inherit', minWidth: 44, minHeight: 32, textAlign: 'right' }}
-                    aria-label={`${pct(l.mean)} in 100: the runs behind ${l.title}`}
+                    aria-label={`${pct(l.mean)} %: the runs behind ${l.title}`}
                     onClick={() => setBehind(l)}
                   >
                     {pct(l.mean)}
                   </MuiLink>
                 </TableCell>
                 <TableCell align="right" sx={{ color: 'secondary.main' }}>
-                  {pct(l.low)} to {pct(l.high)}
+                  {pct(l.likely[0])}–{pct(l.likely[1])} %
                 </TableCell>
                 <TableCell align="right">{l.lostS > 0 ? formatDuration(l.lostS) : ''}</TableCell>
                 <TableCell align="right">
@@ -120,7 +116,7 @@ function reliabilityOption(lines: DemoLine[], { ink, typography }: Theme) {
       type: 'value',
       min: 0,
       max: 100,
-      name: 'works in 100 attempts',
+      name: 'works, % of attempts',
       nameLocation: 'middle',
       nameGap: 28,
       axisLabel: text,
@@ -140,7 +136,7 @@ function reliabilityOption(lines: DemoLine[], { ink, typography }: Theme) {
       {
         type: 'custom',
         renderItem: interval,
-        data: lines.map((l, i) => [i, l.low * 100, l.high * 100]),
+        data: lines.map((l, i) => [i, l.likely[0] * 100, l.likely[1] * 100]),
         encode: { x: [1, 2], y: 0 },
       },
       {
@@ -156,4 +152,4 @@ function reliabilityOption(lines: DemoLine[], { ink, typography }: Theme) {
 }
 
 const tip = (l: DemoLine) =>
-  `works ${pct(l.mean)} in 100 (${pct(l.low)} to ${pct(l.high)}), ${l.tries} tries`;
+  `works ${pct(l.mean)} % (${pct(l.likely[0])}–${pct(l.likely[1])} %), ${l.attempts} attempts`;

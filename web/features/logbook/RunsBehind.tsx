@@ -1,4 +1,4 @@
-import { formatDuration, formatFigure, MOST_ATTEMPTS, type AttemptAt } from '@hearty/core';
+import { formatDuration, formatFigure, MOST_ATTEMPTS, type AttemptInShow } from '@hearty/core';
 import {
   Box,
   Button,
@@ -46,14 +46,14 @@ export function RunsBehind({
   );
 }
 
-function Lines({ attempts }: { attempts: readonly AttemptAt[] }) {
+function Lines({ attempts }: { attempts: readonly AttemptInShow[] }) {
   const { shown, more } = useMore(attempts);
   if (attempts.length === 0)
-    return <Typography>Nothing was tried that counts: the odds are the demo’s own guess.</Typography>;
+    return <Typography>No attempts at shows yet: the odds are your guess.</Typography>;
   return (
     <>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
-        Rehearsals teach how long it takes, not how often it works. Runs that are struck out are not here.
+        Rehearsals count for times, not for odds. Runs left out of the statistics are not listed.
         {attempts.length === MOST_ATTEMPTS && ` These are the newest ${MOST_ATTEMPTS}.`}
       </Typography>
       <Box component="ul" sx={{ m: 0, pl: 5 }}>
@@ -77,7 +77,7 @@ function Lines({ attempts }: { attempts: readonly AttemptAt[] }) {
   );
 }
 
-const details = (a: AttemptAt): string =>
+const details = (a: AttemptInShow): string =>
   [
     '',
     a.takesS !== undefined && a.outcome !== 'not tried' && formatDuration(a.takesS),
@@ -86,7 +86,7 @@ const details = (a: AttemptAt): string =>
     a.symptom,
     a.cause && `cause: ${a.cause}`,
     a.change && `changed: ${a.change}`,
-    a.in.roomC !== undefined && `room ${formatFigure(a.in.roomC)} °C`,
+    a.room?.roomC !== undefined && `room ${formatFigure(a.room.roomC)} °C`,
   ]
     .filter((part) => part !== false && part !== undefined)
     .join(' · ');

@@ -51,14 +51,14 @@ export function SeasonSheet({ logbook, of }: { logbook: Logbook; of: string }) {
           widths={[55, 15, 15, 15]}
           rows={failed.slice(0, MOST).map((d) => ({
             key: d.demoId,
-            cells: [d.title, d.failed, d.tries, formatDuration(d.lostS)],
+            cells: [d.title, d.failed, d.attempts, formatDuration(d.lostS)],
           }))}
         />
       )}
       {causes.length > 0 && (
         <PaperTable
           title="Causes"
-          head={['Cause', 'Demo', 'Times', 'Down to here, in 100']}
+          head={['Cause', 'Demo', 'Times', 'Down to here, %']}
           widths={[45, 30, 10, 15]}
           rows={pareto(causes)
             .slice(0, MOST)

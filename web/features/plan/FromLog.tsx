@@ -1,4 +1,4 @@
-import { oddsSaid, type Item } from '@hearty/core';
+import { describeOdds, oddsOf, type Item } from '@hearty/core';
 import { Button, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useShow } from '../../session/show';
@@ -12,7 +12,7 @@ export function FromLog({ item }: { item: Item }) {
   const plays = record?.playsS.length ?? 0;
   return (
     <Typography component="div" color="secondary" sx={{ fontSize: 'small' }}>
-      {oddsSaid(record, demo.guessOdds)}
+      “{demo.title}” {describeOdds(oddsOf(record, demo.guessOdds))}.
       {plays > 0 && ` ${plays} clean ${plays === 1 ? 'play' : 'plays'} to time it by.`}
       {(record !== undefined || plays > 0) && (
         <Button size="small" onClick={() => setOpen(true)}>

@@ -30,7 +30,7 @@ export function Headline({ plan, script: { upS: up }, fresh, progress }: Headlin
       >
         <Figure value={formatClock(up + timetable.endS, true)} words="planned end" />
         {bands && <Figure value={landing(bands, clock)} words="likely landing" testid="landing" />}
-        {bands && <Figure value={inHundred(bands)} words="within the slot" testid="within" />}
+        {bands && <Figure value={percent(bands)} words="within the slot" testid="within" />}
         <Figure value={formatDuration(Math.abs(overS))} words={overS > 0 ? 'over the slot' : 'to spare'} />
         {timetable.deadAirS > 0 && (
           <Figure
@@ -100,17 +100,17 @@ const Slow = ({ children }: { children: string }) => (
 
 const landing = (bands: Bands, clock: (s: number) => string) =>
   `${clock(bands.endS.p10)} – ${clock(bands.endS.p90)}`;
-const inHundred = (bands: Bands) => `${Math.round(bands.withinSlot * 100)} in 100`;
+const percent = (bands: Bands) => `${Math.round(bands.withinSlot * 100)} %`;
 
 function thoughtWords({ timetable, bands }: Plan, clock: (s: number) => string): string {
-  const lands = bands ? `, lands ${landing(bands, clock)}, ${inHundred(bands)} within the slot` : '';
+  const lands = bands ? `, lands ${landing(bands, clock)}, ${percent(bands)} within the slot` : '';
   const air = timetable.deadAirS > 0 ? `, ${formatDuration(timetable.deadAirS)} dead air` : ', no dead air';
   return `If you do this: ends ${clock(timetable.endS)}${lands}${air}.`;
 }
 
 function progressWords(progress: PlanProgress): string {
   if ('playing' in progress)
-    return `${progress.playing.plays} plays so far: ${Math.round(progress.playing.withinSlot * 100)} in 100 within the slot …`;
+    return `${progress.playing.plays} plays so far: ${Math.round(progress.playing.withinSlot * 100)} % within the slot …`;
   return 'trying' in progress ? 'Trying the ways out …' : 'Looking for less dead air …';
 }
 

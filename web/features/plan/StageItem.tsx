@@ -3,7 +3,8 @@ import { Box, ButtonBase, Typography, type Theme } from '@mui/material';
 import {
   formatDuration,
   playedWith,
-  posterior,
+  describeOdds,
+  oddsOf,
   Timing,
   type PlannedItem,
   type ScriptItem,
@@ -62,13 +63,8 @@ export function detailsOf(
     .join(' · ');
 }
 
-/** "8 in 10" from the log, or the presenter's guess said as one. */
-function oddsWords({ demo, record }: ScriptItem): string {
-  if (!demo) return '';
-  const { a, b } = posterior(record, demo.guessOdds);
-  const odds = `works ${Math.round((100 * a) / (a + b))} in 100`;
-  return record && record.worked + record.partly + record.failed > 0 ? odds : `${odds} (a guess)`;
-}
+const oddsWords = ({ demo, record }: ScriptItem): string =>
+  demo ? describeOdds(oddsOf(record, demo.guessOdds)) : '';
 
 /** One item on the stage lane, as tall as it is long. Dragged by hand or picked up with space. */
 export const StageItem = memo(function StageItem({

@@ -248,7 +248,7 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
                 <li key={line.itemId + line.per + line.title}>
                   {line.title}: {amount(line.each)} per {PER_WORDS[line.per]} × {line.plannedTimes}
                   {line.levels && ` (${line.levels.map((n) => Math.round(1000 * n) / 1000).join(' + ')})`}
-                  {line.share !== undefined && `, picked by ${Math.round(line.share)} in 100`}
+                  {line.share !== undefined && `, picked by ${Math.round(line.share)} %`}
                   {line.mostTimes > line.plannedTimes &&
                     (line.per === 'minute'
                       ? `, up to ${line.mostTimes} if it drags`
@@ -256,8 +256,8 @@ function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined 
                 </li>
               ))}
               <li>
-                Packed {amount(need.packed)}: the odds of running out are {(need.runOutOdds * 100).toFixed(1)}{' '}
-                in 100, from each demo’s odds and retries.
+                Packed {amount(need.packed)}: {(need.runOutOdds * 100).toFixed(1)} % chance of running out,
+                from each demo’s odds and retries.
               </li>
               {line && (
                 <li>
