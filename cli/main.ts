@@ -72,7 +72,7 @@ function benches(id: string | undefined, given = '{}', list: boolean): void {
   }
   const worked = runBench(bench, inputs);
   if (!worked.ok)
-    throw new BadInput(worked.problems.map((p) => `${p.path || bench.id}: ${p.says}`).join('\n'), 2);
+    throw new BadInput(worked.problems.map((p) => `${p.path || bench.id}: ${p.message}`).join('\n'), 2);
   const { verdict, outputs, findings, working } = worked.value;
   print({ verdict, outputs, findings, working });
 }
@@ -154,7 +154,7 @@ function read(path: string): string {
 
 function good<T>(checked: Checked<T>, path: string): T {
   if (checked.ok) return checked.value;
-  const lines = checked.problems.map((p) => `  ${p.path || '(file)'}: ${p.says}`);
+  const lines = checked.problems.map((p) => `  ${p.path || '(file)'}: ${p.message}`);
   throw new BadInput(
     `${path} has ${lines.length === 1 ? 'a mistake' : `${lines.length} mistakes`}:\n${lines.join('\n')}`,
   );
@@ -167,7 +167,7 @@ function whole(text: string | undefined, name: string, otherwise: number): numbe
   if (text === undefined) return otherwise;
   const found = readField(declare.whole(0, MOST, `--${name}`), text);
   if (found.ok) return found.value as number;
-  throw new BadInput(`--${name}: ${found.says}`);
+  throw new BadInput(`--${name}: ${found.message}`);
 }
 
 try {

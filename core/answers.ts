@@ -67,7 +67,7 @@ export interface EventAnswer {
   id: string;
   is: 'kept' | 'known' | 'refused';
   /** Why it was refused. */
-  says?: string;
+  message?: string;
 }
 
 /** The answer to events: what became of each, and the server's time in ms since 1970. */
@@ -242,7 +242,7 @@ export interface Logbook {
   demos: DemoLine[];
   causes: SeasonCause[];
   /** Of the shows to come. */
-  due: { demoId: string; says: string }[];
+  due: { demoId: string; message: string }[];
   /** The newest; `moreRuns` where there are older ones. */
   runs: RunLine[];
   moreRuns: boolean;

@@ -49,13 +49,13 @@ test('the tab is closed mid-show while the server is down; reopened, the show go
   await again.keyboard.press('PageDown');
   await expect(again.getByText('no server · 3 kept here')).toBeVisible();
   // So do the screens beside it, each for the first time on this device.
-  for (const [screen, says] of [
+  for (const [screen, message] of [
     ['crew', 'Who are you?'],
     ['check', /^Checks: /],
   ] as const) {
     const beside = await context.newPage();
     await beside.goto(`/${screen}/${runId}`);
-    await expect(heading(beside)).toHaveText(says);
+    await expect(heading(beside)).toHaveText(message);
     await beside.close();
   }
   const wall = await context.newPage();

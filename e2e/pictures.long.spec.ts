@@ -58,21 +58,21 @@ test('what is no picture, or cannot be kept just now, is said where it was chose
 }) => {
   await page.goto('/venues');
   await page.getByRole('button', { name: 'Edit Saltmarsh Village Hall' }).click();
-  const says = page.getByRole('dialog').getByRole('alert');
+  const message = page.getByRole('dialog').getByRole('alert');
   const label = 'Picture of side trolley';
   await choose(page, label, 'notes.svg', 'image/svg+xml', Buffer.from('<svg/>'));
-  await expect(says).toContainText('choose a PNG, a JPEG or a WebP. It is not kept.');
+  await expect(message).toContainText('choose a PNG, a JPEG or a WebP. It is not kept.');
   await choose(page, label, 'broken.png', 'image/png', Buffer.from('not one'));
-  await expect(says).toContainText('cannot be read');
+  await expect(message).toContainText('cannot be read');
   await page.getByLabel('Name', { exact: true }).fill('Saltmarsh Hall');
   await server.kill();
   await choose(page, label, 'trolley.jpg', 'image/jpeg', photograph());
-  await expect(says).toContainText('The server does not answer. Is it running? It is not kept.');
+  await expect(message).toContainText('The server does not answer. Is it running? It is not kept.');
   await server.start();
   await choose(page, label, 'trolley.jpg', 'image/jpeg', photograph());
   await expect(page.getByRole('dialog').getByLabel('What it shows')).toHaveCount(2);
   await choose(page, label, 'trolley.jpg', 'image/jpeg', photograph());
-  await expect(says).toContainText('here already');
+  await expect(message).toContainText('here already');
   await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('heading', { name: 'Saltmarsh Hall' })).toBeVisible();
 });

@@ -31,20 +31,20 @@ test('a rehearsal with trouble: mishaps are met, taken back and met again, and t
       await expect.poll(async () => (await page.locator('main').textContent()) !== before).toBe(true);
       continue;
     }
-    const says = (await trouble(page).locator('p').textContent())!;
+    const message = (await trouble(page).locator('p').textContent())!;
     if (!undone) {
       await sound(page);
       await trouble(page).getByRole('button').last().click();
-      await expect(trouble(page).filter({ hasText: says })).toHaveCount(0);
+      await expect(trouble(page).filter({ hasText: message })).toHaveCount(0);
       await page.getByRole('button', { name: 'Take back' }).click();
       await expect(trouble(page)).toHaveText(
-        new RegExp(says.slice(0, 30).replace(/[.*+?^${}()|[\]\\]/g, '\\$&')),
+        new RegExp(message.slice(0, 30).replace(/[.*+?^${}()|[\]\\]/g, '\\$&')),
       );
       undone = true;
     }
-    met.push(says);
+    met.push(message);
     await trouble(page).getByRole('button').first().click();
-    await expect(trouble(page).filter({ hasText: says })).toHaveCount(0);
+    await expect(trouble(page).filter({ hasText: message })).toHaveCount(0);
   }
   expect(met.length).toBeGreaterThanOrEqual(4);
   await page.getByRole('link', { name: 'To the debrief' }).click();

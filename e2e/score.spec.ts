@@ -11,7 +11,7 @@ test.beforeEach(async ({ page }) => {
   await page.setViewportSize({ width: 1280, height: 1100 });
 });
 
-test('a wait names its cause and its way out; hovering shows the landing, one press mends it, undo brings it back', async ({
+test('a wait names its cause and its fix; hovering shows the landing, one press mends it, undo brings it back', async ({
   page,
 }) => {
   await page.goto(`${COLD}/plan`);
@@ -28,7 +28,7 @@ test('a wait names its cause and its way out; hovering shows the landing, one pr
   await expect(findings(page)).toContainText('2 min of dead air before “Leaves like glass”');
 });
 
-test('hovering over a way out redraws the line that says what it would do, and neither the score nor the findings', async ({
+test('hovering over a fix redraws the line that says what it would do, and neither the score nor the findings', async ({
   page,
 }) => {
   await page.goto(`${COLD}/plan`);

@@ -147,8 +147,8 @@ export const saved = (page: Page) =>
   expect(page.getByRole('status').filter({ hasText: 'All saved' })).toBeVisible();
 
 /** A picture of a set-up by its words, once it is really drawn. */
-export async function drawn(page: Page, says: string) {
-  const image = page.getByRole('img', { name: says }).first();
+export async function drawn(page: Page, message: string) {
+  const image = page.getByRole('img', { name: message }).first();
   // A list may be drawn anew while one scrolls in it.
   await expect(() => image.scrollIntoViewIfNeeded({ timeout: 5000 })).toPass();
   await expect.poll(() => image.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);

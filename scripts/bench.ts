@@ -33,7 +33,7 @@ function fixed(file: ShowFile, n: number): ShowFile {
   return { ...file, show: { ...file.show, items } };
 }
 
-const planned = (file: ShowFile) => timed(() => plan(file, { plays: 0, waysOut: false }));
+const planned = (file: ShowFile) => timed(() => plan(file, { plays: 0, fixes: false }));
 const proven = (plans: { value: Plan }[]) =>
   `proven best: ${plans.filter((p) => p.value.timetable.provenBest).length} of ${plans.length}`;
 

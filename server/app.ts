@@ -368,7 +368,7 @@ function closeAction(runs: Runs, journal: Journal, actionId: string, id: string)
     ...{ v: eventVersion(kind), kind, body: { actionId } },
   };
   const [answer] = journal.take([event], at);
-  if (answer?.is === 'refused') throw new HttpError(409, 'exists', answer.says ?? '');
+  if (answer?.is === 'refused') throw new HttpError(409, 'exists', answer.message ?? '');
 }
 
 /** What of the logbook is asked for; what is left out is left out. */

@@ -79,7 +79,7 @@ function withCopy<T>(db: Db, path: string, { workFolder, migrations }: CopyOptio
   }
 }
 
-const noCopy = (says: string) => new HttpError(400, 'no-backup', says);
+const noCopy = (message: string) => new HttpError(400, 'no-backup', message);
 
 /** Checks a copy whole and brings it up to this program's version. */
 function makeFit(folder: string, migrations: string): void {

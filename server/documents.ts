@@ -124,7 +124,7 @@ export class Documents {
         const names = namesOf(row.kind, JSON.parse(row.body) as object);
         const unread = names
           .filter((n) => lost.has(`${n.kind} ${n.id}`))
-          .map((n) => ({ path: n.path, says: `The ${n.kind} “${n.id}” cannot be read.` }));
+          .map((n) => ({ path: n.path, message: `The ${n.kind} “${n.id}” cannot be read.` }));
         return brokenOf(row, true, [...this.goneIn(row.kind, JSON.parse(row.body) as object), ...unread]);
       }),
     ];
@@ -198,7 +198,7 @@ export class Documents {
       const read = check(classOf(kind), body);
       if (!read.ok) throw badInput(read.problems);
       const problems = [
-        ...(read.value.id === id ? [] : [{ path: 'id', says: 'This must be the id in the address.' }]),
+        ...(read.value.id === id ? [] : [{ path: 'id', message: 'This must be the id in the address.' }]),
         ...further(kind, read.value),
       ];
       if (problems.length) throw badInput(problems);
@@ -219,11 +219,11 @@ export class Documents {
     if (have && version !== 0 && have.deleted_at !== null)
       throw new HttpError(409, 'deleted', `This ${kind} was deleted elsewhere; yours is not saved.`);
     if (have && (have.version !== version || have.deleted_at !== null)) {
-      const says =
+      const message =
         version === 0
           ? `There already is a ${kind} with the id “${id}”.`
           : `This ${kind} was changed elsewhere since you opened it (version ${have.version}, yours started from ${version}).`;
-      throw new HttpError(409, version === 0 ? 'exists' : 'stale', says, { theirs: stored(have) });
+      throw new HttpError(409, version === 0 ? 'exists' : 'stale', message, { theirs: stored(have) });
     }
     this.db
       .prepare(

@@ -7,10 +7,10 @@ export class HttpError extends Error {
   constructor(
     readonly status: number,
     readonly code: string,
-    readonly says: string,
+    message: string,
     readonly more: { fields?: Problem[]; theirs?: unknown } = {},
   ) {
-    super(says);
+    super(message);
   }
 }
 
@@ -30,7 +30,7 @@ export function checked<T extends object>(type: new () => T, body: unknown): T {
 export function diskTrouble(error: unknown): HttpError | undefined {
   const code = (error as { code?: unknown } | null)?.code;
   if (typeof code !== 'string') return undefined;
-  const no = (name: string, says: string) => new HttpError(507, name, says);
+  const no = (name: string, message: string) => new HttpError(507, name, message);
   if (code === 'SQLITE_FULL' || code === 'ENOSPC' || code === 'EDQUOT')
     return no(
       'disk-full',
@@ -60,7 +60,7 @@ const ILL: [
   (error: Ill) => boolean,
   status: number,
   code: string,
-  says: string | ((error: Ill) => string),
+  message: string | ((error: Ill) => string),
 ][] = [
   [
     (e) => e instanceof URIError,
@@ -103,8 +103,8 @@ function ill(error: unknown): HttpError | undefined {
   const about = (error ?? {}) as Ill;
   const row = ILL.find(([fits]) => fits(about));
   if (!row) return undefined;
-  const [, status, code, says] = row;
-  return new HttpError(status, code, typeof says === 'string' ? says : says(about));
+  const [, status, code, message] = row;
+  return new HttpError(status, code, typeof message === 'string' ? message : message(about));
 }
 
 /** Every error leaves the server as `{error: {code, says, fields?, theirs?}}`; what is our fault says no more than that. */
@@ -121,9 +121,9 @@ export const errorHandler =
     if (known)
       return void res
         .status(known.status)
-        .json({ error: { code: known.code, says: known.says, ...known.more } });
+        .json({ error: { code: known.code, message: known.message, ...known.more } });
     log.error({ err: error, method: req.method, url: req.originalUrl }, 'a request failed');
     res.status(500).json({
-      error: { code: 'our-fault', says: 'Something went wrong on the server; nothing was saved.' },
+      error: { code: 'our-fault', message: 'Something went wrong on the server; nothing was saved.' },
     });
   };

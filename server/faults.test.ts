@@ -23,7 +23,7 @@ describe('a disk that refuses', () => {
     const count = () => db.prepare("SELECT count(*) FROM event WHERE run = 'run'").pluck().get();
     const full = await request(app).post('/api/events').send({ events });
     expect([full.status, full.body.error.code]).toEqual([507, 'disk-full']);
-    expect(full.body.error.says).toContain('The disk is full: nothing was kept.');
+    expect(full.body.error.message).toContain('The disk is full: nothing was kept.');
     expect(count()).toBe(0);
     const show = (await request(app).get('/api/shows/cold-snap')).body as { version: number; body: object };
     const saved = await request(app)
@@ -44,7 +44,7 @@ describe('a disk that refuses', () => {
       .post('/api/events')
       .send({ events: [logged('run', 'r1', 'curtain', {})] });
     expect([refused.status, refused.body.error.code]).toEqual([507, 'read-only']);
-    expect(refused.body.error.says).toContain('cannot be written to');
+    expect(refused.body.error.message).toContain('cannot be written to');
     expect((await request(app).get('/api/runs/run')).status).toBe(200);
     db.pragma('query_only = OFF');
     expect((await sendTo(app, logged('run', 'r1', 'curtain', {})))[0]!.is).toBe('kept');
@@ -53,7 +53,7 @@ describe('a disk that refuses', () => {
 
 describe('a data folder that is ill ends the start with a sentence', () => {
   const { ends } = program('main.ts');
-  const says = (folder: string) => {
+  const message = (folder: string) => {
     const { status, stderr } = ends({ HEARTY_PORT: '0', HEARTY_DATA: folder });
     expect([status, stderr]).not.toEqual([0, '']);
     expect(stderr).not.toMatch(/^\s+at /m);
@@ -63,19 +63,19 @@ describe('a data folder that is ill ends the start with a sentence', () => {
   test('a file where the folder should be', () => {
     const path = join(temporaryFolder(), 'file');
     writeFileSync(path, '');
-    expect(says(path)).toBe(`${path} is not a folder. Set HEARTY_DATA to one.`);
+    expect(message(path)).toBe(`${path} is not a folder. Set HEARTY_DATA to one.`);
   });
 
   test('a folder where the database should be', () => {
     const folder = temporaryFolder();
     mkdirSync(join(folder, 'hearty.db'));
-    expect(says(folder)).toContain(`Hearty Stage cannot start on ${folder}.`);
+    expect(message(folder)).toContain(`Hearty Stage cannot start on ${folder}.`);
   });
 
   test('something else under its name, and half of it', () => {
     const folder = temporaryFolder();
     writeFileSync(join(folder, 'hearty.db'), 'Shopping: mints, soda.\n'.repeat(1000));
-    expect(says(folder)).toContain(`The database in ${folder} is damaged. There is no backup beside it`);
+    expect(message(folder)).toContain(`The database in ${folder} is damaged. There is no backup beside it`);
     // What is there is not touched: somebody may yet read it.
     expect(readFileSync(join(folder, 'hearty.db'), 'utf8')).toContain('Shopping');
     const half = temporaryFolder();
@@ -85,7 +85,7 @@ describe('a data folder that is ill ends the start with a sentence', () => {
     mkdirSync(join(half, 'backups'));
     writeFileSync(join(half, 'backups/hearty-2026-11-02.db'), '');
     truncateSync(join(half, 'hearty.db'), 100_000);
-    expect(says(half)).toMatch(
+    expect(message(half)).toMatch(
       /is damaged\. Bring back its newest backup with .*hearty-2026-11-02\.db --yes/,
     );
   });
@@ -127,8 +127,8 @@ describe('requests that are ill', () => {
   ] as const)('%s: a sentence for a person', async (_what, ask, wanted) => {
     const { status, body } = await ask();
     expect(status).toBe(wanted);
-    const { says, fields = [] } = body.error as { says: string; fields?: { says: string }[] };
-    for (const text of [says, ...fields.map((f) => f.says)]) {
+    const { message, fields = [] } = body.error as { message: string; fields?: { message: string }[] };
+    for (const text of [message, ...fields.map((f) => f.message)]) {
       expect(text).toMatch(/^[A-Z“].*[.]$/s);
       expect(text).not.toMatch(/regular expression|\bat .*\.ts|\[object/);
     }
@@ -170,7 +170,7 @@ describe('requests that are ill', () => {
         ],
       }),
     );
-    expect(undo).toMatchObject({ is: 'refused', says: 'There is no such move of this lot to take back.' });
+    expect(undo).toMatchObject({ is: 'refused', message: 'There is no such move of this lot to take back.' });
     await anotherShow(app, '__proto__');
     await anotherShow(app, 'constructor');
     const [packed] = await sendTo(

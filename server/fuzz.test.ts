@@ -237,7 +237,7 @@ test('whatever is asked of whatever route, no answer is our fault and none takes
       expect(answer.status).toBeLessThan(500);
       expect((used.user + used.system) / 1000).toBeLessThan(MOST_CPU_MS);
       if (answer.status >= 400)
-        expect((answer.body as { error: { says: string } }).error.says).toMatch(/^[A-Z“].*\.$/s);
+        expect((answer.body as { error: { message: string } }).error.message).toMatch(/^[A-Z“].*\.$/s);
     }),
     { seed: SEED, numRuns: Number(process.env.FUZZ_RUNS ?? sized(200, 600)) },
   );

@@ -50,7 +50,7 @@ describe('the starter shelf', () => {
       stock: shelf.goods.map((g) => ({ ...g, onShelf: 500 })),
     };
     const { findings } = plan(file, { plays: 0 });
-    expect(findings.filter((f) => f.level === 'stop').map((f) => f.says)).toEqual([]);
+    expect(findings.filter((f) => f.level === 'stop').map((f) => f.message)).toEqual([]);
   });
 });
 
@@ -67,7 +67,7 @@ test('a first show comes with a good file, whole, and twice is two shows of the 
   expect(showFileProblems(file as ShowFile)).toEqual([]);
   const stops = plan(file as ShowFile, { plays: 0 }).findings.filter((f) => f.level === 'stop');
   // Of what is on no shelf, everything is short; nothing else is in the way.
-  expect(stops.filter((f) => f.code !== 'kit-short').map((f) => f.says)).toEqual([]);
+  expect(stops.filter((f) => f.code !== 'kit-short').map((f) => f.message)).toEqual([]);
   expect(await comes()).not.toBe(first);
   const { body } = await request(app).get('/api/library');
   expect((body as { demos: Demo[] }).demos).toHaveLength(3);

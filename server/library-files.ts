@@ -61,7 +61,9 @@ function picturesIn(
     const bytes = Buffer.from(data, 'base64');
     const path = `file.pictures[${i}]`;
     const other =
-      idOf(bytes) === id ? undefined : { path, says: 'This picture is damaged: it is not what its id says.' };
+      idOf(bytes) === id
+        ? undefined
+        : { path, message: 'This picture is damaged: it is not what its id says.' };
     return [{ bytes, wrong: wrongWith(bytes, path) ?? other }];
   });
 }

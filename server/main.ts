@@ -81,7 +81,7 @@ function startTrouble(error: unknown, dataFolder: string): string {
     return `${dataFolder} is not a folder. Set HEARTY_DATA to one.`;
   const known = diskTrouble(error);
   return known
-    ? `Hearty Stage cannot start on ${dataFolder}. ${known.says}`
+    ? `Hearty Stage cannot start on ${dataFolder}. ${known.message}`
     : `Hearty Stage cannot start on ${dataFolder}: ${error instanceof Error ? error.message : String(error)}`;
 }
 

@@ -64,7 +64,7 @@ test('the next show is the one that is not played yet; what is due for it is tol
   expect(kinds(due)).toEqual(expect.arrayContaining(['action', 'order', 'rehearse']));
   expect(due.map((d) => d.by)).toEqual(due.map((d) => d.by).sort());
   // Dry ice wants days to come, and the show is today.
-  expect(due.find((d) => d.says.includes('Dry ice'))).toMatchObject({ kind: 'order', late: true });
+  expect(due.find((d) => d.message.includes('Dry ice'))).toMatchObject({ kind: 'order', late: true });
   const action = due.find((d) => d.kind === 'action')!;
   await request(app)
     .post(`/api/actions/${action.key.slice('action:'.length)}/close`)

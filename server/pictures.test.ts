@@ -44,10 +44,10 @@ test.each([
   ['a page', Buffer.from('<svg onload="alert(1)"/>'), 400, /not a picture/],
   ['a picture of 2.1 MB', Buffer.concat([drawn(9, 'image/png'), Buffer.alloc(2_100_000)]), 413, /2 MB/],
   ['one straight from a camera', byCamera(drawn(60, 'image/jpeg')), 400, /where or when it was taken/],
-])('%s is refused in words', async (_name, bytes, status, says) => {
+])('%s is refused in words', async (_name, bytes, status, message) => {
   const answer = await send(bytes);
   expect(answer.status).toBe(status);
-  expect(JSON.stringify(answer.body)).toMatch(says);
+  expect(JSON.stringify(answer.body)).toMatch(message);
 });
 
 test('a picture that is not here is said to be so, and no address leads past the pictures', async () => {
@@ -118,7 +118,7 @@ describe('in a library file', () => {
     const { other, there } = fresh();
     const camera = byCamera(drawn(30, 'image/jpeg'));
     const bad = (data: Buffer) => [{ ...whole.pictures![0]!, data: data.toString('base64') }];
-    for (const [pictures, says] of [
+    for (const [pictures, message] of [
       [bad(drawn(31, 'image/png')), /damaged/],
       [bad(camera), /where or when it was taken/],
       [[], /not in this file/],
@@ -127,7 +127,7 @@ describe('in a library file', () => {
         .post('/api/library-file')
         .send({ file: { ...whole, pictures }, demoIds: ['cloud-jar'] });
       expect(answer.status).toBe(400);
-      expect(JSON.stringify(answer.body)).toMatch(says);
+      expect(JSON.stringify(answer.body)).toMatch(message);
     }
     expect(other.prepare('SELECT count(*) FROM document').pluck().get()).toBe(0);
     expect(other.prepare('SELECT count(*) FROM picture').pluck().get()).toBe(0);
@@ -154,7 +154,7 @@ describe('in a library file', () => {
     const over = await request(there)
       .post('/api/library-file')
       .send({ file: {}, demoIds: ['A'.repeat(70_000_000)] });
-    expect([over.status, over.body.error.says]).toEqual([
+    expect([over.status, over.body.error.message]).toEqual([
       413,
       'This is more than the server takes at once (67 MB).',
     ]);

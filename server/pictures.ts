@@ -60,13 +60,14 @@ const CAMERA_DATA = /Exif\0\0|(?:eXIf|EXIF[^]{4})(?:II\*\0|MM\0\*)|<x:xmpmeta/;
 
 /** What is wrong with bytes that should be a picture; undefined where nothing is. */
 export function wrongWith(bytes: Buffer, path: string): Problem | undefined {
-  if (!typeOf(bytes)) return { path, says: 'This is not a picture. PNG, JPEG and WebP are kept.' };
+  if (!typeOf(bytes)) return { path, message: 'This is not a picture. PNG, JPEG and WebP are kept.' };
   if (bytes.length > MOST_PICTURE_BYTES)
-    return { path, says: `This picture is larger than ${MOST_PICTURE_BYTES / 1e6} MB.` };
+    return { path, message: `This picture is larger than ${MOST_PICTURE_BYTES / 1e6} MB.` };
   if (CAMERA_DATA.test(bytes.toString('latin1')))
     return {
       path,
-      says: 'This picture still says where or when it was taken. Add it on the screen, which takes that out.',
+      message:
+        'This picture still says where or when it was taken. Add it on the screen, which takes that out.',
     };
   return undefined;
 }

@@ -90,7 +90,7 @@ test('a save that names a missing venue, demo, person or good is refused at each
     'items[1].tasks[0].personId',
     'extraKit[0].goodId',
   ]);
-  expect(body.error.fields[0].says).toBe('There is no venue “nowhere” here any more.');
+  expect(body.error.fields[0].message).toBe('There is no venue “nowhere” here any more.');
   expect((await get('/shows')).body).toEqual([]);
   const bad = demo('d', {
     prep: [{ ...task('t'), who: { kind: 'person', value: 'nobody' } }],
@@ -154,7 +154,7 @@ test('who only helps, whom a prep task or a reset names, and what a stand-by nam
   ] as const) {
     const { status, body } = await remove(path);
     expect([path, status]).toEqual([path, 409]);
-    expect(body.error.says).toContain(`“${user}”`);
+    expect(body.error.message).toContain(`“${user}”`);
   }
   // What no longer names it lets it go.
   await put('/shows/s', 1, show('s'));
@@ -263,10 +263,10 @@ test('documents that are broken all the same stand in a line of their own, and a
   expect(line('cold-snap')).toMatchObject({
     opens: true,
     problems: expect.arrayContaining([
-      expect.objectContaining({ says: 'The person “sefa” cannot be read.' }),
+      expect.objectContaining({ message: 'The person “sefa” cannot be read.' }),
     ]),
   });
-  // Its way out: it can be opened and mended, saved as it is, or put away.
+  // Its fix: it can be opened and mended, saved as it is, or put away.
   expect((await get(`/shows/${HALL}/file`)).body.error.code).toBe('no-venue');
   expect((await get('/shows/small-forces/raw')).text).toContain('"slotMin":"long"');
   expect((await remove('/shows/small-forces')).status).toBe(204);

@@ -60,7 +60,7 @@ test('less than nothing is refused with the move and its figures, and nothing of
   const answer = await write(move('new-mints', 'bought', 5), move(lot.id, 'used', 1000));
   expect(answer).toMatchObject({
     is: 'refused',
-    says: expect.stringMatching(/^Dried yeast, used 1 kg on 2026-11-24: there is .* less/),
+    message: expect.stringMatching(/^Dried yeast, used 1 kg on 2026-11-24: there is .* less/),
   });
   expect(await get('/stores')).toEqual(before);
 });
@@ -77,7 +77,7 @@ test('a move taken back counts no more; one that others rest on is not taken bac
   // What is not there yet, or is another lot's, cannot be taken back.
   expect(await undo(move('new-mints', 'bought', 1))).toMatchObject({
     is: 'refused',
-    says: 'There is no such move of this lot to take back.',
+    message: 'There is no such move of this lot to take back.',
   });
   expect(await write(move('old-candles', 'undo', 0, { ofId: bought.id }))).toMatchObject({ is: 'refused' });
 });
@@ -125,13 +125,19 @@ test('a count from a file leaves lots of one day as they are: what is gone is go
 });
 
 test('what is packed or comes home names a show that there is; a move of the future is not taken', async () => {
-  const says = async (kind: 'packed' | 'returned', more: object = {}) =>
-    (await write(move('new-mints', kind, 1, more))) as { is: string; says?: string };
-  expect(await says('packed')).toMatchObject({ is: 'refused', says: 'Say for which show it is packed.' });
-  expect(await says('returned')).toMatchObject({ is: 'refused', says: 'Say from which show it came home.' });
-  expect(await says('packed', { showId: 'gone' })).toMatchObject({
+  const message = async (kind: 'packed' | 'returned', more: object = {}) =>
+    (await write(move('new-mints', kind, 1, more))) as { is: string; message?: string };
+  expect(await message('packed')).toMatchObject({
     is: 'refused',
-    says: 'There is no such show.',
+    message: 'Say for which show it is packed.',
+  });
+  expect(await message('returned')).toMatchObject({
+    is: 'refused',
+    message: 'Say from which show it came home.',
+  });
+  expect(await message('packed', { showId: 'gone' })).toMatchObject({
+    is: 'refused',
+    message: 'There is no such show.',
   });
   const late = {
     ...logged('stores:ledger', 'late', 'written', { lots: [], moves: [move('new-mints', 'bought', 1)] }),
@@ -139,7 +145,7 @@ test('what is packed or comes home names a show that there is; a move of the fut
   };
   expect((await sendTo(app, late))[0]).toMatchObject({
     is: 'refused',
-    says: 'It is dated in the future. Set this device’s clock right, and write it again.',
+    message: 'It is dated in the future. Set this device’s clock right, and write it again.',
   });
 });
 
@@ -157,7 +163,7 @@ test('a taking back that is itself taken back counts no more, and an id with oth
   expect(await shelfNow()).toBe(before + 6);
   expect(await write({ ...bought, amount: 60 })).toMatchObject({
     is: 'refused',
-    says: 'Another move with this id is here already, and says something else.',
+    message: 'Another move with this id is here already, and says something else.',
   });
   expect(await shelfNow()).toBe(before + 6);
 });

@@ -46,9 +46,9 @@ export interface Moment {
 class WrongWrite extends Error {
   constructor(
     readonly path: string,
-    readonly says: string,
+    message: string,
   ) {
-    super(says);
+    super(message);
   }
 }
 
@@ -113,12 +113,12 @@ export class Stores {
     const { id } = value;
     const read = insideStores(value);
     if (!read.ok)
-      return { id, is: 'refused', says: read.problems.map((p) => `${p.path}: ${p.says}`).join(' ') };
+      return { id, is: 'refused', message: read.problems.map((p) => `${p.path}: ${p.message}`).join(' ') };
     if (value.at > now + AHEAD_MS)
       return {
         id,
         is: 'refused',
-        says: 'It is dated in the future. Set this device’s clock right, and write it again.',
+        message: 'It is dated in the future. Set this device’s clock right, and write it again.',
       };
     try {
       return this.db.transaction((): EventAnswer => {
@@ -129,7 +129,7 @@ export class Stores {
       })();
     } catch (error) {
       if (!(error instanceof WrongWrite)) throw error;
-      return { id, is: 'refused', says: error.says };
+      return { id, is: 'refused', message: error.message };
     }
   }
 
@@ -153,7 +153,7 @@ export class Stores {
         this.put({ lots, moves }, event);
       })();
     } catch (error) {
-      if (error instanceof WrongWrite) throw badInput([{ path: error.path, says: error.says }]);
+      if (error instanceof WrongWrite) throw badInput([{ path: error.path, message: error.message }]);
       throw error;
     }
   }
@@ -230,7 +230,7 @@ export class Stores {
     const [first] = wrong;
     if (first) {
       const i = asked.findIndex((m) => m.id === first.moveId);
-      throw new WrongWrite(i < 0 ? 'moves' : `moves[${i}].amount`, first.says);
+      throw new WrongWrite(i < 0 ? 'moves' : `moves[${i}].amount`, first.message);
     }
     const { lot: _lot, goodUntil: _until, ...sum } = lots[0]!;
     this.db
@@ -275,11 +275,11 @@ export class Stores {
     return this.db.transaction(() => {
       const preview = this.preview(csv);
       const wrong = preview.rows.filter((r) => r.status === 'wrong');
-      if (preview.says) throw badInput([{ path: 'csv', says: preview.says }]);
+      if (preview.message) throw badInput([{ path: 'csv', message: preview.message }]);
       if (wrong.length && !leaveWrong)
         throw badInput(
           wrong.flatMap((r) =>
-            r.problems.map((p) => ({ path: `line ${r.line}, ${p.column}`, says: p.says })),
+            r.problems.map((p) => ({ path: `line ${r.line}, ${p.column}`, message: p.message })),
           ),
         );
       for (const good of preview.goods)
@@ -332,9 +332,9 @@ export class Stores {
   /** Takes in one tick: of each thing, the newest in the order of the log stands. */
   takeTick(value: Envelope, text: string): EventAnswer {
     const { id, at, tick, device } = value;
-    const refused = (says: string): EventAnswer => ({ id, is: 'refused', says });
+    const refused = (message: string): EventAnswer => ({ id, is: 'refused', message });
     const read = insideTick(value);
-    if (!read.ok) return refused(read.problems.map((p) => `${p.path}: ${p.says}`).join(' '));
+    if (!read.ok) return refused(read.problems.map((p) => `${p.path}: ${p.message}`).join(' '));
     const showId = value.run.slice('show:'.length);
     if (!this.documents.has('show', showId)) return refused('There is no such show.');
     const is = this.log.keep(value, text);

@@ -58,7 +58,7 @@ async function main(): Promise<void> {
     console.log('Brought back. What was here before is in the folder “backups”.');
   } catch (error) {
     if (error instanceof HttpError && error.code === 'newer-here')
-      throw new Error(`${error.says} (--over-newer says so.)`, { cause: error });
+      throw new Error(`${error.message} (--over-newer says so.)`, { cause: error });
     throw error;
   } finally {
     db.close();
@@ -120,7 +120,7 @@ function holdAlone(db: Db, folder: string): void {
 
 main().catch((error: unknown) => {
   console.error(
-    error instanceof HttpError ? error.says : error instanceof Error ? error.message : String(error),
+    error instanceof HttpError ? error.message : error instanceof Error ? error.message : String(error),
   );
   process.exit(1);
 });

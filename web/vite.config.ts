@@ -35,9 +35,9 @@ const sizes = (): Plugin => ({
         if (chunk.isEntry || modules.some((m) => chunk.moduleIds.some((id) => id.endsWith(`/web/${m}`))))
           load(chunk.fileName);
       const kB = chunks.filter((c) => loaded.has(c.fileName)).reduce((sum, c) => sum + travelsKB(c.code), 0);
-      const says = `a first visit to ${name} loads ${kB.toFixed(0)} kB of JavaScript, compressed`;
-      if (kB > mostKB) this.error(`${says}; the limit is ${mostKB}.`);
-      this.info(says);
+      const message = `a first visit to ${name} loads ${kB.toFixed(0)} kB of JavaScript, compressed`;
+      if (kB > mostKB) this.error(`${message}; the limit is ${mostKB}.`);
+      this.info(message);
     }
   },
 });

@@ -36,13 +36,13 @@ export const balancePoint = defineCalculator({
           : [
               {
                 level: 'caution',
-                says: `Only the first ${n} count: there are ${masses.length} masses and ${positionsM.length} heights.`,
+                message: `Only the first ${n} count: there are ${masses.length} masses and ${positionsM.length} heights.`,
               },
             ],
       working: [
         {
-          says: 'Centre of mass',
-          sum: `(${masses
+          label: 'Centre of mass',
+          arithmetic: `(${masses
             .slice(0, n)
             .map((m, i) => `${formatNumber(m)} × ${formatNumber(positionsM[i]!)}`)
             .join(' + ')}) / ${formatNumber(kg)} = ${formatNumber(centreM)} m`,

@@ -48,19 +48,19 @@ export const balanceThrust = defineCalculator({
           ? [
               {
                 level: 'caution',
-                says: 'It flies: outdoors or on a wire, nobody in line with it, goggles on.',
+                message: 'It flies: outdoors or on a wire, nobody in line with it, goggles on.',
               },
             ]
           : [],
       working: [
         {
-          says: 'Thrust',
-          sum: `${formatNumber(readingG)} g × 9.80665 m/s² = ${formatNumber(thrustN)} N`,
+          label: 'Thrust',
+          arithmetic: `${formatNumber(readingG)} g × 9.80665 m/s² = ${formatNumber(thrustN)} N`,
           source: 'F = m g',
         },
         {
-          says: 'To weight',
-          sum: `${formatNumber(thrustN)} / (${formatNumber(massKg)} × 9.80665) = ${formatNumber(ratio)}`,
+          label: 'To weight',
+          arithmetic: `${formatNumber(thrustN)} / (${formatNumber(massKg)} × 9.80665) = ${formatNumber(ratio)}`,
           source: 'F/(m g)',
         },
       ],

@@ -52,17 +52,23 @@ export const balloon = defineCalculator({
       findings.push(
         {
           level: 'caution',
-          says: 'A long lighter, hair tied back, ears covered, nothing that burns above; hydrogen alone, never mixed with air or oxygen.',
+          message:
+            'A long lighter, hair tied back, ears covered, nothing that burns above; hydrogen alone, never mixed with air or oxygen.',
           always: true,
         },
         ...(volumeL > HALL_L
-          ? [{ level: 'stop' as const, says: `More than ${HALL_L} L of hydrogen is not burned in a hall.` }]
+          ? [
+              {
+                level: 'stop' as const,
+                message: `More than ${HALL_L} L of hydrogen is not burned in a hall.`,
+              },
+            ]
           : []),
       );
     if (gas === 'helium')
       findings.push({
         level: 'stop',
-        says: 'Nobody breathes it in: it takes the place of air.',
+        message: 'Nobody breathes it in: it takes the place of air.',
         always: true,
       });
     return {
@@ -74,15 +80,15 @@ export const balloon = defineCalculator({
       findings,
       working: [
         {
-          says: 'Lift',
-          sum: `${formatNumber(mol)} mol × (${formatNumber(AIR_G_PER_MOL, 5)} − ${formatNumber(perMol, 4)}) g/mol = ${formatNumber(liftG)} g`,
+          label: 'Lift',
+          arithmetic: `${formatNumber(mol)} mol × (${formatNumber(AIR_G_PER_MOL, 5)} − ${formatNumber(perMol, 4)}) g/mol = ${formatNumber(liftG)} g`,
           source: `ideal gas at ${ATM_KPA} kPa; IUPAC weights, U.S. Standard Atmosphere`,
         },
         ...(energyKJ
           ? [
               {
-                says: 'Energy',
-                sum: `${formatNumber(mol)} mol × ${HYDROGEN_KJ} = ${formatNumber(energyKJ)} kJ`,
+                label: 'Energy',
+                arithmetic: `${formatNumber(mol)} mol × ${HYDROGEN_KJ} = ${formatNumber(energyKJ)} kJ`,
                 source: 'NIST Chemistry WebBook',
               },
             ]

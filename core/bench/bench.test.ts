@@ -5,7 +5,7 @@ import { FUEL } from './vapour-bottle';
 const byId = (id: string) => BENCHES.find((b) => b.id === id)!;
 const worked = (id: string, given: Record<string, Value> = {}): Worked => {
   const done = runBench(byId(id), given);
-  if (!done.ok) throw new Error(done.problems.map((p) => `${p.path} ${p.says}`).join());
+  if (!done.ok) throw new Error(done.problems.map((p) => `${p.path} ${p.message}`).join());
   return done.value;
 };
 const out = (id: string, given: Record<string, Value>, name: string) => worked(id, given).outputs[name];
@@ -64,7 +64,8 @@ describe('the names others rely on', () => {
     expect(Object.keys(done.outputs).sort()).toEqual(list.outputs.map((o) => o.name).sort());
     expect(runBench(byId(id), startOf(byId(id)))).toMatchObject({ ok: true });
     expect(done.verdict).toMatch(/\.$/);
-    for (const { says, sum, source } of done.working) expect(says && sum && source).toBeTruthy();
+    for (const { label, arithmetic, source } of done.working)
+      expect(label && arithmetic && source).toBeTruthy();
   });
 
   test('each has an id of its own, and an address', () => {
@@ -76,19 +77,19 @@ describe('the names others rely on', () => {
 
 describe('what goes in', () => {
   test('is refused outside its range with the range, of another sort, or by a name that is not there', () => {
-    const says = (given: unknown, id = 'vapour-bottle') => {
+    const message = (given: unknown, id = 'vapour-bottle') => {
       const done = runBench(byId(id), given);
-      return done.ok ? [] : done.problems.map((p) => `${p.path}: ${p.says}`);
+      return done.ok ? [] : done.problems.map((p) => `${p.path}: ${p.message}`);
     };
-    expect(says({ temperatureC: 900 })).toEqual(['temperatureC: must be a number from -20 to 60 °C']);
-    expect(says({ temperatureC: '20' })).toHaveLength(1);
-    expect(says({ temperatureC: NaN, bottleL: Infinity })).toHaveLength(2);
-    expect(says({ fuel: 'petrol' })).toEqual(['fuel: must be one of methanol, ethanol, propan-2-ol']);
-    expect(says({ tempC: 20 })[0]).toContain('There is no such input');
-    expect(says({ constructor: 1 })[0]).toContain('There is no such input');
-    expect(says([])[0]).toContain('must be an object');
-    expect(says({ masses: [] }, 'balance-point')).toHaveLength(1);
-    expect(says({ masses: [1, 'x'] }, 'balance-point')).toHaveLength(1);
+    expect(message({ temperatureC: 900 })).toEqual(['temperatureC: must be a number from -20 to 60 °C']);
+    expect(message({ temperatureC: '20' })).toHaveLength(1);
+    expect(message({ temperatureC: NaN, bottleL: Infinity })).toHaveLength(2);
+    expect(message({ fuel: 'petrol' })).toEqual(['fuel: must be one of methanol, ethanol, propan-2-ol']);
+    expect(message({ tempC: 20 })[0]).toContain('There is no such input');
+    expect(message({ constructor: 1 })[0]).toContain('There is no such input');
+    expect(message([])[0]).toContain('must be an object');
+    expect(message({ masses: [] }, 'balance-point')).toHaveLength(1);
+    expect(message({ masses: [1, 'x'] }, 'balance-point')).toHaveLength(1);
   });
 
   test('anywhere in its range gives an answer of plain numbers and a sentence', () => {
@@ -117,7 +118,7 @@ describe('what goes in', () => {
           ))
             if (typeof value === 'number') expect(Number.isFinite(value)).toBe(true);
           expect(done.verdict).not.toMatch(/NaN|undefined|Infinity/);
-          for (const f of done.findings) expect(f.says).not.toMatch(/NaN|undefined/);
+          for (const f of done.findings) expect(f.message).not.toMatch(/NaN|undefined/);
         }),
         { seed: 1, numRuns: 150 },
       );
@@ -215,7 +216,14 @@ describe('vapour in a bottle', () => {
 // Each worked by hand from the formula beside it, or a figure that handbooks and suppliers give.
 describe('what handbooks and hands say', () => {
   test.each<
-    [says: string, id: string, given: Record<string, Value>, output: string, wanted: number, percent: number]
+    [
+      message: string,
+      id: string,
+      given: Record<string, Value>,
+      output: string,
+      wanted: number,
+      percent: number,
+    ]
   >([
     ['600 g on a balance are 5.9 N', 'balance-thrust', { readingG: 600 }, 'thrustN', 5.9, 0.5],
     [
@@ -639,7 +647,7 @@ describe('limits that matter for safety are where their sources put them', () =>
     [17, true],
   ])('that peroxide of %d %% w/w is not for the public: %s', (percentWW, isReported) => {
     const all = reported('peroxide-foam', { percentWW })
-      .findings.map((f) => f.says)
+      .findings.map((f) => f.message)
       .join(' ');
     expect(all.includes('the public may not have it')).toBe(isReported);
   });

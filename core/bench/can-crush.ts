@@ -57,19 +57,20 @@ export const canCrush = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'caution',
-        says: 'Tongs, goggles, sleeves tied back; the can and its steam scald. Never close a can that holds steam.',
+        message:
+          'Tongs, goggles, sleeves tied back; the can and its steam scald. Never close a can that holds steam.',
         always: true,
       },
     ];
     if (waterLeftML < 2)
       findings.push({
         level: 'stop',
-        says: 'It boils dry: the can burns through and there is no steam. More water, or less time.',
+        message: 'It boils dry: the can burns through and there is no steam. More water, or less time.',
       });
     if (bathC > WARM_BATH_C)
       findings.push({
         level: 'note',
-        says: 'The bath is warm: its own vapour holds the can up. Take it cold.',
+        message: 'The bath is warm: its own vapour holds the can up. Take it cold.',
       });
     return {
       verdict: `It boils after ${formatNumber(boilsAfterS, 2)} s; after ${formatNumber(secondsOfSteam)} s of steam ${formatNumber(waterLeftML, 2)} mL are left, and the bath takes ${formatNumber(dropKPa, 2)} kPa off it.`,
@@ -83,19 +84,23 @@ export const canCrush = defineCalculator({
       findings,
       working: [
         {
-          says: 'To the boil',
-          sum: `${formatNumber(waterML)} g × 4.18 × 80 K / ${formatNumber(powerW)} W = ${formatNumber(boilsAfterS)} s`,
+          label: 'To the boil',
+          arithmetic: `${formatNumber(waterML)} g × 4.18 × 80 K / ${formatNumber(powerW)} W = ${formatNumber(boilsAfterS)} s`,
           source: 'specific heat of water, CRC Handbook',
         },
         {
-          says: 'Steam',
-          sum: `${formatNumber(powerW)} W × ${formatNumber(secondsOfSteam)} s / 2257 J/g = ${formatNumber(steamG)} g`,
+          label: 'Steam',
+          arithmetic: `${formatNumber(powerW)} W × ${formatNumber(secondsOfSteam)} s / 2257 J/g = ${formatNumber(steamG)} g`,
           source: 'heat of vaporisation, CRC Handbook',
         },
-        { says: 'Air left', sum: `e^(−V_steam/V_can) = ${formatNumber(100 * air)} %`, source: 'well mixed' },
         {
-          says: 'Quenched',
-          sum: `${ATM_KPA} − (${formatNumber(quenchedKPa)}) = ${formatNumber(dropKPa)} kPa`,
+          label: 'Air left',
+          arithmetic: `e^(−V_steam/V_can) = ${formatNumber(100 * air)} %`,
+          source: 'well mixed',
+        },
+        {
+          label: 'Quenched',
+          arithmetic: `${ATM_KPA} − (${formatNumber(quenchedKPa)}) = ${formatNumber(dropKPa)} kPa`,
           source: 'ideal gas; vapour pressure of water, ASHRAE Handbook',
         },
       ],

@@ -51,7 +51,8 @@ export const candleSeeSaw = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'caution',
-        says: 'It drips: a tray below, hair and sleeves tied back, nothing near that burns, and nobody leaves it burning.',
+        message:
+          'It drips: a tray below, hair and sleeves tied back, nothing near that burns, and nobody leaves it burning.',
         always: true,
       },
     ];
@@ -68,8 +69,8 @@ export const candleSeeSaw = defineCalculator({
       findings,
       working: [
         {
-          says: 'Left, less right',
-          sum: `${formatNumber(v.leftCM)} × (${formatNumber(v.leftG)} − ${formatNumber(v.leftGPerMin)} × ${formatNumber(v.minutes)}) − ${formatNumber(v.rightCM)} × (${formatNumber(v.rightG)} − ${formatNumber(v.rightGPerMin)} × ${formatNumber(v.minutes)}) = ${formatNumber(by)} g cm`,
+          label: 'Left, less right',
+          arithmetic: `${formatNumber(v.leftCM)} × (${formatNumber(v.leftG)} − ${formatNumber(v.leftGPerMin)} × ${formatNumber(v.minutes)}) − ${formatNumber(v.rightCM)} × (${formatNumber(v.rightG)} − ${formatNumber(v.rightGPerMin)} × ${formatNumber(v.minutes)}) = ${formatNumber(by)} g cm`,
           source: 'Σ m r about the needle',
         },
       ],

@@ -46,24 +46,25 @@ export const cloudJar = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'note',
-        says: 'It wants something to form on: a whiff of smoke from a match, put out in water.',
+        message: 'It wants something to form on: a whiff of smoke from a match, put out in water.',
         always: true,
       },
     ];
     if (fromKPa > 202.65)
       findings.push({
         level: 'stop',
-        says: 'More than one atmosphere above the air’s pressure is not for a jar or a bottle: it may burst.',
+        message:
+          'More than one atmosphere above the air’s pressure is not for a jar or a bottle: it may burst.',
       });
     else if (fromKPa > 150)
       findings.push({
         level: 'caution',
-        says: 'Only in a bottle that is made for pressure; never in a jar of glass. Goggles.',
+        message: 'Only in a bottle that is made for pressure; never in a jar of glass. Goggles.',
       });
     if (toKPa < 90)
       findings.push({
         level: 'caution',
-        says: 'A jar under vacuum may fall in: a screen or goggles for everybody near.',
+        message: 'A jar under vacuum may fall in: a screen or goggles for everybody near.',
       });
     return {
       verdict: cloud
@@ -79,13 +80,13 @@ export const cloudJar = defineCalculator({
       findings,
       working: [
         {
-          says: 'Cools to',
-          sum: `${formatNumber(kelvin(temperatureC), 5)} K × (${formatNumber(toKPa)}/${formatNumber(fromKPa)})^0.286 = ${formatNumber(kelvin(coolsToC), 5)} K`,
+          label: 'Cools to',
+          arithmetic: `${formatNumber(kelvin(temperatureC), 5)} K × (${formatNumber(toKPa)}/${formatNumber(fromKPa)})^0.286 = ${formatNumber(kelvin(coolsToC), 5)} K`,
           source: 'adiabatic expansion of dry air; what condenses gives some back',
         },
         {
-          says: 'Dew point then',
-          sum: `vapour ${formatNumber(vapour)} kPa × ${formatNumber(ratio)}: ${formatNumber(dew)} °C`,
+          label: 'Dew point then',
+          arithmetic: `vapour ${formatNumber(vapour)} kPa × ${formatNumber(ratio)}: ${formatNumber(dew)} °C`,
           source: 'ASHRAE Handbook—Fundamentals 2017, by psychrolib',
         },
       ],

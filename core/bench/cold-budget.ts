@@ -55,7 +55,8 @@ export const coldBudgetBench = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'stop',
-        says: 'Never closed in, by nothing and for no time, in a vessel made for it alone. There is no way past this.',
+        message:
+          'Never closed in, by nothing and for no time, in a vessel made for it alone. There is no way past this.',
         always: true,
       },
     ];
@@ -72,18 +73,18 @@ export const coldBudgetBench = defineCalculator({
       findings,
       working: [
         {
-          says: 'Used',
-          sum: `${formatNumber(v.poured)} + ${formatNumber(v.chilledKg)} kg cooled to ${CRYOGENS[v.cryogen].toC} °C = ${formatNumber(used)} ${unit}`,
+          label: 'Used',
+          arithmetic: `${formatNumber(v.poured)} + ${formatNumber(v.chilledKg)} kg cooled to ${CRYOGENS[v.cryogen].toC} °C = ${formatNumber(used)} ${unit}`,
           source: `${CRYOGENS[v.cryogen].latentKJPerKg} kJ/kg, CRC Handbook, from memory`,
         },
         ...losses.map(({ title, amount, working }) => ({
-          says: title,
-          sum: `${working}: ${formatNumber(amount)} ${unit}`,
+          label: title,
+          arithmetic: `${working}: ${formatNumber(amount)} ${unit}`,
           source: 'as the cold budget of a show; common practice',
         })),
         {
-          says: 'Order',
-          sum: `(${formatNumber(used)} + ${formatNumber(lost)}) × ${1 + v.reservePercent / 100} = ${formatNumber(total)} ${unit}`,
+          label: 'Order',
+          arithmetic: `(${formatNumber(used)} + ${formatNumber(lost)}) × ${1 + v.reservePercent / 100} = ${formatNumber(total)} ${unit}`,
           source: 'in whole units',
         },
       ],

@@ -62,7 +62,7 @@ export type Outputs = Readonly<Record<string, { label: string; unit: string }>>;
 
 export interface BenchFinding {
   level: 'note' | 'caution' | 'stop';
-  says: string;
+  message: string;
   /** True whatever goes in: a caution of the demo, rather than news. */
   always?: true;
 }
@@ -77,8 +77,8 @@ export interface Limit {
 
 /** A step of the working: what was done, with the numbers put in, and whose formula or figure it is. */
 interface Step {
-  says: string;
-  sum: string;
+  label: string;
+  arithmetic: string;
   source: string;
 }
 
@@ -159,10 +159,10 @@ export const IN_BASE: Readonly<Record<string, readonly [unit: BaseUnit, per: num
 export function fieldOfInput({ start: _start, ...input }: Input): { field: Field; measure?: Measure } {
   if (input.as !== 'number') return { field: input as Field };
   const { min, max, label, help } = input;
-  const says = { label, ...(help && { help }) };
+  const message = { label, ...(help && { help }) };
   const [unit, per] = IN_BASE[input.unit ?? ''] ?? [];
-  if (unit) return { field: declare.amount(min, max, says), measure: { unit, per: per! } };
-  return { field: input.unit === '°C' ? declare.temperature(min, max, says) : (input as Field) };
+  if (unit) return { field: declare.amount(min, max, message), measure: { unit, per: per! } };
+  return { field: input.unit === '°C' ? declare.temperature(min, max, message) : (input as Field) };
 }
 
 /** Six figures: more than any of these sums knows. */

@@ -42,8 +42,8 @@ function runCalculator(
   const named = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
   const done = runBench(bench, named);
   if (!done.ok) {
-    const [{ path, says } = { path: '', says: '' }] = done.problems;
-    return refuse(`“${labelIn(bench, path)}” ${says}`.replace(/\.?$/, '.'));
+    const [{ path, message } = { path: '', message: '' }] = done.problems;
+    return refuse(`“${labelIn(bench, path)}” ${message}`.replace(/\.?$/, '.'));
   }
   const values = { ...startOf(bench), ...(named as Record<string, Value>) };
   const worked = done.value;
@@ -59,7 +59,7 @@ function runCalculator(
     values,
     taken: taken.map(({ name, value, from }) => ({
       label: labelIn(bench, name),
-      says: `${formatFigure(value)} ${unitOf(bench.inputs[name])}`.trim(),
+      message: `${formatFigure(value)} ${unitOf(bench.inputs[name])}`.trim(),
       from,
     })),
     verdict: worked.verdict,

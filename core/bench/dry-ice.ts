@@ -49,24 +49,25 @@ export const dryIce = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'stop',
-        says: 'Never in anything closed: a bottle or a screwed box bursts. There is no way past this.',
+        message: 'Never in anything closed: a bottle or a screwed box bursts. There is no way past this.',
         always: true,
       },
       {
         level: 'caution',
-        says: '−78.5 °C burns: loose insulated gloves. The gas lies low: keep small children’s faces above it.',
+        message:
+          '−78.5 °C burns: loose insulated gloves. The gas lies low: keep small children’s faces above it.',
         always: true,
       },
     ];
     if (percent > SHORT_PERCENT)
       findings.push({
         level: 'stop',
-        says: `${formatNumber(percent, 2)} % of carbon dioxide: more than anybody may breathe for a quarter of an hour.`,
+        message: `${formatNumber(percent, 2)} % of carbon dioxide: more than anybody may breathe for a quarter of an hour.`,
       });
     else if (percent > DAY_PERCENT)
       findings.push({
         level: 'caution',
-        says: `${formatNumber(percent, 2)} % of carbon dioxide, above the ${DAY_PERCENT} % of a working day: doors open, and less of it.`,
+        message: `${formatNumber(percent, 2)} % of carbon dioxide, above the ${DAY_PERCENT} % of a working day: doors open, and less of it.`,
       });
     return {
       verdict: `${formatNumber(gasM3, 2)} m³ of gas, ${formatNumber(percent, 2)} % of the room if all of it goes and none leaves.`,
@@ -80,18 +81,18 @@ export const dryIce = defineCalculator({
       findings,
       working: [
         {
-          says: 'Gas',
-          sum: `${formatNumber(massKg * 1000)} g / ${formatNumber(molarMass('CO2'), 5)} g/mol = ${formatNumber(gasM3)} m³`,
+          label: 'Gas',
+          arithmetic: `${formatNumber(massKg * 1000)} g / ${formatNumber(molarMass('CO2'), 5)} g/mol = ${formatNumber(gasM3)} m³`,
           source: R_SOURCE,
         },
         {
-          says: 'Fog until the water is cold',
-          sum: `${formatNumber(waterL)} L × 4.18 × (${formatNumber(waterC)} − ${FOG_ENDS_C}) K / ${SUBLIMES_KJ_PER_KG} kJ/kg = ${formatNumber(fogKg)} kg`,
+          label: 'Fog until the water is cold',
+          arithmetic: `${formatNumber(waterL)} L × 4.18 × (${formatNumber(waterC)} − ${FOG_ENDS_C}) K / ${SUBLIMES_KJ_PER_KG} kJ/kg = ${formatNumber(fogKg)} kg`,
           source: 'heat to make gas of it, NIST Chemistry WebBook, from memory',
         },
         {
-          says: 'Share of the room',
-          sum: `${formatNumber(gasM3)} / ${formatNumber(roomM3)} = ${formatNumber(percent)} %`,
+          label: 'Share of the room',
+          arithmetic: `${formatNumber(gasM3)} / ${formatNumber(roomM3)} = ${formatNumber(percent)} %`,
           source: 'OSHA: 0.5 % over a day; NIOSH: 3 % for fifteen minutes',
         },
       ],

@@ -46,16 +46,17 @@ export const foilHydrogen = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'caution',
-        says: 'Lye burns eyes and skin: goggles, gloves, water near. No flame where the gas is made, and never in a closed vessel.',
+        message:
+          'Lye burns eyes and skin: goggles, gloves, water near. No flame where the gas is made, and never in a closed vessel.',
         always: true,
       },
     ];
     if (hot)
       findings.push({
         level: 'stop',
-        says: `It would reach ${formatNumber(temperatureC + warmsByK, 2)} °C and froth over with lye in it: take less foil or more water, in a cold bath.`,
+        message: `It would reach ${formatNumber(temperatureC + warmsByK, 2)} °C and froth over with lye in it: take less foil or more water, in a cold bath.`,
       });
-    if (lye < al) findings.push({ level: 'note', says: 'The lye runs out first: foil is left over.' });
+    if (lye < al) findings.push({ level: 'note', message: 'The lye runs out first: foil is left over.' });
     return {
       verdict: `${formatNumber(hydrogenL)} L of hydrogen; the water warms by ${formatNumber(warmsByK, 2)} K${hot ? ', which is too much' : ''}.`,
       ...(!hot && {
@@ -77,18 +78,18 @@ export const foilHydrogen = defineCalculator({
       findings,
       working: [
         {
-          says: 'Foil and lye',
-          sum: `${formatNumber(al)} mol of Al, ${formatNumber(lye)} mol of NaOH`,
+          label: 'Foil and lye',
+          arithmetic: `${formatNumber(al)} mol of Al, ${formatNumber(lye)} mol of NaOH`,
           source: 'IUPAC weights',
         },
         {
-          says: 'Hydrogen',
-          sum: `1.5 × ${formatNumber(mol)} mol = ${formatNumber(hydrogenL)} L`,
+          label: 'Hydrogen',
+          arithmetic: `1.5 × ${formatNumber(mol)} mol = ${formatNumber(hydrogenL)} L`,
           source: `2 Al + 2 NaOH + 6 H₂O → 2 Na[Al(OH)₄] + 3 H₂; ${R_SOURCE}`,
         },
         {
-          says: 'Heat',
-          sum: `${formatNumber(mol)} × ${HEAT_KJ} kJ = ${formatNumber(heatKJ)} kJ; / (${formatNumber(waterML)} mL × 4.18) = ${formatNumber(warmsByK)} K`,
+          label: 'Heat',
+          arithmetic: `${formatNumber(mol)} × ${HEAT_KJ} kJ = ${formatNumber(heatKJ)} kJ; / (${formatNumber(waterML)} mL × 4.18) = ${formatNumber(warmsByK)} K`,
           source: 'heat of the reaction from memory; specific heat of water, CRC Handbook',
         },
       ],

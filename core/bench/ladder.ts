@@ -26,10 +26,10 @@ export const ladder = defineCalculator({
       outputs: { pieces: roundToSixFigures(rungs + finale) },
       findings: [],
       working: [
-        { says: 'Ladder', sum: `${n} × ${n + 1} / 2 = ${rungs}`, source: '1 + 2 + … + n' },
+        { label: 'Ladder', arithmetic: `${n} × ${n + 1} / 2 = ${rungs}`, source: '1 + 2 + … + n' },
         {
-          says: 'Finale',
-          sum: `${Math.floor(finaleStations)} × ${Math.floor(finalePieces)} = ${finale}`,
+          label: 'Finale',
+          arithmetic: `${Math.floor(finaleStations)} × ${Math.floor(finalePieces)} = ${finale}`,
           source: 'stations × pieces',
         },
       ],

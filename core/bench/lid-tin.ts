@@ -74,15 +74,16 @@ export const lidTin = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'stop',
-        says: 'Only a lid that presses on. Never one that screws, clips or is taped: that bursts.',
+        message: 'Only a lid that presses on. Never one that screws, clips or is taped: that bursts.',
         always: true,
       },
     ];
-    if (headL <= 0) findings.push({ level: 'caution', says: 'It does not fit: the liquid fills the tin.' });
+    if (headL <= 0)
+      findings.push({ level: 'caution', message: 'It does not fit: the liquid fills the tin.' });
     if (soda > 2 * acid || acid > 2 * soda)
       findings.push({
         level: 'note',
-        says: `${formatNumber(Math.max(soda / acid, acid / soda), 2)} times as much ${soda > acid ? 'soda' : 'vinegar'} as is used: the rest only fills the tin.`,
+        message: `${formatNumber(Math.max(soda / acid, acid / soda), 2)} times as much ${soda > acid ? 'soda' : 'vinegar'} as is used: the rest only fills the tin.`,
       });
     return {
       verdict: `${limiting === 'neither' ? 'Both run out together' : limiting === 'acid' ? 'The vinegar runs out first' : 'The soda runs out first'}: ${formatNumber(litres, 2)} L of gas, and a press-on lid ${goes ? `goes after about ${formatNumber(goesAfterS, 2)} s` : 'stays'}.`,
@@ -97,28 +98,28 @@ export const lidTin = defineCalculator({
       findings,
       working: [
         {
-          says: 'Vinegar',
-          sum: `${formatNumber(acidML)} mL × ${formatNumber(acidPercentWV)} % / ${formatNumber(molarMass('C2H4O2'), 5)} g/mol = ${formatNumber(acid)} mol`,
+          label: 'Vinegar',
+          arithmetic: `${formatNumber(acidML)} mL × ${formatNumber(acidPercentWV)} % / ${formatNumber(molarMass('C2H4O2'), 5)} g/mol = ${formatNumber(acid)} mol`,
           source: 'IUPAC weights',
         },
         {
-          says: 'Soda',
-          sum: `${formatNumber(bicarbonateG)} g / ${formatNumber(molarMass('NaHCO3'), 5)} g/mol = ${formatNumber(soda)} mol`,
+          label: 'Soda',
+          arithmetic: `${formatNumber(bicarbonateG)} g / ${formatNumber(molarMass('NaHCO3'), 5)} g/mol = ${formatNumber(soda)} mol`,
           source: 'IUPAC weights',
         },
         {
-          says: 'Gas',
-          sum: `${formatNumber(mol)} mol = ${formatNumber(litres)} L`,
+          label: 'Gas',
+          arithmetic: `${formatNumber(mol)} mol = ${formatNumber(litres)} L`,
           source: `CH₃COOH + NaHCO₃ → CH₃COONa + H₂O + CO₂; ${R_SOURCE}`,
         },
         {
-          says: 'If nothing let go',
-          sum: `${ATM_KPA} + nRT/${formatNumber(headL)} L = ${formatNumber(heldKPa)} kPa`,
+          label: 'If nothing let go',
+          arithmetic: `${ATM_KPA} + nRT/${formatNumber(headL)} L = ${formatNumber(heldKPa)} kPa`,
           source: 'ideal gas',
         },
         {
-          says: 'When it goes',
-          sum: `−ln(1 − ${formatNumber(lidKPa)}/${formatNumber(heldKPa - ATM_KPA)})/${formatNumber(perSecond)} = ${formatNumber(goesAfterS)} s`,
+          label: 'When it goes',
+          arithmetic: `−ln(1 − ${formatNumber(lidKPa)}/${formatNumber(heldKPa - ATM_KPA)})/${formatNumber(perSecond)} = ${formatNumber(goesAfterS)} s`,
           source: 'n(t) = n (1 − e^(−kt)); the lid lets go at its pressure',
         },
       ],

@@ -107,7 +107,7 @@ export const liquidNitrogen = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'stop',
-        says: `Never closed in, by nothing and for no time: as gas it takes ${formatNumber(expansion)} times its room, and sealed it would reach hundreds of bar. There is no way past this.`,
+        message: `Never closed in, by nothing and for no time: as gas it takes ${formatNumber(expansion)} times its room, and sealed it would reach hundreds of bar. There is no way past this.`,
         always: true,
       },
     ];
@@ -118,12 +118,12 @@ export const liquidNitrogen = defineCalculator({
       if (tenths(percent) <= STOP_PERCENT)
         findings.push({
           level: 'stop',
-          says: `${when}, ${formatNumber(percent)} % of oxygen is left: nobody may be in the room. Less of it, a larger room, doors open, an oxygen meter.`,
+          message: `${when}, ${formatNumber(percent)} % of oxygen is left: nobody may be in the room. Less of it, a larger room, doors open, an oxygen meter.`,
         });
       else if (percent < CAUTION_PERCENT)
         findings.push({
           level: 'caution',
-          says: `${when}, ${formatNumber(percent)} % of oxygen is left, below ${CAUTION_PERCENT} %: air the room, and have an oxygen meter.`,
+          message: `${when}, ${formatNumber(percent)} % of oxygen is left, below ${CAUTION_PERCENT} %: air the room, and have an oxygen meter.`,
         });
     return {
       verdict: `${formatNumber(gasM3, 2)} m³ of gas: ${formatNumber(sudden)} % of oxygen if all is spilt at once, ${formatNumber(lowest)} % at the lowest as it boils off.`,
@@ -138,18 +138,18 @@ export const liquidNitrogen = defineCalculator({
       findings,
       working: [
         {
-          says: 'Expansion',
-          sum: `${KG_PER_L} kg/L × R × ${formatNumber(kelvin(temperatureC), 5)} K / (${formatNumber(molarMass('N2'), 5)} g/mol × ${ATM_KPA} kPa) = ${formatNumber(expansion)}`,
+          label: 'Expansion',
+          arithmetic: `${KG_PER_L} kg/L × R × ${formatNumber(kelvin(temperatureC), 5)} K / (${formatNumber(molarMass('N2'), 5)} g/mol × ${ATM_KPA} kPa) = ${formatNumber(expansion)}`,
           source: `density at 77.36 K, NIST Chemistry WebBook; ${R_SOURCE}`,
         },
         {
-          says: 'Spilt at once',
-          sum: `20.95 × (${formatNumber(roomM3)} − ${formatNumber(gasM3)})/${formatNumber(roomM3)} = ${formatNumber(sudden)} %`,
+          label: 'Spilt at once',
+          arithmetic: `20.95 × (${formatNumber(roomM3)} − ${formatNumber(gasM3)})/${formatNumber(roomM3)} = ${formatNumber(sudden)} %`,
           source: 'the gas drives out as much air',
         },
         {
-          says: 'Boiling off with ventilation',
-          sum: `steady at ${formatNumber(steady)} %, after ${formatNumber(overMin)} min ${formatNumber(lowest)} %`,
+          label: 'Boiling off with ventilation',
+          arithmetic: `steady at ${formatNumber(steady)} %, after ${formatNumber(overMin)} min ${formatNumber(lowest)} %`,
           source: 'well-mixed room: 20.95 n/(L + n), L gas an hour over the room, n air changes',
         },
       ],

@@ -43,26 +43,27 @@ export const magnetSlide = defineCalculator({
       findings: [
         {
           level: 'caution',
-          says: 'Strong magnets pinch, and stop pacemakers: keep them from heart devices and cards.',
+          message: 'Strong magnets pinch, and stop pacemakers: keep them from heart devices and cards.',
           always: true,
         },
         ...(thicknessMM > THIN_MM
           ? [
               {
                 level: 'note' as const,
-                says: `Extrapolated: plates thicker than ${THIN_MM} mm brake less than this says.`,
+                message: `Extrapolated: plates thicker than ${THIN_MM} mm brake less than this says.`,
               },
             ]
           : []),
         {
           level: 'note',
-          says: 'Only while it slides at its end speed: on the quickest the magnet still speeds up, and takes longer than this.',
+          message:
+            'Only while it slides at its end speed: on the quickest the magnet still speeds up, and takes longer than this.',
         },
       ],
       working: [
         {
-          says: 'Time',
-          sum: `${formatNumber(knownTimeS)} s × ${METALS[knownMetal]} nΩ m / resistivity`,
+          label: 'Time',
+          arithmetic: `${formatNumber(knownTimeS)} s × ${METALS[knownMetal]} nΩ m / resistivity`,
           source: 'end speed ∝ resistivity/thickness; CRC Handbook, 20 °C',
         },
       ],

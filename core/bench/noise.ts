@@ -43,17 +43,17 @@ export const noise = defineCalculator({
     if (there >= LIMIT)
       findings.push({
         level: 'stop',
-        says: `${formatNumber(there)} dB(C) is past the limit of ${LIMIT}: nobody may be there, children least of all.`,
+        message: `${formatNumber(there)} dB(C) is past the limit of ${LIMIT}: nobody may be there, children least of all.`,
       });
     else if (there >= UPPER)
       findings.push({
         level: 'stop',
-        says: `${formatNumber(there)} dB(C): ears are protected above ${UPPER}, which an audience is not. Move them back to ${formatNumber(quietFromM, 2)} m.`,
+        message: `${formatNumber(there)} dB(C): ears are protected above ${UPPER}, which an audience is not. Move them back to ${formatNumber(quietFromM, 2)} m.`,
       });
     else if (there >= LOWER)
       findings.push({
         level: 'caution',
-        says: `${formatNumber(there)} dB(C): everybody covers their ears, and is told so in time. Presenter and helpers are nearer: ear defenders.`,
+        message: `${formatNumber(there)} dB(C): everybody covers their ears, and is told so in time. Presenter and helpers are nearer: ear defenders.`,
       });
     return {
       verdict: `${formatNumber(there)} dB(C) in the front row${there < LOWER ? ', below what is acted on at work; hands over ears all the same' : ''}.`,
@@ -64,20 +64,20 @@ export const noise = defineCalculator({
         ...(bangs >= 2
           ? [
               {
-                says: 'Together',
-                sum: `${formatNumber(levelDB)} + 10 log₁₀ ${Math.floor(bangs)} = ${formatNumber(together)} dB`,
+                label: 'Together',
+                arithmetic: `${formatNumber(levelDB)} + 10 log₁₀ ${Math.floor(bangs)} = ${formatNumber(together)} dB`,
                 source: 'energies add',
               },
             ]
           : []),
         {
-          says: 'There',
-          sum: `${formatNumber(together)} − 20 log₁₀(${formatNumber(distanceM)}/${formatNumber(atM)}) = ${formatNumber(there)} dB`,
+          label: 'There',
+          arithmetic: `${formatNumber(together)} − 20 log₁₀(${formatNumber(distanceM)}/${formatNumber(atM)}) = ${formatNumber(there)} dB`,
           source: 'free field: 6 dB less for each doubling; a hall throws some back',
         },
         {
-          says: 'Levels',
-          sum: `${LOWER}, ${UPPER}, ${LIMIT} dB(C)`,
+          label: 'Levels',
+          arithmetic: `${LOWER}, ${UPPER}, ${LIMIT} dB(C)`,
           source: 'Directive 2003/10/EC, Article 3',
         },
       ],

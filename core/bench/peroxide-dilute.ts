@@ -51,12 +51,13 @@ export const peroxideDilute = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'caution',
-        says: 'Peroxide into water, clean vessels, never stoppered tight; goggles and gloves. The safety data sheet comes first.',
+        message:
+          'Peroxide into water, clean vessels, never stoppered tight; goggles and gloves. The safety data sheet comes first.',
         always: true,
       },
     ];
     if (stockPercentWW > PUBLIC_PCT)
-      findings.push({ level: 'caution', says: `A bottle above ${PUBLIC_PCT} % is for trained people.` });
+      findings.push({ level: 'caution', message: `A bottle above ${PUBLIC_PCT} % is for trained people.` });
     return {
       verdict: parts
         ? `${formatNumber(parts.stockML)} mL from the bottle and ${formatNumber(parts.waterML)} mL of water; the label says ${formatNumber(volumes, 2)} volumes.`
@@ -67,11 +68,11 @@ export const peroxideDilute = defineCalculator({
         waterML: roundToSixFigures(parts?.waterML ?? 0),
         volumeStrength: roundToSixFigures(volumes),
       },
-      findings: parts ? findings : [{ level: 'stop', says: 'Never boil peroxide down.' }],
+      findings: parts ? findings : [{ level: 'stop', message: 'Never boil peroxide down.' }],
       working: [
         {
-          says: 'By mass',
-          sum: `${formatNumber(made, 4)} g × ${formatNumber(wantedPercentWW)}/${formatNumber(stockPercentWW)} = ${formatNumber(parts?.stockG ?? NaN, 4)} g of the bottle’s`,
+          label: 'By mass',
+          arithmetic: `${formatNumber(made, 4)} g × ${formatNumber(wantedPercentWW)}/${formatNumber(stockPercentWW)} = ${formatNumber(parts?.stockG ?? NaN, 4)} g of the bottle’s`,
           source: 'percent by weight; density by Easton, Mitchell & Wynne-Jones 1952, from memory',
         },
       ],

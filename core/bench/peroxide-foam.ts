@@ -64,17 +64,17 @@ export const peroxideFoam = defineCalculator({
     if (boils)
       findings.push({
         level: 'stop',
-        says: 'It comes to the boil: hot foam and steam scald. Take it weaker, and stand back.',
+        message: 'It comes to the boil: hot foam and steam scald. Take it weaker, and stand back.',
       });
     if (percentWW > PUBLIC_PCT)
       findings.push({
         level: 'caution',
-        says: `Above ${PUBLIC_PCT} % it burns skin and eyes, feeds fires, and the public may not have it in the EU: gloves, goggles, trained people.`,
+        message: `Above ${PUBLIC_PCT} % it burns skin and eyes, feeds fires, and the public may not have it in the EU: gloves, goggles, trained people.`,
       });
     if (over)
       findings.push({
         level: 'note',
-        says: `It runs over: ${formatNumber(foamL, 2)} L of foam from ${formatNumber(vesselL)} L. A tray under it.`,
+        message: `It runs over: ${formatNumber(foamL, 2)} L of foam from ${formatNumber(vesselL)} L. A tray under it.`,
       });
     return {
       verdict: `About ${formatNumber(foamL, 2)} L of foam${over ? ', which runs over,' : ', which stays in,'} and ${boils ? 'it steams' : `it warms to about ${formatNumber(temperatureC + ((100 - temperatureC) * heatKJ) / warmKJ, 2)} °C`}.`,
@@ -89,23 +89,23 @@ export const peroxideFoam = defineCalculator({
       findings,
       working: [
         {
-          says: 'Hydrogen peroxide',
-          sum: `${formatNumber(volumeML)} mL × ${formatNumber(peroxideDensity(percentWW), 4)} g/mL × ${formatNumber(percentWW)} % / ${formatNumber(molarMass('H2O2'), 5)} g/mol = ${formatNumber(mol)} mol`,
+          label: 'Hydrogen peroxide',
+          arithmetic: `${formatNumber(volumeML)} mL × ${formatNumber(peroxideDensity(percentWW), 4)} g/mL × ${formatNumber(percentWW)} % / ${formatNumber(molarMass('H2O2'), 5)} g/mol = ${formatNumber(mol)} mol`,
           source: 'density by Easton, Mitchell & Wynne-Jones 1952, from memory; IUPAC weights',
         },
         {
-          says: 'Oxygen',
-          sum: `${formatNumber(mol / 2)} mol = ${formatNumber(oxygenL)} L`,
+          label: 'Oxygen',
+          arithmetic: `${formatNumber(mol / 2)} mol = ${formatNumber(oxygenL)} L`,
           source: `2 H₂O₂ → 2 H₂O + O₂; ${R_SOURCE}`,
         },
         {
-          says: 'Foam',
-          sum: `${formatNumber(oxygenL)} L / ${GAS_FRACTION} = ${formatNumber(foamL)} L`,
+          label: 'Foam',
+          arithmetic: `${formatNumber(oxygenL)} L / ${GAS_FRACTION} = ${formatNumber(foamL)} L`,
           source: 'soapy foam is about 95 % gas; common practice',
         },
         {
-          says: 'Heat, against what warms it to 100 °C',
-          sum: `${formatNumber(mol)} × ${HEAT_KJ} = ${formatNumber(heatKJ)} kJ against ${formatNumber(warmKJ)} kJ`,
+          label: 'Heat, against what warms it to 100 °C',
+          arithmetic: `${formatNumber(mol)} × ${HEAT_KJ} = ${formatNumber(heatKJ)} kJ against ${formatNumber(warmKJ)} kJ`,
           source: 'heats of formation, NIST Chemistry WebBook',
         },
       ],

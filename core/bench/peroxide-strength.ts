@@ -40,12 +40,12 @@ export const peroxideStrength = defineCalculator({
     if (!found)
       findings.push({
         level: 'stop',
-        says: `Above ${STRONGEST_PCT} % w/w nobody outside a laboratory has business.`,
+        message: `Above ${STRONGEST_PCT} % w/w nobody outside a laboratory has business.`,
       });
     else if (pctWW > PUBLIC_PCT)
       findings.push({
         level: 'caution',
-        says: `Above ${PUBLIC_PCT} % it burns skin and eyes and feeds fires: trained people, gloves, goggles. The safety data sheet comes first.`,
+        message: `Above ${PUBLIC_PCT} % it burns skin and eyes and feeds fires: trained people, gloves, goggles. The safety data sheet comes first.`,
       });
     return {
       verdict: found
@@ -60,13 +60,13 @@ export const peroxideStrength = defineCalculator({
       findings,
       working: [
         {
-          says: 'Moles',
-          sum: `1000 × ${formatNumber(gPerML, 4)} g/mL × ${formatNumber(pctWW)} % / 34.014 g/mol = ${formatNumber(molPerL)} mol/L`,
+          label: 'Moles',
+          arithmetic: `1000 × ${formatNumber(gPerML, 4)} g/mL × ${formatNumber(pctWW)} % / 34.014 g/mol = ${formatNumber(molPerL)} mol/L`,
           source: 'density by Easton, Mitchell & Wynne-Jones 1952, from memory; IUPAC weights',
         },
         {
-          says: 'Volumes',
-          sum: `${formatNumber(molPerL)} × 22.414 L/mol / 2 = ${formatNumber(volumes)}`,
+          label: 'Volumes',
+          arithmetic: `${formatNumber(molPerL)} × 22.414 L/mol / 2 = ${formatNumber(volumes)}`,
           source: '2 H₂O₂ → 2 H₂O + O₂, gas at 0 °C and 1 atm',
         },
       ],

@@ -13,11 +13,11 @@ export interface CalculatorResult {
   refused?: string;
   values: Readonly<Record<string, CalculatorValue>>;
   /** Inputs that come from the venue or the stores: "18 °C". */
-  taken: readonly { label: string; says: string; from: string }[];
+  taken: readonly { label: string; message: string; from: string }[];
   verdict: string;
   /** It will not work like this: what helps. */
   fails?: string;
-  findings: readonly { level: 'note' | 'caution' | 'stop'; says: string; always?: true }[];
+  findings: readonly { level: 'note' | 'caution' | 'stop'; message: string; always?: true }[];
   /** In the base unit of each good. */
   amounts: readonly { goodId: string; amount: number }[];
   /** What must hold before doors for this to be true. */

@@ -42,7 +42,7 @@ export const startOf = ({ inputs }: Bench): Record<string, Value> =>
  */
 export function runBench(bench: Bench, given: unknown): Checked<Worked> {
   if (typeof given !== 'object' || given === null || Array.isArray(given))
-    return { ok: false, problems: [{ path: '', says: 'The inputs must be an object: {"name": value}.' }] };
+    return { ok: false, problems: [{ path: '', message: 'The inputs must be an object: {"name": value}.' }] };
   const values = startOf(bench);
   const problems: Problem[] = [];
   for (const [name, value] of Object.entries(given)) {
@@ -50,12 +50,12 @@ export function runBench(bench: Bench, given: unknown): Checked<Worked> {
     if (!input)
       problems.push({
         path: name,
-        says: `There is no such input; there are ${Object.keys(bench.inputs).join(', ')}.`,
+        message: `There is no such input; there are ${Object.keys(bench.inputs).join(', ')}.`,
       });
     else {
-      const says = refused(input, value);
-      if (says === undefined) values[name] = value as Value;
-      else problems.push({ path: name, says });
+      const message = refused(input, value);
+      if (message === undefined) values[name] = value as Value;
+      else problems.push({ path: name, message });
     }
   }
   return problems.length ? { ok: false, problems } : { ok: true, value: bench.work(values) };

@@ -58,9 +58,9 @@ export const spinningStool = defineCalculator({
     if (rpmAfter > MOST_RPM)
       findings.push({
         level: rpmAfter > 1.5 * MOST_RPM ? 'stop' : 'caution',
-        says: `${formatNumber(rpmAfter)} turns a minute makes dizzy and may throw off: push with ${formatNumber(MOST_RPM / speedUp, 2)} at most.`,
+        message: `${formatNumber(rpmAfter)} turns a minute makes dizzy and may throw off: push with ${formatNumber(MOST_RPM / speedUp, 2)} at most.`,
       });
-    if (inM > outM) findings.push({ level: 'note', says: 'Arms go further out: it slows down.' });
+    if (inM > outM) findings.push({ level: 'note', message: 'Arms go further out: it slows down.' });
     return {
       verdict: `It turns ${formatNumber(speedUp)} times as fast: from ${formatNumber(rpm)} to ${formatNumber(rpmAfter)} turns a minute.`,
       outputs: {
@@ -72,23 +72,23 @@ export const spinningStool = defineCalculator({
       findings,
       working: [
         {
-          says: 'Arms out',
-          sum: `${formatNumber(bodyKgM2)} + 2 × ${formatNumber(weightKg)} × ${formatNumber(outM)}² = ${formatNumber(at(outM))} kg m²`,
+          label: 'Arms out',
+          arithmetic: `${formatNumber(bodyKgM2)} + 2 × ${formatNumber(weightKg)} × ${formatNumber(outM)}² = ${formatNumber(at(outM))} kg m²`,
           source: 'I = I₀ + 2 m r²',
         },
         {
-          says: 'Arms in',
-          sum: `${formatNumber(bodyKgM2)} + 2 × ${formatNumber(weightKg)} × ${formatNumber(inM)}² = ${formatNumber(at(inM))} kg m²`,
+          label: 'Arms in',
+          arithmetic: `${formatNumber(bodyKgM2)} + 2 × ${formatNumber(weightKg)} × ${formatNumber(inM)}² = ${formatNumber(at(inM))} kg m²`,
           source: 'I = I₀ + 2 m r²',
         },
         {
-          says: 'Faster by',
-          sum: `${formatNumber(at(outM))} / ${formatNumber(at(inM))} = ${formatNumber(speedUp)}`,
+          label: 'Faster by',
+          arithmetic: `${formatNumber(at(outM))} / ${formatNumber(at(inM))} = ${formatNumber(speedUp)}`,
           source: 'L = I ω is kept',
         },
         {
-          says: 'The wheel flipped, weights put down',
-          sum: `2 × ${formatNumber(wheelKgM2)} × ${formatNumber(wheelRpm)} / ${formatNumber(bodyKgM2)} = ${formatNumber(flipRpm)} turns a minute`,
+          label: 'The wheel flipped, weights put down',
+          arithmetic: `2 × ${formatNumber(wheelKgM2)} × ${formatNumber(wheelRpm)} / ${formatNumber(bodyKgM2)} = ${formatNumber(flipRpm)} turns a minute`,
           source: 'it gives 2 I ω of the wheel to the stool',
         },
       ],

@@ -52,19 +52,19 @@ export const stackedDrop = defineCalculator({
       findings: [
         {
           level: 'caution',
-          says: `It may go anywhere within ${formatNumber(riseM + dropM)} m: goggles on, nothing to break above, and never a face over it.`,
+          message: `It may go anywhere within ${formatNumber(riseM + dropM)} m: goggles on, nothing to break above, and never a face over it.`,
           always: true,
         },
       ],
       working: [
         {
-          says: 'Speed of the top ball, against that at the floor',
-          sum: `(${formatNumber(bottomKg)} × ${formatNumber(e)} − ${formatNumber(topKg)} + ${formatNumber(bottomKg)} × ${formatNumber(e)} × (1 + ${formatNumber(e)})) / ${formatNumber(topKg + bottomKg)} = ${formatNumber(up)}`,
+          label: 'Speed of the top ball, against that at the floor',
+          arithmetic: `(${formatNumber(bottomKg)} × ${formatNumber(e)} − ${formatNumber(topKg)} + ${formatNumber(bottomKg)} × ${formatNumber(e)} × (1 + ${formatNumber(e)})) / ${formatNumber(topKg + bottomKg)} = ${formatNumber(up)}`,
           source: 'momentum, and Newton’s law of restitution',
         },
         {
-          says: 'Rise',
-          sum: `${formatNumber(up)}² × ${formatNumber(dropM)} m = ${formatNumber(riseM)} m`,
+          label: 'Rise',
+          arithmetic: `${formatNumber(up)}² × ${formatNumber(dropM)} m = ${formatNumber(riseM)} m`,
           source: 'h ∝ v²',
         },
       ],

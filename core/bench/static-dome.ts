@@ -52,11 +52,14 @@ export const staticDome = defineCalculator({
     const dew = dewPointC(temperatureC, vapourKPa(temperatureC, humidityPercent));
     const findings: BenchFinding[] = [];
     if (joules >= STOP_J)
-      findings.push({ level: 'stop', says: `${formatNumber(joules, 2)} J may stop a heart: not this dome.` });
+      findings.push({
+        level: 'stop',
+        message: `${formatNumber(joules, 2)} J may stop a heart: not this dome.`,
+      });
     else if (joules >= CAUTION_J)
       findings.push({
         level: 'caution',
-        says: `${formatNumber(joules, 2)} J hurts. Nobody with a heart device near; the volunteer stands on the stool before it is switched on, and it is earthed before they step down.`,
+        message: `${formatNumber(joules, 2)} J hurts. Nobody with a heart device near; the volunteer stands on the stool before it is switched on, and it is earthed before they step down.`,
       });
     return {
       verdict: `${humidityPercent >= DAMP_PERCENT ? `Too damp: above ${DAMP_PERCENT} % the charge leaks away as it comes. ` : ''}At most ${formatNumber(volts / 1000)} kV and ${formatNumber(joules, 2)} J${damp > 0 ? `; in this air rather ${formatNumber((volts / 1000) * (1 - damp * 0.8), 2)} kV` : ''}.`,
@@ -73,19 +76,19 @@ export const staticDome = defineCalculator({
       findings,
       working: [
         {
-          says: 'Voltage',
-          sum: `3 MV/m × ${formatNumber(radiusM)} m = ${formatNumber(volts / 1000)} kV`,
+          label: 'Voltage',
+          arithmetic: `3 MV/m × ${formatNumber(radiusM)} m = ${formatNumber(volts / 1000)} kV`,
           source: 'V = E r',
         },
         {
-          says: 'Capacitance',
-          sum: `4 π ε₀ × ${formatNumber(radiusM)} m = ${formatNumber(farads * 1e12)} pF`,
+          label: 'Capacitance',
+          arithmetic: `4 π ε₀ × ${formatNumber(radiusM)} m = ${formatNumber(farads * 1e12)} pF`,
           source: 'an isolated sphere; ε₀, CODATA',
         },
-        { says: 'Energy', sum: `½ C V² = ${formatNumber(joules)} J`, source: '½ C V²' },
+        { label: 'Energy', arithmetic: `½ C V² = ${formatNumber(joules)} J`, source: '½ C V²' },
         {
-          says: 'Dew point',
-          sum: `${formatNumber(dew)} °C`,
+          label: 'Dew point',
+          arithmetic: `${formatNumber(dew)} °C`,
           source: 'ASHRAE Handbook—Fundamentals 2017, by psychrolib',
         },
       ],

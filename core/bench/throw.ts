@@ -128,29 +128,29 @@ export const throwAndFall = defineCalculator({
       findings: [
         {
           level: 'caution',
-          says: `Without drag, which only shortens it. Keep the front row and lamps out of ${formatNumber(worstReachM)} m and ${formatNumber(worstHeightM)} m, or aim where nothing is.`,
+          message: `Without drag, which only shortens it. Keep the front row and lamps out of ${formatNumber(worstReachM)} m and ${formatNumber(worstHeightM)} m, or aim where nothing is.`,
           always: true,
         },
       ],
       working: [
         {
-          says: 'Reach',
-          sum: `v cos θ (v sin θ + √(v² sin² θ + 2 g h))/g = ${formatNumber(reachM)} m`,
+          label: 'Reach',
+          arithmetic: `v cos θ (v sin θ + √(v² sin² θ + 2 g h))/g = ${formatNumber(reachM)} m`,
           source: 'free fall, no drag',
         },
         {
-          says: 'Height',
-          sum: `${formatNumber(fromM)} + (v sin θ)²/2g = ${formatNumber(heightM)} m`,
+          label: 'Height',
+          arithmetic: `${formatNumber(fromM)} + (v sin θ)²/2g = ${formatNumber(heightM)} m`,
           source: 'free fall, no drag',
         },
         {
-          says: 'In air',
-          sum: `½ × ${AIR_KG_PER_M3} kg/m³ × ${BALL_DRAG} × area × v², step by step: ${formatNumber(reachInAirM)} m`,
+          label: 'In air',
+          arithmetic: `½ × ${AIR_KG_PER_M3} kg/m³ × ${BALL_DRAG} × area × v², step by step: ${formatNumber(reachInAirM)} m`,
           source: 'drag of a ball, handbooks of fluid mechanics; Runge–Kutta',
         },
         {
-          says: 'Worst case',
-          sum: `${formatNumber(speedMS)}²/9.80665 = ${formatNumber(worstReachM)} m`,
+          label: 'Worst case',
+          arithmetic: `${formatNumber(speedMS)}²/9.80665 = ${formatNumber(worstReachM)} m`,
           source: 'R = v²/g at 45°',
         },
       ],

@@ -9,7 +9,7 @@ const outputs = (id: string, given: object) => (runBench(find(id), given) as { v
 const typed = (id: string, name: string, text: string): number => {
   const { field, measure } = fieldOfInput(find(id).inputs[name]!);
   const read = readField(field, text, measure);
-  if (!read.ok) throw new Error(read.says);
+  if (!read.ok) throw new Error(read.message);
   return read.value as number;
 };
 

@@ -152,14 +152,14 @@ export const vapourBottle = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'caution',
-        says: `The bottle holds ${formatNumber(vapourG, 2)} g of ${fuel} as vapour, whatever is poured in: about ${formatNumber(WETTING_ML_PER_L * bottleL, 2)} mL wets the wall, and is poured out before anything is lit. The stock is closed and away.`,
+        message: `The bottle holds ${formatNumber(vapourG, 2)} g of ${fuel} as vapour, whatever is poured in: about ${formatNumber(WETTING_ML_PER_L * bottleL, 2)} mL wets the wall, and is poured out before anything is lit. The stock is closed and away.`,
         always: true,
       },
     ];
     if (temperatureC < f.holdsC[0] || temperatureC > f.holdsC[1])
       findings.push({
         level: 'note',
-        says: `Extrapolated: the vapour pressure was fitted from ${f.holdsC[0]} to ${f.holdsC[1]} °C.`,
+        message: `Extrapolated: the vapour pressure was fitted from ${f.holdsC[0]} to ${f.holdsC[1]} °C.`,
       });
     return {
       verdict: !burns
@@ -199,38 +199,38 @@ export const vapourBottle = defineCalculator({
       findings,
       working: [
         {
-          says: 'Vapour pressure',
-          sum: `p(${formatNumber(temperatureC)} °C) = ${formatNumber(f.kPa(temperatureC))} kPa`,
+          label: 'Vapour pressure',
+          arithmetic: `p(${formatNumber(temperatureC)} °C) = ${formatNumber(f.kPa(temperatureC))} kPa`,
           source: f.source,
         },
         {
-          says: 'Share of the air',
-          sum: `${formatNumber(saturation)} × ${formatNumber(f.kPa(temperatureC))} / ${formatNumber(pressureKPa, 4)} = ${formatNumber(percent)} %`,
+          label: 'Share of the air',
+          arithmetic: `${formatNumber(saturation)} × ${formatNumber(f.kPa(temperatureC))} / ${formatNumber(pressureKPa, 4)} = ${formatNumber(percent)} %`,
           source: 'Dalton’s law',
         },
         {
-          says: 'Limits in air',
-          sum: `${lower} to ${upper} %`,
+          label: 'Limits in air',
+          arithmetic: `${lower} to ${upper} %`,
           source: 'NIOSH Pocket Guide to Chemical Hazards',
         },
         {
-          says: 'Aired between two goes',
-          sum: `e^(−${formatNumber(airedL)}/${formatNumber(bottleL)}) = ${formatNumber(burntLeftPercent)} % of the burnt air is left`,
+          label: 'Aired between two goes',
+          arithmetic: `e^(−${formatNumber(airedL)}/${formatNumber(bottleL)}) = ${formatNumber(burntLeftPercent)} % of the burnt air is left`,
           source: 'purge of a well-mixed vessel',
         },
         {
-          says: 'Just right',
-          sum: `1/(1 + ${f.oxygen}/0.2095) = ${formatNumber(100 * right)} %`,
+          label: 'Just right',
+          arithmetic: `1/(1 + ${f.oxygen}/0.2095) = ${formatNumber(100 * right)} %`,
           source: f.equation,
         },
         {
-          says: 'Vapour in the bottle',
-          sum: `${formatNumber(mol)} mol = ${formatNumber(vapourG)} g`,
+          label: 'Vapour in the bottle',
+          arithmetic: `${formatNumber(mol)} mol = ${formatNumber(vapourG)} g`,
           source: R_SOURCE,
         },
         {
-          says: 'Energy, by what runs out first',
-          sum: `${formatNumber(Math.min(mol, oxygenMol / f.oxygen))} mol × ${formatNumber(f.kJPerMol, 4)} kJ/mol`,
+          label: 'Energy, by what runs out first',
+          arithmetic: `${formatNumber(Math.min(mol, oxygenMol / f.oxygen))} mol × ${formatNumber(f.kJPerMol, 4)} kJ/mol`,
           source: 'heats of combustion and vaporisation, NIST Chemistry WebBook',
         },
       ],

@@ -102,17 +102,17 @@ export const warmSoda = defineCalculator({
     if (v.bathC > STOP_C)
       findings.push({
         level: 'stop',
-        says: `The bath is kept at ${STOP_C} °C at most: a forgotten bottle takes its temperature.`,
+        message: `The bath is kept at ${STOP_C} °C at most: a forgotten bottle takes its temperature.`,
       });
     if (hottestC > STOP_C)
       findings.push({
         level: 'stop',
-        says: `The soda reaches ${formatNumber(hottestC)} °C, and ${formatNumber(atm(hottestC), 2)} atm in the closed bottle: not above ${STOP_C} °C.`,
+        message: `The soda reaches ${formatNumber(hottestC)} °C, and ${formatNumber(atm(hottestC), 2)} atm in the closed bottle: not above ${STOP_C} °C.`,
       });
     else if (hottestC > CAUTION_C)
       findings.push({
         level: 'caution',
-        says: `The soda reaches ${formatNumber(hottestC)} °C, and ${formatNumber(atm(hottestC), 2)} atm in the closed bottle: goggles, and nobody leans over it.`,
+        message: `The soda reaches ${formatNumber(hottestC)} °C, and ${formatNumber(atm(hottestC), 2)} atm in the closed bottle: goggles, and nobody leans over it.`,
       });
     return {
       verdict: `${formatNumber(atItemC)} °C at its item, and ${formatNumber(atm(atItemC), 2)} atm in the closed bottle.`,
@@ -126,18 +126,18 @@ export const warmSoda = defineCalculator({
       findings,
       working: [
         {
-          says: 'Out of the bath',
-          sum: `both meet at ${formatNumber(together)} °C; after ${formatNumber(v.minutesInBath)} min ${formatNumber(outOfBath)} °C`,
+          label: 'Out of the bath',
+          arithmetic: `both meet at ${formatNumber(together)} °C; after ${formatNumber(v.minutesInBath)} min ${formatNumber(outOfBath)} °C`,
           source: 'two bodies that exchange heat; the bath’s own loss left out',
         },
         {
-          says: 'At its item',
-          sum: `${formatNumber(v.roomC)} + (${formatNumber(outOfBath)} − ${formatNumber(v.roomC)}) e^(−${formatNumber(v.minutesOut)}/${formatNumber(v.airTauMin)}) = ${formatNumber(atItemC)} °C`,
+          label: 'At its item',
+          arithmetic: `${formatNumber(v.roomC)} + (${formatNumber(outOfBath)} − ${formatNumber(v.roomC)}) e^(−${formatNumber(v.minutesOut)}/${formatNumber(v.airTauMin)}) = ${formatNumber(atItemC)} °C`,
           source: 'Newton’s law of cooling',
         },
         {
-          says: 'Pressure',
-          sum: `${formatNumber(v.carbonationVolumes)} volumes / k_H = ${formatNumber(atm(atItemC))} atm`,
+          label: 'Pressure',
+          arithmetic: `${formatNumber(v.carbonationVolumes)} volumes / k_H = ${formatNumber(atm(atItemC))} atm`,
           source:
             'k_H = 0.034 e^(2400 (1/T − 1/298.15)) mol/(L atm), Sander 2015; little room above the soda',
         },

@@ -121,44 +121,44 @@ const MOST_VALUES = 2_000_000;
  * Why a value read from JSON is none that a document could be, before its fields are looked at: too deep, too many
  * fields, or a field with a name that every object has. Goes over it once. Undefined where it could be one.
  */
-export function oddity(value: unknown): { path: string; says: string } | undefined {
-  const found = { left: MOST_VALUES, path: undefined as string[] | undefined, says: '' };
+export function oddity(value: unknown): { path: string; message: string } | undefined {
+  const found = { left: MOST_VALUES, path: undefined as string[] | undefined, message: '' };
   look(value, 0, found);
-  return found.says === '' ? undefined : { path: asPath(found.path ?? []), says: found.says };
+  return found.message === '' ? undefined : { path: asPath(found.path ?? []), message: found.message };
 }
 
 /** Looks a value through; what is odd is left in `found`, its path from the inside out as the calls come back. */
 function look(
   value: unknown,
   deep: number,
-  found: { left: number; path: string[] | undefined; says: string },
+  found: { left: number; path: string[] | undefined; message: string },
 ): void {
   if (typeof value !== 'object' || value === null) return;
   if (deep > MOST_DEEP) {
-    found.says = 'This is nested too deeply.';
+    found.message = 'This is nested too deeply.';
     found.path = [];
     return;
   }
   const list = Array.isArray(value);
   const keys = Object.keys(value);
   if (!list && keys.length > MOST_KEYS) {
-    found.says = `This has ${keys.length} fields; ${MOST_KEYS} is the most.`;
+    found.message = `This has ${keys.length} fields; ${MOST_KEYS} is the most.`;
     found.path = [];
     return;
   }
   found.left -= keys.length;
   if (found.left < 0) {
-    found.says = 'This holds more than any document.';
+    found.message = 'This holds more than any document.';
     return;
   }
   for (const key of keys) {
     if (!list && key in Object.prototype) {
-      found.says = 'This field is not known here.';
+      found.message = 'This field is not known here.';
       found.path = [key];
       return;
     }
     look((value as Record<string, unknown>)[key], deep + 1, found);
-    if (found.says !== '') {
+    if (found.message !== '') {
       found.path?.unshift(list ? `[${key}]` : key);
       return;
     }

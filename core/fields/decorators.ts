@@ -21,7 +21,7 @@ import { Type } from 'class-transformer';
 import { CLOCK_PATTERN } from '../quantities';
 import { nest, nestedOf } from './accepts';
 import * as declare from './field';
-import type { Field, Says } from './field';
+import type { Field, Labelled } from './field';
 
 type Class = new () => object;
 
@@ -166,60 +166,65 @@ export function fieldAt(type: Class, path: string): Field | undefined {
 export const Id = () => Matches(ID_PATTERN, { message: 'must be an id of letters, digits, - or _' });
 
 /** A one-line name, 1 to 160 characters. */
-export const Title = (says: Says = 'Name') => Holds(declare.title(says));
+export const Title = (label: Labelled = 'Name') => Holds(declare.title(label));
 
 /** Free text, which may be empty. */
-export const Text = (most: number, says: Says) => Holds(declare.text(most, says));
+export const Text = (most: number, label: Labelled) => Holds(declare.text(most, label));
 
 /** Short texts, each a line of its own. */
-export const Lines = (most: number, longest: number, says: Says) => Holds(declare.lines(most, longest, says));
+export const Lines = (most: number, longest: number, label: Labelled) =>
+  Holds(declare.lines(most, longest, label));
 
 /** Whole seconds, 0 to one day unless said otherwise. */
-export const Seconds = (says: Says, max?: number) => Holds(declare.duration(says, max));
+export const Seconds = (label: Labelled, max?: number) => Holds(declare.duration(label, max));
 
 /** A whole number between two bounds. */
-export const Whole = (min: number, max: number, says: Says<{ unit?: string }> = 'Number') =>
-  Holds(declare.whole(min, max, says));
+export const Whole = (min: number, max: number, label: Labelled<{ unit?: string }> = 'Number') =>
+  Holds(declare.whole(min, max, label));
 
 /** A number between two bounds. */
-export const Figure = (min: number, max: number, says: Says<{ unit?: string }>) =>
-  Holds(declare.figure(min, max, says));
+export const Figure = (min: number, max: number, label: Labelled<{ unit?: string }>) =>
+  Holds(declare.figure(min, max, label));
 
 /** A temperature between two bounds, °C. */
-export const Temperature = (min: number, max: number, says: Says) =>
-  Holds(declare.temperature(min, max, says));
+export const Temperature = (min: number, max: number, label: Labelled) =>
+  Holds(declare.temperature(min, max, label));
 
 /** How often something works, 0 to 1. */
-export const Odds = (says: Says) => Holds(declare.odds(says));
+export const Odds = (label: Labelled) => Holds(declare.odds(label));
 
 /** An amount in the base unit of its good. */
-export const Amount = (min: number, max: number, says: Says) => Holds(declare.amount(min, max, says));
+export const Amount = (min: number, max: number, label: Labelled) => Holds(declare.amount(min, max, label));
 
 /** A time of day, HH:MM, to 36:00: "24:45" is in the night after. */
-export const Clock = (says: Says) => Holds(declare.clock(says));
+export const Clock = (label: Labelled) => Holds(declare.clock(label));
 
 /** A time of day that stands beside a date of its own, HH:MM. */
-export const DayClock = (says: Says) => Holds(declare.dayClock(says));
+export const DayClock = (label: Labelled) => Holds(declare.dayClock(label));
 
 /** A day of the calendar, YYYY-MM-DD. */
-export const Day = (says: Says) => Holds(declare.day(says));
+export const Day = (label: Labelled) => Holds(declare.day(label));
 
 /** One of a few known words. */
-export const Choice = (words: readonly string[], says: Says<{ words?: Readonly<Record<string, string>> }>) =>
-  Holds(declare.choice(words, says));
+export const Choice = (
+  words: readonly string[],
+  label: Labelled<{ words?: Readonly<Record<string, string>> }>,
+) => Holds(declare.choice(words, label));
 
 /** Some of a few known words. */
-export const Some = (words: readonly string[], says: Says<{ words?: Readonly<Record<string, string>> }>) =>
-  Holds(declare.choices(words, says));
+export const Some = (
+  words: readonly string[],
+  label: Labelled<{ words?: Readonly<Record<string, string>> }>,
+) => Holds(declare.choices(words, label));
 
 /** True or false. */
-export const YesNo = (says: Says) => Holds(declare.yesNo(says));
+export const YesNo = (label: Labelled) => Holds(declare.yesNo(label));
 
 /** Another document, by its id, that somebody chooses. */
-export const Ref = (says: Says) => Holds(declare.document(says));
+export const Ref = (label: Labelled) => Holds(declare.document(label));
 
 /** Other documents, by their ids, that somebody chooses. */
-export const Refs = (max: number, says: Says) => Holds(declare.documents(max, says));
+export const Refs = (max: number, label: Labelled) => Holds(declare.documents(max, label));
 
 /** One nested document. */
 export const One = (type: () => Class) =>

@@ -1,5 +1,5 @@
 /** How a field is called and explained, whatever it holds. */
-export interface Said {
+export interface FieldLabel {
   label: string;
   /** A sentence for whoever fills it in for the first time. */
   help?: string;
@@ -8,7 +8,7 @@ export interface Said {
 }
 
 /** Either the label alone, or all of it. */
-export type Says<More extends object = object> = string | (Said & More);
+export type Labelled<More extends object = object> = string | (FieldLabel & More);
 
 interface Between {
   min: number;
@@ -46,11 +46,11 @@ export type Holds =
   | { as: 'documents'; most: number };
 
 /** A field as it is declared; `optional` where it may be left out. */
-export type Field = Said & Holds & { optional?: boolean };
+export type Field = FieldLabel & Holds & { optional?: boolean };
 export type FieldOf<As extends Field['as']> = Extract<Field, { as: As }>;
 
-const described = <More extends object>(says: Says<More>): Said & Partial<More> =>
-  typeof says === 'string' ? ({ label: says } as Said & Partial<More>) : says;
+const described = <More extends object>(label: Labelled<More>): FieldLabel & Partial<More> =>
+  typeof label === 'string' ? ({ label } as FieldLabel & Partial<More>) : label;
 
 /** The longest name; what is longer is text. */
 export const MOST_TITLE = 160;
@@ -59,8 +59,8 @@ export const MOST_TEXT = 4000;
 const DAY_S = 86_400;
 
 /** A one-line name that is not empty. */
-export const title = (says: Says): FieldOf<'text'> => ({
-  ...described(says),
+export const title = (label: Labelled): FieldOf<'text'> => ({
+  ...described(label),
   as: 'text',
   least: 1,
   most: MOST_TITLE,
@@ -68,15 +68,15 @@ export const title = (says: Says): FieldOf<'text'> => ({
 });
 
 /** A line that nobody looking over a shoulder should read. */
-export const secret = (most: number, says: Says): FieldOf<'text'> => ({
-  ...title(says),
+export const secret = (most: number, label: Labelled): FieldOf<'text'> => ({
+  ...title(label),
   most,
   secret: true,
 });
 
 /** Text that may be empty; in several lines where it may be long. */
-export const text = (most: number, says: Says): FieldOf<'text'> => ({
-  ...described(says),
+export const text = (most: number, label: Labelled): FieldOf<'text'> => ({
+  ...described(label),
   as: 'text',
   least: 0,
   most,
@@ -84,16 +84,16 @@ export const text = (most: number, says: Says): FieldOf<'text'> => ({
 });
 
 /** Short texts, each a line of its own. */
-export const lines = (most: number, longest: number, says: Says): FieldOf<'lines'> => ({
-  ...described(says),
+export const lines = (most: number, longest: number, label: Labelled): FieldOf<'lines'> => ({
+  ...described(label),
   as: 'lines',
   most,
   longest,
 });
 
 /** A number between two bounds. */
-export const figure = (min: number, max: number, says: Says<WithUnit>): FieldOf<'number'> => ({
-  ...described(says),
+export const figure = (min: number, max: number, label: Labelled<WithUnit>): FieldOf<'number'> => ({
+  ...described(label),
   as: 'number',
   whole: false,
   min,
@@ -101,76 +101,80 @@ export const figure = (min: number, max: number, says: Says<WithUnit>): FieldOf<
 });
 
 /** A whole number between two bounds. */
-export const whole = (min: number, max: number, says: Says<WithUnit>): FieldOf<'number'> => ({
-  ...figure(min, max, says),
+export const whole = (min: number, max: number, label: Labelled<WithUnit>): FieldOf<'number'> => ({
+  ...figure(min, max, label),
   whole: true,
 });
 
 /** A temperature in °C, which may be typed in °F. */
-export const temperature = (min: number, max: number, says: Says): FieldOf<'temperature'> => ({
-  ...described(says),
+export const temperature = (min: number, max: number, label: Labelled): FieldOf<'temperature'> => ({
+  ...described(label),
   as: 'temperature',
   min,
   max,
 });
 
 /** Odds as they are said, "7 in 10", kept from 0 to 1. */
-export const odds = (says: Says): FieldOf<'odds'> => ({
-  ...described(says),
+export const odds = (label: Labelled): FieldOf<'odds'> => ({
+  ...described(label),
   as: 'odds',
   min: 0.01,
   max: 0.99,
 });
 
 /** A length of time in whole seconds, to one day unless said otherwise. */
-export const duration = (says: Says, max = DAY_S): FieldOf<'duration'> => ({
-  ...described(says),
+export const duration = (label: Labelled, max = DAY_S): FieldOf<'duration'> => ({
+  ...described(label),
   as: 'duration',
   min: 0,
   max,
 });
 
 /** An amount in the base unit of its good. */
-export const amount = (min: number, max: number, says: Says): FieldOf<'amount'> => ({
-  ...described(says),
+export const amount = (min: number, max: number, label: Labelled): FieldOf<'amount'> => ({
+  ...described(label),
   as: 'amount',
   min,
   max,
 });
 
 /** A time of day, "14:05", to 36:00: "24:45" is in the night after. */
-export const clock = (says: Says): FieldOf<'clock'> => ({ ...described(says), as: 'clock', toS: 36 * 3600 });
+export const clock = (label: Labelled): FieldOf<'clock'> => ({
+  ...described(label),
+  as: 'clock',
+  toS: 36 * 3600,
+});
 
 /** A time of day that stands beside a date of its own, before 24:00. */
-export const dayClock = (says: Says): FieldOf<'clock'> => ({
-  ...described(says),
+export const dayClock = (label: Labelled): FieldOf<'clock'> => ({
+  ...described(label),
   as: 'clock',
   toS: DAY_S - 60,
 });
 
 /** A day of the calendar, "2026-12-12". */
-export const day = (says: Says): FieldOf<'day'> => ({ ...described(says), as: 'day' });
+export const day = (label: Labelled): FieldOf<'day'> => ({ ...described(label), as: 'day' });
 
 /** One of a few words. */
-export const choice = (words: readonly string[], says: Says<WithWords>): FieldOf<'choice'> => ({
-  ...described(says),
+export const choice = (words: readonly string[], label: Labelled<WithWords>): FieldOf<'choice'> => ({
+  ...described(label),
   as: 'choice',
   of: words,
 });
 
 /** Some of a few words. */
-export const choices = (words: readonly string[], says: Says<WithWords>): FieldOf<'choices'> => ({
-  ...described(says),
+export const choices = (words: readonly string[], label: Labelled<WithWords>): FieldOf<'choices'> => ({
+  ...described(label),
   as: 'choices',
   of: words,
 });
 
-export const yesNo = (says: Says): FieldOf<'yes-no'> => ({ ...described(says), as: 'yes-no' });
+export const yesNo = (label: Labelled): FieldOf<'yes-no'> => ({ ...described(label), as: 'yes-no' });
 
-export const document = (says: Says): FieldOf<'document'> => ({ ...described(says), as: 'document' });
+export const document = (label: Labelled): FieldOf<'document'> => ({ ...described(label), as: 'document' });
 
-export const documents = (most: number, says: Says): FieldOf<'documents'> => ({
-  ...described(says),
+export const documents = (most: number, label: Labelled): FieldOf<'documents'> => ({
+  ...described(label),
   as: 'documents',
   most,
 });

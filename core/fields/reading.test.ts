@@ -61,7 +61,9 @@ test.each<[Field, string, string]>([
   [declare.lines(5, 3, 'Cautions'), 'abc\nabcd', 'Line 2 is longer than 3 characters.'],
   [declare.choice(['a', 'b'], 'Sort'), 'c', 'Write one of: a, b.'],
   [declare.yesNo('Flame'), 'maybe', 'Write yes or no.'],
-])('%j refuses %j: %s', (field, text, says) => expect(readField(field, text)).toEqual({ ok: false, says }));
+])('%j refuses %j: %s', (field, text, message) =>
+  expect(readField(field, text)).toEqual({ ok: false, message }),
+);
 
 test('what a field says of a value it reads as that value again', () => {
   const again = (field: Field, value: unknown) =>

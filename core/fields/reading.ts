@@ -19,7 +19,7 @@ import {
 import type { Field, FieldOf } from './field';
 
 /** What a text was read as, or the sentence that says why it was not. */
-export type Read = { ok: true; value: unknown } | { ok: false; says: string };
+export type Read = { ok: true; value: unknown } | { ok: false; message: string };
 
 /**
  * What is known where an amount is typed: the base unit of its good, its density, and what a cup is; and how many base
@@ -30,7 +30,7 @@ export interface Measure extends AmountOptions {
   per?: number;
 }
 
-const no = (says: string): Read => ({ ok: false, says });
+const no = (message: string): Read => ({ ok: false, message });
 const yes = (value: unknown): Read => ({ ok: true, value });
 
 /**

@@ -3,14 +3,14 @@ import type { Change } from '../show';
 export type Level = 'stop' | 'caution' | 'note';
 
 /** What mends a finding. Without a change it is one that only a person can take, off the screen. */
-export interface WayOut {
+export interface Fix {
   label: string;
   change?: Change;
   /** Of those that share this word only the first that works is offered. */
   oneOf?: string;
 }
 
-/** What a computation has to say to a person: where, how much, why, and the ways out. */
+/** What a computation has to say to a person: where, how much, why, and the fixes. */
 export interface Finding<Code extends string = string> {
   level: Level;
   code: Code;
@@ -19,31 +19,35 @@ export interface Finding<Code extends string = string> {
   itemId?: string;
   /** The good it is about, where it is about one. */
   goodId?: string;
-  says: string;
+  message: string;
   numbers: Record<string, number>;
-  waysOut: WayOut[];
+  fixes: Fix[];
 }
 
 /** Where a finding belongs: a moment, seconds from curtain-up, and the item or good it is about. */
 export type Place = Pick<Finding, 'at' | 'itemId' | 'goodId'>;
 
-export const wayOut = (label: string, change?: Change): WayOut => (change ? { label, change } : { label });
+export const fix = (label: string, change?: Change): Fix => (change ? { label, change } : { label });
 
-/** Builds a finding; numbers and ways out may be left out. */
+/** Builds a finding; numbers and fixes may be left out. */
 export const finding = <Code extends string>(
   level: Level,
   code: Code,
   { at, itemId, goodId }: Place,
-  { says, numbers = {}, waysOut = [] }: Pick<Finding, 'says'> & Partial<Pick<Finding, 'numbers' | 'waysOut'>>,
+  {
+    message,
+    numbers = {},
+    fixes = [],
+  }: Pick<Finding, 'message'> & Partial<Pick<Finding, 'numbers' | 'fixes'>>,
 ): Finding<Code> => ({
   level,
   code,
   at,
   ...(itemId !== undefined && { itemId }),
   ...(goodId !== undefined && { goodId }),
-  says,
+  message,
   numbers,
-  waysOut,
+  fixes,
 });
 
 const RANK: Record<Level, number> = { stop: 0, caution: 1, note: 2 };

@@ -1,2 +1,2 @@
-export { byMoment, finding, wayOut, type Finding, type Level, type Place, type WayOut } from './finding';
+export { byMoment, finding, fix, type Finding, type Level, type Place, type Fix } from './finding';
 export { apply, rule, type AnyRule, type Rule } from './rule';

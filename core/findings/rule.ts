@@ -1,4 +1,4 @@
-import { finding, type Finding, type Level, type Place, type WayOut } from './finding';
+import { finding, type Finding, type Level, type Place, type Fix } from './finding';
 
 /**
  * A rule is a row: when it speaks, at what level, and what it says stand together. `Context` is what it looks at,
@@ -10,11 +10,11 @@ export interface Rule<Context, Case, Code extends string = string> {
   /** Where the rule comes from: a published source, "common practice", or "arithmetic" for what follows from numbers. */
   source: string;
   /** Every case of it. */
-  when: (context: Context) => Case[];
-  where: (found: Case, context: Context) => Place;
-  says: (found: Case, context: Context) => string;
+  findMatches: (context: Context) => Case[];
+  findPlace: (found: Case, context: Context) => Place;
+  message: (found: Case, context: Context) => string;
   numbers?: (found: Case, context: Context) => Record<string, number>;
-  waysOut?: (found: Case, context: Context) => WayOut[];
+  fixes?: (found: Case, context: Context) => Fix[];
 }
 
 /** A rule with its cases forgotten: what a list of rules holds. */
@@ -32,17 +32,17 @@ export const rule = <Context, Case, Code extends string>(
 ): AnyRule<Context, Code> => ({
   id: row.id,
   source: row.source,
-  count: (context) => row.when(context).length,
+  count: (context) => row.findMatches(context).length,
   findings: (context) =>
-    row.when(context).map((found) =>
+    row.findMatches(context).map((found) =>
       finding(
         typeof row.level === 'function' ? row.level(found, context) : row.level,
         row.id,
-        row.where(found, context),
+        row.findPlace(found, context),
         {
-          says: row.says(found, context),
+          message: row.message(found, context),
           numbers: row.numbers?.(found, context) ?? {},
-          waysOut: row.waysOut?.(found, context) ?? [],
+          fixes: row.fixes?.(found, context) ?? [],
         },
       ),
     ),

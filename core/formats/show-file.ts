@@ -27,6 +27,6 @@ function parse(text: string): Checked<unknown> {
   try {
     return { ok: true, value: JSON.parse(text) };
   } catch (error) {
-    return { ok: false, problems: [{ path: '', says: `This is not JSON: ${(error as Error).message}.` }] };
+    return { ok: false, problems: [{ path: '', message: `This is not JSON: ${(error as Error).message}.` }] };
   }
 }

@@ -108,9 +108,9 @@ test('each mistake is named by its line and column, and a wrong row changes noth
 });
 
 test('a file that is not one of stores is refused as a whole', () => {
-  expect(read('a,b\n1,2').says).toContain('“name” is missing');
-  expect(read('name,colour\nx,y').says).toContain('“colour” is no column');
-  expect(read('name,Unit, NAME\nx,g,y').says).toContain('a column twice: “name”');
+  expect(read('a,b\n1,2').message).toContain('“name” is missing');
+  expect(read('name,colour\nx,y').message).toContain('“colour” is no column');
+  expect(read('name,Unit, NAME\nx,g,y').message).toContain('a column twice: “name”');
 });
 
 test('a name that looks like a formula is no formula in the file, and comes back as it was', () => {
@@ -140,7 +140,10 @@ describe('what comes back', () => {
     expect(read('name,on shelf\nsoda,7', two)).toMatchObject({
       counts: [],
       rows: [
-        { status: 'wrong', problems: [{ column: 'on shelf', says: expect.stringContaining('“expires”') }] },
+        {
+          status: 'wrong',
+          problems: [{ column: 'on shelf', message: expect.stringContaining('“expires”') }],
+        },
       ],
     });
   });

@@ -38,7 +38,7 @@ export interface StoresRow {
   status: 'new' | 'changed' | 'same' | 'wrong';
   /** What would change, in words. */
   changes: string[];
-  problems: { column: string; says: string }[];
+  problems: { column: string; message: string }[];
 }
 
 /** What bringing a file in would do. Nothing is done by reading. */
@@ -48,7 +48,7 @@ export interface StoresPreview {
   /** How much of a good with an expiry is on the shelf now. */
   counts: { goodId: string; expires: string | undefined; amount: number }[];
   /** What is wrong with the file as a whole. */
-  says?: string;
+  message?: string;
 }
 
 /** The stores as a CSV file; goods in the order of their names, a row for each day of expiry. */
@@ -155,19 +155,19 @@ export function readStores(
   const first = Papa.parse<string[]>(text, { preview: 1, skipEmptyLines: 'greedy' }).data[0] ?? [];
   const twice = first.map(column).find((name, i, all) => all.indexOf(name) < i);
   if (twice !== undefined)
-    return { ...empty, says: `The first line names a column twice: “${twice}”. Take one of them out.` };
+    return { ...empty, message: `The first line names a column twice: “${twice}”. Take one of them out.` };
   const parsed = Papa.parse<Row>(text, { header: true, skipEmptyLines: 'greedy', transformHeader: column });
   const columns = parsed.meta.fields ?? [];
   const strange = columns.filter((c) => !(STORES_COLUMNS as readonly string[]).includes(c));
   if (!columns.includes('name'))
     return {
       ...empty,
-      says: `The first line must name the columns: ${STORES_COLUMNS.join(', ')}. “name” is missing.`,
+      message: `The first line must name the columns: ${STORES_COLUMNS.join(', ')}. “name” is missing.`,
     };
   if (strange.length)
     return {
       ...empty,
-      says: `“${strange.join('”, “')}” is no column of a stores file. It has: ${STORES_COLUMNS.join(', ')}.`,
+      message: `“${strange.join('”, “')}” is no column of a stores file. It has: ${STORES_COLUMNS.join(', ')}.`,
     };
   const torn = new Map(parsed.errors.map((e) => [e.row ?? 0, e.message]));
   const seen = new Map<string, number>();
@@ -181,7 +181,9 @@ export function readStores(
       Object.entries(raw).map(([k, v]) => [k, typeof v === 'string' ? readCell(v.trim()) : v]),
     ) as Row;
     const tear = torn.get(i);
-    const read = tear ? { problems: [{ column: 'line', says: tear }] } : readRow(row, columns, known, newId);
+    const read = tear
+      ? { problems: [{ column: 'line', message: tear }] }
+      : readRow(row, columns, known, newId);
     const problems = [...read.problems];
     const good = 'good' in read ? read.good : undefined;
     const amount = 'amount' in read ? read.amount : undefined;
@@ -196,13 +198,13 @@ export function readStores(
     if (good && amount !== undefined && !columns.includes('expires') && days.length > 1)
       problems.push({
         column: 'on shelf',
-        says: `It is on the shelf with ${days.length} different days of expiry. Add the column “expires” to say which is meant.`,
+        message: `It is on the shelf with ${days.length} different days of expiry. Add the column “expires” to say which is meant.`,
       });
     if (good) {
       const key = `${good.id} ${expires ?? ''}`;
       const before = seen.get(key);
       if (before !== undefined)
-        problems.push({ column: 'name', says: `Line ${before} has the same good with the same expiry.` });
+        problems.push({ column: 'name', message: `Line ${before} has the same good with the same expiry.` });
       else seen.set(key, line);
     }
     if (!good || problems.length) {
@@ -246,22 +248,22 @@ function readRow(
   newId: (name: string) => string,
 ): ReadRow {
   const problems: StoresRow['problems'] = [];
-  const wrong = (column: string, says: string) => void problems.push({ column, says });
+  const wrong = (column: string, message: string) => void problems.push({ column, message });
   const name = row.name ?? '';
-  if (!name) return { problems: [{ column: 'name', says: 'This must not be empty.' }] };
+  if (!name) return { problems: [{ column: 'name', message: 'This must not be empty.' }] };
   const was = known.find(row.id, name);
   const cell = (column: Column, field: Field, unit?: BaseUnit): unknown => {
     const text = row[column];
     if (!text) return undefined;
     const read = readField(field, text, unit && { unit });
-    if (!read.ok) wrong(column, read.says);
+    if (!read.ok) wrong(column, read.message);
     return read.ok ? read.value : undefined;
   };
   const sort = cell('sort', fieldOf(Good, 'sort')) ?? was?.sort ?? 'consumable';
   const unitSaid = cell('unit', fieldOf(Good, 'unit')) as BaseUnit | undefined;
   const unit = unitSaid ?? was?.unit ?? (sort === 'kit' ? 'piece' : undefined);
   if (problems.length) return { problems };
-  if (unit === undefined) return { problems: [{ column: 'unit', says: 'Say what it is kept in.' }] };
+  if (unit === undefined) return { problems: [{ column: 'unit', message: 'Say what it is kept in.' }] };
   if (was && was.unit !== unit)
     wrong('unit', `This good is kept in ${was.unit}; a good never changes its unit.`);
   const read = Object.fromEntries(
@@ -277,7 +279,7 @@ function readRow(
     Object.entries(merged).filter(([key, v]) => v !== undefined && !(YES_ONLY.has(key) && !v)),
   );
   const checked = check(Good, plain);
-  if (!checked.ok) for (const p of checked.problems) wrong(p.path, p.says);
+  if (!checked.ok) for (const p of checked.problems) wrong(p.path, p.message);
   return checked.ok && !problems.length ? { good: checked.value, amount, expires, problems } : { problems };
 }
 

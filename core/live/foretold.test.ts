@@ -50,7 +50,7 @@ test('each attempt keeps what the bench foretold of it at its level, beside what
     ['4', 'worked', undefined, 10],
   ]);
   expect(lines[0]!.predictions![0]).toMatchObject({ benchId: 'ladder', fails: false, label: 'Pieces' });
-  expect(lines[0]!.predictions![0]!.says).toContain('1 piece.');
+  expect(lines[0]!.predictions![0]!.message).toContain('1 piece.');
 });
 
 test('the talk after the show has the same, from the plan; what was used is counted level by level', () => {
@@ -64,7 +64,7 @@ test('how a bench has done so far: what it said against what happened, and by ho
   const told = (outcome: 'worked' | 'failed' | 'partly' | 'not tried', fails: boolean, reading?: number) => ({
     outcome,
     ...(reading !== undefined && { reading }),
-    predictions: [{ benchId: 'ladder', title: 'Ladder', says: '', fails, value: 10 }],
+    predictions: [{ benchId: 'ladder', title: 'Ladder', message: '', fails, value: 10 }],
   });
   const log = [
     told('worked', false, 12),
@@ -86,7 +86,7 @@ test('a bench’s hits and errors over time: month by month, the quiet ones too,
   const at = (year: number, month: number, outcome: 'worked' | 'failed', reading?: number) => ({
     ...{ atMs: new Date(year, month - 1, 15).getTime(), outcome },
     ...(reading !== undefined && { reading }),
-    predictions: [{ benchId: 'ladder', title: 'Ladder', says: '', fails: false, value: 10 }],
+    predictions: [{ benchId: 'ladder', title: 'Ladder', message: '', fails: false, value: 10 }],
   });
   const log = [at(2026, 3, 'worked', 12), at(2026, 3, 'failed', 13), at(2026, 5, 'worked')];
   expect(benchOverTime(log, 'ladder')).toEqual([

@@ -10,7 +10,7 @@ export const predictionsOf = (script: Script, state: ItemState, attempt: number)
   (playedAs(script, state)?.showings[showingOf(script, state, attempt)]?.results ?? []).flatMap(
     ({ held, title, verdict, fails, refused, foretold }) =>
       refused === undefined
-        ? [{ benchId: held.benchId, title, says: verdict, fails: fails !== undefined, ...foretold }]
+        ? [{ benchId: held.benchId, title, message: verdict, fails: fails !== undefined, ...foretold }]
         : [],
   );
 

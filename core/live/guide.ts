@@ -6,13 +6,13 @@ import { itemsOf, onStage } from './slices/stage';
 /** What somebody who is shown through a rehearsal is told now, and on which page. */
 export interface Hint {
   on: 'check' | 'stage' | 'debrief';
-  says: string;
+  message: string;
 }
 
 /** The next thing to try, told from what was done so far; undefined where nobody is shown through. Pure. */
 export function hint(script: Script, state: RunState): Hint | undefined {
   if (!state.rehearsal?.guided) return undefined;
-  const on = (page: Hint['on'], says: string): Hint => ({ on: page, says });
+  const on = (page: Hint['on'], message: string): Hint => ({ on: page, message });
   if (state.phase === 'down')
     return on(
       'debrief',

@@ -176,7 +176,7 @@ describe('with trouble', () => {
         expect(new Set(hit).size).toBe(hit.length);
         drawn.forEach((m) => kinds.add(m.kind));
         for (const m of drawn.filter((m) => m.kind === 'it fails'))
-          expect(m.says).toBe(`${m.itemId.slice(2)} will not light`);
+          expect(m.message).toBe(`${m.itemId.slice(2)} will not light`);
       }),
       { seed: 3, numRuns: 200 },
     );

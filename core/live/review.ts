@@ -10,12 +10,12 @@ import { befell, mishaps, RECKLESS, worthOf } from './trouble';
 export interface Score {
   what: 'Landing' | 'Worth kept' | 'Calls given' | 'Interlocks kept' | 'Trouble met';
   of100: number;
-  says: string;
+  message: string;
 }
 
 /** A mishap and what was done about it; `did` is undefined where nothing was. */
 export interface Decision {
-  says: string;
+  message: string;
   title: string;
   did: string | undefined;
   sound: boolean;
@@ -41,12 +41,12 @@ export function review(script: Script, state: RunState): Review | undefined {
   if (rehearsal?.seed === undefined || curtainAt === undefined || downAt === undefined) return undefined;
   const decisions = mishaps(script, rehearsal.seed)
     .filter((m) => befell(script, state, m))
-    .map(({ id, kind, itemId, says }): Decision => {
+    .map(({ id, kind, itemId, message }): Decision => {
       const did = state.met.get(id)?.did;
       // A failure that was said to be one was dealt with, whatever it was pressed on.
       const isReported = kind === 'it fails' && state.items.get(itemId)!.attempts[0]?.outcome === 'failed';
       return {
-        says,
+        message,
         title: script.byItem.get(itemId)!.item.title,
         did: did ?? (isReported ? 'Said that it failed' : undefined),
         sound: did === undefined ? isReported : !RECKLESS.includes(did),
@@ -71,7 +71,7 @@ function landed(endS: number, slotS: number): Score {
   return {
     what: 'Landing',
     of100: Math.round(Math.min(100, Math.max(0, 100 - (Math.max(0, overS) / 60) * A_MINUTE_OVER))),
-    says: overS > 0 ? `${formatDuration(overS)} over the slot` : 'in the slot',
+    message: overS > 0 ? `${formatDuration(overS)} over the slot` : 'in the slot',
   };
 }
 
@@ -84,7 +84,7 @@ function worthKept(script: Script, state: RunState): Score {
     kept += worth * seen(script, item);
   }
   const of100 = all === 0 ? 100 : Math.round((100 * kept) / all);
-  return { what: 'Worth kept', of100, says: `${of100} % of what the show is worth was seen` };
+  return { what: 'Worth kept', of100, message: `${of100} % of what the show is worth was seen` };
 }
 
 /** How much of an item was seen, from 0 to 1: a demo that went partly is half of it. */
@@ -116,4 +116,4 @@ function interlocksOf(script: Script, state: RunState): [kept: number, of: numbe
 }
 
 const share = (what: Score['what'], done: number, total: number): Score | undefined =>
-  total === 0 ? undefined : { what, of100: Math.round((100 * done) / total), says: `${done} of ${total}` };
+  total === 0 ? undefined : { what, of100: Math.round((100 * done) / total), message: `${done} of ${total}` };

@@ -146,7 +146,7 @@ describe('what it cost', () => {
 test('how often each bench was wrong at each venue: it said no and it worked, or yes and it failed', () => {
   const told = (venueId: string, fails: boolean, outcome: 'worked' | 'partly' | 'failed' | 'not tried') => ({
     ...{ venueId, outcome },
-    predictions: [{ benchId: 'b', title: 'B', says: '', fails }],
+    predictions: [{ benchId: 'b', title: 'B', message: '', fails }],
   });
   expect(
     toldByVenue([

@@ -15,7 +15,7 @@ export interface Mishap {
   kind: 'it fails' | 'volunteer' | 'stale' | 'slot';
   /** Of the slot: the item in which it is told. */
   itemId: string;
-  says: string;
+  message: string;
 }
 
 /** Something that may be done about a mishap. */
@@ -62,10 +62,15 @@ export function mishaps(script: Script, seed: number): Mishap[] {
   const add = (
     kind: Mishap['kind'],
     scripted: ScriptItem | undefined,
-    says: (scriptItem: ScriptItem) => string,
+    describe: (scriptItem: ScriptItem) => string,
   ) =>
     found.push(
-      scripted && { id: `mishap-${found.length}`, kind, itemId: scripted.item.id, says: says(scripted) },
+      scripted && {
+        id: `mishap-${found.length}`,
+        kind,
+        itemId: scripted.item.id,
+        message: describe(scripted),
+      },
     );
   const stale = ({ demo }: ScriptItem) => demo?.prep.find((t) => t.staleAfterS !== undefined);
   add('stale', draw(demos.filter((i) => i.index > 0 && stale(i))), (scripted) => {
@@ -111,7 +116,7 @@ function isThere(script: Script, state: RunState, now: ItemState, { kind, itemId
   return kind === 'it fails' ? left.length <= 1 : now.stepsDone.length > 0 || left.length <= 1;
 }
 
-function remedies(script: Script, state: RunState, { kind, itemId, says }: Mishap): Remedy[] {
+function remedies(script: Script, state: RunState, { kind, itemId, message }: Mishap): Remedy[] {
   const skip: Happening = { kind: 'skip', body: { itemId } };
   if (kind === 'slot')
     return [{ did: 'Understood', does: [{ kind: 'slot cut', body: { byS: SLOT_CUT_S } }] }];
@@ -137,7 +142,7 @@ function remedies(script: Script, state: RunState, { kind, itemId, says }: Misha
       { did: PLAY_STALE, does: [] },
     ];
   }
-  const failed: Happening = { kind: 'attempt closed', body: { itemId, outcome: 'failed', symptom: says } };
+  const failed: Happening = { kind: 'attempt closed', body: { itemId, outcome: 'failed', symptom: message } };
   const next = nextItem(state);
   return [
     ...(tally(script, state.items.get(itemId)!).retriesLeft > 0

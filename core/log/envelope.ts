@@ -50,7 +50,7 @@ class EnvelopeFields {
 /** The outside of an untrusted event; `body` is left as it is. Errors: problems with their paths. */
 export function checkEnvelope(value: unknown): Checked<Envelope> {
   if (typeof value !== 'object' || value === null || Array.isArray(value))
-    return { ok: false, problems: [{ path: '', says: 'An event must be an object.' }] };
+    return { ok: false, problems: [{ path: '', message: 'An event must be an object.' }] };
   if (!accepts(EnvelopeFields, value)) {
     // What it carries is looked at later, by its kind.
     const { body: _body, ...outside } = value as { body?: unknown };

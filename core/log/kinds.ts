@@ -62,7 +62,7 @@ export function readInside<T extends Kinds>(kinds: T, outside: Envelope): Checke
   return { ok: true, value: event as EventOf<T> };
 }
 
-const wrong = (path: string, says: string): { ok: false; problems: Problem[] } => ({
+const wrong = (path: string, message: string): { ok: false; problems: Problem[] } => ({
   ok: false,
-  problems: [{ path, says }],
+  problems: [{ path, message }],
 });

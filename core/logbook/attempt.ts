@@ -8,7 +8,7 @@ export type Outcome = (typeof OUTCOMES)[number];
 export interface Prediction {
   benchId: string;
   title: string;
-  says: string;
+  message: string;
   /** Whether it predicted a failure. */
   fails: boolean;
   label?: string;

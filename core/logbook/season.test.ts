@@ -53,11 +53,11 @@ describe('what wants a rehearsal', () => {
     ...{ demoId: title, title, show: 'Small Forces', date, lastFailed },
     lastAt: days === undefined ? undefined : today - days * 86_400_000,
   });
-  const says = (...of: ReturnType<typeof demo>[]) => dueForRehearsal(of, today).map((d) => d.says);
+  const message = (...of: ReturnType<typeof demo>[]) => dueForRehearsal(of, today).map((d) => d.message);
 
   test('what was never tried, what failed last, and what hands have forgotten', () => {
     expect(
-      says(
+      message(
         demo('New', undefined),
         demo('Bad', 10, true),
         demo('Old', 183),
@@ -73,7 +73,7 @@ describe('what wants a rehearsal', () => {
 
   test('each demo once, for the soonest show it is in', () => {
     const later = { ...demo('New', undefined, false, '2027-01-01'), show: 'Later' };
-    expect(says(later, demo('New', undefined))).toEqual([
+    expect(message(later, demo('New', undefined))).toEqual([
       'Rehearse “New”, for “Small Forces”: nobody has tried it yet.',
     ]);
   });
@@ -88,21 +88,21 @@ describe('over time', () => {
   });
 
   test('the newest month against all before', () => {
-    const { periods, says } = overTime([month('2026-05', 1, 1, 2), month('2026-03', 2, 0)]);
+    const { periods, message } = overTime([month('2026-05', 1, 1, 2), month('2026-03', 2, 0)]);
     expect(periods.map((p) => [p.label, p.worked])).toEqual([
       ['Mar 2026', 2],
       ['Apr 2026', 0],
       ['May 2026', 1],
     ]);
-    expect(says).toBe('Worked 1 of 4 in May 2026, 2 of 2 before.');
-    expect(overTime([month('2026-03', 2, 0)]).says).toBe('Worked 2 of 2 in Mar 2026.');
-    expect(overTime([])).toEqual({ periods: [], says: '' });
+    expect(message).toBe('Worked 1 of 4 in May 2026, 2 of 2 before.');
+    expect(overTime([month('2026-03', 2, 0)]).message).toBe('Worked 2 of 2 in Mar 2026.');
+    expect(overTime([])).toEqual({ periods: [], message: '' });
   });
 
   test('two tries ten years apart are told by the year, with the years between', () => {
-    const { periods, says } = overTime([month('2016-12', 1, 0), month('2026-01', 0, 1)]);
+    const { periods, message } = overTime([month('2016-12', 1, 0), month('2026-01', 0, 1)]);
     expect(periods.map((p) => p.label)).toEqual(Array.from({ length: 11 }, (_, i) => `${2016 + i}`));
-    expect(says).toBe('Worked 0 of 1 in 2026, 1 of 1 before.');
+    expect(message).toBe('Worked 0 of 1 in 2026, 1 of 1 before.');
   });
 
   test('many months are told by the year, and nothing is lost', () => {

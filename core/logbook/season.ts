@@ -165,8 +165,8 @@ const DAY_MS = 86_400_000;
 export function dueForRehearsal(
   coming: readonly ComingDemo[],
   dayMs: number,
-): { demoId: string; says: string }[] {
-  const found = new Map<string, { demoId: string; says: string }>();
+): { demoId: string; message: string }[] {
+  const found = new Map<string, { demoId: string; message: string }>();
   for (const { demoId, title, show, lastAt, lastFailed } of [...coming].sort((a, b) =>
     inOrderOfText(a.date, b.date),
   )) {
@@ -178,7 +178,7 @@ export function dueForRehearsal(
           ? 'it failed the last time, and was not tried since'
           : days > REHEARSE_AFTER_DAYS && `it was last tried ${days} days ago`;
     if (why && !found.has(demoId))
-      found.set(demoId, { demoId, says: `Rehearse “${title}”, for “${show}”: ${why}.` });
+      found.set(demoId, { demoId, message: `Rehearse “${title}”, for “${show}”: ${why}.` });
   }
   return [...found.values()];
 }
@@ -209,7 +209,7 @@ export function stretches(months: readonly string[]): { labels: string[]; of: (m
 }
 
 /** A demo's attempts over time, stretches without a try too; and how the newest compares with all before, in a sentence. Pure. */
-export function overTime(months: readonly Period[]): { periods: Period[]; says: string } {
+export function overTime(months: readonly Period[]): { periods: Period[]; message: string } {
   const { labels, of: periodOf } = stretches(months.map((m) => m.label));
   const all = months.map((m) => ({ ...m, in: periodOf(m.label) }));
   const periods = labels.map((label): Period => {
@@ -218,11 +218,11 @@ export function overTime(months: readonly Period[]): { periods: Period[]; says: 
     return { label, worked: sum('worked'), partly: sum('partly'), failed: sum('failed') };
   });
   const newest = periods.at(-1);
-  if (!newest) return { periods, says: '' };
+  if (!newest) return { periods, message: '' };
   const before = periods.slice(0, -1);
   return {
     periods,
-    says: `Worked ${workedOf([newest])} in ${newest.label}${before.length ? `, ${workedOf(before)} before` : ''}.`,
+    message: `Worked ${workedOf([newest])} in ${newest.label}${before.length ? `, ${workedOf(before)} before` : ''}.`,
   };
 }
 

@@ -3,25 +3,25 @@ import { demo, item, record, showOf } from '../testing/hall-show';
 import { changedSincePlayed } from './since';
 
 const then = showOf([demo('flash'), demo('foam')], [item('flash'), item('foam')]);
-const says = (change: (now: typeof then) => void) => {
+const message = (change: (now: typeof then) => void) => {
   const now = structuredClone(then);
   change(now);
   return changedSincePlayed(now, then);
 };
 
 test('a copy for another day is the same show', () => {
-  expect(says((now) => void (now.show = copyOf(now.show, 'copy', '2027-01-10')))).toEqual([]);
+  expect(message((now) => void (now.show = copyOf(now.show, 'copy', '2027-01-10')))).toEqual([]);
 });
 
 test('what is new, gone, or in another order', () => {
-  expect(says((now) => void now.show.items.reverse())).toEqual(['The order is another.']);
+  expect(message((now) => void now.show.items.reverse())).toEqual(['The order is another.']);
   expect(
-    says((now) => void now.show.items.splice(0, 1, { ...now.show.items[1]!, id: 'new', title: 'Encore' })),
+    message((now) => void now.show.items.splice(0, 1, { ...now.show.items[1]!, id: 'new', title: 'Encore' })),
   ).toEqual(['“Encore” is new.', '“flash” is not played any more.']);
 });
 
 test('what is set otherwise in an item, a demo, the venue and the show; long lists are cut with a word', () => {
-  const said = says((now) => {
+  const said = message((now) => {
     now.show.items[0]!.showings = 3;
     now.demos[1]!.coverS = 99;
     now.venue.roomC = 9;
@@ -33,7 +33,7 @@ test('what is set otherwise in an item, a demo, the venue and the show; long lis
     'The hall: room c 9, was nothing.',
     'The show: slot min 50, was 45.',
   ]);
-  const [long] = says((now) => {
+  const [long] = message((now) => {
     now.demos[0]!.cautions = ['a'];
     Object.assign(now.demos[0]!, { topic: 'x', teaches: 'y', shows: 'z', coverLine: 'c', helpers: 2 });
   });
@@ -42,7 +42,7 @@ test('what is set otherwise in an item, a demo, the venue and the show; long lis
 
 test('another venue and another crew', () => {
   expect(
-    says((now) => {
+    message((now) => {
       now.venue = { ...now.venue, id: 'barn', name: 'The barn' };
       now.show.crew = [now.show.crew[0]!];
     }),
@@ -50,9 +50,9 @@ test('another venue and another crew', () => {
 });
 
 test('what the log has learned since, where it moves the odds', () => {
-  expect(says((now) => void (now.record = [record('flash', 1, 9)]))).toEqual([
+  expect(message((now) => void (now.record = [record('flash', 1, 9)]))).toEqual([
     expect.stringMatching(/^“flash” works about \d+ % of the time; it was \d+ %\.$/),
   ]);
   // A demo that is not played says nothing.
-  expect(says((now) => void (now.record = [record('other', 1, 9)]))).toEqual([]);
+  expect(message((now) => void (now.record = [record('other', 1, 9)]))).toEqual([]);
 });

@@ -18,8 +18,8 @@ export interface RunSoFar {
 
 /** The verdict of a logbook, and what to do about it, the worst first. */
 export interface SumUp {
-  says: string[];
-  todo: { demoId: string; says: string }[];
+  message: string[];
+  todo: { demoId: string; message: string }[];
 }
 
 /** Fewer tries than these say too little to name a demo by. Common practice. */
@@ -33,8 +33,8 @@ export function sumUp(demos: readonly DemoSoFar[], runs: readonly RunSoFar[]): S
   const told = demos.filter((d) => d.attempts >= ENOUGH_ATTEMPTS).sort((a, b) => a.mean - b.mean);
   const poor = told.filter((d) => d.mean < POOR_ODDS && failures(d) > 0);
   return {
-    says: [failing(demos, told), ...timing(runs)],
-    todo: poor.slice(0, MOST_NAMED).map((d) => ({ demoId: d.demoId, says: todo(d) })),
+    message: [failing(demos, told), ...timing(runs)],
+    todo: poor.slice(0, MOST_NAMED).map((d) => ({ demoId: d.demoId, message: todo(d) })),
   };
 }
 

@@ -82,19 +82,19 @@ describe('two shows at one time', () => {
     const of = { ...library, sameDay: [one, two] };
     return [assemble(one, of)!, assemble(two, of)!];
   };
-  const says = (file: ShowFile) =>
+  const message = (file: ShowFile) =>
     plan(file, { plays: 0 })
       .findings.filter((f) => f.code === 'two-shows')
-      .map((f) => f.says);
+      .map((f) => f.message);
 
   test('with the same people and the one flask are a finding in both', () => {
     const [one, two] = both({ getIn: '13:30', doors: '14:40', curtainUp: '15:00' });
-    expect(says(one)).toEqual([
+    expect(message(one)).toEqual([
       'Ann is in “Two” from 13:30 to 15:45 that day as well.',
       'Ben is in “Two” from 13:30 to 15:45 that day as well.',
       'flask is wanted in “Two” from 13:30 to 15:45 that day as well: 2 short for both.',
     ]);
-    expect(says(two)).toHaveLength(3);
+    expect(message(two)).toHaveLength(3);
   });
   test.each<[string, Partial<Demo>, Partial<Show['items'][number]>]>([
     [
@@ -125,7 +125,7 @@ describe('two shows at one time', () => {
     expect(one.elsewhere).toBeUndefined();
     const [two] = both({ crew: [] });
     two.stock.forEach((g) => (g.onShelf = 2));
-    expect(says(two)).toEqual([]);
+    expect(message(two)).toEqual([]);
   });
   test('somebody who leaves the one before the other needs them may do both', () => {
     const one = { ...base.show, items: [], crew: [{ personId: 'ann', arrives: '12:30', leaves: '14:20' }] };

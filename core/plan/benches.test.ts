@@ -57,14 +57,14 @@ describe('the hall is 9 °C', () => {
     const [finding, ...others] = said(cold);
     expect(others).toEqual([]);
     expect(finding).toMatchObject({ level: 'caution', itemId: 'i-flash' });
-    expect(finding!.says).toMatch(
+    expect(finding!.message).toMatch(
       /^“flash”: It will not light: .* is too lean\. Warm the bottle to \d+ °C\. Reckoned with what is known of Cold hall: temperature of the bottle 9 °C\.$/,
     );
-    expect(finding!.waysOut.map((w) => w.label)).toEqual([
+    expect(finding!.fixes.map((w) => w.label)).toEqual([
       expect.stringMatching(/^Warm the bottle to \d+ °C$/),
       'Play it as “methanol”',
     ]);
-    const mended = { ...cold, show: applyChange(cold.show, finding!.waysOut[1]!.change!) };
+    const mended = { ...cold, show: applyChange(cold.show, finding!.fixes[1]!.change!) };
     expect(mended.show.items[0]!.variantId).toBe('wood');
     expect(said(mended)).toEqual([]);
   });
@@ -121,7 +121,7 @@ test('a series over names goes into a bench that takes them: what fails is said 
       at: { series: { parameterId: 'fuel', levels: ['methanol', 'ethanol'], onFail: 'go on' } },
     },
   );
-  expect(said(fuels).map((f) => f.says.split(':')[0])).toEqual(['“flash” at ethanol']);
+  expect(said(fuels).map((f) => f.message.split(':')[0])).toEqual(['“flash” at ethanol']);
   expect(
     script(fuels)
       .items.at(-1)!
@@ -222,7 +222,7 @@ describe('amounts', () => {
     ).toBeCloseTo(0.74, 2);
     const without = inHall(foil, { stock: [consumable('lye', { unit: 'mL' })] });
     expect(amountOf(without, 'lye')).toBe(7);
-    expect(said(without).map((f) => f.says)).toEqual([
+    expect(said(without).map((f) => f.message)).toEqual([
       '“flash”: its bench “Hydrogen from foil” cannot be worked out. “lye” is kept in mL, and “Lye for all the foil” comes in g: write down its bulk density. What stands in the demo is taken.',
     ]);
   });
@@ -233,9 +233,9 @@ test('one trouble is one finding: a damp room, a vessel that is too small', () =
     { benches: [held('static-dome', { inputs: [{ name: 'radiusM', value: 0.05 }] })] },
     { venue: { humidityPercent: 75 } },
   );
-  expect(said(dome).map((f) => f.says)).toEqual([expect.stringMatching(/Too damp: above 60 %/)]);
+  expect(said(dome).map((f) => f.message)).toEqual([expect.stringMatching(/Too damp: above 60 %/)]);
   const cold = inHall({ benches: [held('cold-budget', { inputs: [{ name: 'poured', value: 90 }] })] });
-  expect(said(cold).map((f) => f.says)).toEqual([expect.stringMatching(/The vessel holds 10 L\./)]);
+  expect(said(cold).map((f) => f.message)).toEqual([expect.stringMatching(/The vessel holds 10 L\./)]);
 });
 
 test('limits of a series of which no bottle meets all are checked apart', () => {
@@ -275,14 +275,14 @@ describe('what cannot be worked out', () => {
       held('vapour-bottle', { inputs: fuel('petrol') }),
       '“Fuel” must be one of methanol, ethanol, propan-2-ol.',
     ],
-  ])('is said, and the plan goes on: %#', (bench, says) => {
+  ])('is said, and the plan goes on: %#', (bench, message) => {
     const file = inHall({
       benches: [bench],
       parameters: [{ id: 'n', title: 'How much', unit: 'cups', usual: 1, min: 1, max: 9 }],
     });
     const found = said(file);
     expect(found).toHaveLength(1);
-    expect(found[0]!.says).toContain(says);
+    expect(found[0]!.message).toContain(message);
   });
 });
 
@@ -290,7 +290,7 @@ test('a stop of the bench is a stop of the plan: so much nitrogen in so small a 
   const pour = { benches: [held('liquid-nitrogen', { inputs: [{ name: 'litres', value: 5 }] })] };
   const small = said(inHall(pour, { venue: { name: 'Cellar', roomM3: 25 } }));
   expect(small.map((f) => f.level)).toContain('stop');
-  expect(small[0]!.says).toContain('nobody may be in the room');
+  expect(small[0]!.message).toContain('nobody may be in the room');
   expect(said(inHall(pour, { venue: { roomM3: 3000 } }))).toEqual([]);
 });
 
@@ -303,7 +303,7 @@ describe('a bench that the log found wrong', () => {
   ];
   const cautions = (benches: Parameters<typeof record>[0]) =>
     said({ ...inHall(bottle, { venue: { name: 'The hall', roomC: 20 } }), record: record(benches) }).map(
-      (f) => f.says,
+      (f) => f.message,
     );
 
   test('is a caution: by what was seen here where it was seen here, else by what was seen anywhere', () => {

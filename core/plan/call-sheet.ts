@@ -171,7 +171,7 @@ function handsIn({ byItem }: Script, itemId: string, as: 'presenter' | 'helper')
 
 function wornBy({ byItem, goods }: Script, itemId: string, by: Wearer): Pick<CallLine, 'worn'> {
   const demo = byItem.get(itemId)?.demo;
-  const worn = demo ? wornIn(demo, goods, [by]).map(({ says }) => says) : [];
+  const worn = demo ? wornIn(demo, goods, [by]).map(({ message }) => message) : [];
   return worn.length ? { worn } : {};
 }
 

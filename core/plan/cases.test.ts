@@ -42,8 +42,8 @@ test.each(names.filter((n) => !(n in REFUSED)))(
       expect(Number.isFinite(task.startS)).toBe(true);
       expect(task.usedS).toBeGreaterThanOrEqual(task.readyS);
     }
-    for (const { says, code, at } of findings) {
-      expect([code, says]).not.toEqual([code, expect.stringMatching(/undefined|NaN|Infinity/)]);
+    for (const { message, code, at } of findings) {
+      expect([code, message]).not.toEqual([code, expect.stringMatching(/undefined|NaN|Infinity/)]);
       expect(Number.isFinite(at)).toBe(true);
     }
   },
@@ -115,8 +115,10 @@ test.each([
     show.show.items[n]!.at = '14:00';
     const { timetable, findings } = plan(show, { plays: 0 });
     expect(timetable.steps).toBeLessThanOrEqual(1.2 * BUDGET_STEPS);
-    const circle = findings.find((f) => f.code === 'contradiction' && f.says.includes('is fixed for 14:00'))!;
-    expect(circle.says).toContain(show.show.items[n]!.title);
+    const circle = findings.find(
+      (f) => f.code === 'contradiction' && f.message.includes('is fixed for 14:00'),
+    )!;
+    expect(circle.message).toContain(show.show.items[n]!.title);
     expect(circle.numbers.excessS).toBeGreaterThan(0);
   },
 );
@@ -125,21 +127,21 @@ test('however times, people and limits stand against one another: a plan that sa
   for (let seed = 1; seed <= sized(25, 80); seed++) {
     const show = unruly(seed);
     expect([seed, showFileProblems(show)]).toEqual([seed, []]);
-    const worked = plan(show, { plays: 20, waysOut: false });
+    const worked = plan(show, { plays: 20, fixes: false });
     const { timetable, findings } = worked;
     expect([seed, silentIn(show, worked)]).toEqual([seed, []]);
     expect(timetable.steps).toBeLessThanOrEqual(1.05 * BUDGET_STEPS);
     const wrong = findings.filter(
-      ({ says, at, waysOut }) =>
+      ({ message, at, fixes }) =>
         !Number.isFinite(at) ||
-        /undefined|NaN|Infinity/.test([says, ...waysOut.map((way) => way.label)].join(' ')),
+        /undefined|NaN|Infinity/.test([message, ...fixes.map((way) => way.label)].join(' ')),
     );
     expect([seed, wrong]).toEqual([seed, []]);
   }
 });
 
 /** What a file has to say: a code, words of its sentence, and (where it is offered) what mends it. */
-const SAYS: Record<string, [code: string, words: RegExp, wayOut?: RegExp][]> = {
+const SAYS: Record<string, [code: string, words: RegExp, fix?: RegExp][]> = {
   'c03-person-leaves-before-inshow-task': [
     ['contradiction', /1 min too little/, /^Ask Bob to stay until 14:02$/],
   ],
@@ -174,12 +176,12 @@ const SAYS: Record<string, [code: string, words: RegExp, wayOut?: RegExp][]> = {
   ],
   's07-3x50-tasks-stale-two-people': [['gone-stale', /no better was found in the steps allowed/]],
 };
-test.each(Object.entries(SAYS))('%s says what is wrong, and a way out', (name, wanted) => {
+test.each(Object.entries(SAYS))('%s says what is wrong, and a fix', (name, wanted) => {
   const { findings } = plan(file(name), { plays: 0 });
-  for (const [code, words, wayOut] of wanted) {
-    const found = findings.filter((f) => f.code === code).find((f) => words.test(f.says));
-    expect(found?.says).toMatch(words);
-    if (wayOut) expect(found!.waysOut.map((w) => w.label)).toContainEqual(expect.stringMatching(wayOut));
+  for (const [code, words, fix] of wanted) {
+    const found = findings.filter((f) => f.code === code).find((f) => words.test(f.message));
+    expect(found?.message).toMatch(words);
+    if (fix) expect(found!.fixes.map((w) => w.label)).toContainEqual(expect.stringMatching(fix));
   }
 });
 
@@ -203,21 +205,21 @@ test('nothing is planned absurdly early: work before the get-in only where an it
   expect(findings.find((f) => f.code === 'before-get-in')).toMatchObject({ numbers: { missS: 3660 } });
 });
 
-test('a way out that changes the show lessens what it is offered for', () => {
-  const weight = (says: { code: string; numbers: Record<string, number> }[], code: string, n: string) =>
-    says.filter((f) => f.code === code || n in f.numbers).reduce((sum, f) => sum + (f.numbers[n] ?? 1), 0);
+test('a fix that changes the show lessens what it is offered for', () => {
+  const weight = (message: { code: string; numbers: Record<string, number> }[], code: string, n: string) =>
+    message.filter((f) => f.code === code || n in f.numbers).reduce((sum, f) => sum + (f.numbers[n] ?? 1), 0);
   let offered = 0;
   const some = names.filter((n) => /^c\d|^s1|^s2|ban|person|resetter/.test(n) && !(n in REFUSED));
   for (const name of some.filter((_n, i) => i % sized(3, 1) === 0)) {
     const show = file(name);
     const { findings } = plan(show, { plays: 0 });
-    for (const { code, numbers, waysOut } of findings)
-      for (const { change } of waysOut) {
+    for (const { code, numbers, fixes } of findings)
+      for (const { change } of fixes) {
         if (!change) continue;
         offered++;
         const n =
           'waitS' in numbers ? 'waitS' : 'missS' in numbers ? 'missS' : (Object.keys(numbers)[0] ?? '');
-        const after = plan({ ...show, show: applyChange(show.show, change) }, { plays: 0, waysOut: false });
+        const after = plan({ ...show, show: applyChange(show.show, change) }, { plays: 0, fixes: false });
         expect([name, change, weight(after.findings, code, n) < weight(findings, code, n)]).toEqual([
           name,
           change,

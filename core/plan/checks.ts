@@ -51,14 +51,14 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
         detail: most > 1 ? `${most} of them` : '',
       });
     }
-    for (const { says, by, goodId } of wornIn(demo, script.goods)) {
+    for (const { message, by, goodId } of wornIn(demo, script.goods)) {
       // What is worn out of the stores is counted with the rest.
       if (goodId !== undefined) continue;
       add({
         ...base,
-        id: idOf('worn', mark.id, by, says),
+        id: idOf('worn', mark.id, by, message),
         kind: 'yes-no',
-        title: `To be worn: ${says}`,
+        title: `To be worn: ${message}`,
         detail: by,
       });
     }

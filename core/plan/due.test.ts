@@ -66,8 +66,8 @@ test('orders by their lead time, purchases a day before, and what comes too late
   const kit = [{ showId: 'a', goodId: 'rope', short: 2 }];
   // Three days to come and one in hand before the 12th: the 8th; without a lead time the 11th.
   expect(due({ shows, kit })).toMatchObject([
-    { kind: 'order', by: '2026-12-08', late: false, says: 'Order Mints (8)' },
-    { kind: 'order', by: '2026-12-11', late: false, says: 'Buy Rope (2)' },
+    { kind: 'order', by: '2026-12-08', late: false, message: 'Order Mints (8)' },
+    { kind: 'order', by: '2026-12-11', late: false, message: 'Buy Rope (2)' },
   ]);
   expect(due({ shows, kit, today: '2026-12-09' })[0]).toMatchObject({ by: '2026-12-08', late: true });
 });
@@ -75,7 +75,7 @@ test('orders by their lead time, purchases a day before, and what comes too late
 test('what a later show wants ordered before this one is due too, and named; what can wait is not', () => {
   const soon = [show('a', '2026-12-12', 8), show('b', '2026-12-14', 8)];
   expect(due({ shows: soon, shelf: 8, seenOn: [['mint', '2026-11-20']] })).toMatchObject([
-    { by: '2026-12-10', says: 'Order Mints (8) for “Show b”' },
+    { by: '2026-12-10', message: 'Order Mints (8) for “Show b”' },
   ]);
   const late = [show('a', '2026-12-12', 8), show('b', '2027-01-30', 8)];
   expect(due({ shows: late, shelf: 8, seenOn: [['mint', '2026-11-20']] })).toEqual([]);
@@ -87,7 +87,7 @@ test('a shelf relied on that nobody looked at for a quarter is to be counted, on
     due({ shows, shelf: 20, seenOn: [['mint', day]] }).filter((d) => d.kind === 'count');
   expect(counts('2026-09-01')).toEqual([]);
   expect(counts('2026-08-31')).toMatchObject([
-    { by: '2026-12-11', says: 'Count Mints: nobody has for 91 days' },
+    { by: '2026-12-11', message: 'Count Mints: nobody has for 91 days' },
   ]);
 });
 
@@ -110,7 +110,7 @@ test('a show that was never played wants a rehearsal, with what nobody has tried
   expect(list.find((d) => d.kind === 'fill')).toMatchObject({ by: '2026-12-11', at: '16:00' });
   expect(list.find((d) => d.kind === 'rehearse')).toMatchObject({
     by: '2026-12-11',
-    says: 'Rehearse it: nobody has tried Fountain yet',
+    message: 'Rehearse it: nobody has tried Fountain yet',
   });
   expect(list.map((d) => d.by)).toEqual(list.map((d) => d.by).sort());
 });
@@ -132,7 +132,7 @@ test('actions of its demos, its venue and itself are due, those of others are no
     on('venue', 'elsewhere'),
   ];
   expect(
-    due({ shows, shelf: 20, seenOn: [['mint', '2026-11-20']], actions }).map((d) => [d.key, d.says]),
+    due({ shows, shelf: 20, seenOn: [['mint', '2026-11-20']], actions }).map((d) => [d.key, d.message]),
   ).toEqual([
     ['action:demo-fountain', 'Mend it (Fountain)'],
     ['action:show-a', 'Mend it'],

@@ -13,7 +13,7 @@ export interface Due {
   at?: string;
   /** Its day is past. */
   late: boolean;
-  says: string;
+  message: string;
 }
 
 export interface DueAsked {
@@ -50,8 +50,8 @@ const MOST_NAMED = 4;
 export function dueFor(asked: DueAsked): Due[] {
   const { show, today } = asked;
   const dayBefore = day(show.date, -DAYS_BEFORE);
-  const line = (kind: DueKind, key: string, by: string, says: string): Due => ({
-    ...{ kind, key: `${kind}:${key}`, by, says },
+  const line = (kind: DueKind, key: string, by: string, message: string): Due => ({
+    ...{ kind, key: `${kind}:${key}`, by, message },
     late: by < today,
   });
   const uncounted = (asked.tour?.lines ?? []).flatMap(({ goodId, usable }) => {
@@ -63,7 +63,7 @@ export function dueFor(asked: DueAsked): Due[] {
     .filter((id) => !asked.tried.has(id))
     .map((id) => asked.demos.get(id) ?? id);
   return [
-    ...orders(asked).map(({ by, says }) => line('order', `${by} ${says}`, by, says)),
+    ...orders(asked).map(({ by, message }) => line('order', `${by} ${message}`, by, message)),
     ...(asked.tour?.lines ?? []).flatMap(({ goodId, filled }) =>
       filled
         ? [{ ...line('fill', goodId, filled.on, `Fill the vessel: ${nameOf(asked, goodId)}`), at: filled.at }]
@@ -107,7 +107,7 @@ const named = (names: readonly string[]) =>
     : names.join(', ');
 
 /** What goes out on one day, for this show or for another, as one line. */
-function orders({ show, buying, goods }: DueAsked): { by: string; says: string }[] {
+function orders({ show, buying, goods }: DueAsked): { by: string; message: string }[] {
   const lines = new Map<string, { by: string; verb: string; what: string[]; forShow: string }>();
   for (const buy of buying) {
     const mine = buy.forShows.some((s) => s.showId === show.id);
@@ -121,7 +121,7 @@ function orders({ show, buying, goods }: DueAsked): { by: string; says: string }
   }
   return [...lines.values()].map(({ by, verb, what, forShow }) => ({
     by,
-    says: `${verb} ${named(what)}${forShow}`,
+    message: `${verb} ${named(what)}${forShow}`,
   }));
 }
 

@@ -51,5 +51,5 @@ function line(placement: Placement, point: number): string {
     kind === 'task' && settled.latestAlone(point) > at
       ? ` It can wait until ${clock(settled.latestAlone(point))}.`
       : '';
-  return `${clock(at)} “${title}” (${formatDuration(lengthS)}, ${who}). Not sooner: ${reasonAt(placement, point).says}.${waits}`;
+  return `${clock(at)} “${title}” (${formatDuration(lengthS)}, ${who}). Not sooner: ${reasonAt(placement, point).message}.${waits}`;
 }

@@ -13,9 +13,9 @@ const TO: Record<'presenter' | 'helper', Said> = {
 
 /** The steps of an item that a helper does, or over which whoever presents keeps an eye: "You do: hold the funnel". Pure. */
 export const handsSaid = (item: ScriptItem, to: 'presenter' | 'helper'): string[] =>
-  Object.entries(TO[to]).flatMap(([by, says]) => {
+  Object.entries(TO[to]).flatMap(([by, message]) => {
     const theirs = stepsOf(item).filter((step) => step.by === by);
-    return theirs.length ? [`${says}: ${theirs.map(({ text }) => `“${text}”`).join('; ')}`] : [];
+    return theirs.length ? [`${message}: ${theirs.map(({ text }) => `“${text}”`).join('; ')}`] : [];
   });
 
 /** A step done by somebody from outside the crew, who is watched at it. */

@@ -263,7 +263,7 @@ describe('how often, and what changes', () => {
     expect(ofGood(series(['copper', 'lead']), 'oil').planned).toBe(2);
     expect(said(series(['copper', 'lead'])).map((f) => f.code)).not.toContain('setting');
     expect(said(series(['copper', 'cheese']))).toContainEqual(
-      expect.objectContaining({ code: 'setting', says: expect.stringContaining('cheese') as string }),
+      expect.objectContaining({ code: 'setting', message: expect.stringContaining('cheese') as string }),
     );
   });
 
@@ -472,7 +472,7 @@ describe('who', () => {
     const file = showOf([demo('a', { helpers: 1 })]);
     const finding = said(file).find((f) => f.code === 'helpers')!;
     expect(finding.level).toBe('stop');
-    expect(finding.waysOut.map((w) => w.label)).toEqual(['Give it to Ben too']);
+    expect(finding.fixes.map((w) => w.label)).toEqual(['Give it to Ben too']);
     expect(said(showOf([demo('a', { helpers: 1 })], [item('a', { helperIds: ['ben'] })]))).toEqual(
       expect.not.arrayContaining([expect.objectContaining({ code: 'helpers' })]),
     );
@@ -593,7 +593,7 @@ describe('who', () => {
           item('c', { tasks: [{ taskId: 'drop in', inItemId: 'i-a', afterStepId }] }),
         ],
       );
-    const watched = (showFile: ShowFile) => said(showFile).find((f) => f.code === 'watched')?.says;
+    const watched = (showFile: ShowFile) => said(showFile).find((f) => f.code === 'watched')?.message;
     expect(watched(file([], 'say'))).toBe(
       'In “a” a guest does “lift the lever”, and nobody’s eye is free: Ann is busy with “drop in” just then.',
     );
@@ -771,7 +771,7 @@ describe('when', () => {
 });
 
 test('a demo that was only begun says what is not written down', () => {
-  expect(said(showOf([demo('a')])).find((f) => f.code === 'unwritten')?.says).toMatch(/its steps/);
+  expect(said(showOf([demo('a')])).find((f) => f.code === 'unwritten')?.message).toMatch(/its steps/);
   // Thirty alike are told of once; one that lacks something else by itself, and one that is played twice is one.
   const alike = ['a', 'b', 'c'].map((id) => demo(id));
   const file = showOf(
@@ -781,7 +781,7 @@ test('a demo that was only begun says what is not written down', () => {
   expect(
     said(file)
       .filter((f) => f.code === 'unwritten')
-      .map((f) => f.says),
+      .map((f) => f.message),
   ).toEqual([
     '“a” and 2 more do not say yet: its steps, what it needs, what can hurt someone, what goes wrong.',
     '“d” does not say yet: its steps, what it needs, what goes wrong.',

@@ -79,21 +79,21 @@ test('no window is broken while waiting can keep it: the bottle is warmed when h
   const busy = item('long', { helperIds: ['ben'], timing: { bestS: 900, likelyS: 900, worstS: 900 } });
   const { findings: found, timetable } = quick(showOf([demo('long'), soda], [busy, item('soda')]));
   expect(timetable.items[1]).toMatchObject({ startS: 1020, waitS: 120 });
-  expect(found.find((f) => f.code === 'dead-air')!.says).toBe(
+  expect(found.find((f) => f.code === 'dead-air')!.message).toBe(
     '2 min of dead air before “soda”: “warm” is not ready before 14:17, because Ben has no free hands before 14:15 (on stage in “long”).',
   );
   expect(found.map((f) => f.code)).not.toContain('gone-stale');
 });
 
-test('preparation that cannot be ready delays its item, and the wait is dead air with its cause and a way out', () => {
+test('preparation that cannot be ready delays its item, and the wait is dead air with its cause and a fix', () => {
   const soda = demo('soda', { prep: [task('warm', { handsOnS: 60, readyAfterS: 1200 })] });
   const file = showOf([soda]);
   file.show.crew.forEach((p) => (p.arrives = '13:50'));
   const result = quick(file);
   expect(result.timetable.items[0]).toMatchObject({ startS: 660, waitS: 660 });
   const finding = result.findings.find((f) => f.code === 'dead-air')!;
-  expect(finding.says).toContain('warm');
-  const mended = { ...file, show: applyChange(file.show, finding.waysOut[0]!.change!) };
+  expect(finding.message).toContain('warm');
+  const mended = { ...file, show: applyChange(file.show, finding.fixes[0]!.change!) };
   expect(quick(mended).timetable.deadAirS).toBe(0);
 });
 
@@ -105,10 +105,10 @@ test('an overrun says by how much and offers the cuttable item of least worth th
   expect(finding).toMatchObject({
     level: 'stop',
     numbers: { overS: 180 },
-    says: 'The show runs 3 min over its slot.',
+    message: 'The show runs 3 min over its slot.',
   });
-  expect(finding.waysOut[0]!.change!).toEqual({ kind: 'remove-items', itemIds: ['i-b'] });
-  expect(codes({ ...file, show: applyChange(file.show, finding.waysOut[0]!.change!) })).not.toContain(
+  expect(finding.fixes[0]!.change!).toEqual({ kind: 'remove-items', itemIds: ['i-b'] });
+  expect(codes({ ...file, show: applyChange(file.show, finding.fixes[0]!.change!) })).not.toContain(
     'overrun',
   );
 });
@@ -145,7 +145,7 @@ test("the log's times are used where none were typed, and offered where they wer
   file.show.items[0]!.timing = { bestS: 100, likelyS: 200, worstS: 300 };
   const offered = quick(file).findings.find((f) => f.code === 'log-times')!;
   expect(
-    quick({ ...file, show: applyChange(file.show, offered.waysOut[0]!.change!) }).timetable.items[0]!.endS,
+    quick({ ...file, show: applyChange(file.show, offered.fixes[0]!.change!) }).timetable.items[0]!.endS,
   ).toBe(420);
 });
 
@@ -244,8 +244,8 @@ test('kit wanted by two demos one after another: its cleaning fits between, or t
   const waits = quick(file);
   expect(waits.timetable.items[2]).toMatchObject({ startS: 700, waitS: 100 });
   const finding = waits.findings.find((f) => f.code === 'kit-short')!;
-  expect(finding.waysOut[0]!.label).toBe('Bring 1 more: flask');
-  const mended = quick({ ...file, show: applyChange(file.show, finding.waysOut[0]!.change!) });
+  expect(finding.fixes[0]!.label).toBe('Bring 1 more: flask');
+  const mended = quick({ ...file, show: applyChange(file.show, finding.fixes[0]!.change!) });
   expect(mended).toMatchObject({
     needs: { kit: [{ peak: 2, onShelf: 2, short: 0 }] },
     timetable: { deadAirS: 0 },

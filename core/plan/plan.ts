@@ -40,8 +40,8 @@ export interface PlanOptions extends PlaceOptions {
   seed?: number;
   /** How many plays to simulate, fewer where the show is very long; 0 leaves the forecast out. */
   plays?: number;
-  /** Whether ways out that change the show are tried, and those that work offered; without, there are none. */
-  waysOut?: boolean;
+  /** Whether fixes that change the show are tried, and those that work offered; without, there are none. */
+  fixes?: boolean;
 }
 
 /** Pieces of work looked at in all plays of a forecast, about a second; and plays that odds within one in a hundred want. */
@@ -68,7 +68,7 @@ export function plan(file: ShowFile, options: PlanOptions = {}): Plan {
 /** `plan` in slices: yields how far it has come, and may be dropped at any of them. */
 export function* planSteps(
   file: ShowFile,
-  { seed = 1, plays = 10_000, waysOut = true, ...options }: PlanOptions = {},
+  { seed = 1, plays = 10_000, fixes = true, ...options }: PlanOptions = {},
 ): Generator<PlanProgress, Plan> {
   const resolved = script(file);
   const placement = yield* withProgress(placeSteps(resolved, options), (searching) => ({ searching }));
@@ -81,12 +81,12 @@ export function* planSteps(
   const forecast = { seed, plays: Math.min(plays, most) };
   const bands =
     plays > 0 ? yield* withProgress(forecastSteps(placement, forecast), (playing) => ({ playing })) : null;
-  const says = findings({ placement, needs: needed, bands, cold });
+  const message = findings({ placement, needs: needed, bands, cold });
   return {
     timetable,
-    findings: waysOut
-      ? yield* withProgress(keepWorkingFixes(file, says), (trying) => ({ trying }))
-      : keepAdvice(says),
+    findings: fixes
+      ? yield* withProgress(keepWorkingFixes(file, message), (trying) => ({ trying }))
+      : keepAdvice(message),
     needs: needed,
     buying: tour([{ script: resolved, timetable }], shelfOfFile(file))[0]!,
     bands,

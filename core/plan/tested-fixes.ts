@@ -3,18 +3,18 @@ import { applyChange, type ShowFile } from '../show';
 import { coldBudgets, needs } from '../supplies';
 import { place, type Placement } from '../timetable';
 import { findings, type PlanFinding } from './rules';
-import type { WayOut } from '../findings';
+import type { Fix } from '../findings';
 
-/** What all ways out together may take, in steps of search; one that is not reached is not offered. */
+/** What all fixes together may take, in steps of search; one that is not reached is not offered. */
 const ALL_STEPS = 1_000_000;
 /** Steps of search for each: enough to place a show, not to prove it. */
 const EACH_STEPS = 40_000;
-/** More ways out than this are a list, not a choice. */
+/** More fixes than this are a list, not a choice. */
 const MOST_WAYS_OUT = 4;
 
 /**
- * The findings with only those ways out that work: each change is made of the show, which is planned anew, and stays
- * only where what it is offered for is less than before. Ways out without a change are for people and stay.
+ * The findings with only those fixes that work: each change is made of the show, which is planned anew, and stays
+ * only where what it is offered for is less than before. Fixes without a change are for people and stay.
  */
 export function* keepWorkingFixes(
   file: ShowFile,
@@ -25,9 +25,9 @@ export function* keepWorkingFixes(
   const out: PlanFinding[] = [];
   for (const finding of all) {
     const before = weight(finding, all);
-    const kept: WayOut[] = [];
+    const kept: Fix[] = [];
     const had = new Set<string>();
-    for (const way of finding.waysOut) {
+    for (const way of finding.fixes) {
       if (kept.length >= MOST_WAYS_OUT) break;
       if (way.oneOf !== undefined && had.has(way.oneOf)) continue;
       if (way.change) {
@@ -46,14 +46,14 @@ export function* keepWorkingFixes(
       if (way.oneOf !== undefined) had.add(way.oneOf);
       kept.push(way);
     }
-    out.push({ ...finding, waysOut: kept });
+    out.push({ ...finding, fixes: kept });
   }
   return out;
 }
 
 /** Only what people do off the screen: what nothing was tried for. */
 export const keepAdvice = (all: readonly PlanFinding[]): PlanFinding[] =>
-  all.map((finding) => ({ ...finding, waysOut: finding.waysOut.filter((way) => !way.change) }));
+  all.map((finding) => ({ ...finding, fixes: finding.fixes.filter((way) => !way.change) }));
 
 function findingsOf(placement: Placement): PlanFinding[] {
   const needed = needs(placement.script, placement.timetable);

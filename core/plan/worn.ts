@@ -4,7 +4,7 @@ import type { Demo, Good, Wearer, Worn } from '../show';
 /** Something worn in an item, said: "goggles, from “Pour it”". */
 export interface WornLine {
   by: Wearer;
-  says: string;
+  message: string;
   goodId?: string;
   fromStepId?: string;
   toStepId?: string;
@@ -24,7 +24,7 @@ export function wornIn(
       const when = [from && `from “${from}”`, to && `until “${to}”`].filter(Boolean).join(' ');
       return {
         by: w.by,
-        says: [nameOf(w, goods), when].filter(Boolean).join(', '),
+        message: [nameOf(w, goods), when].filter(Boolean).join(', '),
         ...(w.goodId !== undefined && { goodId: w.goodId }),
         ...(from && { fromStepId: w.fromStepId! }),
         ...(to && { toStepId: w.toStepId! }),
@@ -47,9 +47,11 @@ const WHO: Record<Wearer, string> = {
 export function wornSaid(lines: readonly WornLine[]): string[] {
   const by = (Object.keys(WHO) as Wearer[]).map((wearer) => ({
     wearer,
-    says: lines.filter((l) => l.by === wearer).map((l) => l.says),
+    message: lines.filter((l) => l.by === wearer).map((l) => l.message),
   }));
-  return by.flatMap(({ wearer, says }) => (says.length ? [`${WHO[wearer]}: ${says.join('; ')}`] : []));
+  return by.flatMap(({ wearer, message }) =>
+    message.length ? [`${WHO[wearer]}: ${message.join('; ')}`] : [],
+  );
 }
 
 /** The cautions of what is played on a mark, with what each item has to say. */

@@ -63,7 +63,7 @@ export const METRIC_CUP_ML = 250;
  * Conversions: js-quantities, checked in the tests against NIST Handbook 44 App. C and UCUM.
  */
 export function parseAmount(text: string, base: BaseUnit, options: AmountOptions = {}): Parsed {
-  const wrong: Parsed = { ok: false, says: `Write an amount such as ${EXAMPLES[base]}.` };
+  const wrong: Parsed = { ok: false, message: `Write an amount such as ${EXAMPLES[base]}.` };
   if (text.length > MOST_TYPED) return wrong;
   const plain = plainSigns(text);
   const times = /^(\d+) ?x ?(?=[\d.,])/i.exec(plain);
@@ -71,7 +71,7 @@ export function parseAmount(text: string, base: BaseUnit, options: AmountOptions
   let sum = 0;
   for (let part = 0; part === 0 || rest !== ''; part++) {
     const number = numberHead(rest);
-    if (!number.ok) return number.says === undefined ? wrong : { ok: false, says: number.says };
+    if (!number.ok) return number.message === undefined ? wrong : { ok: false, message: number.message };
     const [written] = /^[a-z. ]*/i.exec(number.rest)!;
     const unit = unitOf(written);
     // "a" is one of something; and of several parts each has its unit.
@@ -116,10 +116,10 @@ function inBase(
   if (quantity.isCompatible(Qty(1, base.toLowerCase())))
     return { ok: true, value: quantity.to(base.toLowerCase()).scalar };
   const crossed = acrossDensity(quantity, base);
-  if (!crossed) return { ok: false, says: `“${unit}” does not measure this. ${wrong.says}` };
+  if (!crossed) return { ok: false, message: `“${unit}” does not measure this. ${wrong.message}` };
   if (densityGPerML === undefined) {
-    const says = `Without a density, “${unit}” cannot be turned into ${base}. ${wrong.says}`;
-    return { ok: false, says };
+    const message = `Without a density, “${unit}” cannot be turned into ${base}. ${wrong.message}`;
+    return { ok: false, message };
   }
   return { ok: true, value: crossed(densityGPerML) };
 }
@@ -138,12 +138,12 @@ function acrossDensity(quantity: Qty, base: BaseUnit): ((gPerML: number) => numb
  * Exact: °C = (°F − 32) · 5/9 (NIST SP 811, B.8).
  */
 export function parseTemperature(text: string): Parsed {
-  const wrong: Parsed = { ok: false, says: 'Write a temperature such as 32 °C or 90 °F.' };
+  const wrong: Parsed = { ok: false, message: 'Write a temperature such as 32 °C or 90 °F.' };
   if (text.length > MOST_TYPED) return wrong;
   const plain = plainSigns(text.replace(/[℃℉]/g, (c) => c.normalize('NFKC')));
   const sign = /^[-+] ?/.exec(plain)?.[0] ?? '';
   const number = numberHead(plain.slice(sign.length));
-  if (!number.ok) return number.says === undefined ? wrong : { ok: false, says: number.says };
+  if (!number.ok) return number.message === undefined ? wrong : { ok: false, message: number.message };
   const scale = /^(?:°|º|deg(?:ree)?s?\.?)? ?(c|f|k|celsius|centigrade|fahrenheit|kelvin)?$/i.exec(
     number.rest,
   );
@@ -151,6 +151,6 @@ export function parseTemperature(text: string): Parsed {
   const value = sign.startsWith('-') ? -number.value : number.value;
   const letter = (scale[1] ?? 'c')[0]!.toLowerCase();
   const celsius = letter === 'f' ? ((value - 32) * 5) / 9 : letter === 'k' ? value - 273.15 : value;
-  if (celsius < -273.15) return { ok: false, says: 'Nothing is colder than −273.15 °C.' };
+  if (celsius < -273.15) return { ok: false, message: 'Nothing is colder than −273.15 °C.' };
   return { ok: true, value: celsius };
 }

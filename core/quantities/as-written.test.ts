@@ -102,8 +102,8 @@ test.each([
   ['1,000 mL', 'mL', 'Write 1000 or 1.000.'],
   ['12,345', 'piece', 'Write 12345 or 12.345.'],
   ['1,000,000 g', 'g', 'Write 1000000.'],
-] as const)('“%s” can be read in two ways, and is asked about', (text, base, says) =>
-  expect(parseAmount(text, base)).toMatchObject({ ok: false, says: expect.stringContaining(says) }),
+] as const)('“%s” can be read in two ways, and is asked about', (text, base, message) =>
+  expect(parseAmount(text, base)).toMatchObject({ ok: false, message: expect.stringContaining(message) }),
 );
 
 test.each([

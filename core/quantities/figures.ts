@@ -26,7 +26,7 @@ export const formatMoney = (n: number): string => (n > 0 && n < 0.005 ? 'under 0
 /** No amount, temperature or length of time is longer than this when it is written; what is longer is not read. */
 export const MOST_TYPED = 80;
 
-export type Parsed = { ok: true; value: number } | { ok: false; says: string };
+export type Parsed = { ok: true; value: number } | { ok: false; message: string };
 
 /** "1 show", "3 shows". */
 export const plural = (n: number, word: string): string => `${formatFigure(n)} ${word}${n === 1 ? '' : 's'}`;

@@ -33,6 +33,6 @@ test('a field takes what people write, and says its range of what is too much', 
   const field = declare.figure(60, 110, { label: 'Air pressure', unit: 'kPa' });
   expect(readField(field, '1 atm')).toEqual({ ok: true, value: 101.325 });
   expect(readField(field, '101,3 kPa')).toEqual({ ok: true, value: 101.3 });
-  expect(readField(field, '3 atm')).toEqual({ ok: false, says: 'Write a number from 60 to 110.' });
-  expect(readField(field, 'much')).toEqual({ ok: false, says: 'Write a number from 60 to 110.' });
+  expect(readField(field, '3 atm')).toEqual({ ok: false, message: 'Write a number from 60 to 110.' });
+  expect(readField(field, 'much')).toEqual({ ok: false, message: 'Write a number from 60 to 110.' });
 });

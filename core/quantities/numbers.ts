@@ -1,6 +1,6 @@
 /** A number at the head of a text, and what follows it; or why it cannot be read (nothing said where there is none). */
 export type Head =
-  { ok: true; value: number; rest: string; spelt: boolean } | { ok: false; says: string | undefined };
+  { ok: true; value: number; rest: string; spelt: boolean } | { ok: false; message: string | undefined };
 
 /** ½ as " 1/2", every kind of blank as one, every kind of minus and times sign as the plain one. */
 export const plainSigns = (text: string): string =>
@@ -40,8 +40,8 @@ export function numberHead(text: string): Head {
   if (mixed) return head(text, mixed[0], Number(mixed[1]) + Number(mixed[2]) / Number(mixed[3]));
   const fraction = /^(\d+)\/(\d+)/.exec(text);
   if (fraction) return head(text, fraction[0], Number(fraction[1]) / Number(fraction[2]));
-  const says = twoWays(text);
-  if (says !== undefined) return { ok: false, says };
+  const message = twoWays(text);
+  if (message !== undefined) return { ok: false, message };
   const grouped =
     /^([1-9]\d{0,2}(?: \d{3})+)([.,]\d+)?(?![\d/])/.exec(text) ??
     /^([1-9]\d{0,2}(?:,\d{3})+)(\.\d+)(?!\d)/.exec(text) ??
@@ -58,10 +58,10 @@ export function numberHead(text: string): Head {
     const found = word.exec(text);
     if (found) return head(text, found[0], value, true);
   }
-  return { ok: false, says: undefined };
+  return { ok: false, message: undefined };
 }
 
 const head = (text: string, read: string, value: number, spelt = false): Head =>
   Number.isFinite(value)
     ? { ok: true, value, rest: text.slice(read.length).trimStart(), spelt }
-    : { ok: false, says: undefined };
+    : { ok: false, message: undefined };

@@ -47,7 +47,7 @@ test('fractions, decimal commas and bare numbers are understood', () => {
 test.each(['', 'a lot', '3 furlongs', '-4 mL', '1/0 cup', '2 kg'])(
   '“%s” is refused for a volume, with examples',
   (text) => {
-    expect(parseAmount(text, 'mL')).toMatchObject({ ok: false, says: expect.stringContaining('1/2 cup') });
+    expect(parseAmount(text, 'mL')).toMatchObject({ ok: false, message: expect.stringContaining('1/2 cup') });
   },
 );
 
@@ -94,11 +94,11 @@ test('a volume stands for a mass only through a density, and the other way round
   expect(parseAmount('100 g', 'mL', { densityGPerML: 0.8 })).toMatchObject({ value: expect.closeTo(125, 9) });
   expect(parseAmount('1 cup', 'g')).toEqual({
     ok: false,
-    says: expect.stringContaining('Without a density'),
+    message: expect.stringContaining('Without a density'),
   });
   expect(parseAmount('2 m', 'g', { densityGPerML: 1 })).toEqual({
     ok: false,
-    says: expect.stringContaining('does not measure this'),
+    message: expect.stringContaining('does not measure this'),
   });
 });
 

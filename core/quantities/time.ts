@@ -10,7 +10,7 @@ const UNIT_S: Record<string, number> = { h: 3600, m: 60, s: 1 };
  * "1 h 30", "90") and gives whole seconds. A bare number is seconds. Errors: `ok: false` with a sentence.
  */
 export function parseDuration(text: string): Parsed {
-  const wrong: Parsed = { ok: false, says: 'Write a length of time such as 6 min 20 s, 6:20 or 90 s.' };
+  const wrong: Parsed = { ok: false, message: 'Write a length of time such as 6 min 20 s, 6:20 or 90 s.' };
   if (text.length > MOST_TYPED) return wrong;
   const plain = plainSigns(text);
   const colon = /^(?:(\d+):)?(\d+):([0-5]\d)$/.exec(plain);
@@ -25,7 +25,7 @@ export function parseDuration(text: string): Parsed {
   let rest = plain;
   do {
     const number = numberHead(rest);
-    if (!number.ok) return number.says === undefined ? wrong : { ok: false, says: number.says };
+    if (!number.ok) return number.message === undefined ? wrong : { ok: false, message: number.message };
     const unit = TIME_UNIT.exec(number.rest);
     // A bare number at the end is of the next smaller unit: "1 h 30".
     const each = unit ? UNIT_S[unit[1]![0]!.toLowerCase()]! : number.rest === '' ? least / 60 : NaN;

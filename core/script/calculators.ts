@@ -39,7 +39,7 @@ export function withResults(
     cautions: [
       ...new Set([
         ...demo.cautions,
-        ...all.flatMap((r) => r.findings.filter((f) => f.always).map((f) => f.says)),
+        ...all.flatMap((r) => r.findings.filter((f) => f.always).map((f) => f.message)),
       ]),
     ],
   };

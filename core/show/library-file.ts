@@ -109,7 +109,7 @@ export function readLibraryFile(value: unknown): Checked<LibraryFile> {
       (demo.pictures ?? []).flatMap(({ id }, k) =>
         pictures.some((p) => p.id === id)
           ? []
-          : [{ path: `demos[${i}].pictures[${k}]`, says: 'This picture is not in this file.' }],
+          : [{ path: `demos[${i}].pictures[${k}]`, message: 'This picture is not in this file.' }],
       ),
     ),
   ];
@@ -119,7 +119,7 @@ export function readLibraryFile(value: unknown): Checked<LibraryFile> {
 const twice = (list: readonly { id: string }[], path: string): Problem[] =>
   list.flatMap(({ id }, i) =>
     list.findIndex((other) => other.id === id) < i
-      ? [{ path: `${path}[${i}].id`, says: `The id “${id}” is used twice.` }]
+      ? [{ path: `${path}[${i}].id`, message: `The id “${id}” is used twice.` }]
       : [],
   );
 

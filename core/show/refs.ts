@@ -98,7 +98,7 @@ export const missing = (
 ): Problem[] =>
   named
     .filter(({ kind, id }) => !known(kind, id))
-    .map(({ kind, id, path }) => ({ path, says: `There is no ${kind} “${id}” ${where}.` }));
+    .map(({ kind, id, path }) => ({ path, message: `There is no ${kind} “${id}” ${where}.` }));
 
 /** References of a show file that lead nowhere within it. */
 export function fileRefProblems(file: ShowFile): Problem[] {

@@ -10,7 +10,7 @@ import { Demo, ShowFile } from './index';
 import { upgradeDocument, upgradeShowFile } from './upgrade';
 
 const TESTING = join(__dirname, '../testing');
-/** What version 1 planned for its own files, written down by it. */
+/** What version 1 planned for its own files, written down by it; what is packed follows the odds as they are counted now. */
 const PLANS = JSON.parse(readFileSync(join(TESTING, 'version-1/plans.json'), 'utf8')) as Record<
   string,
   Record<string, string | number>
@@ -22,7 +22,7 @@ test.each(Object.keys(PLANS))('%s of version 1 is planned as version 1 did', (na
   expect(textOf(name)).toMatch(/"version": ?1/);
   const got = readShowFile(textOf(name));
   if (!got.ok) throw new Error(JSON.stringify(got.problems));
-  const { timetable: t, needs } = plan(got.value, { plays: 0, waysOut: false });
+  const { timetable: t, needs } = plan(got.value, { plays: 0, fixes: false });
   const who = (list: readonly { startS: number; personId: string | undefined }[]) =>
     list.map((x) => `${x.startS}${x.personId ?? '-'}`).join(' ');
   expect({
@@ -115,6 +115,6 @@ test.each([
 test('a version to come is refused by its number', () => {
   const got = readShowFile(JSON.stringify({ ...hallShow(), version: 3 }));
   expect(got.ok ? [] : got.problems).toEqual([
-    { path: 'version', says: 'This must be 2, the newest version this program knows.' },
+    { path: 'version', message: 'This must be 2, the newest version this program knows.' },
   ]);
 });

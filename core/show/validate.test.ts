@@ -18,31 +18,31 @@ test('a show file survives writing and reading', () => {
 
 test('a wrong field is named by its path with a sentence', () => {
   expect(broken((f) => (f.show.slotMin = -5))).toEqual([
-    { path: 'show.slotMin', says: 'This must be at least 1.' },
+    { path: 'show.slotMin', message: 'This must be at least 1.' },
   ]);
   expect(broken((f) => (f.show.curtainUp = '36:05'))).toEqual([
-    { path: 'show.curtainUp', says: 'This must be a time of day such as 14:05.' },
+    { path: 'show.curtainUp', message: 'This must be a time of day such as 14:05.' },
   ]);
   expect(broken((f) => (f.show.date = '2026-02-31'))).toEqual([
-    { path: 'show.date', says: 'This must be a date that exists.' },
+    { path: 'show.date', message: 'This must be a date that exists.' },
   ]);
   expect(broken((f) => (f.demos[1]!.steps[0]!.bestS = 1.5))).toEqual([
-    { path: 'demos[1].steps[0].bestS', says: 'This must be whole seconds.' },
+    { path: 'demos[1].steps[0].bestS', message: 'This must be whole seconds.' },
   ]);
 });
 
 test('missing parts and unknown fields are refused', () => {
   expect(broken((f) => delete (f as Partial<ShowFile>).venue)).toEqual([
-    { path: 'venue', says: 'This is missing.' },
+    { path: 'venue', message: 'This is missing.' },
   ]);
   expect(broken((f) => Object.assign(f.show, { volunteerNames: ['x'] }))).toEqual([
-    { path: 'show.volunteerNames', says: 'This field is not known here.' },
+    { path: 'show.volunteerNames', message: 'This field is not known here.' },
   ]);
 });
 
 test('references that lead nowhere are refused', () => {
   expect(broken((f) => (f.show.items[0]!.demoId = 'ghost'))).toEqual([
-    { path: 'show.items[0].demoId', says: 'There is no demo “ghost” in this file.' },
+    { path: 'show.items[0].demoId', message: 'There is no demo “ghost” in this file.' },
   ]);
   expect(broken((f) => (f.show.crew[0]!.personId = 'zoe'))[0]!.path).toBe('show.crew[0].personId');
   expect(broken((f) => f.demos[0]!.kit.push({ goodId: 'none', count: 1, turnRoundS: 0 }))[0]!.path).toBe(
@@ -67,7 +67,7 @@ test('times that run backwards and chains that lead nowhere are refused', () => 
 test('ids used twice are refused', () => {
   const file = showOf([demo('foam')], [item('foam'), item('foam')]);
   expect(showFileProblems(file)).toEqual([
-    { path: 'show.items[1].id', says: 'The id “i-foam” is used twice.' },
+    { path: 'show.items[1].id', message: 'The id “i-foam” is used twice.' },
   ]);
 });
 

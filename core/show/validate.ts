@@ -13,7 +13,7 @@ import type { Show, ShowFile, Venue } from './show';
  */
 export function check<T extends object>(type: new () => T, value: unknown): Checked<T> {
   if (typeof value !== 'object' || value === null || Array.isArray(value)) {
-    return { ok: false, problems: [{ path: '', says: 'This must be a JSON object.' }] };
+    return { ok: false, problems: [{ path: '', message: 'This must be a JSON object.' }] };
   }
   // Nearly all that is read is right, and that is soon seen; what is not gets its words from the library.
   if (accepts(type, value)) return { ok: true, value: value as T };
@@ -36,7 +36,7 @@ function flatten(error: ValidationError, parent: string): Problem[] {
     : [parent, error.property].filter(Boolean).join('.');
   const own = Object.entries(error.constraints ?? {}).map(([rule, message]) => ({
     path,
-    says: rule === 'whitelistValidation' ? 'This field is not known here.' : sentence(error, message),
+    message: rule === 'whitelistValidation' ? 'This field is not known here.' : sentence(error, message),
   }));
   return [...own, ...(error.children ?? []).flatMap((child) => flatten(child, path))];
 }
@@ -52,7 +52,7 @@ function sentence(error: ValidationError, message: string): string {
 export function timingProblems(timing: Timing, path: string): Problem[] {
   return timing.bestS <= timing.likelyS && timing.likelyS <= timing.worstS
     ? []
-    : [{ path: `${path}.likelyS`, says: 'Best, likely and worst must not run backwards.' }];
+    : [{ path: `${path}.likelyS`, message: 'Best, likely and worst must not run backwards.' }];
 }
 
 /** What class decorators cannot see in a demo: orders, chains that lead nowhere or in a circle, ids used twice. */
@@ -60,7 +60,7 @@ export function demoProblems(demo: Demo, path = ''): Problem[] {
   const at = (field: string) => (path ? `${path}.${field}` : field);
   const problems = listProblems(demo, demo, at);
   if (demo.standByDemoId === demo.id)
-    problems.push({ path: at('standByDemoId'), says: 'A demo cannot stand by for itself.' });
+    problems.push({ path: at('standByDemoId'), message: 'A demo cannot stand by for itself.' });
   const parameters = demo.parameters ?? [];
   const variants = demo.variants ?? [];
   parameters.forEach((p, i) => problems.push(...parameterProblems(p, at(`parameters[${i}]`))));
@@ -72,7 +72,7 @@ export function demoProblems(demo: Demo, path = ''): Problem[] {
       if (!used.has(a.goodId))
         problems.push({
           path: inside(`amounts[${j}].goodId`),
-          says: `This must be a consumable of the ${v.consumables ? 'variant' : 'demo'}.`,
+          message: `This must be a consumable of the ${v.consumables ? 'variant' : 'demo'}.`,
         });
     });
   });
@@ -81,15 +81,15 @@ export function demoProblems(demo: Demo, path = ''): Problem[] {
     if (c.kind === 'measured' && c.min === undefined && c.max === undefined) {
       problems.push({
         path: at(`conditions[${i}].min`),
-        says: 'A measured check needs a lower or an upper limit.',
+        message: 'A measured check needs a lower or an upper limit.',
       });
     }
   });
   const { reading } = demo;
   if (reading?.kind === 'choice' && (reading.words?.length ?? 0) < 2)
-    problems.push({ path: at('reading.words'), says: 'Give at least two words to choose from.' });
+    problems.push({ path: at('reading.words'), message: 'Give at least two words to choose from.' });
   if (reading?.min !== undefined && reading.max !== undefined && reading.min >= reading.max)
-    problems.push({ path: at('reading.max'), says: 'This must be more than it begins with.' });
+    problems.push({ path: at('reading.max'), message: 'This must be more than it begins with.' });
   return problems;
 }
 
@@ -103,8 +103,8 @@ function listProblems(
 ): Problem[] {
   const { steps = [], prep = [], kit = [], consumables = [], worn = [], benches = [] } = lists;
   const problems: Problem[] = [];
-  const must = (path: string, holds: boolean, says: string) => {
-    if (!holds) problems.push({ path: at(path), says });
+  const must = (path: string, holds: boolean, message: string) => {
+    if (!holds) problems.push({ path: at(path), message });
   };
   const numbers = new Set(whole.parameters?.filter((p) => !p.names).map((p) => p.id));
   const grows = (path: string, id: string | undefined) =>
@@ -205,13 +205,13 @@ function listProblems(
 function parameterProblems({ names, usual, min, max }: Parameter, path: string): Problem[] {
   if (names?.length)
     return names.length < 2
-      ? [{ path: `${path}.names`, says: 'Give at least two names to choose from.' }]
+      ? [{ path: `${path}.names`, message: 'Give at least two names to choose from.' }]
       : [];
   const missing = Object.entries({ usual, min, max }).filter(([, value]) => value === undefined);
   if (missing.length)
-    return missing.map(([field]) => ({ path: `${path}.${field}`, says: 'This is missing.' }));
+    return missing.map(([field]) => ({ path: `${path}.${field}`, message: 'This is missing.' }));
   return min! > usual! || usual! > max!
-    ? [{ path: `${path}.usual`, says: 'The usual value must lie within the limits.' }]
+    ? [{ path: `${path}.usual`, message: 'The usual value must lie within the limits.' }]
     : [];
 }
 
@@ -221,63 +221,63 @@ export function showProblems(show: Show, path = ''): Problem[] {
   const problems = show.items.flatMap((item, i) => [
     ...(item.timing ? timingProblems(item.timing, at(`items[${i}].timing`)) : []),
     ...(item.kind === 'demo' && !item.demoId
-      ? [{ path: at(`items[${i}].demoId`), says: 'This is missing.' }]
+      ? [{ path: at(`items[${i}].demoId`), message: 'This is missing.' }]
       : []),
     ...(item.kind === 'choice' && (item.options?.length ?? 0) < 2
-      ? [{ path: at(`items[${i}].options`), says: 'A choice is between two to four demos.' }]
+      ? [{ path: at(`items[${i}].options`), message: 'A choice is between two to four demos.' }]
       : []),
     ...(item.series && item.series.levels.length < 2
-      ? [{ path: at(`items[${i}].series.levels`), says: 'A series has at least two levels.' }]
+      ? [{ path: at(`items[${i}].series.levels`), message: 'A series has at least two levels.' }]
       : []),
   ]);
   const upS = clockToS(show.curtainUp);
   const since = (clock: string) => sinceCurtain(clock, upS, clockToS(show.getIn));
   // Both come before curtain-up, in small hours too.
   if (clockToS(show.doors) > upS)
-    problems.push({ path: at('doors'), says: 'Doors must open before curtain-up.' });
+    problems.push({ path: at('doors'), message: 'Doors must open before curtain-up.' });
   if (clockToS(show.getIn) > clockToS(show.doors))
-    problems.push({ path: at('getIn'), says: 'The get-in must be before doors.' });
+    problems.push({ path: at('getIn'), message: 'The get-in must be before doors.' });
   if (show.hardEnd !== undefined && since(show.hardEnd) < show.slotMin * 60)
-    problems.push({ path: at('hardEnd'), says: 'The hard end must not be before the end of the slot.' });
+    problems.push({ path: at('hardEnd'), message: 'The hard end must not be before the end of the slot.' });
   show.crew.forEach((place, i) => {
     if (place.leaves !== undefined && since(place.leaves) <= since(place.arrives))
-      problems.push({ path: at(`crew[${i}].leaves`), says: 'Nobody leaves before they arrive.' });
+      problems.push({ path: at(`crew[${i}].leaves`), message: 'Nobody leaves before they arrive.' });
   });
   show.bans?.forEach((ban, i) => {
     if (ban.before === undefined && ban.after === undefined)
-      problems.push({ path: at(`bans[${i}].before`), says: 'Say before or after which time.' });
+      problems.push({ path: at(`bans[${i}].before`), message: 'Say before or after which time.' });
   });
   const places = new Map(show.items.map((item, i) => [item.id, i]));
   const earlier = (id: string | undefined, i: number) => id === undefined || (places.get(id) ?? i) < i;
   show.items.forEach((item, i) => {
     if (!earlier(item.setUpIn, i))
-      problems.push({ path: at(`items[${i}].setUpIn`), says: 'This must name an earlier item.' });
+      problems.push({ path: at(`items[${i}].setUpIn`), message: 'This must name an earlier item.' });
     item.tasks?.forEach((choice, j) => {
       if (!earlier(choice.inItemId, i))
         problems.push({
           path: at(`items[${i}].tasks[${j}].inItemId`),
-          says: 'This must name an earlier item.',
+          message: 'This must name an earlier item.',
         });
       if (choice.afterStepId !== undefined && choice.inItemId === undefined)
         problems.push({
           path: at(`items[${i}].tasks[${j}].afterStepId`),
-          says: 'Say in which item first.',
+          message: 'Say in which item first.',
         });
     });
     item.settings?.forEach((setting, j) => {
       if (!earlier(setting.bestOf, i))
         problems.push({
           path: at(`items[${i}].settings[${j}].bestOf`),
-          says: 'This must name an earlier item.',
+          message: 'This must name an earlier item.',
         });
     });
   });
   const cold = show.cold?.map((c) => c.goodId) ?? [];
   if (new Set(cold).size < cold.length)
-    problems.push({ path: at('cold'), says: 'A cryogen has two budgets.' });
+    problems.push({ path: at('cold'), message: 'A cryogen has two budgets.' });
   const people = show.crew.map((place) => place.personId);
   if (new Set(people).size < people.length)
-    problems.push({ path: at('crew'), says: 'Somebody is in the crew twice.' });
+    problems.push({ path: at('crew'), message: 'Somebody is in the crew twice.' });
   return [...problems, ...repeated(show.items, at('items'))];
 }
 
@@ -291,7 +291,7 @@ export function venueProblems({ opens, closes, marks }: Venue, path = ''): Probl
   if (opens === undefined || closes === undefined) return problems;
   const closesS = clockToS(closes);
   if (closesS <= clockToS(opens) && closesS > SMALL_HOURS_S)
-    problems.push({ path: at('closes'), says: 'The house closes before it opens.' });
+    problems.push({ path: at('closes'), message: 'The house closes before it opens.' });
   return problems;
 }
 
@@ -315,6 +315,6 @@ function repeated(list: readonly { id: string }[], path: string): Problem[] {
       seen.add(id);
       return [];
     }
-    return [{ path: `${path}[${i}].id`, says: `The id “${id}” is used twice.` }];
+    return [{ path: `${path}[${i}].id`, message: `The id “${id}” is used twice.` }];
   });
 }

@@ -72,11 +72,11 @@ test('a vessel too small, filled too early or too late is said with its figures'
   expect(said({ vessel: 4 })).toMatchObject([
     {
       level: 'stop',
-      says: expect.stringContaining('holds 4 L of liquid nitrogen and 5.31 L are needed: 1.31 L short'),
+      message: expect.stringContaining('holds 4 L of liquid nitrogen and 5.31 L are needed: 1.31 L short'),
     },
   ]);
   expect(said({ filledOn: '2026-12-02' })).toMatchObject([
-    { level: 'caution', says: expect.stringContaining('2 L of 8 of liquid nitrogen are lost standing') },
+    { level: 'caution', message: expect.stringContaining('2 L of 8 of liquid nitrogen are lost standing') },
   ]);
   expect(said({ filledOn: '2026-12-13' })[0]).toMatchObject({ level: 'stop' });
 });
@@ -118,7 +118,7 @@ describe('a cryogen that demos name', () => {
     const shows = ['2026-12-14', '2027-01-04'].map((date) => iced({ id: date, title: date, date }));
     const stops = shows.map((file) => ({
       script: script(file),
-      timetable: plan(file, { plays: 0, waysOut: false }).timetable,
+      timetable: plan(file, { plays: 0, fixes: false }).timetable,
     }));
     const planned = tour(stops, [{ lot: { id: 'l', goodId: 'ice' }, shelf: 9000, out: {} }]);
     // Two working days before Monday 14 December and Monday 4 January are the Thursdays before.
@@ -161,7 +161,7 @@ test('what lasts a day from buying is bought for each show, and an opened bottle
       { stock: [{ ...good('leaf', 'consumable', 0), packAmount: 10, ...changes }] },
     );
     const dated = { ...file, show: { ...file.show, id: date, title: date, date } };
-    return { script: script(dated), timetable: plan(dated, { plays: 0, waysOut: false }).timetable };
+    return { script: script(dated), timetable: plan(dated, { plays: 0, fixes: false }).timetable };
   };
   const shorts = (changes: object, days: string[]) => {
     const stops = days.map((d) => at(d, changes));

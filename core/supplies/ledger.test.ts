@@ -48,7 +48,7 @@ test('a move that leaves less than nothing is named with its figures, and does n
   const { lots, wrong: found } = sum([lot('a')], [move('a', 'bought', 10), wrong, move('a', 'binned', 1)]);
   // Times run on, so the bought one written first here is the later one: nothing was there to use.
   expect(found.map((w) => w.moveId)).toContain(wrong.id);
-  expect(found[0]!.says).toContain('soda, used 12 on 2026-12-01: there is');
+  expect(found[0]!.message).toContain('soda, used 12 on 2026-12-01: there is');
   expect(lots[0]!.shelf).toBe(9);
 });
 

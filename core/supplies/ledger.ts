@@ -18,7 +18,7 @@ export interface LotStock {
 /** A move that cannot have happened, in words. */
 export interface WrongMove {
   moveId: string;
-  says: string;
+  message: string;
 }
 
 export interface Balance {
@@ -43,7 +43,7 @@ export function balance(
     if (move.kind === 'undo' || undone.has(move.id)) continue;
     const of = stock.get(move.lotId);
     if (!of) {
-      wrong.push({ moveId: move.id, says: 'There is no such lot.' });
+      wrong.push({ moveId: move.id, message: 'There is no such lot.' });
       continue;
     }
     const good = goods.get(of.lot.goodId);
@@ -54,7 +54,7 @@ export function balance(
       const amount = (value: number) => formatAmount(rounded(value), good?.unit ?? 'piece');
       wrong.push({
         moveId: move.id,
-        says: `${name}, ${move.kind} ${amount(move.amount)} on ${move.day}: there is ${amount(-less)} less of this lot than that.`,
+        message: `${name}, ${move.kind} ${amount(move.amount)} on ${move.day}: there is ${amount(-less)} less of this lot than that.`,
       });
       continue;
     }

@@ -191,7 +191,7 @@ test('a tour of twelve with one untried demo runs out at its end as often as it 
   const lines = tour(
     files.map((file) => ({
       script: script(file),
-      timetable: plan(file, { plays: 0, waysOut: false }).timetable,
+      timetable: plan(file, { plays: 0, fixes: false }).timetable,
     })),
     [],
   ).map((s) => s.lines[0]!);
@@ -225,7 +225,7 @@ test('a reserve in a lot that dies before the next show is not handed on', () =>
     tour(
       [at('2026-12-10', 'one'), at(second, 'two')].map((file) => ({
         script: script(file),
-        timetable: plan(file, { plays: 0, waysOut: false }).timetable,
+        timetable: plan(file, { plays: 0, fixes: false }).timetable,
       })),
       [
         {

@@ -29,11 +29,11 @@ export function silentIn(file: ShowFile, plan: Plan): string[] {
   const resolved = script(file);
   const { show, venue } = file;
   const { timetable, findings } = plan;
-  const reports = findings.filter((f) => OF_LIMITS.has(f.code)).map((f) => f.says);
+  const reports = findings.filter((f) => OF_LIMITS.has(f.code)).map((f) => f.message);
   const silent: string[] = [];
   /** A limit: whether it is kept, and the work that a finding has to name where it is not. */
   const limit = (kept: boolean, what: string, ...titles: string[]) => {
-    if (!kept && !reports.some((says) => titles.every((t) => says.includes(`“${t}”`))))
+    if (!kept && !reports.some((message) => titles.every((t) => message.includes(`“${t}”`))))
       silent.push(`${what}: ${titles.join(', ')}`);
   };
   const before = (clock: string) => clockToS(clock) - resolved.upS;

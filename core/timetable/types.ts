@@ -22,13 +22,13 @@ export interface PlannedItem {
 /** What holds something back, in words; `root` is what lies behind it. */
 export interface WaitReason {
   kind: WhyKind;
-  says: string;
+  message: string;
   /** The item or task that holds it back, and the person, good or mark it is about. */
   itemId?: string;
   taskId?: string;
   what?: string;
   root?: WaitReason;
-  /** What asks for it, for the ways out. */
+  /** What asks for it, for the fixes. */
   link: WorkLink;
   /** The work at the end of the chain that it waits for. */
   waitsOn?: { itemId: string; taskId: string };

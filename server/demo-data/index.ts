@@ -24,7 +24,7 @@ export function fillDemoData(db: Db, now = new Date()): void {
   const moment = { at: now.getTime(), day: now.toISOString().slice(0, 10) };
   const take = (events: readonly unknown[]) => {
     const refused = journal.take(events, now.getTime()).find((answer) => answer.is === 'refused');
-    if (refused) throw new Error(`The made-up troupe’s event ${refused.id} is refused: ${refused.says}`);
+    if (refused) throw new Error(`The made-up troupe’s event ${refused.id} is refused: ${refused.message}`);
   };
   db.transaction(() => {
     pictures.put(troupe.frontBench);

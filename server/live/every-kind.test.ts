@@ -53,8 +53,11 @@ test.each(kinds)('where $kind fails, it is set aside with a reason and holds not
   const { status, body } = await request(app).post('/api/events').send({ events });
   db.exec('DROP TRIGGER fault');
   expect(status).toBe(200);
-  const { answers } = body as { answers: { is: string; says?: string }[] };
-  expect(answers[1]).toMatchObject({ is: 'refused', says: expect.stringContaining('fault of the program') });
+  const { answers } = body as { answers: { is: string; message?: string }[] };
+  expect(answers[1]).toMatchObject({
+    is: 'refused',
+    message: expect.stringContaining('fault of the program'),
+  });
   expect(answers.filter((a) => a.is === 'refused')).toHaveLength(1);
   expect(db.prepare('SELECT count(*) FROM event WHERE id = ?').pluck().get(events[0]!.id)).toBe(1);
   expect(db.prepare('SELECT count(*) FROM event WHERE id = ?').pluck().get(events.at(-1)!.id)).toBe(1);

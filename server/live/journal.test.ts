@@ -28,8 +28,8 @@ test('events are answered one by one: a bad one holds none of the others up, and
   );
   expect(are(answers)).toEqual(['kept', 'refused', 'refused', 'refused', 'kept']);
   expect(answers.map((a) => a.id)).toEqual(['a1', 'a2', 'a3', 'a4', 'a5']);
-  expect(answers[1]!.says).toContain('body.outcome');
-  expect(answers[2]!.says).toBe('There is no such run.');
+  expect(answers[1]!.message).toContain('body.outcome');
+  expect(answers[2]!.message).toBe('There is no such run.');
   expect(await ids('run')).toEqual(['a1', 'a5']);
 });
 
@@ -37,7 +37,7 @@ test('what is sent twice is known, in one request too; its id with other content
   const note = logged('run', 'b1', 'note', { text: 'one' });
   expect(are(await send(note, note))).toEqual(['kept', 'known']);
   const [other] = await send({ ...note, body: { text: 'two' } });
-  expect(other).toEqual({ id: 'b1', is: 'refused', says: 'Another event with this id is here already.' });
+  expect(other).toEqual({ id: 'b1', is: 'refused', message: 'Another event with this id is here already.' });
   expect(JSON.stringify(await get('/runs/run/events'))).not.toContain('two');
 });
 
@@ -73,10 +73,10 @@ test.each<[string, object, string]>([
   ['a moment past every date', { at: 9e18 }, 'at: This must be a moment.'],
   ['far ahead of its log', { tick: 9e11 }, 'far ahead'],
   ['from a newer program', { v: 2 }, 'newer program'],
-])('%s is refused in words', async (_what, more, says) => {
+])('%s is refused in words', async (_what, more, message) => {
   const [answer] = await send(logged('run', 'd1', 'note', { text: 'x' }, more));
   expect(answer!.is).toBe('refused');
-  expect(answer!.says).toContain(says);
+  expect(answer!.message).toContain(message);
 });
 
 test('a stored row that cannot be read any more harms no other', async () => {
@@ -94,7 +94,7 @@ test('pressing “open” on two devices leads to the one open run; its id for a
   const second = await open('run-2');
   expect([second.status, second.body.id]).toEqual([200, 'run']);
   const taken = await open('run', { showId: 'cold-snap' });
-  expect([taken.status, taken.body.error.says]).toEqual([
+  expect([taken.status, taken.body.error.message]).toEqual([
     409,
     'There already is a run with this id, of another show.',
   ]);
@@ -165,7 +165,7 @@ test('each attempt keeps what the bench of its demo foretold, by the room of the
       predictions: [expect.objectContaining({ benchId: 'vapour-bottle', fails: true })],
     }),
   ]);
-  expect((await tried())[0]!.predictions![0]!.says).toContain('It will not light');
+  expect((await tried())[0]!.predictions![0]!.message).toContain('It will not light');
   await send(logged('cold', 'c4', 'struck out', { reason: 'nobody came' }));
   expect(await tried()).toEqual([]);
 });

@@ -56,7 +56,7 @@ export class Journal {
       if (diskTrouble(error)) throw error;
       this.log?.error({ err: error, event: value }, 'an event could not be taken');
       const { id } = value as Envelope;
-      return { id, is: 'refused', says: 'The server failed on this event: a fault of the program.' };
+      return { id, is: 'refused', message: 'The server failed on this event: a fault of the program.' };
     }
   }
 
@@ -64,13 +64,13 @@ export class Journal {
     const read = checkEnvelope(value);
     if (!read.ok) {
       const { id } = (value ?? {}) as { id?: unknown };
-      const says = read.problems.map((p) => (p.path ? `${p.path}: ${p.says}` : p.says)).join(' ');
-      return { id: typeof id === 'string' ? id.slice(0, 64) : '', is: 'refused', says };
+      const message = read.problems.map((p) => (p.path ? `${p.path}: ${p.message}` : p.message)).join(' ');
+      return { id: typeof id === 'string' ? id.slice(0, 64) : '', is: 'refused', message };
     }
     const event = read.value;
     const text = JSON.stringify(event.body) ?? 'null';
-    const says = this.mayNot(event, grants) ?? tooMuch(event, text, now);
-    if (says) return { id: event.id, is: 'refused', says };
+    const message = this.mayNot(event, grants) ?? tooMuch(event, text, now);
+    if (message) return { id: event.id, is: 'refused', message };
     if (event.run === STORES_LOG) return this.stores.take(event, text, now);
     if (event.run.startsWith('show:')) return this.stores.takeTick(event, text);
     return this.runs.take(event, text);

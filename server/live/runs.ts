@@ -201,9 +201,9 @@ export class Runs {
    */
   take(value: Envelope, text: string): EventAnswer {
     const { id } = value;
-    const refused = (says: string): EventAnswer => ({ id, is: 'refused', says });
+    const refused = (message: string): EventAnswer => ({ id, is: 'refused', message });
     const read = insideRun(value);
-    if (!read.ok) return refused(read.problems.map((p) => `${p.path}: ${p.says}`).join(' '));
+    if (!read.ok) return refused(read.problems.map((p) => `${p.path}: ${p.message}`).join(' '));
     const run = this.folded(value.run);
     if (!run) return refused('There is no such run.');
     if (value.tick > run.fold.tick + MOST_AHEAD)

@@ -58,5 +58,5 @@ test('what is bought for the first show is not bought again for the second', asy
 test('a good that a cold budget rests on is not deleted from under it', async () => {
   db.prepare("UPDATE document SET deleted_at = 1 WHERE kind = 'demo'").run();
   const { status, body } = await request(app).delete('/api/goods/nitrogen?version=1');
-  expect([status, body.error.says]).toEqual([409, expect.stringContaining('“Cold Snap”')]);
+  expect([status, body.error.message]).toEqual([409, expect.stringContaining('“Cold Snap”')]);
 });

@@ -14,7 +14,7 @@ writeFileSync(
        for (;;);
      }
      if (about === 'falls') throw new Error('fell over');
-     if (about === 'wrong') parentPort.postMessage({ id, wrong: { status: 404, code: 'not-found', says: 'No.' } });
+     if (about === 'wrong') parentPort.postMessage({ id, wrong: { status: 404, code: 'not-found', message: 'No.' } });
      else parentPort.postMessage({ id, value: threadId });
    });`,
 );
@@ -43,6 +43,6 @@ test('a thread that falls over fails its job and no other', async () => {
 
 test('what is wrong comes out as it was said, and the thread goes on', async () => {
   const first = await plan('a');
-  await expect(plan('wrong')).rejects.toMatchObject({ status: 404, says: 'No.' });
+  await expect(plan('wrong')).rejects.toMatchObject({ status: 404, message: 'No.' });
   expect(await plan('b')).toBe(first);
 });

@@ -28,7 +28,7 @@ export interface Asked {
 }
 export type Answered =
   | { id: number; value: unknown }
-  | { id: number; wrong: { status: number; code: string; says: string } }
+  | { id: number; wrong: { status: number; code: string; message: string } }
   | { planning: { showId: string; digest: string } };
 
 interface Waiting extends Asked {
@@ -58,7 +58,7 @@ export function plannerInWorker(
         end((job) =>
           'value' in answer
             ? job.done(answer.value)
-            : job.fail(new HttpError(answer.wrong.status, answer.wrong.code, answer.wrong.says)),
+            : job.fail(new HttpError(answer.wrong.status, answer.wrong.code, answer.wrong.message)),
         );
     });
     fresh.on('error', (error) => {

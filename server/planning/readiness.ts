@@ -56,11 +56,11 @@ export function createReadiness() {
     const digest = createHash('sha1').update(JSON.stringify(file)).digest('hex');
     const before = known.get(showId);
     if (before?.digest === digest) return before;
-    const says = given?.get(digest);
-    if (says !== undefined) return { digest, summary: without(says), timetable: undefined, kit: [] };
+    const message = given?.get(digest);
+    if (message !== undefined) return { digest, summary: without(message), timetable: undefined, kit: [] };
     tell?.(showId, digest);
     try {
-      const { timetable, findings, needs } = plan(file, { plays: 0, waysOut: false });
+      const { timetable, findings, needs } = plan(file, { plays: 0, fixes: false });
       const count = (level: string) => findings.filter((f) => f.level === level).length;
       return {
         digest,
@@ -115,7 +115,7 @@ export interface Reckoned {
 /** How long the plan of a run is, in s, and what it used up in the troupe's currency. */
 export function reckoned({ script, state }: { script: Script; state: RunState }): Reckoned {
   try {
-    const planned = plan(script.file, { plays: 0, waysOut: false });
+    const planned = plan(script.file, { plays: 0, fixes: false });
     const { leftovers } = debrief(script, planned, state);
     return { plannedS: planned.timetable.endS, cost: costUsed(script, planned, leftovers) };
   } catch {

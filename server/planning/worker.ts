@@ -22,10 +22,10 @@ parentPort!.on('message', ({ id, job, with: with_ }: Asked) => {
         : engine[job](with_ as string);
     tell({ id, value });
   } catch (error) {
-    const { status, code, says } =
+    const { status, code, message } =
       error instanceof HttpError
         ? error
-        : { status: 500, code: 'our-fault', says: `It could not be planned (${String(error)}).` };
-    tell({ id, wrong: { status, code, says } });
+        : { status: 500, code: 'our-fault', message: `It could not be planned (${String(error)}).` };
+    tell({ id, wrong: { status, code, message } });
   }
 });

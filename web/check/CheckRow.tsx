@@ -111,7 +111,7 @@ function Reading({
   return (
     <Drawn
       field={{ ...field, optional: true }}
-      says={`${check.title}, ${unit}`}
+      message={`${check.title}, ${unit}`}
       value={typeof value === 'number' ? value : undefined}
       onValue={(read) => onValue(typeof read === 'number' ? Math.round(read * 100) / 100 : null)}
       disabled={!may}

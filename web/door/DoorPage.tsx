@@ -20,7 +20,7 @@ export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: s
     <Part
       key="join"
       title="Join a show"
-      says="The code stands on the Live page of the show, on the laptop that plans it."
+      message="The code stands on the Live page of the show, on the laptop that plans it."
     >
       <KeepLineField<{ code: string }>
         fields={CODE}
@@ -30,13 +30,13 @@ export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: s
       >
         <FieldIn name="code" autoFocus={first === 'join'} sx={{ flex: '1 1 180px' }} />
       </KeepLineField>
-      {join.error && <Alert severity="error">{join.error.says}</Alert>}
+      {join.error && <Alert severity="error">{join.error.message}</Alert>}
       {!opensAlone() && <KeepTheTab />}
     </Part>,
     <Part
       key="enter"
       title="Plan with the troupe"
-      says={
+      message={
         here.data?.passphrase === false
           ? 'Planning from other machines is not open: set a passphrase on the machine Hearty Stage runs on.'
           : 'The troupe’s passphrase opens everything.'
@@ -52,24 +52,32 @@ export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: s
           <FieldIn name="passphrase" autoFocus={first === 'enter'} sx={{ flex: '1 1 180px' }} />
         </KeepLineField>
       )}
-      {enter.error && <Alert severity="error">{enter.error.says}</Alert>}
+      {enter.error && <Alert severity="error">{enter.error.message}</Alert>}
     </Part>,
   ];
   return (
     <Box component="main" sx={{ maxWidth: 520, mx: 'auto', p: { xs: 4, sm: 8 }, display: 'grid', gap: 8 }}>
       <title>Come in · Hearty Stage</title>
       <Typography variant="h1">Hearty Stage</Typography>
-      {here.error && <Alert severity="error">{here.error.says}</Alert>}
+      {here.error && <Alert severity="error">{here.error.message}</Alert>}
       {here.data && !here.data.here && <Inside here={here.data} />}
       {first === 'join' ? parts : parts.reverse()}
     </Box>
   );
 }
 
-const Part = ({ title, says, children }: { title: string; says: string; children: React.ReactNode }) => (
+const Part = ({
+  title,
+  message,
+  children,
+}: {
+  title: string;
+  message: string;
+  children: React.ReactNode;
+}) => (
   <Box component="section" aria-label={title} sx={{ display: 'grid', gap: 3 }}>
     <Typography variant="h2">{title}</Typography>
-    <Typography>{says}</Typography>
+    <Typography>{message}</Typography>
     {children}
   </Box>
 );
@@ -79,7 +87,7 @@ function Inside({ here: { plans, runs } }: { here: Here }) {
   const leave = useLeave(() => location.reload());
   if (!plans && runs.length === 0) return null;
   return (
-    <Part title="This device is in" says={plans ? 'It plans with the troupe.' : 'It shows:'}>
+    <Part title="This device is in" message={plans ? 'It plans with the troupe.' : 'It shows:'}>
       {runs.map(({ runId, role }) => (
         <Button key={runId} variant="outlined" href={`/${role === 'viewer' ? 'wall' : role}/${runId}`}>
           Back to its screen
@@ -88,7 +96,7 @@ function Inside({ here: { plans, runs } }: { here: Here }) {
       <Button sx={{ justifySelf: 'start' }} disabled={leave.isPending} onClick={() => leave.mutate()}>
         Let it out again
       </Button>
-      {leave.error && <Alert severity="error">{leave.error.says}</Alert>}
+      {leave.error && <Alert severity="error">{leave.error.message}</Alert>}
     </Part>
   );
 }

@@ -76,8 +76,8 @@ export function NotSaved<T extends FieldValues>({
     <Alert severity="error" sx={{ mb: 2 }}>
       Not saved: some fields need mending.
       <Box component="ul" sx={{ m: 0, pl: 5 }}>
-        {wrong.slice(0, MOST_SAID).map((says) => (
-          <li key={says}>{says}</li>
+        {wrong.slice(0, MOST_SAID).map((message) => (
+          <li key={message}>{message}</li>
         ))}
       </Box>
       {wrong.length > MOST_SAID && `And ${wrong.length - MOST_SAID} more.`}

@@ -189,7 +189,7 @@ const OnStage = ({
 
 const Cues = ({ cues }: { cues: StepCue[] }) => (
   <Box component="ul" aria-label="Your cues" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 2 }}>
-    {cues.map(({ itemId, stepId, says, at, title, now }) => (
+    {cues.map(({ itemId, stepId, message, at, title, now }) => (
       <Box
         component="li"
         key={itemId + stepId}
@@ -197,7 +197,7 @@ const Cues = ({ cues }: { cues: StepCue[] }) => (
       >
         <Typography sx={{ fontSize: 'stageLead', fontWeight: 700 }}>
           {now && 'NOW: '}
-          {says}
+          {message}
         </Typography>
         <Typography sx={{ fontSize: 'stageSmall' }}>
           {title}, at “{at}”
@@ -235,9 +235,9 @@ function Line({ line, script, may }: { line: CrewLine; script: Script; may: bool
             .filter(Boolean)
             .join(' · ')}
         </Typography>
-        {line.does?.map((says) => (
-          <Typography key={says} sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
-            {says}
+        {line.does?.map((message) => (
+          <Typography key={message} sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
+            {message}
           </Typography>
         ))}
         {line.worn && (

@@ -53,25 +53,28 @@ export function JumpList({
             >
               {stateWords(item, gates)}
             </Typography>
-            <Small says={`Begin ${title}${status === 'now' ? ' again' : ''}`} onPress={() => onBegin(itemId)}>
+            <Small
+              message={`Begin ${title}${status === 'now' ? ' again' : ''}`}
+              onPress={() => onBegin(itemId)}
+            >
               {status === 'now' || status === 'done' ? 'Again' : 'Begin'}
             </Small>
             <Small
-              says={`Skip ${title}`}
+              message={`Skip ${title}`}
               disabled={!toCome}
               onPress={() => void record({ kind: 'skip', body: { itemId } })}
             >
               Skip
             </Small>
             <Small
-              says={`Play ${title} last`}
+              message={`Play ${title} last`}
               disabled={!toCome}
               onPress={() => void record({ kind: 'later', body: { itemId } })}
             >
               Last
             </Small>
             <Small
-              says={swapping ? `Swap with ${title}` : `Swap ${title}`}
+              message={swapping ? `Swap with ${title}` : `Swap ${title}`}
               disabled={!toCome || swapping === itemId}
               onPress={() => {
                 if (!swapping) return setSwapping(itemId);
@@ -110,17 +113,17 @@ const rowSx = {
 
 const Small = ({
   children,
-  says,
+  message,
   disabled = false,
   onPress,
 }: {
   children: string;
-  says: string;
+  message: string;
   disabled?: boolean;
   onPress: () => void;
 }) => (
   <Button
-    aria-label={says}
+    aria-label={message}
     disabled={disabled}
     onClick={onPress}
     sx={{

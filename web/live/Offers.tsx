@@ -19,7 +19,7 @@ import {
 
 interface Offer {
   key: string;
-  says: string;
+  message: string;
   onPress: () => void;
 }
 
@@ -50,7 +50,7 @@ export function Offers({
     ...(current?.status === 'now'
       ? toPick(script, current).map(({ demoId, title }) => ({
           key: demoId,
-          says: `They pick “${title}”`,
+          message: `They pick “${title}”`,
           onPress: () => onGo([{ kind: 'chosen', body: { itemId: current.itemId, demoId } }]),
         }))
       : []),
@@ -58,7 +58,7 @@ export function Offers({
       ? [
           {
             key: 'volunteers',
-            says: volunteersSaid(volunteers),
+            message: volunteersSaid(volunteers),
             onPress: () =>
               onGo([
                 {
@@ -76,7 +76,7 @@ export function Offers({
       ? [
           {
             key: reading.attemptId,
-            says: `Write down: ${reading.reading.title} (${reading.title})`,
+            message: `Write down: ${reading.reading.title} (${reading.title})`,
             onPress: () => onReading(reading.attemptId),
           },
         ]
@@ -84,7 +84,7 @@ export function Offers({
     ...near.flatMap((item) =>
       doses(script, state, item).map(({ itemId, parameterId, title, unit, level, value, name, planned }) => ({
         key: `${itemId} ${parameterId}`,
-        says: `“${item.title}” with ${title} at ${level} ${unit}, the best so far (planned: ${planned})`,
+        message: `“${item.title}” with ${title} at ${level} ${unit}, the best so far (planned: ${planned})`,
         onPress: () =>
           onGo([
             {
@@ -109,9 +109,9 @@ export function Offers({
       aria-label="You may"
       sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, maxHeight: { xs: 132, sm: 150 }, overflowY: 'auto' }}
     >
-      {offers.map(({ key, says, onPress }) => (
+      {offers.map(({ key, message, onPress }) => (
         <Button key={key} variant="outlined" color="inherit" onClick={onPress} sx={offerSx}>
-          {says}
+          {message}
         </Button>
       ))}
     </Box>
@@ -142,14 +142,14 @@ function noGo(
       ? [
           {
             key: `stand-by ${itemId}`,
-            says: `Instead of “${title}”: “${standBy.title}”`,
+            message: `Instead of “${title}”: “${standBy.title}”`,
             onPress: () => onGo([{ kind: 'stand-by', body: { itemId } }]),
           },
         ]
       : []),
     {
       key: `overrule ${itemId}`,
-      says: `Play “${title}” all the same: it is mended`,
+      message: `Play “${title}” all the same: it is mended`,
       onPress: () => onGo([{ kind: 'overruled', body: { itemId, reason: 'said on stage to be mended' } }]),
     },
   ];
@@ -170,7 +170,7 @@ function cuts(
   return [
     {
       key: 'cuts',
-      says: `To land in time, leave out ${titles} (then ${Math.round(100 * cut.withinSlot)} %)`,
+      message: `To land in time, leave out ${titles} (then ${Math.round(100 * cut.withinSlot)} %)`,
       onPress: () => onGo(open.map(({ itemId }) => ({ kind: 'skip', body: { itemId } }))),
     },
   ];

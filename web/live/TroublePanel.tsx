@@ -30,7 +30,7 @@ export function TroublePanel({
           Trouble:{' '}
         </Box>
         {trouble.kind === 'stale' && `${trouble.title}: `}
-        {trouble.says}
+        {trouble.message}
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
         {trouble.remedies.map((remedy) => (

@@ -25,7 +25,7 @@ export function BrokenLines({ kinds }: { kinds?: readonly Broken['kind'][] }) {
   return (
     <Stack component="ul" aria-label="Broken" spacing={2} sx={{ listStyle: 'none', p: 0, m: 0, mb: 3 }}>
       {lines.map((line) => (
-        <Line key={line.kind + line.id + line.problems[0]?.says} broken={line} />
+        <Line key={line.kind + line.id + line.problems[0]?.message} broken={line} />
       ))}
     </Stack>
   );
@@ -40,7 +40,9 @@ function Line({ broken: { kind, id, version, title, opens, problems } }: { broke
       <Alert severity="error">
         <Box sx={{ overflowWrap: 'anywhere' }}>
           The {kind} “{title}” {opens ? 'names something that is gone.' : 'cannot be read.'}{' '}
-          {[...new Set(problems.map((p) => (opens || !p.path ? p.says : `${p.path}: ${p.says}`)))].join(' ')}
+          {[...new Set(problems.map((p) => (opens || !p.path ? p.message : `${p.path}: ${p.message}`)))].join(
+            ' ',
+          )}
         </Box>
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 1 }}>
           {mend && (
@@ -61,7 +63,7 @@ function Line({ broken: { kind, id, version, title, opens, problems } }: { broke
             Delete
           </Button>
         </Box>
-        {remove.error && <Box role="alert">Not deleted: {remove.error.says}</Box>}
+        {remove.error && <Box role="alert">Not deleted: {remove.error.message}</Box>}
       </Alert>
     </li>
   );

@@ -64,12 +64,12 @@ export function Conflict<T extends object>({ of, mine, theirs, onMine, onTheirs 
 
 /** What was deleted elsewhere while it was being changed here, and the way to have it again. */
 export function DeletedElsewhere({
-  says,
+  message,
   kind,
   id,
   onBack,
 }: {
-  says: string;
+  message: string;
   kind: DocumentKind;
   id: string;
   /** It is there again, with this version. */
@@ -89,8 +89,9 @@ export function DeletedElsewhere({
         </Button>
       }
     >
-      {says}
-      {restore.error && ` It cannot be brought back: ${restore.error.fields[0]?.says ?? restore.error.says}`}
+      {message}
+      {restore.error &&
+        ` It cannot be brought back: ${restore.error.fields[0]?.message ?? restore.error.message}`}
     </Alert>
   );
 }

@@ -25,7 +25,7 @@ export function GuideStrip({ script, state, on }: { script: Script; state: RunSt
       }}
     >
       <Typography role="status" sx={{ flex: '1 1 300px' }}>
-        <b>Try this.</b> {next.says}
+        <b>Try this.</b> {next.message}
       </Typography>
       {elsewhere && (
         <Button variant="outlined" color="inherit" href={`/shows/${id}/${elsewhere}`}>

@@ -4,13 +4,13 @@ import { outbox, useOutbox } from './outbox';
 
 /** Said on pages that write into a log, while the server does not take it. */
 export function UnsentLine() {
-  const { waiting, trouble, onlyInTab, says } = useOutbox((s) => s);
+  const { waiting, trouble, onlyInTab, message } = useOutbox((s) => s);
   if (waiting === 0 || (trouble === 'none' && onlyInTab === 0)) return null;
   return (
     <Typography role="status" sx={{ my: 2, color: 'warning.main' }}>
       {onlyInTab > 0
         ? `This device has no room left: ${onlyInTab} of your changes are in this tab only. Leave it open until they are sent.`
-        : `${says} ${waiting} of your changes ${waiting === 1 ? 'is' : 'are'} kept on this device and sent as soon as it takes them.`}
+        : `${message} ${waiting} of your changes ${waiting === 1 ? 'is' : 'are'} kept on this device and sent as soon as it takes them.`}
     </Typography>
   );
 }
@@ -30,7 +30,7 @@ export function RefusedCorner() {
         The server would not take {refused.length === 1 ? 'one event' : `${refused.length} events`}
       </Typography>
       <Typography sx={{ fontSize: 'text', overflowWrap: 'anywhere', my: 1 }}>
-        “{first.event.kind}”: {first.says}
+        “{first.event.kind}”: {first.message}
       </Typography>
       <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
         <Button size="small" variant="outlined" onClick={() => void outbox.sendAgain(first)}>

@@ -31,7 +31,7 @@ export function PicturesField({ name, of }: PicturesFieldProps) {
       else append({ id, says: '' });
     } catch (error) {
       setTrouble(
-        `${error instanceof ApiError ? (error.fields[0]?.says ?? error.says) : (error as Error).message} It is not kept.`,
+        `${error instanceof ApiError ? (error.fields[0]?.message ?? error.message) : (error as Error).message} It is not kept.`,
       );
     }
     setBusy(false);

@@ -6,12 +6,12 @@ export function SaveFailed({ error, kept = false }: { error: ApiError | null; ke
   if (!error) return null;
   return (
     <Alert severity={error.silent ? 'warning' : 'error'}>
-      {error.says}
+      {error.message}
       {error.silent &&
         (kept
           ? ' What you wrote is kept on this device. Save it again when the server is back.'
           : ' It stays here as you wrote it. Save it again when the server is back.')}
-      {error.fields.map((f) => ` ${f.path}: ${f.says}`)}
+      {error.fields.map((f) => ` ${f.path}: ${f.message}`)}
     </Alert>
   );
 }

@@ -4,11 +4,11 @@ import type { Problem } from '@hearty/core';
 export class ApiError extends Error {
   constructor(
     readonly code: string,
-    readonly says: string,
+    message: string,
     readonly fields: Problem[] = [],
     readonly theirs: { version: number; body: unknown } | undefined = undefined,
   ) {
-    super(says);
+    super(message);
   }
   /** The server was not reached at all, or did not answer in time: what this device has is all there is now. */
   get silent() {
@@ -59,9 +59,9 @@ export async function api<T>(path: string, init?: Init): Promise<T> {
   if (response.ok) return json as T;
   // A proxy in between answers without our envelope when the server is gone.
   if (!json.error) throw new ApiError('offline', 'The server does not answer. Is it running?');
-  const { code, says, fields, theirs } = json.error;
+  const { code, message, fields, theirs } = json.error;
   if (code === 'who') shutOut();
-  throw new ApiError(code, says, fields, theirs);
+  throw new ApiError(code, message, fields, theirs);
 }
 
 /** Sends a file as it is. A large one over a slow network may take its time. */

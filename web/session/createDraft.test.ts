@@ -160,7 +160,7 @@ test('what the server refuses stays in the draft with the reason, and the next c
   await draft.flushDraft();
   expect(state()).toMatchObject({
     status: 'refused',
-    says: 'title: This must have 1 to 160 characters.',
+    message: 'title: This must have 1 to 160 characters.',
     show: { title: '' },
   });
   titled('Better');
@@ -168,7 +168,7 @@ test('what the server refuses stays in the draft with the reason, and the next c
   expect(server.show!.body.title).toBe('Better');
 });
 
-test('a way out of a finding changes the running order, and one item is edited by its id', () => {
+test('a fix of a finding changes the running order, and one item is edited by its id', () => {
   draft.applyWayOut({ kind: 'remove-items', itemIds: ['b'] });
   draft.editItem('c', (item) => void (item.title = 'changed'));
   expect(state().show!.items.map((i) => i.title)).toEqual(['a', 'changed']);
@@ -179,7 +179,7 @@ test('steps are taken back and made again one by one, each said in words, and a 
   draft.edit((show) => void (show.title = 'One'));
   draft.edit((show) => void (show.curtainUp = '15:00'));
   draft.applyWayOut({ kind: 'remove-items', itemIds: ['b'] });
-  expect(state().past.map((s) => s.says)).toEqual([['the title'], ['curtain-up'], ['the running order']]);
+  expect(state().past.map((s) => s.message)).toEqual([['the title'], ['curtain-up'], ['the running order']]);
   expect(state().changed).toEqual(['the title', 'curtain-up', 'the running order']);
   draft.undo();
   draft.undo();

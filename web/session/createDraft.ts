@@ -16,7 +16,7 @@ type SaveStatus = 'saved' | 'unsaved' | 'saving' | 'offline' | 'refused' | 'dele
 
 /** An edit that can be undone: its patches both ways, and what it changes in words. */
 interface Step extends Pick<Changed, 'patches' | 'inverse'> {
-  says: string[];
+  message: string[];
 }
 
 export interface DraftState {
@@ -24,7 +24,7 @@ export interface DraftState {
   version: number;
   status: SaveStatus;
   /** Why a save was refused, in words. */
-  says: string;
+  message: string;
   /** What has changed since the server had it, in words. */
   changed: string[];
   /** The server's version, when it is not the one this draft started from. */
@@ -46,7 +46,7 @@ export interface DraftOptions {
 /** A draft as it is opened: nothing edited, nothing to save. */
 const UNTOUCHED = {
   status: 'saved',
-  says: '',
+  message: '',
   changed: [],
   theirs: undefined,
   past: [],
@@ -94,12 +94,12 @@ export function createDraft({
     if (!show) return;
     const { show: next, patches, inverse } = changeShow(show, recipe);
     if (patches.length === 0) return;
-    const says = changesSaid(show, patches);
+    const message = changesSaid(show, patches);
     setState(({ past, changed }) => ({
       show: next,
-      past: [...past.slice(1 - MAX_STEPS), { patches, inverse, says }],
+      past: [...past.slice(1 - MAX_STEPS), { patches, inverse, message }],
       future: [],
-      changed: [...new Set([...changed, ...says])],
+      changed: [...new Set([...changed, ...message])],
     }));
   }
 
@@ -120,7 +120,7 @@ export function createDraft({
   function settleConflict(keep: 'mine' | 'theirs'): void {
     const { theirs, show } = getState();
     if (!theirs) return;
-    setState({ version: theirs.version, theirs: undefined, status: 'saved', says: '' });
+    setState({ version: theirs.version, theirs: undefined, status: 'saved', message: '' });
     if (keep === 'theirs') {
       // No undo past this point: it would overwrite theirs on the server.
       applyServerVersion({ show: theirs.body });
@@ -140,7 +140,7 @@ export function createDraft({
     if (applyingServerVersion || !show || show === before.show || show.id !== before.show?.id) return;
     keepLocalCopy(show, version);
     if (status === 'conflict') return;
-    setState({ status: 'unsaved', says: '' });
+    setState({ status: 'unsaved', message: '' });
     saveIn(settleMs);
   });
 
@@ -167,7 +167,7 @@ export function createDraft({
       setState({
         version: stored.version,
         status: hasMore ? 'unsaved' : 'saved',
-        says: '',
+        message: '',
         ...(!hasMore && { changed: [] }),
       });
       if (hasMore) {
@@ -186,14 +186,14 @@ export function createDraft({
   function noteFailure(error: ApiError): void {
     const [first] = error.fields;
     if (error.silent) {
-      setState({ status: 'offline', says: error.says });
+      setState({ status: 'offline', message: error.message });
       saveIn(retryMs);
     } else if (error.code === 'stale') {
-      setState({ status: 'conflict', says: error.says, theirs: error.theirs as Stored<Show> });
+      setState({ status: 'conflict', message: error.message, theirs: error.theirs as Stored<Show> });
     } else if (error.code === 'deleted') {
-      setState({ status: 'deleted', says: error.says });
+      setState({ status: 'deleted', message: error.message });
     } else {
-      setState({ status: 'refused', says: first ? `${first.path}: ${first.says}` : error.says });
+      setState({ status: 'refused', message: first ? `${first.path}: ${first.message}` : error.message });
     }
   }
 

@@ -65,7 +65,8 @@ export function useWrite() {
         const named = new Set(part.map((m) => m.lotId));
         const body = { lots: parts.length === 1 ? lots : lots.filter((l) => named.has(l.id)), moves: part };
         const answer = await outbox.deliver(STORES_LOG, { kind: 'written', body });
-        if (answer?.is === 'refused') throw new ApiError('refused', answer.says ?? 'The server refused it.');
+        if (answer?.is === 'refused')
+          throw new ApiError('refused', answer.message ?? 'The server refused it.');
       }
     },
     // What is short, and what a show finds on its shelf, follow the stock.

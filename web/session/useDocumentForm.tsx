@@ -87,7 +87,7 @@ export function useDocumentForm<K extends DocumentKind>(
       />
     );
   else if (error?.code === 'deleted')
-    trouble = <DeletedElsewhere says={error.says} kind={kind} id={stored.id} onBack={again} />;
+    trouble = <DeletedElsewhere message={error.message} kind={kind} id={stored.id} onBack={again} />;
   else if (error) trouble = <SaveFailed error={error} kept />;
   else if (unsaved)
     trouble = (

@@ -13,7 +13,7 @@ export function useSayWithUndo(kind: DocumentKind) {
     try {
       await remove.mutateAsync({ id, version });
     } catch (error) {
-      enqueueSnackbar((error as ApiError).says, { variant: 'error' });
+      enqueueSnackbar((error as ApiError).message, { variant: 'error' });
       return;
     }
     enqueueSnackbar(`“${title}” is deleted.`, {
@@ -23,7 +23,7 @@ export function useSayWithUndo(kind: DocumentKind) {
           onClick={() => {
             restore.mutate(id, {
               onError: (error) =>
-                enqueueSnackbar(`Not brought back. ${error.fields[0]?.says ?? error.says}`, {
+                enqueueSnackbar(`Not brought back. ${error.fields[0]?.message ?? error.message}`, {
                   variant: 'error',
                 }),
             });

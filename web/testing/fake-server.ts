@@ -3,9 +3,9 @@ import { api } from '../session/api';
 
 type Answer = { status: number; json: unknown };
 
-const error = (status: number, code: string, says: string): Answer => ({
+const error = (status: number, code: string, message: string): Answer => ({
   status,
-  json: { error: { code, says } },
+  json: { error: { code, message } },
 });
 
 /** Stands in for the server behind `fetch`: keeps shows with versions and the events of logs. May be off, slow or full. */
@@ -83,8 +83,8 @@ export class FakeServer {
   }
 
   private take(event: Envelope): EventAnswer {
-    const says = this.refuses(event);
-    if (says) return { id: event.id, is: 'refused', says };
+    const message = this.refuses(event);
+    if (message) return { id: event.id, is: 'refused', message };
     if (this.events.some((e) => e.id === event.id)) return { id: event.id, is: 'known' };
     this.events.push(event);
     return { id: event.id, is: 'kept' };
@@ -94,14 +94,14 @@ export class FakeServer {
     if (this.show && this.show.version !== version) {
       return {
         status: 409,
-        json: { error: { code: 'stale', says: 'Changed elsewhere.', theirs: this.show } },
+        json: { error: { code: 'stale', message: 'Changed elsewhere.', theirs: this.show } },
       };
     }
     if (body.title === '') {
-      const fields = [{ path: 'title', says: 'This must have 1 to 160 characters.' }];
+      const fields = [{ path: 'title', message: 'This must have 1 to 160 characters.' }];
       return {
         status: 400,
-        json: { error: { code: 'bad-input', says: 'Some fields need mending.', fields } },
+        json: { error: { code: 'bad-input', message: 'Some fields need mending.', fields } },
       };
     }
     this.saves++;

@@ -66,7 +66,7 @@ export function usePlan(
 ): Planned {
   const [result, setResult] = useState<{ file: ShowFile; plan: Plan }>();
   const [progress, setProgress] = useState<PlanProgress>();
-  const [failed, setFailed] = useState<{ file: ShowFile; says: string }>();
+  const [failed, setFailed] = useState<{ file: ShowFile; message: string }>();
   const requestKey = useId();
   useEffect(() => {
     if (!file) return;
@@ -80,7 +80,7 @@ export function usePlan(
         // Progress comes by a channel of its own, at times after the answer.
         let answered = false;
         const tell = proxy((now: PlanProgress) => current && !answered && setProgress(now));
-        const plan = await planner().plan(requestKey, file, { plays, waysOut: isLast }, tell);
+        const plan = await planner().plan(requestKey, file, { plays, fixes: isLast }, tell);
         answered = true;
         if (plan && isLast) keepPlan(key, plan);
         if (!current) return;
@@ -93,7 +93,7 @@ export function usePlan(
         }));
       }
     };
-    work().catch((error: unknown) => current && setFailed({ file, says: String(error) }));
+    work().catch((error: unknown) => current && setFailed({ file, message: String(error) }));
     return () => {
       current = false;
     };
@@ -102,7 +102,7 @@ export function usePlan(
     plan: result?.plan,
     fresh: result?.file === file,
     progress,
-    trouble: failed && failed.file === file ? failed.says : '',
+    trouble: failed && failed.file === file ? failed.message : '',
   };
 }
 
@@ -135,7 +135,7 @@ export function useWhatIf(file: ShowFile | undefined): { plan: Plan; exact: bool
     if (!file) return;
     let current = true;
     void planner()
-      .plan('what if', file, { plays: WHAT_IF_PLAYS, budget: WHAT_IF_BUDGET, waysOut: false })
+      .plan('what if', file, { plays: WHAT_IF_PLAYS, budget: WHAT_IF_BUDGET, fixes: false })
       .then((plan) => {
         if (current && plan) setResult({ file, plan });
       });

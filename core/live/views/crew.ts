@@ -79,7 +79,7 @@ export interface StepCue {
   itemId: string;
   stepId: string;
   title: string;
-  says: string;
+  message: string;
   at: string;
   now: boolean;
 }
@@ -104,7 +104,7 @@ export function cuesOf(
       itemId: item.itemId,
       stepId: step.id,
       title: item.title,
-      says: (step.cueFor === role && step.cue) || step.text,
+      message: (step.cueFor === role && step.cue) || step.text,
       at: step.text,
       now: step.id === here?.step?.id && item === now,
     }));

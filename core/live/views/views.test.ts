@@ -133,7 +133,7 @@ test('a crew line moves with the show, is ticked off by one tap, and goes with i
 test('a cue is said for the item on stage and the one after it, and goes with its step', () => {
   const lights = { id: 'lee', role: 'lights' as const };
   const cues = (state: ReturnType<typeof log>) =>
-    cuesOf(resolved, state, lights).map(({ says, at, now }) => [says, at, now]);
+    cuesOf(resolved, state, lights).map(({ message, at, now }) => [message, at, now]);
   expect(cues(log(curtain, begun(0, 'a')))).toEqual([['All lights out', 'b2', false]]);
   const b1: [number, Happening] = [20, { kind: 'step done', body: { itemId: 'i-b', stepId: 'b1' } }];
   expect(cues(log(curtain, begun(0, 'b'), b1))).toEqual([['All lights out', 'b2', true]]);
@@ -153,7 +153,7 @@ test('a cue is said for the item on stage and the one after it, and goes with it
   );
   const state = fold([event(begun(0, 'a')[1], { id: 'e1', at: UP, tick: 1 })], helped);
   const benHelps = { id: 'ben', role: 'stagehand' as const };
-  expect(cuesOf(helped, state, benHelps).map(({ says }) => says)).toEqual(['Hold it']);
+  expect(cuesOf(helped, state, benHelps).map(({ message }) => message)).toEqual(['Hold it']);
   expect(cuesOf(helped, state, { ...benHelps, id: 'ann' })).toEqual([]);
 });
 

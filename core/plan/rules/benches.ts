@@ -1,4 +1,4 @@
-import { rule, wayOut, type Level, type WayOut } from '../../findings';
+import { rule, fix, type Level, type Fix } from '../../findings';
 import type { CalculatorResult } from '../../bench';
 import { isUnreliable, possibleShowings } from '../../script';
 import type { BenchTold, Demo } from '../../show';
@@ -10,20 +10,23 @@ import { atStart, type Context } from './context';
 interface Case {
   item: PlannedItem;
   result: CalculatorResult;
-  says: string;
+  message: string;
   level: Level;
   levels: string[];
 }
 
 /** Every item with what `report` finds in the results of its calculators; the same at several levels is one case. */
-function cases(c: Context, report: (result: CalculatorResult) => { says: string; level: Level }[]): Case[] {
+function cases(
+  c: Context,
+  report: (result: CalculatorResult) => { message: string; level: Level }[],
+): Case[] {
   return c.items.flatMap((scripted) => {
     const { item, options } = scripted;
     const found = new Map<string, Case>();
     for (const { level, results } of possibleShowings(scripted))
       for (const result of results)
         for (const reported of report(result)) {
-          const key = `${result.held.id} ${reported.level} ${reported.says}`;
+          const key = `${result.held.id} ${reported.level} ${reported.message}`;
           const known = found.get(key) ?? { ...reported, item: c.planned(item.id), result, levels: [] };
           const isNew = !options && level !== undefined && !known.levels.includes(level);
           found.set(key, { ...known, levels: isNew ? [...known.levels, level] : known.levels });
@@ -45,23 +48,19 @@ function reckoned({ taken }: CalculatorResult): string {
     (from) =>
       `${from}: ${taken
         .filter((t) => t.from === from)
-        .map((t) => `${t.label.toLowerCase()} ${t.says}`)
+        .map((t) => `${t.label.toLowerCase()} ${t.message}`)
         .join(', ')}`,
   );
   return ` Reckoned with what is known of ${by.join('; of ')}.`;
 }
 
 /** The other ways to play a demo; those that do not help are not offered. */
-const variants = (
-  demo: Demo | undefined,
-  { itemId }: PlannedItem,
-  variantId: string | undefined,
-): WayOut[] =>
+const variants = (demo: Demo | undefined, { itemId }: PlannedItem, variantId: string | undefined): Fix[] =>
   demo?.variants?.length
     ? [undefined, ...demo.variants]
         .filter((v) => v?.id !== variantId)
         .map((v) => ({
-          ...wayOut(v ? `Play it as “${v.title}”` : 'Play it as the demo is written', {
+          ...fix(v ? `Play it as “${v.title}”` : 'Play it as the demo is written', {
             kind: 'set-item',
             itemId,
             fields: { variantId: v?.id },
@@ -73,37 +72,39 @@ const fails = rule<Context, Case, FindingCode>({
   id: 'bench',
   level: 'caution',
   source: 'the bench that the demo holds, with its own sources',
-  when: (c) =>
+  findMatches: (c) =>
     cases(c, ({ fails, verdict }) =>
-      fails === undefined ? [] : [{ says: verdict, level: 'caution' as const }],
+      fails === undefined ? [] : [{ message: verdict, level: 'caution' as const }],
     ),
-  where: ({ item }) => atStart(item),
-  says: (found) => `${whose(found)}: ${found.says}${reckoned(found.result)}`,
-  waysOut: ({ item, result }, c) => [
-    wayOut(result.fails!),
+  findPlace: ({ item }) => atStart(item),
+  message: (found) => `${whose(found)}: ${found.message}${reckoned(found.result)}`,
+  fixes: ({ item, result }, c) => [
+    fix(result.fails!),
     ...variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
   ],
 });
 
-const says = rule<Context, Case, FindingCode>({
+const message = rule<Context, Case, FindingCode>({
   id: 'bench',
   level: ({ level }) => level,
   source: 'the bench that the demo holds, with its own sources',
-  when: (c) => cases(c, ({ findings }) => findings.filter((f) => !f.always && f.level !== 'note')),
-  where: ({ item }) => atStart(item),
-  says: (found) => `${whose(found)}: ${found.says}${reckoned(found.result)}`,
-  waysOut: ({ item }, c) => variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
+  findMatches: (c) => cases(c, ({ findings }) => findings.filter((f) => !f.always && f.level !== 'note')),
+  findPlace: ({ item }) => atStart(item),
+  message: (found) => `${whose(found)}: ${found.message}${reckoned(found.result)}`,
+  fixes: ({ item }, c) => variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
 });
 
 const refused = rule<Context, Case, FindingCode>({
   id: 'bench',
   level: 'caution',
   source: 'the bench that the demo holds',
-  when: (c) =>
-    cases(c, ({ refused }) => (refused === undefined ? [] : [{ says: refused, level: 'caution' as const }])),
-  where: ({ item }) => atStart(item),
-  says: (found) =>
-    `${whose(found)}: its bench “${found.result.title}” cannot be worked out. ${found.says} What stands in the demo is taken.`,
+  findMatches: (c) =>
+    cases(c, ({ refused }) =>
+      refused === undefined ? [] : [{ message: refused, level: 'caution' as const }],
+    ),
+  findPlace: ({ item }) => atStart(item),
+  message: (found) =>
+    `${whose(found)}: its bench “${found.result.title}” cannot be worked out. ${found.message} What stands in the demo is taken.`,
 });
 
 /** A bench that the log found wrong: at this venue where it was foretold there often enough, else wherever it was. */
@@ -127,7 +128,7 @@ const wasWrong = rule<Context, Wrong, FindingCode>({
   id: 'bench',
   level: 'caution',
   source: 'the log: what the bench foretold against what happened',
-  when: (c) =>
+  findMatches: (c) =>
     c.items.flatMap(({ item, showings: [first], record, options }) =>
       options
         ? []
@@ -141,10 +142,10 @@ const wasWrong = rule<Context, Wrong, FindingCode>({
             return isUnreliable(found) ? [{ ...found, item: c.planned(item.id), result, where }] : [];
           }),
     ),
-  where: ({ item }) => atStart(item),
-  says: ({ item, result, told: predicted, wrong, where }) =>
+  findPlace: ({ item }) => atStart(item),
+  message: ({ item, result, told: predicted, wrong, where }) =>
     `“${item.title}”: its bench “${result.title}” was wrong ${wrong} of ${predicted} times ${where}. Go by what was seen, and try it before doors.`,
   numbers: ({ told: predicted, wrong }) => ({ told: predicted, wrong }),
 });
 
-export const BENCH_RULES = { fails, says, refused, wasWrong };
+export const BENCH_RULES = { fails, message, refused, wasWrong };

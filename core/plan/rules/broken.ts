@@ -1,4 +1,4 @@
-import { rule, type Level, type WayOut } from '../../findings';
+import { rule, type Level, type Fix } from '../../findings';
 import { formatDuration } from '../../quantities';
 import { mayDo, REASONS, told, type BrokenLimit, type Told, type WhyKind } from '../../timetable';
 import type { FindingCode } from './codes';
@@ -17,13 +17,13 @@ interface Miss extends Told {
 interface Row {
   id: FindingCode;
   level: Level;
-  says: (miss: Miss, by: string, c: Context) => string;
-  /** Ways out beside the change of the limit's own number. */
-  also?: (miss: Miss, c: Context) => WayOut[];
+  message: (miss: Miss, by: string, c: Context) => string;
+  /** Fixes beside the change of the limit's own number. */
+  also?: (miss: Miss, c: Context) => Fix[];
 }
 
 /** Anybody who may do it, in sooner. */
-const moreHands = ({ from, missS }: Miss, c: Context): WayOut[] =>
+const moreHands = ({ from, missS }: Miss, c: Context): Fix[] =>
   c.timetable.arrivals
     .filter(({ personId }) => from.task && mayDo(c.script.people.get(personId), from.task.who))
     .sort((a, b) => b.arrivesS - a.arrivesS)
@@ -48,83 +48,83 @@ const ROWS = {
   'fixed-by': {
     id: 'fixed-missed',
     level: 'stop',
-    says: (m, by) => `${one(m.from)} is fixed for ${m.what} and begins ${by} late.`,
+    message: (m, by) => `${one(m.from)} is fixed for ${m.what} and begins ${by} late.`,
     also: (m, c) => shift(c, m.from.itemId, -1),
   },
   stale: {
     id: 'gone-stale',
     level: 'caution',
-    says: (m, by, c) => `${one(m.to)} goes stale ${by} before ${one(m.from)} needs it: ${later(c, m)}.`,
+    message: (m, by, c) => `${one(m.to)} goes stale ${by} before ${one(m.from)} needs it: ${later(c, m)}.`,
     also: (m, c) => shift(c, m.from.itemId, -1),
   },
   doors: {
     id: 'not-ready',
     level: 'caution',
-    says: (m, by, c) => `${one(m.from)} belongs before doors but ends ${by} after them: ${sooner(c, m)}.`,
+    message: (m, by, c) => `${one(m.from)} belongs before doors but ends ${by} after them: ${sooner(c, m)}.`,
     also: moreHands,
   },
   'in-show': {
     id: 'not-allowed-now',
     level: 'stop',
-    says: (m, by, c) =>
+    message: (m, by, c) =>
       `${one(m.to)} can only be done in the show but begins ${by} before it: ${later(c, m)}.`,
   },
   'banned-before': {
     id: 'not-allowed-now',
     level: 'stop',
-    says: (m, by, c) => `${one(m.to)} begins ${by} before ${m.what} is allowed: ${later(c, m)}.`,
+    message: (m, by, c) => `${one(m.to)} begins ${by} before ${m.what} is allowed: ${later(c, m)}.`,
   },
   'banned-after': {
     id: 'not-allowed-now',
     level: 'stop',
-    says: (m, by, c) => `${one(m.from)} ends ${by} after ${m.what} is allowed: ${sooner(c, m)}.`,
+    message: (m, by, c) => `${one(m.from)} ends ${by} after ${m.what} is allowed: ${sooner(c, m)}.`,
   },
   arrives: {
     id: 'not-there',
     level: 'stop',
-    says: (m, by, { name }) => `${name(m.what)} comes ${by} after ${one(m.to)} has to begin.`,
+    message: (m, by, { name }) => `${name(m.what)} comes ${by} after ${one(m.to)} has to begin.`,
   },
   leaves: {
     id: 'not-there',
     level: 'stop',
-    says: (m, by, { name }) => `${name(m.what)} leaves ${by} before ${one(m.from)} is done.`,
+    message: (m, by, { name }) => `${name(m.what)} leaves ${by} before ${one(m.from)} is done.`,
   },
   'get-in': {
     id: 'before-get-in',
     level: 'caution',
-    says: (m, by) =>
+    message: (m, by) =>
       `${one(m.to)} begins ${by} before the get-in at ${m.what}, or what it is for would have to wait.`,
   },
   opens: {
     id: 'outside-hours',
     level: 'stop',
-    says: (m, by) => `The house opens at ${m.what}, and ${one(m.to)} begins ${by} before that.`,
+    message: (m, by) => `The house opens at ${m.what}, and ${one(m.to)} begins ${by} before that.`,
   },
   closes: {
     id: 'outside-hours',
     level: 'stop',
-    says: (m, by) => `The house closes at ${m.what}, and ${one(m.from)} ends ${by} after that.`,
+    message: (m, by) => `The house closes at ${m.what}, and ${one(m.from)} ends ${by} after that.`,
   },
   'locked-by': {
     id: 'two-places',
     level: 'caution',
-    says: (m, by, c) =>
+    message: (m, by, c) =>
       `${one(m.from)} is locked at ${c.clock(-m.lagS)} and planned ${by} later: ${then(c, m)}.`,
   },
   'host-by': {
     id: 'not-ready',
     level: 'caution',
-    says: (m, by) => `${one(m.from)} is begun in ${one(m.to)} and done ${by} after that ends.`,
+    message: (m, by) => `${one(m.from)} is begun in ${one(m.to)} and done ${by} after that ends.`,
   },
   mark: {
     id: 'mark-taken',
     level: 'caution',
-    says: (m, by) => `${one(m.to)} needs the ${m.what} ${by} before ${one(m.from)} has left it.`,
+    message: (m, by) => `${one(m.to)} needs the ${m.what} ${by} before ${one(m.from)} has left it.`,
   },
   kit: {
     id: 'kit-short',
     level: 'stop',
-    says: (m, by, { script }) =>
+    message: (m, by, { script }) =>
       `${one(m.to)} needs “${script.goods.get(m.what)?.name ?? m.what}” ${by} before ${one(m.from)} has done with it.`,
   },
 } satisfies Partial<Record<WhyKind, Row>>;
@@ -156,21 +156,21 @@ const saidElsewhere = ({ needs, placement }: Context, { why }: BrokenLimit['link
 
 /** A limit of one kind that the plan does not keep: a finding that names its task. */
 export function broken(kind: keyof typeof ROWS): PlanRule {
-  const { id, level, says, also = () => [] }: Row = ROWS[kind];
+  const { id, level, message, also = () => [] }: Row = ROWS[kind];
   return rule<Context, Miss, FindingCode>({
     id,
     level,
     source: 'arithmetic',
-    when: (c) =>
+    findMatches: (c) =>
       c.placement.broken
         .filter(({ link }) => link.why.kind === kind && !saidElsewhere(c, link))
         .map((found) => missOf(c, found)),
-    where: ({ point }, { placement: { settled, work } }) => ({
+    findPlace: ({ point }, { placement: { settled, work } }) => ({
       at: settled.times[point]!,
       itemId: work.activities[point]!.itemId,
     }),
-    says: (miss, c) => says(miss, formatDuration(miss.missS), c),
+    message: (miss, c) => message(miss, formatDuration(miss.missS), c),
     numbers: ({ missS }) => ({ missS }),
-    waysOut: (miss, c) => [...also(miss, c), ...REASONS[kind].waysOut(miss, miss.missS)],
+    fixes: (miss, c) => [...also(miss, c), ...REASONS[kind].fixes(miss, miss.missS)],
   });
 }

@@ -1,4 +1,4 @@
-import { rule, type WayOut } from '../../findings';
+import { rule, type Fix } from '../../findings';
 import { conflictSays, REASONS, told, type Conflict } from '../../timetable';
 import type { FindingCode } from './codes';
 import type { Context } from './context';
@@ -8,21 +8,21 @@ const contradiction = rule<Context, Conflict, FindingCode>({
   id: 'contradiction',
   level: 'stop',
   source: 'arithmetic',
-  when: ({ placement }) => placement.conflicts,
-  where: ({ cycle, gaveWay }, { placement: { work, settled } }) => {
+  findMatches: ({ placement }) => placement.conflicts,
+  findPlace: ({ cycle, gaveWay }, { placement: { work, settled } }) => {
     const points = cycle.flatMap((l) => [l.from, l.to]).filter((p) => p !== 0);
     const point = gaveWay.from || gaveWay.to;
     const { itemId } = work.activities[point] ?? work.activities[points[0]!]!;
     return { at: settled.times[point]!, ...(itemId && { itemId }) };
   },
-  says: (conflict, { script, placement }) => conflictSays(script, placement.work, conflict),
+  message: (conflict, { script, placement }) => conflictSays(script, placement.work, conflict),
   numbers: ({ excessS }) => ({ excessS }),
-  waysOut: ({ cycle, excessS }, { script, placement: { work } }) => {
+  fixes: ({ cycle, excessS }, { script, placement: { work } }) => {
     const all = cycle.flatMap((link) =>
-      REASONS[link.why.kind].waysOut(told(script, work.activities, link), excessS),
+      REASONS[link.why.kind].fixes(told(script, work.activities, link), excessS),
     );
     const unique = all.filter((way, i) => all.findIndex((other) => other.label === way.label) === i);
-    const pressed = (way: WayOut) => way.change !== undefined;
+    const pressed = (way: Fix) => way.change !== undefined;
     return [...unique.filter(pressed), ...unique.filter((way) => !pressed(way))];
   },
 });

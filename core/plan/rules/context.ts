@@ -1,4 +1,4 @@
-import { wayOut, type AnyRule, type Finding, type Place, type WayOut } from '../../findings';
+import { fix, type AnyRule, type Finding, type Place, type Fix } from '../../findings';
 import type { Bands } from '../../forecast';
 import type { Script, ScriptItem } from '../../script';
 import type { Demo, Item } from '../../show';
@@ -62,21 +62,17 @@ export type PlanFinding = Finding<FindingCode>;
 export const atStart = (item: PlannedItem): Place => ({ at: item.startS, itemId: item.itemId });
 
 /** Asking the one who is late in by `lateS` sooner than they come. */
-export function askSooner(
-  { script, arrival }: Context,
-  personId: string | undefined,
-  lateS: number,
-): WayOut[] {
+export function askSooner({ script, arrival }: Context, personId: string | undefined, lateS: number): Fix[] {
   const place = arrival(personId);
   return place ? [askIn(script, place.personId, place.arrivesS - lateS)] : [];
 }
 
 /** Playing an item one place sooner or later, where there is one. */
-export function shift({ index, items, item }: Context, itemId: string, by: 1 | -1): WayOut[] {
+export function shift({ index, items, item }: Context, itemId: string, by: 1 | -1): Fix[] {
   const to = index(itemId) + by;
   if (to < 0 || to >= items.length) return [];
   return [
-    wayOut(`Play “${item(itemId).title}” one place ${by < 0 ? 'earlier' : 'later'}`, {
+    fix(`Play “${item(itemId).title}” one place ${by < 0 ? 'earlier' : 'later'}`, {
       kind: 'move-item',
       itemId,
       toIndex: to,

@@ -1,4 +1,4 @@
-import { rule, wayOut, type WayOut } from '../../findings';
+import { rule, fix, type Fix } from '../../findings';
 import { leastCuts, WISHED_ODDS, type Cuts } from '../../forecast';
 import { formatDuration } from '../../quantities';
 import type { FindingCode } from './codes';
@@ -10,11 +10,11 @@ const overrun = rule<Context, number, FindingCode>({
   id: 'overrun',
   level: 'stop',
   source: 'arithmetic',
-  when: ({ timetable: { endS, slotEndS } }) => (endS > slotEndS ? [endS - slotEndS] : []),
-  where: (_overS, { timetable }) => ({ at: timetable.slotEndS }),
-  says: (overS) => `The show runs ${formatDuration(overS)} over its slot.`,
+  findMatches: ({ timetable: { endS, slotEndS } }) => (endS > slotEndS ? [endS - slotEndS] : []),
+  findPlace: (_overS, { timetable }) => ({ at: timetable.slotEndS }),
+  message: (overS) => `The show runs ${formatDuration(overS)} over its slot.`,
   numbers: (overS) => ({ overS }),
-  waysOut: (_overS, c) => {
+  fixes: (_overS, c) => {
     const planned = plannedCuts(c);
     const { cuts } = c.bands ?? {};
     const safe = cuts && cuts.itemIds.join() !== planned?.itemIds.join() ? cuts : undefined;
@@ -26,27 +26,27 @@ const slotOdds = rule<Context, { odds: number; overS: number }, FindingCode>({
   id: 'slot-odds',
   level: 'caution',
   source: 'common practice',
-  when: ({ bands, timetable: { endS, slotEndS } }) =>
+  findMatches: ({ bands, timetable: { endS, slotEndS } }) =>
     bands && endS <= slotEndS && bands.withinSlot < WISHED_ODDS
       ? [{ odds: bands.withinSlot, overS: Math.max(0, bands.endS.p90 - slotEndS) }]
       : [],
-  where: (_case, { timetable }) => ({ at: timetable.endS }),
-  says: ({ odds, overS }) =>
+  findPlace: (_case, { timetable }) => ({ at: timetable.endS }),
+  message: ({ odds, overS }) =>
     `${Math.round(odds * 100)} of 100 plays end within the slot; one in ten runs over by ${formatDuration(overS)} or more.`,
   numbers: ({ odds, overS }) => ({ withinSlot: odds, overS }),
-  waysOut: (_case, c) => leaveOut(c, c.bands?.cuts ?? undefined, ''),
+  fixes: (_case, c) => leaveOut(c, c.bands?.cuts ?? undefined, ''),
 });
 
 const hardEnd = rule<Context, { hardEndS: number; overS: number }, FindingCode>({
   id: 'hard-end',
   level: 'stop',
   source: 'arithmetic',
-  when: ({ timetable: { endS, hardEndS, resets } }) => {
+  findMatches: ({ timetable: { endS, hardEndS, resets } }) => {
     const outS = Math.max(endS, ...resets.map((r) => r.endS));
     return hardEndS !== undefined && outS > hardEndS ? [{ hardEndS, overS: outS - hardEndS }] : [];
   },
-  where: ({ hardEndS }) => ({ at: hardEndS }),
-  says: ({ hardEndS, overS }, { clock }) =>
+  findPlace: ({ hardEndS }) => ({ at: hardEndS }),
+  message: ({ hardEndS, overS }, { clock }) =>
     `Everyone has to be out by ${clock(hardEndS)}, and the last hands are done ${formatDuration(overS)} after that.`,
   numbers: ({ overS }) => ({ overS }),
 });
@@ -63,52 +63,50 @@ const afterItCloses = rule<Context, Span & { closesS: number }, FindingCode>({
   id: 'outside-hours',
   level: 'stop',
   source: 'arithmetic',
-  when: ({ timetable: { closesS, resets, items } }) =>
+  findMatches: ({ timetable: { closesS, resets, items } }) =>
     closesS === undefined
       ? []
       : [...resets, ...items.slice(-1)]
           .filter((a) => a.endS > closesS)
           .map(({ itemId, title, startS, endS }) => ({ itemId, title, fromS: startS, toS: endS, closesS })),
-  where: ({ fromS, itemId }) => ({ at: fromS, itemId }),
-  says: ({ title, toS, closesS }, { clock }) =>
+  findPlace: ({ fromS, itemId }) => ({ at: fromS, itemId }),
+  message: ({ title, toS, closesS }, { clock }) =>
     `The house closes at ${clock(closesS)}, and “${title}” would end ${formatDuration(toS - closesS)} after that.`,
   numbers: ({ toS, closesS }) => ({ byS: toS - closesS }),
-  waysOut: ({ toS }, { clock }) => [
-    wayOut(`Have the house kept open until ${clock(Math.ceil(toS / 60) * 60)}`),
-  ],
+  fixes: ({ toS }, { clock }) => [fix(`Have the house kept open until ${clock(Math.ceil(toS / 60) * 60)}`)],
 });
 
 /** Somebody, or a piece of kit, that another show has at the same time. */
-const twoShows = rule<Context, { at: number; says: string; goodId?: string }, FindingCode>({
+const twoShows = rule<Context, { at: number; message: string; goodId?: string }, FindingCode>({
   id: 'two-shows',
   level: 'stop',
   source: 'the other show',
-  when: ({ script, needs, timetable, name }) =>
+  findMatches: ({ script, needs, timetable, name }) =>
     (script.file.elsewhere ?? []).flatMap(({ title, from, to, personIds, kit }) => {
       const when = `“${title}” from ${from} to ${to} that day`;
       const at = timetable.firstHandsS;
       return [
-        ...personIds.map((id) => ({ at, says: `${name(id)} is in ${when} as well.` })),
+        ...personIds.map((id) => ({ at, message: `${name(id)} is in ${when} as well.` })),
         ...kit.flatMap(({ goodId, count }) => {
           const here = needs.kit.find((k) => k.goodId === goodId);
           const short = (here?.peak ?? 0) + count - (here?.onShelf ?? 0);
           return here && here.peak > 0 && short > 0
-            ? [{ at, goodId, says: `${here.name} is wanted in ${when} as well: ${short} short for both.` }]
+            ? [{ at, goodId, message: `${here.name} is wanted in ${when} as well: ${short} short for both.` }]
             : [];
         }),
       ];
     }),
-  where: ({ at, goodId }) => ({ at, ...(goodId !== undefined && { goodId }) }),
-  says: ({ says }) => says,
+  findPlace: ({ at, goodId }) => ({ at, ...(goodId !== undefined && { goodId }) }),
+  message: ({ message }) => message,
 });
 
 const empty = rule<Context, true, FindingCode>({
   id: 'empty',
   level: 'note',
   source: 'arithmetic',
-  when: ({ items }) => (items.length === 0 ? [true] : []),
-  where: () => ({ at: 0 }),
-  says: () => 'The running order is empty. Add a demo to begin.',
+  findMatches: ({ items }) => (items.length === 0 ? [true] : []),
+  findPlace: () => ({ at: 0 }),
+  message: () => 'The running order is empty. Add a demo to begin.',
 });
 
 /** What a debrief asked for before the next time, at the item of its demo or at the top. */
@@ -116,7 +114,7 @@ const openAction = rule<Context, { text: string; at: number; itemId?: string }, 
   id: 'action',
   level: 'note',
   source: 'the debrief',
-  when: ({ script, items, planned, timetable }) =>
+  findMatches: ({ script, items, planned, timetable }) =>
     (script.file.actions ?? []).flatMap(({ text, on, onId }) => {
       const scripted = on === 'demo' ? items.find((i) => i.item.demoId === onId) : undefined;
       if (on === 'demo' && !scripted) return [];
@@ -124,8 +122,8 @@ const openAction = rule<Context, { text: string; at: number; itemId?: string }, 
         ? [{ text, at: planned(scripted.item.id).startS, itemId: scripted.item.id }]
         : [{ text, at: timetable.firstHandsS }];
     }),
-  where: ({ at, itemId }) => ({ at, ...(itemId !== undefined && { itemId }) }),
-  says: ({ text }) => `From the debrief: ${text}`,
+  findPlace: ({ at, itemId }) => ({ at, ...(itemId !== undefined && { itemId }) }),
+  message: ({ text }) => `From the debrief: ${text}`,
 });
 
 export const DAY_RULES = { overrun, slotOdds, hardEnd, afterItCloses, twoShows, empty, openAction };
@@ -143,12 +141,12 @@ function plannedCuts({ timetable, items }: Context): Cuts | undefined {
   return cuts ?? undefined;
 }
 
-function leaveOut({ item }: Context, cuts: Cuts | undefined, why: string): WayOut[] {
+function leaveOut({ item }: Context, cuts: Cuts | undefined, why: string): Fix[] {
   if (!cuts) return [];
   const names = cuts.itemIds.map((id) => `“${item(id).title}”`);
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0];
   return [
-    wayOut(`Leave out ${list} (saves ${formatDuration(cuts.savesS)}${why})`, {
+    fix(`Leave out ${list} (saves ${formatDuration(cuts.savesS)}${why})`, {
       kind: 'remove-items',
       itemIds: cuts.itemIds,
     }),

@@ -36,7 +36,7 @@ export const RULES: Record<FindingCode, Rows> = {
   helpers: [STAGE_RULES.tooFewHelpers],
   watched: [STAGE_RULES.nobodyWatches, STAGE_RULES.othersAtInterlock],
   setting: [STAGE_RULES.settings, STAGE_RULES.fewerOptions],
-  bench: [BENCH_RULES.fails, BENCH_RULES.says, BENCH_RULES.refused, BENCH_RULES.wasWrong],
+  bench: [BENCH_RULES.fails, BENCH_RULES.message, BENCH_RULES.refused, BENCH_RULES.wasWrong],
   'front-row': [STAGE_RULES.frontRowUnknown],
   'too-long': [STAGE_RULES.tooLong],
   unwritten: [STAGE_RULES.notWritten],

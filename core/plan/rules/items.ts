@@ -1,4 +1,4 @@
-import { rule, wayOut, type WayOut } from '../../findings';
+import { rule, fix, type Fix } from '../../findings';
 import { formatDuration, quantile } from '../../quantities';
 import type { Skill } from '../../show';
 import {
@@ -30,13 +30,13 @@ const wait = (id: FindingCode, behind: (kind: WaitReason['kind']) => boolean) =>
     id,
     level: ({ waitS }) => (waitS > LONG_WAIT_S ? 'stop' : 'caution'),
     source: 'common practice',
-    when: ({ timetable }) =>
+    findMatches: ({ timetable }) =>
       timetable.items.filter((i) => i.waitS > 0 && i.waitsFor && behind(rootOf(i).kind)),
-    where: ({ startS, waitS, itemId }) => ({ at: startS - waitS, itemId }),
-    says: ({ title, waitS, waitsFor }) =>
-      `${formatDuration(waitS)} of dead air before “${title}”: ${waitsFor!.says}.`,
+    findPlace: ({ startS, waitS, itemId }) => ({ at: startS - waitS, itemId }),
+    message: ({ title, waitS, waitsFor }) =>
+      `${formatDuration(waitS)} of dead air before “${title}”: ${waitsFor!.message}.`,
     numbers: ({ waitS }) => ({ waitS }),
-    waysOut: (item, c) => [
+    fixes: (item, c) => [
       ...onStageWays(c, item),
       ...ownWays(c, item, rootOf(item)),
       ...shift(c, item.itemId, 1).map((way) => ({ ...way, oneOf: 'shift' })),
@@ -48,7 +48,7 @@ const wait = (id: FindingCode, behind: (kind: WaitReason['kind']) => boolean) =>
 const HOSTS = 6;
 
 /** Work that nobody's hands are free for may be begun on stage, by who presents an item before it; the nearest that works. */
-function onStageWays({ items, timetable, script, planned }: Context, { waitsFor }: PlannedItem): WayOut[] {
+function onStageWays({ items, timetable, script, planned }: Context, { waitsFor }: PlannedItem): Fix[] {
   const { itemId, taskId } = waitsFor!.waitsOn ?? {};
   const task = timetable.tasks.find((t) => t.itemId === itemId && t.taskId === taskId);
   const scripted = script.byItem.get(itemId ?? '');
@@ -67,7 +67,7 @@ function onStageWays({ items, timetable, script, planned }: Context, { waitsFor 
     .reverse()
     .filter(({ item }) => mayDo(script.people.get(planned(item.id).presenterId ?? ''), source.who))
     .map(({ item }) => ({
-      ...wayOut(`Begin “${task.title}” on stage in “${item.title}”`, {
+      ...fix(`Begin “${task.title}” on stage in “${item.title}”`, {
         kind: 'set-task',
         itemId: scripted.item.id,
         taskId: source.id,
@@ -78,7 +78,7 @@ function onStageWays({ items, timetable, script, planned }: Context, { waitsFor 
 }
 
 /** The change of the one number that lies behind a wait; where that is a person's, by as much as is asked of people. */
-function ownWays(c: Context, { waitS, waitsFor }: PlannedItem, root: WaitReason): WayOut[] {
+function ownWays(c: Context, { waitS, waitsFor }: PlannedItem, root: WaitReason): Fix[] {
   if (root.kind === 'arrives')
     return [...askSooner(c, root.what, waitS), ...readySooner(c, waitsFor!, waitS)];
   if (root.kind === 'kit') return [bringKit(c.script, root.what!)];
@@ -87,24 +87,24 @@ function ownWays(c: Context, { waitS, waitsFor }: PlannedItem, root: WaitReason)
   );
   const { activities } = c.placement.work;
   return [
-    // Where what holds an item up is a start set by hand, taking that back is the first way out.
+    // Where what holds an item up is a start set by hand, taking that back is the first fix.
     ...(locked ? unlock(activities[root.link.from]!) : []),
-    ...REASONS[root.kind].waysOut(told(c.script, activities, root.link), waitS),
+    ...REASONS[root.kind].fixes(told(c.script, activities, root.link), waitS),
     ...(root === waitsFor ? [] : readySooner(c, waitsFor!, waitS)),
   ];
 }
 
 /** What stands too long, ready sooner. */
-const readySooner = (c: Context, { kind, link }: WaitReason, waitS: number): WayOut[] =>
-  kind === 'ready' ? REASONS.ready.waysOut(told(c.script, c.placement.work.activities, link), waitS) : [];
+const readySooner = (c: Context, { kind, link }: WaitReason, waitS: number): Fix[] =>
+  kind === 'ready' ? REASONS.ready.fixes(told(c.script, c.placement.work.activities, link), waitS) : [];
 
 const nobodyPresents = rule<Context, PlannedItem, FindingCode>({
   id: 'nobody',
   level: 'stop',
   source: 'arithmetic',
-  when: ({ timetable }) => timetable.items.filter((i) => i.presenterId === undefined),
-  where: atStart,
-  says: ({ title }) => `Nobody presents “${title}”. Add someone to the crew.`,
+  findMatches: ({ timetable }) => timetable.items.filter((i) => i.presenterId === undefined),
+  findPlace: atStart,
+  message: ({ title }) => `Nobody presents “${title}”. Add someone to the crew.`,
 });
 
 type OnStage = PlannedItem & { personId: string };
@@ -120,9 +120,9 @@ const notInCrew = rule<Context, OnStage, FindingCode>({
   id: 'nobody',
   level: 'stop',
   source: 'arithmetic',
-  when: (c) => onStage(c).filter((i) => !c.arrival(i.personId)),
-  where: atStart,
-  says: ({ title, personId }, { script }) =>
+  findMatches: (c) => onStage(c).filter((i) => !c.arrival(i.personId)),
+  findPlace: atStart,
+  message: ({ title, personId }, { script }) =>
     `${script.people.get(personId)?.name ?? 'Somebody who is not here any more'} is on stage in “${title}” but not in this show's crew.`,
 });
 
@@ -133,31 +133,31 @@ const comesLate = rule<Context, OnStage & { lateS: number }, FindingCode>({
   id: 'two-places',
   level: 'stop',
   source: 'arithmetic',
-  when: (c) =>
+  findMatches: (c) =>
     onStage(c)
       .map((i) => ({ ...i, lateS: (c.arrival(i.personId)?.arrivesS ?? -Infinity) - i.startS }))
       .filter((i) => i.lateS > 0),
-  where: atStart,
-  says: ({ title, personId, lateS }, { name }) =>
+  findPlace: atStart,
+  message: ({ title, personId, lateS }, { name }) =>
     `${name(personId)} arrives ${formatDuration(lateS)} after “${title}” begins.`,
   numbers: ({ lateS }) => ({ lateS }),
-  waysOut: ({ personId, startS }, { script }) => [askIn(script, personId, startS - AHEAD_S)],
+  fixes: ({ personId, startS }, { script }) => [askIn(script, personId, startS - AHEAD_S)],
 });
 
 const leavesEarly = rule<Context, OnStage & { lateS: number }, FindingCode>({
   id: 'two-places',
   level: 'stop',
   source: 'arithmetic',
-  when: (c) =>
+  findMatches: (c) =>
     onStage(c)
       .filter((i) => (c.arrival(i.personId)?.arrivesS ?? Infinity) <= i.startS)
       .map((i) => ({ ...i, lateS: i.endS - (c.arrival(i.personId)?.leavesS ?? Infinity) }))
       .filter((i) => i.lateS > 0),
-  where: atStart,
-  says: ({ title, personId, lateS }, { name }) =>
+  findPlace: atStart,
+  message: ({ title, personId, lateS }, { name }) =>
     `${name(personId)} leaves ${formatDuration(lateS)} before “${title}” ends.`,
   numbers: ({ lateS }) => ({ lateS }),
-  waysOut: ({ personId, endS }, { script }) => {
+  fixes: ({ personId, endS }, { script }) => {
     const untilS = Math.ceil((script.upS + endS) / 300) * 300 - script.upS;
     return [askToStay(script, personId, untilS)];
   },
@@ -168,7 +168,7 @@ const atOnce = rule<Context, { personId: string; first: Held; second: Held }, Fi
   id: 'two-places',
   level: 'stop',
   source: 'arithmetic',
-  when: (c) =>
+  findMatches: (c) =>
     [...c.script.people.keys()].flatMap((personId) => {
       const held = heldBy(c, personId);
       return held
@@ -176,8 +176,8 @@ const atOnce = rule<Context, { personId: string; first: Held; second: Held }, Fi
         .map((second, i) => ({ personId, first: held[i]!, second }))
         .filter(({ first, second }) => first.endS > second.startS);
     }),
-  where: ({ second }) => ({ at: second.startS, itemId: second.itemId }),
-  says: ({ personId, first, second }, { name }) =>
+  findPlace: ({ second }) => ({ at: second.startS, itemId: second.itemId }),
+  message: ({ personId, first, second }, { name }) =>
     `${name(personId)} does “${first.title}” and “${second.title}” at once for ${formatDuration(first.endS - second.startS)}.`,
   numbers: ({ first, second }) => ({ missS: first.endS - second.startS }),
 });
@@ -205,22 +205,22 @@ const notCleared = rule<Context, PlannedItem & { skill: Skill }, FindingCode>({
   id: 'no-skill',
   level: 'stop',
   source: 'common practice',
-  when: ({ timetable, demoOf, script }) =>
+  findMatches: ({ timetable, demoOf, script }) =>
     timetable.items.flatMap((item) => {
       const there = [item.presenterId, ...item.helperIds].map((id) => script.people.get(id ?? ''));
       return (demoOf(item.itemId)?.skills ?? [])
         .filter((skill) => !there.some((p) => mayDo(p, { kind: 'skill', value: skill })))
         .map((skill) => ({ ...item, skill }));
     }),
-  where: atStart,
-  says: ({ title, skill }) => `Nobody on stage in “${title}” is cleared for ${skill}.`,
-  waysOut: ({ itemId, skill }, { script, name }) => {
+  findPlace: atStart,
+  message: ({ title, skill }) => `Nobody on stage in “${title}” is cleared for ${skill}.`,
+  fixes: ({ itemId, skill }, { script, name }) => {
     const able = script.file.show.crew.find((p) =>
       mayDo(script.people.get(p.personId), { kind: 'skill', value: skill }),
     );
     return able
       ? [
-          wayOut(`Let ${name(able.personId)} present it`, {
+          fix(`Let ${name(able.personId)} present it`, {
             kind: 'set-item',
             itemId,
             fields: { presenterId: able.personId },
@@ -230,38 +230,38 @@ const notCleared = rule<Context, PlannedItem & { skill: Skill }, FindingCode>({
   },
 });
 
-const leaveOut = ({ title, itemId }: PlannedItem): WayOut =>
-  wayOut(`Leave out “${title}”`, { kind: 'remove-items', itemIds: [itemId] });
+const leaveOut = ({ title, itemId }: PlannedItem): Fix =>
+  fix(`Leave out “${title}”`, { kind: 'remove-items', itemIds: [itemId] });
 
 const flame = rule<Context, PlannedItem, FindingCode>({
   id: 'flame-not-allowed',
   level: 'stop',
   source: 'the venue',
-  when: ({ timetable, demoOf, script }) =>
+  findMatches: ({ timetable, demoOf, script }) =>
     script.file.venue.flameAllowed
       ? []
       : timetable.items.filter((i) => demoOf(i.itemId)?.hazards.includes('flame')),
-  where: atStart,
-  says: ({ title }, { script }) =>
+  findPlace: atStart,
+  message: ({ title }, { script }) =>
     `“${title}” uses a flame and ${script.file.venue.name} does not allow one.`,
-  waysOut: (item) => [leaveOut(item)],
+  fixes: (item) => [leaveOut(item)],
 });
 
 const notNow = rule<Context, PlannedItem & { ban: NonNullable<ReturnType<typeof bannedAt>> }, FindingCode>({
   id: 'not-allowed-now',
   level: 'stop',
   source: 'the show',
-  when: ({ timetable, demoOf, script }) =>
+  findMatches: ({ timetable, demoOf, script }) =>
     timetable.items.flatMap((item) => {
       const ban = bannedAt(script, demoOf(item.itemId)?.hazards ?? [], item.startS, item.endS);
       return ban ? [{ ...item, ban }] : [];
     }),
-  where: atStart,
-  says: ({ title, startS, ban: { hazard, before, after } }, { clock }) => {
+  findPlace: atStart,
+  message: ({ title, startS, ban: { hazard, before, after } }, { clock }) => {
     const when = after !== undefined && before === undefined ? `after ${after}` : `before ${before}`;
     return `“${title}” would be on at ${clock(startS)}: no ${hazard} ${when} here.`;
   },
-  waysOut: (item, c) =>
+  fixes: (item, c) =>
     [...shift(c, item.itemId, item.ban.after !== undefined ? -1 : 1), leaveOut(item)].slice(0, 2),
 });
 
@@ -274,7 +274,7 @@ const markTaken = rule<
   id: 'mark-taken',
   level: 'caution',
   source: 'arithmetic',
-  when: ({ timetable, item, index, script }) =>
+  findMatches: ({ timetable, item, index, script }) =>
     timetable.items.flatMap((set) => {
       const { setUpIn } = item(set.itemId);
       const standing = script.byItem.get(set.itemId)?.standing;
@@ -285,11 +285,11 @@ const markTaken = rule<
       });
       return other ? [{ set, setUpIn, other, mark: standing.mark.name }] : [];
     }),
-  where: ({ other }) => atStart(other),
-  says: ({ set, setUpIn, other, mark }, { clock, planned }) =>
+  findPlace: ({ other }) => atStart(other),
+  message: ({ set, setUpIn, other, mark }, { clock, planned }) =>
     `“${set.title}” stands ready on the ${mark} from ${clock(planned(setUpIn).endS)}, and “${other.title}” is played there.`,
-  waysOut: ({ setUpIn, other }, { index }) => [
-    wayOut(`Set it up after “${other.title}”`, {
+  fixes: ({ setUpIn, other }, { index }) => [
+    fix(`Set it up after “${other.title}”`, {
       kind: 'move-item',
       itemId: setUpIn,
       toIndex: index(other.itemId),
@@ -309,7 +309,7 @@ const logTimes = rule<
   id: 'log-times',
   level: 'note',
   source: 'the log',
-  when: ({ timetable, script }) =>
+  findMatches: ({ timetable, script }) =>
     timetable.items.flatMap((planned) => {
       const { item, record } = script.byItem.get(planned.itemId)!;
       if (!item.timing || !record || record.playsS.length < ENOUGH_PLAYS) return [];
@@ -319,11 +319,11 @@ const logTimes = rule<
         ? []
         : [{ ...planned, medianS, plannedS: item.timing.likelyS, plays: record.playsS.length }];
     }),
-  where: atStart,
-  says: ({ title, medianS, plannedS, plays }) =>
+  findPlace: atStart,
+  message: ({ title, medianS, plannedS, plays }) =>
     `The log says “${title}” takes ${formatDuration(medianS)} (median of ${plays} plays); you planned ${formatDuration(plannedS)}.`,
   numbers: ({ medianS, plannedS }) => ({ medianS, plannedS }),
-  waysOut: ({ itemId }) => [wayOut("Use the log's times", { kind: 'set-timing', itemId, timing: undefined })],
+  fixes: ({ itemId }) => [fix("Use the log's times", { kind: 'set-timing', itemId, timing: undefined })],
 });
 
 /** What a wait of its own code is told by; every other wait is dead air. */

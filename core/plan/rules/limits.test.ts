@@ -6,7 +6,7 @@ import type { FindingCode } from './codes';
 /** Where a rule begins to report, and at what level: one step on either side of each limit. */
 
 const findAll = (file: ShowFile, code: FindingCode) =>
-  plan(file, { plays: 0, waysOut: false }).findings.filter((f) => f.code === code);
+  plan(file, { plays: 0, fixes: false }).findings.filter((f) => f.code === code);
 
 describe('dead air', () => {
   /** An item that is fixed so long after curtain-up. */
@@ -64,5 +64,5 @@ test('a reset that nobody in the crew is allowed to do is a stop', () => {
   };
   const [finding] = findAll(showOf([demo('a', { reset })]), 'nobody');
   expect(finding).toMatchObject({ level: 'stop', itemId: 'i-a' });
-  expect(finding!.says).toContain('Empty the flask');
+  expect(finding!.message).toContain('Empty the flask');
 });

@@ -1,4 +1,4 @@
-import { rule, wayOut } from '../../findings';
+import { rule, fix } from '../../findings';
 import { formatDuration } from '../../quantities';
 import type { ScriptItem } from '../../script';
 import type { PlannedItem } from '../../timetable';
@@ -19,12 +19,13 @@ export const loudNoCall = rule<Order & Partial<Context>, Pair, FindingCode>({
   id: 'loud-no-call',
   level: 'caution',
   source: 'common practice',
-  when: ({ items }) => pairs(items).filter(([a, b]) => has(a, 'noise') && has(b, 'noise') && !calls(b)),
-  where: ([, b], { planned }) => ({ at: planned?.(b.item.id).startS ?? 0, itemId: b.item.id }),
-  says: ([a, b]) =>
+  findMatches: ({ items }) =>
+    pairs(items).filter(([a, b]) => has(a, 'noise') && has(b, 'noise') && !calls(b)),
+  findPlace: ([, b], { planned }) => ({ at: planned?.(b.item.id).startS ?? 0, itemId: b.item.id }),
+  message: ([a, b]) =>
     `“${a.item.title}” and “${b.item.title}” are both loud, and nobody calls for ears between them.`,
-  waysOut: ([, b]) => [
-    wayOut('Put a call between them', {
+  fixes: ([, b]) => [
+    fix('Put a call between them', {
       kind: 'insert-item',
       toIndex: b.index,
       item: {
@@ -45,14 +46,14 @@ export const wetByVoltage = rule<Order & Partial<Context>, Pair, FindingCode>({
   id: 'wet-by-voltage',
   level: 'caution',
   source: 'common practice',
-  when: ({ items }) =>
+  findMatches: ({ items }) =>
     pairs(items.filter((i) => i.demo)).filter(
       ([a, b]) =>
         (has(a, 'slippery floor') && has(b, 'high voltage')) ||
         (has(a, 'high voltage') && has(b, 'slippery floor')),
     ),
-  where: ([, b], { planned }) => ({ at: planned?.(b.item.id).startS ?? 0, itemId: b.item.id }),
-  says: ([a, b]) => {
+  findPlace: ([, b], { planned }) => ({ at: planned?.(b.item.id).startS ?? 0, itemId: b.item.id }),
+  message: ([a, b]) => {
     const [wet, live] = has(a, 'slippery floor') ? [a, b] : [b, a];
     return `“${wet.item.title}” leaves water about, and “${live.item.title}” brings high voltage next to it: play something between them, and dry the floor.`;
   },
@@ -75,7 +76,7 @@ const longGap = (words: string, mostS: number, breaks: (item: ScriptItem) => boo
     id: 'long-gap',
     level: 'note',
     source: 'common practice',
-    when: ({ timetable, script }) => {
+    findMatches: ({ timetable, script }) => {
       const marks = timetable.items.filter((i: PlannedItem) => breaks(script.byItem.get(i.itemId)!));
       const edges = [{ startS: 0, endS: 0 }, ...marks, { startS: timetable.endS, endS: timetable.endS }];
       const gaps = edges
@@ -86,8 +87,8 @@ const longGap = (words: string, mostS: number, breaks: (item: ScriptItem) => boo
         .slice(0, 1)
         .filter((g) => g.gapS >= mostS);
     },
-    where: ({ fromS }) => ({ at: fromS }),
-    says: ({ fromS, gapS }, { clock }) => `${words} for ${formatDuration(gapS)} from ${clock(fromS)}.`,
+    findPlace: ({ fromS }) => ({ at: fromS }),
+    message: ({ fromS, gapS }, { clock }) => `${words} for ${formatDuration(gapS)} from ${clock(fromS)}.`,
     numbers: ({ gapS }) => ({ gapS }),
   });
 

@@ -14,7 +14,7 @@ const the = (file: ShowFile, code: FindingCode, plays = 0) =>
   found(file, plays).find((f) => f.code === code)!;
 const mended = (file: ShowFile, finding: Finding, n = 0) => ({
   ...file,
-  show: applyChange(file.show, finding.waysOut[n]!.change!),
+  show: applyChange(file.show, finding.fixes[n]!.change!),
 });
 
 describe('a plan that fits on paper and mostly does not on the day', () => {
@@ -33,15 +33,15 @@ describe('a plan that fits on paper and mostly does not on the day', () => {
     const finding = the(risky(), 'slot-odds', 10_000);
     expect(finding.level).toBe('caution');
     expect(finding.numbers.withinSlot).toBe(bands!.withinSlot);
-    expect(finding.says).toContain(`${Math.round(bands!.withinSlot * 100)} of 100 plays`);
+    expect(finding.message).toContain(`${Math.round(bands!.withinSlot * 100)} of 100 plays`);
   });
 
   test('offers the cut of least worth, and taking it lands the show', () => {
     const file = risky();
     file.show.slotMin = 28;
     const finding = the(file, 'slot-odds', 10_000);
-    expect(finding.waysOut).toHaveLength(1);
-    expect(finding.waysOut[0]!.change).toEqual({ kind: 'remove-items', itemIds: ['i-c'] });
+    expect(finding.fixes).toHaveLength(1);
+    expect(finding.fixes[0]!.change).toEqual({ kind: 'remove-items', itemIds: ['i-c'] });
     expect(plan(mended(file, finding)).bands!.withinSlot).toBeGreaterThan(0.9);
   });
 
@@ -64,10 +64,10 @@ test('what belongs before doors and cannot be done by then is explained with its
   file.show.crew.forEach((p) => (p.arrives = '13:35'));
   const finding = the(file, 'contradiction');
   expect(finding).toMatchObject({ level: 'stop', numbers: { excessS: 300 }, itemId: 'i-fog' });
-  expect(finding.says).toBe(
+  expect(finding.message).toBe(
     'These cannot all hold: “fill” waits for Ann, who arrives at 13:35; and “fill” (10 min) has to be done before doors at 13:40. That is 5 min too little.',
   );
-  expect(finding.waysOut[0]!.label).toMatch(/^Ask (Ann|Ben) in for 13:30$/);
+  expect(finding.fixes[0]!.label).toMatch(/^Ask (Ann|Ben) in for 13:30$/);
   expect(the(mended(file, finding), 'contradiction')).toBeUndefined();
 });
 
@@ -90,7 +90,7 @@ test('a station still being reset when the next demo wants it: that demo waits, 
 
 test('a task nobody of the crew may do is a stop that says for what', () => {
   const chill = task('chill', { who: { kind: 'skill', value: 'cryogen' } });
-  expect(the(showOf([demo('fog', { prep: [chill] })]), 'no-skill').says).toBe(
+  expect(the(showOf([demo('fog', { prep: [chill] })]), 'no-skill').message).toBe(
     'Nobody in the crew with the skill “cryogen” to do “chill”.',
   );
   const byRole = task('rig', { who: { kind: 'role', value: 'technician' } });
@@ -109,7 +109,7 @@ test('somebody on stage before they arrive: the offered arrival mends it', () =>
   const file = showOf([demo('a'), demo('b')], [item('a'), item('b', { helperIds: ['ben'] })]);
   file.show.crew[1]!.arrives = '14:20';
   const finding = the(file, 'two-places');
-  expect(finding.says).toBe('Ben arrives 15 min after “b” begins.');
+  expect(finding.message).toBe('Ben arrives 15 min after “b” begins.');
   expect(the(mended(file, finding), 'two-places')).toBeUndefined();
 });
 
@@ -121,11 +121,11 @@ test('an open action on a demo that is not played stays away, one on the show st
     ],
   });
   const actions = found(file).filter((f) => f.code === 'action');
-  expect(actions.map((f) => f.says)).toEqual(['From the debrief: new banner']);
+  expect(actions.map((f) => f.message)).toEqual(['From the debrief: new banner']);
 });
 
 // Whatever the show, a finding must be something a person can act on.
-test('every finding has a sentence, finite numbers, a moment, and ways out that apply', () => {
+test('every finding has a sentence, finite numbers, a moment, and fixes that apply', () => {
   const anyShow = fc
     .record({
       lengths: fc.array(fc.integer({ min: 30, max: 1500 }), { minLength: 1, maxLength: 5 }),
@@ -153,10 +153,10 @@ test('every finding has a sentence, finite numbers, a moment, and ways out that 
   fc.assert(
     fc.property(anyShow, (file) => {
       for (const finding of found(file, 50)) {
-        expect(finding.says).toMatch(/\.$|^From the debrief/);
+        expect(finding.message).toMatch(/\.$|^From the debrief/);
         expect(Number.isFinite(finding.at)).toBe(true);
         for (const n of Object.values(finding.numbers)) expect(Number.isFinite(n)).toBe(true);
-        for (const { label, change } of finding.waysOut) {
+        for (const { label, change } of finding.fixes) {
           expect(label.length).toBeGreaterThan(5);
           if (change) expect(applyChange(file.show, change)).not.toEqual(file.show);
         }
@@ -178,9 +178,9 @@ describe('rules are rows', () => {
       id: 'x',
       level: 'note',
       source: 'y',
-      when: () => [1],
-      where: () => ({ at: 0 }),
-      says: () => '',
+      findMatches: () => [1],
+      findPlace: () => ({ at: 0 }),
+      message: () => '',
     }),
   };
   // @ts-expect-error A rule that does not say where it comes from.
@@ -205,7 +205,7 @@ describe('rules are rows', () => {
     expect(loudNoCall.count(order)).toBe(1);
     const { findings } = plan(file, { plays: 0 });
     expect(findings.filter((f) => f.code === 'wet-by-voltage')).toMatchObject([
-      { level: 'caution', itemId: 'i-live', says: expect.stringContaining('“wet” leaves water about') },
+      { level: 'caution', itemId: 'i-live', message: expect.stringContaining('“wet” leaves water about') },
     ]);
     expect(findings.filter((f) => f.code === 'loud-no-call')).toHaveLength(1);
   });

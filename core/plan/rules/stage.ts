@@ -1,4 +1,4 @@
-import { rule, wayOut, type WayOut } from '../../findings';
+import { rule, fix, type Fix } from '../../findings';
 import { formatDuration } from '../../quantities';
 import {
   levelValue,
@@ -32,15 +32,15 @@ const tooFewHelpers = rule<Context, Played & { has: number }, FindingCode>({
   id: 'helpers',
   level: 'stop',
   source: 'the demo',
-  when: (c) =>
+  findMatches: (c) =>
     played(c)
       .map((p) => ({ ...p, has: p.helperIds.filter((id) => c.arrival(id)).length }))
       .filter(({ demo, has }) => has < demo.helpers),
-  where: atStart,
-  says: ({ title, demo, has }) =>
+  findPlace: atStart,
+  message: ({ title, demo, has }) =>
     `“${title}” wants ${people(demo.helpers)} to help on stage and has ${has === 0 ? 'nobody' : has}.`,
   numbers: ({ demo, has }) => ({ wanted: demo.helpers, has }),
-  waysOut: (p, c) => helpersFor(p, c),
+  fixes: (p, c) => helpersFor(p, c),
 });
 
 interface Watched extends Played {
@@ -66,7 +66,7 @@ const nobodyWatches = rule<Context, Watched & { work: string; busy: string[] }, 
   id: 'watched',
   level: 'caution',
   source: 'common practice',
-  when: (c) =>
+  findMatches: (c) =>
     watched(c).flatMap((p) => {
       const work = meanwhile(c, p);
       const busy = work.map((t) => t.personId);
@@ -75,10 +75,10 @@ const nobodyWatches = rule<Context, Watched & { work: string; busy: string[] }, 
         ? [{ ...p, work: work[0]!.title, busy: eyes.map((id) => c.name(id)) }]
         : [];
     }),
-  where: atStart,
-  says: ({ title, step, work, busy }) =>
+  findPlace: atStart,
+  message: ({ title, step, work, busy }) =>
     `In “${title}” ${outsider(step)} does “${step.text}”, and nobody’s eye is free: ${busy.join(' and ')} ${busy.length > 1 ? 'are' : 'is'} busy with “${work}” just then.`,
-  waysOut: () => [wayOut('Begin that work after another step, or have somebody help on stage')],
+  fixes: () => [fix('Begin that work after another step, or have somebody help on stage')],
 });
 
 /** What keeps people safe is not left to those who have not learned it. */
@@ -86,9 +86,9 @@ const othersAtInterlock = rule<Context, Watched, FindingCode>({
   id: 'watched',
   level: 'caution',
   source: 'common practice',
-  when: (c) => watched(c).filter(({ step }) => step.interlock),
-  where: atStart,
-  says: ({ title, step }) =>
+  findMatches: (c) => watched(c).filter(({ step }) => step.interlock),
+  findPlace: atStart,
+  message: ({ title, step }) =>
     `In “${title}” ${outsider(step)} does “${step.text}”, which is an interlock: one of the crew does it, or checks it before anything goes on.`,
 });
 
@@ -98,7 +98,7 @@ const people = (n: number) => (n === 1 ? 'one person' : `${n} people`);
 function helpersFor(
   { itemId, helperIds, presenterId, startS, endS, demo, has }: Played & { has: number },
   c: Context,
-): WayOut[] {
+): Fix[] {
   const busy = (personId: string) =>
     c.timetable.tasks.some((t) => t.personId === personId && t.startS < endS && startS < t.handsOffS);
   const there = c.timetable.arrivals
@@ -108,15 +108,15 @@ function helpersFor(
   const free = [...there.filter((id) => !busy(id)), ...there.filter(busy)];
   const missing = demo.helpers - has;
   const inCrew = helperIds.filter((id) => c.arrival(id));
-  const give = (ids: string[]): WayOut => ({
-    ...wayOut(`Give it to ${ids.map(c.name).join(' and ')} too`, {
+  const give = (ids: string[]): Fix => ({
+    ...fix(`Give it to ${ids.map(c.name).join(' and ')} too`, {
       kind: 'set-item',
       itemId,
       fields: { helperIds: [...inCrew, ...ids] },
     }),
     oneOf: 'helpers',
   });
-  if (free.length === 0) return [wayOut(`Ask in ${people(missing)} more`)];
+  if (free.length === 0) return [fix(`Ask in ${people(missing)} more`)];
   if (missing > 1) return [give(free.slice(0, missing))];
   return free.slice(0, MOST_OFFERED).map((id) => give([id]));
 }
@@ -136,24 +136,24 @@ const noMark = rule<Context, Played & { more: number }, FindingCode>({
   id: 'no-mark',
   level: 'caution',
   source: 'the venue',
-  when: (c) =>
+  findMatches: (c) =>
     firstOf(
       played(c).filter(({ standing }) => standing.mark.lacking),
       ({ standing }) => standing.mark.id,
     ),
-  where: atStart,
-  says: ({ title, standing, more }, { script }) =>
+  findPlace: atStart,
+  message: ({ title, standing, more }, { script }) =>
     `“${title}”${more ? ` and ${more} more` : ''} ${more ? 'stand' : 'stands'} on a ${standing.mark.kind}, and ${script.file.venue.name} has none written down.`,
-  waysOut: () => [wayOut('Write the mark down at the venue, or bring something to stand it on')],
+  fixes: () => [fix('Write the mark down at the venue, or bring something to stand it on')],
 });
 
 const tooFewSpots = rule<Context, Played, FindingCode>({
   id: 'no-mark',
   level: 'stop',
   source: 'the venue',
-  when: (c) => played(c).filter(({ standing }) => standing.tooFew && !standing.mark.lacking),
-  where: atStart,
-  says: ({ title, demo, standing: { mark } }) =>
+  findMatches: (c) => played(c).filter(({ standing }) => standing.tooFew && !standing.mark.lacking),
+  findPlace: atStart,
+  message: ({ title, demo, standing: { mark } }) =>
     `“${title}” takes ${demo.spots} spots, and the ${mark.name} has ${mark.spots}.`,
 });
 
@@ -161,12 +161,12 @@ const anotherMark = rule<Context, Played, FindingCode>({
   id: 'no-mark',
   level: 'caution',
   source: 'the venue',
-  when: (c) => played(c).filter(({ standing }) => standing.notAsNamed),
-  where: atStart,
-  says: ({ title, demo, standing: { mark } }) =>
+  findMatches: (c) => played(c).filter(({ standing }) => standing.notAsNamed),
+  findPlace: atStart,
+  message: ({ title, demo, standing: { mark } }) =>
     `The mark that “${title}” was put on is not here, or is no ${demo.mark}; it stands on the ${mark.name}.`,
-  waysOut: ({ itemId, standing: { mark } }) => [
-    wayOut(`Leave it on the ${mark.name}`, { kind: 'set-item', itemId, fields: { markId: undefined } }),
+  fixes: ({ itemId, standing: { mark } }) => [
+    fix(`Leave it on the ${mark.name}`, { kind: 'set-item', itemId, fields: { markId: undefined } }),
   ],
 });
 
@@ -174,10 +174,10 @@ const noSocket = rule<Context, Played, FindingCode>({
   id: 'mark-unfit',
   level: 'caution',
   source: 'the venue',
-  when: (c) =>
+  findMatches: (c) =>
     played(c).filter(({ demo, standing: { mark } }) => demo.socket && !mark.lacking && !mark.socket),
-  where: atStart,
-  says: ({ title, standing: { mark } }) =>
+  findPlace: atStart,
+  message: ({ title, standing: { mark } }) =>
     `“${title}” wants a socket, and none is written down for the ${mark.name}. A cable across the stage is taped down.`,
 });
 
@@ -185,18 +185,18 @@ const waterByVoltage = rule<Context, Played, FindingCode>({
   id: 'mark-unfit',
   level: 'caution',
   source: 'common practice',
-  when: (c) =>
+  findMatches: (c) =>
     played(c).filter(
       ({ demo, standing: { mark } }) => mark.waterNear && demo.hazards.includes('high voltage'),
     ),
-  where: atStart,
-  says: ({ title, standing: { mark } }) =>
+  findPlace: atStart,
+  message: ({ title, standing: { mark } }) =>
     `“${title}” is high voltage, and water is near the ${mark.name}: another mark, or the water covered and the floor dry.`,
 });
 
 interface Wrong {
   item: PlannedItem;
-  says: string;
+  message: string;
 }
 
 /** What a parameter does not take, in words; undefined where it takes it. */
@@ -217,11 +217,11 @@ const settings = rule<Context, Wrong, FindingCode>({
   id: 'setting',
   level: 'caution',
   source: 'the demo',
-  when: (c) =>
+  findMatches: (c) =>
     played(c).flatMap((p) => {
       const { item } = p.scripted;
       const parameterOf = (id: string) => p.demo.parameters?.find((one) => one.id === id);
-      const wrong = (says: string): Wrong => ({ item: p, says });
+      const wrong = (message: string): Wrong => ({ item: p, message });
       const bySeries = (item.series ? [item.series] : []).flatMap(({ parameterId, levels }) => {
         const parameter = parameterOf(parameterId);
         if (!parameter)
@@ -245,51 +245,51 @@ const settings = rule<Context, Wrong, FindingCode>({
       });
       return [...bySeries, ...bySettings];
     }),
-  where: ({ item }) => atStart(item),
-  says: ({ says }) => says,
+  findPlace: ({ item }) => atStart(item),
+  message: ({ message }) => message,
 });
 
 const frontRowUnknown = rule<Context, Played, FindingCode>({
   id: 'front-row',
   level: 'caution',
   source: 'common practice',
-  when: (c) =>
+  findMatches: (c) =>
     c.script.file.venue.frontRowSeats === undefined
       ? played(c).filter(({ demo }) => demo.worn.some((w) => w.by === 'front row'))
       : [],
-  where: atStart,
-  says: ({ title }, { script }) =>
+  findPlace: atStart,
+  message: ({ title }, { script }) =>
     `The front row wears something in “${title}”: it is counted for ${USUAL_FRONT_ROW}, as nobody has said how many sit there in ${script.file.venue.name}.`,
-  waysOut: () => [wayOut('Count the seats of the front row and write them down at the venue')],
+  fixes: () => [fix('Count the seats of the front row and write them down at the venue')],
 });
 
 const tooLong = rule<Context, Played & { task: string; taskS: number }, FindingCode>({
   id: 'too-long',
   level: 'stop',
   source: 'arithmetic',
-  when: (c) =>
+  findMatches: (c) =>
     played(c).flatMap((p) =>
       p.demo.prep
         .filter((task) => task.handsOnS >= LONGEST_TASK_S)
         .map((task) => ({ ...p, task: task.title, taskS: task.handsOnS })),
     ),
-  where: atStart,
-  says: ({ title, task }) =>
+  findPlace: atStart,
+  message: ({ title, task }) =>
     `“${task}” for “${title}” takes one pair of hands ${formatDuration(LONGEST_TASK_S)} or more.`,
   numbers: ({ taskS }) => ({ taskS }),
-  waysOut: () => [wayOut('Share it out: several tasks, each for a part of it')],
+  fixes: () => [fix('Share it out: several tasks, each for a part of it')],
 });
 
 const fewerOptions = rule<Context, PlannedItem, FindingCode>({
   id: 'setting',
   level: 'caution',
   source: 'arithmetic',
-  when: ({ items, planned }) =>
+  findMatches: ({ items, planned }) =>
     items
       .filter(({ item, options }) => item.kind === 'choice' && (options?.length ?? 0) < 2)
       .map(({ item }) => planned(item.id)),
-  where: atStart,
-  says: ({ title }) => `“${title}” is a choice, and there are not two demos to choose from.`,
+  findPlace: atStart,
+  message: ({ title }) => `“${title}” is a choice, and there are not two demos to choose from.`,
 });
 
 /** Demos that were begun where they were missed, and of which nothing else is known: those that lack the same, once. */
@@ -297,7 +297,7 @@ const notWritten = rule<Context, Played & { more: number }, FindingCode>({
   id: 'unwritten',
   level: 'note',
   source: 'the demo',
-  when: (c) =>
+  findMatches: (c) =>
     firstOf(
       firstOf(
         played(c).filter(({ demo }) => unwritten(demo).length >= MUCH_MISSING),
@@ -305,8 +305,8 @@ const notWritten = rule<Context, Played & { more: number }, FindingCode>({
       ),
       ({ demo }) => unwritten(demo).join(),
     ),
-  where: atStart,
-  says: ({ title, demo, more }) =>
+  findPlace: atStart,
+  message: ({ title, demo, more }) =>
     `“${title}” ${more ? `and ${more} more do` : 'does'} not say yet: ${unwritten(demo).join(', ')}.`,
 });
 

@@ -11,16 +11,16 @@ const kitShort = rule<Context, KitNeedTotal, FindingCode>({
   id: 'kit-short',
   level: 'caution',
   source: 'arithmetic',
-  when: ({ needs }) => needs.kit.filter((k) => k.short > 0),
-  where: ({ peakAtS, itemIds, goodId }) => ({
+  findMatches: ({ needs }) => needs.kit.filter((k) => k.short > 0),
+  findPlace: ({ peakAtS, itemIds, goodId }) => ({
     at: peakAtS,
     goodId,
     ...(itemIds.length && { itemId: itemIds.at(-1)! }),
   }),
-  says: ({ peak, name, peakAtS, onShelf, short }, { clock }) =>
+  message: ({ peak, name, peakAtS, onShelf, short }, { clock }) =>
     `${peak} × ${name} in use at once from ${clock(peakAtS)} and ${onShelf} to hand: ${short} short.`,
   numbers: ({ peak, onShelf, short }) => ({ peak, onShelf, short }),
-  waysOut: ({ goodId, short }, { script }) => [bringKit(script, goodId, short)],
+  fixes: ({ goodId, short }, { script }) => [bringKit(script, goodId, short)],
 });
 
 const cold = (
@@ -29,7 +29,7 @@ const cold = (
   row: {
     when: (budget: ColdBudget) => boolean;
     atS: (budget: ColdBudget) => number;
-    says: (budget: ColdBudget) => string;
+    message: (budget: ColdBudget) => string;
     numbers: (budget: ColdBudget) => Record<string, number>;
   },
 ) =>
@@ -37,9 +37,9 @@ const cold = (
     id,
     level,
     source: 'arithmetic',
-    when: (c) => c.cold.filter(row.when),
-    where: (budget) => ({ at: row.atS(budget), goodId: budget.goodId }),
-    says: row.says,
+    findMatches: (c) => c.cold.filter(row.when),
+    findPlace: (budget) => ({ at: row.atS(budget), goodId: budget.goodId }),
+    message: row.message,
     numbers: row.numbers,
   });
 
@@ -49,7 +49,7 @@ const EARLY_DAYS = 3;
 const coldLate = cold('cold-late', 'stop', {
   when: ({ filledH, firstUseH }) => filledH > firstUseH,
   atS: ({ firstUseH }) => Math.round(firstUseH * 3600),
-  says: ({ cryogen, filledH, firstUseH }) =>
+  message: ({ cryogen, filledH, firstUseH }) =>
     `The vessel of ${cryogen} is filled ${hours(filledH)}, and the first of it is wanted ${hours(firstUseH)}. Set an earlier day or time.`,
   numbers: ({ filledH, firstUseH }) => ({ lateS: Math.round((filledH - firstUseH) * 3600) }),
 });
@@ -57,7 +57,7 @@ const coldLate = cold('cold-late', 'stop', {
 const coldVessel = cold('cold-vessel', 'stop', {
   when: ({ total, vessel }) => total > vessel + 1e-9,
   atS: () => 0,
-  says: ({ cryogen, total, vessel, unit }) =>
+  message: ({ cryogen, total, vessel, unit }) =>
     `The vessel holds ${formatFigure(vessel)} ${unit} of ${cryogen} and ${formatFigure(total)} ${unit} ${formatFigure(total) === formatFigure(vessel) ? 'and a little more ' : ''}are needed: ${formatFigure(total - vessel)} ${unit} short. Take a second vessel, or fill it later.`,
   numbers: ({ total, vessel }) => ({ total, vessel, short: total - vessel }),
 });
@@ -66,14 +66,14 @@ const coldDry = cold('cold-dry', 'stop', {
   when: ({ dryAtH, total, vessel, filledH, firstUseH }) =>
     dryAtH !== undefined && total <= vessel + 1e-9 && filledH <= firstUseH,
   atS: ({ dryAtH }) => Math.round(dryAtH! * 3600),
-  says: ({ cryogen, dryAtH }) => `The vessel of ${cryogen} runs dry ${hours(dryAtH!)}.`,
+  message: ({ cryogen, dryAtH }) => `The vessel of ${cryogen} runs dry ${hours(dryAtH!)}.`,
   numbers: ({ dryAtH }) => ({ atH: dryAtH! }),
 });
 
 const coldEarly = cold('cold-early', 'caution', {
   when: ({ daysKept, staticPerDay }) => daysKept > EARLY_DAYS && staticPerDay > 0,
   atS: () => 0,
-  says: ({ daysKept, staticPerDay, unit, order, cryogen }) =>
+  message: ({ daysKept, staticPerDay, unit, order, cryogen }) =>
     `Filled ${formatFigure(daysKept)} days ahead, ${formatFigure(staticPerDay * daysKept)} ${unit} of ${order} of ${cryogen} are lost standing. Fill it nearer the day.`,
   numbers: ({ daysKept, staticPerDay }) => ({ daysKept, lost: staticPerDay * daysKept }),
 });

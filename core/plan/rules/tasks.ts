@@ -14,13 +14,13 @@ const nobodyMay = (id: 'nobody' | 'no-skill') =>
     id,
     level: 'stop',
     source: 'arithmetic',
-    when: (c) =>
+    findMatches: (c) =>
       c.timetable.tasks.filter(
         (task) =>
           task.personId === undefined && (source(c, task).who.kind === 'anyone') === (id === 'nobody'),
       ),
-    where: ({ startS, itemId }) => ({ at: startS, itemId }),
-    says: (task, c) => {
+    findPlace: ({ startS, itemId }) => ({ at: startS, itemId }),
+    message: (task, c) => {
       const { kind, value } = source(c, task).who;
       const wanted =
         kind === 'person'
@@ -36,21 +36,21 @@ const nobodyResets = rule<Context, PlannedReset, FindingCode>({
   id: 'nobody',
   level: 'stop',
   source: 'arithmetic',
-  when: ({ timetable }) => timetable.resets.filter((r) => r.personId === undefined),
-  where: ({ startS, itemId }) => ({ at: startS, itemId }),
-  says: ({ title }) => `Nobody of the crew may do “${title}”.`,
+  findMatches: ({ timetable }) => timetable.resets.filter((r) => r.personId === undefined),
+  findPlace: ({ startS, itemId }) => ({ at: startS, itemId }),
+  message: ({ title }) => `Nobody of the crew may do “${title}”.`,
 });
 
 const afterTheEnd = rule<Context, PlannedReset & { staysS: number }, FindingCode>({
   id: 'reset-after-end',
   level: 'note',
   source: 'arithmetic',
-  when: ({ timetable }) =>
+  findMatches: ({ timetable }) =>
     timetable.resets
       .map((r) => ({ ...r, staysS: r.endS - timetable.endS }))
       .filter((r) => r.personId !== undefined && r.staysS > 0),
-  where: ({ itemId }, { timetable }) => ({ at: timetable.endS, itemId }),
-  says: ({ title, staysS, personId }, { name }) =>
+  findPlace: ({ itemId }, { timetable }) => ({ at: timetable.endS, itemId }),
+  message: ({ title, staysS, personId }, { name }) =>
     `“${title}” is not done when the show ends: ${name(personId)} stays ${formatDuration(staysS)}.`,
   numbers: ({ staysS }) => ({ staysS }),
 });

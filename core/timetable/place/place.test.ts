@@ -153,11 +153,11 @@ describe('the model', () => {
       [item('a'), item('b'), item('c'), item('egg', { tasks: [{ taskId: 'drop', inItemId: 'i-a' }] })],
     );
     const finding = plan(file, { plays: 0 }).findings.find((f) => f.code === 'contradiction')!;
-    expect(finding.says).toContain('has to be done before “a” ends, after 5 min');
-    expect(finding.says).toContain('stale');
+    expect(finding.message).toContain('has to be done before “a” ends, after 5 min');
+    expect(finding.message).toContain('stale');
     // a ends at 300 and drop leaves the hands by then; egg cannot begin before 900: 600 − 120 too late.
     expect(finding.numbers.excessS).toBe(480);
-    const behind = finding.waysOut.find((f) => f.label.startsWith('Begin “drop” behind the scenes'))!;
+    const behind = finding.fixes.find((f) => f.label.startsWith('Begin “drop” behind the scenes'))!;
     const mended = { ...file, show: applyChange(file.show, behind.change!) };
     expect(plan(mended, { plays: 0 }).findings.map((f) => f.code)).not.toContain('contradiction');
   });
@@ -166,10 +166,10 @@ describe('the model', () => {
     const at = (clock: string) => showOf([demo('a'), demo('b')], [item('a'), item('b', { at: clock })]);
     expect(place(script(at('14:07'))).timetable.items[1]).toMatchObject({ startS: 420, waitS: 120 });
     const late = plan(at('14:03'), { plays: 0 }).findings.find((f) => f.code === 'contradiction')!;
-    expect(late.says).toContain('“a” takes 5 min before “b” can begin');
-    expect(late.says).toContain('“b” is fixed for 14:03');
+    expect(late.message).toContain('“a” takes 5 min before “b” can begin');
+    expect(late.message).toContain('“b” is fixed for 14:03');
     expect(late.numbers.excessS).toBe(120);
-    expect(late.waysOut.map((f) => f.label)).toContain('Fix “b” for 14:05 instead');
+    expect(late.fixes.map((f) => f.label)).toContain('Fix “b” for 14:05 instead');
   });
 
   test('a locked start is kept where hands allow; where the only person is on stage it moves, and says so', () => {
@@ -183,7 +183,7 @@ describe('the model', () => {
       );
     expect(place(script(locked(-600))).timetable.tasks[0]).toMatchObject({ startS: -600, locked: true });
     const found = plan(locked(100), { plays: 0 }).findings.find((f) => f.code === 'two-places')!;
-    expect(found.says).toContain('“rig” is locked at 14:01');
+    expect(found.message).toContain('“rig” is locked at 14:01');
   });
 
   test('hands are taken from someone before they leave, and a stage without them is a stop', () => {
@@ -227,7 +227,7 @@ describe('the model', () => {
   test('the call that is offered between two bangs settles them', () => {
     const file = showOf(['a', 'b'].map((id) => demo(id, { hazards: ['noise'] })));
     const finding = plan(file, { plays: 0 }).findings.find((f) => f.code === 'loud-no-call')!;
-    const show = applyChange(file.show, finding.waysOut[0]!.change!);
+    const show = applyChange(file.show, finding.fixes[0]!.change!);
     expect(show.items.map((i) => i.kind)).toEqual(['demo', 'link', 'demo']);
     expect(plan({ ...file, show }, { plays: 0 }).findings.map((f) => f.code)).not.toContain('loud-no-call');
   });
@@ -264,7 +264,7 @@ describe('the model', () => {
     const { timetable } = place(script(file));
     // b's flask is dry at 600; a minute of hands and 200 s of chill later b can begin.
     expect(timetable.items[1]).toMatchObject({ startS: 860, waitS: 560 });
-    expect(timetable.items[1]!.waitsFor!.says).toContain(
+    expect(timetable.items[1]!.waitsFor!.message).toContain(
       '“chill” is not ready before 14:14, because “flask” is in use',
     );
     expect(workOf(script(file)).kit).toMatchObject([{ units: 1 }]);

@@ -33,13 +33,13 @@ export function reasonFor(
   if (!tight)
     return {
       kind: 'order',
-      says: 'it follows what is before it',
+      message: 'it follows what is before it',
       link: { from: 0, to: point, lagS: 0, why: { kind: 'order' } },
     };
   const { from, why } = tight;
   const cause = work.activities[from]!;
   const behind = why.kind === 'ready' ? reasonFor(script, work, into, times, from) : undefined;
-  const because = !behind || behind.kind === 'order' ? '' : behind.says;
+  const because = !behind || behind.kind === 'order' ? '' : behind.message;
   const until = formatClock(script.upS + times[point]!);
   return {
     kind: why.kind,
@@ -50,7 +50,7 @@ export function reasonFor(
     ...(behind && { root: behind.root ?? behind }),
     ...(why.kind === 'ready' &&
       cause.task && { waitsOn: behind?.waitsOn ?? { itemId: cause.itemId, taskId: cause.task.id } }),
-    says: REASONS[why.kind].asWait(told(script, work.activities, tight), until, because),
+    message: REASONS[why.kind].asWait(told(script, work.activities, tight), until, because),
   };
 }
 

@@ -27,7 +27,7 @@ test.each(kinds)('%s has words in a contradiction and behind a wait', (kind) => 
   const wait = REASONS[kind].asWait(told(resolved, activities, back), '14:05', '');
   expect(wait).not.toMatch(/undefined|NaN/);
   expect(wait.length).toBeGreaterThan(5);
-  for (const { label } of REASONS[kind].waysOut(told(resolved, activities, back), 60))
+  for (const { label } of REASONS[kind].fixes(told(resolved, activities, back), 60))
     expect(label).not.toMatch(/undefined|NaN/);
 });
 

@@ -1,4 +1,4 @@
-import { wayOut, type WayOut } from '../../findings';
+import { fix, type Fix } from '../../findings';
 import { formatClock, formatDuration, toClock } from '../../quantities';
 import type { Script } from '../../script';
 import type { Activity, WhyKind, WorkLink } from './activity';
@@ -21,7 +21,7 @@ interface Reason {
   /** Behind a wait that ends at `until`: what has to pass first; `because` is what lies behind that. */
   asWait: (context: Told, until: string, because: string) => string;
   /** The least change of its one number by which a circle missed by `excessS` would hold. */
-  waysOut: (context: Told, excessS: number) => WayOut[];
+  fixes: (context: Told, excessS: number) => Fix[];
 }
 
 const one = (activity: Activity) => `“${activity.title}”`;
@@ -43,34 +43,34 @@ export const REASONS: Record<WhyKind, Reason> = {
     givesWay: 'never',
     inCircle: (t) => `${one(t.from)} takes ${length(t)} before ${one(t.to)} can begin`,
     asWait: (t) => `it follows ${one(t.from)}`,
-    waysOut: (t, excessS) => shorter(t, excessS),
+    fixes: (t, excessS) => shorter(t, excessS),
   },
   'curtain-up': {
     givesWay: 'never',
     inCircle: (t) => `${one(t.to)} is played after curtain-up at ${clock(t, 0)}`,
     asWait: () => 'the curtain is still down',
-    waysOut: none,
+    fixes: none,
   },
   'fixed-from': {
     givesWay: 'never',
     inCircle: (t) => `${one(t.to)} may not begin before ${t.what}`,
     asWait: (_t, until) => `it is fixed for ${until}`,
-    waysOut: (t, excessS) => [fixedAt(t, t.to.itemId, t.lagS - minutes(excessS))],
+    fixes: (t, excessS) => [fixedAt(t, t.to.itemId, t.lagS - minutes(excessS))],
   },
   'fixed-by': {
     givesWay: 2,
     inCircle: (t) => `${one(t.from)} is fixed for ${t.what}`,
     asWait: (t) => `${one(t.from)} is fixed for ${t.what}`,
-    waysOut: (t, excessS) => [fixedAt(t, t.from.itemId, -t.lagS + minutes(excessS))],
+    fixes: (t, excessS) => [fixedAt(t, t.from.itemId, -t.lagS + minutes(excessS))],
   },
   ready: {
     givesWay: 'never',
     inCircle: (t) => `${one(t.from)} takes ${length(t)} until it is ready for ${one(t.to)}`,
     asWait: (t, until, because) =>
       `${one(t.from)} is not ready before ${until}${because && `, because ${because}`}`,
-    waysOut: (t, excessS) =>
+    fixes: (t, excessS) =>
       (t.from.task?.readyAfterS ?? 0) >= excessS
-        ? [wayOut(`Have ${one(t.from)} ready ${formatDuration(excessS)} sooner`)]
+        ? [fix(`Have ${one(t.from)} ready ${formatDuration(excessS)} sooner`)]
         : [],
   },
   stale: {
@@ -78,99 +78,93 @@ export const REASONS: Record<WhyKind, Reason> = {
     inCircle: (t) =>
       `${one(t.to)} is stale ${length(t)} after it was begun, and ${one(t.from)} needs it fresh`,
     asWait: (t) => `${one(t.to)} must still be fresh when it is used`,
-    waysOut: (t, excessS) => [wayOut(`Keep ${one(t.to)} fresh ${formatDuration(excessS)} longer`)],
+    fixes: (t, excessS) => [fix(`Keep ${one(t.to)} fresh ${formatDuration(excessS)} longer`)],
   },
   doors: {
     givesWay: 6,
     inCircle: (t) => `${lasting(t.from)} has to be done before doors at ${clock(t, endBy(t))}`,
     asWait: (t) => `${one(t.from)} has to be done before doors`,
-    waysOut: (t, excessS) => [
-      wayOut(`Do ${one(t.from)} ${formatDuration(excessS)} after doors, out of sight`),
-    ],
+    fixes: (t, excessS) => [fix(`Do ${one(t.from)} ${formatDuration(excessS)} after doors, out of sight`)],
   },
   'in-show': {
     givesWay: 11,
     inCircle: (t) => `${one(t.to)} can only be done in the show`,
     asWait: () => 'it can only be done in the show',
-    waysOut: (t, excessS) => [wayOut(`Begin ${one(t.to)} ${formatDuration(excessS)} before curtain-up`)],
+    fixes: (t, excessS) => [fix(`Begin ${one(t.to)} ${formatDuration(excessS)} before curtain-up`)],
   },
   arrives: {
     givesWay: 15,
     inCircle: (t) => `${one(t.to)} waits for ${person(t)}, who arrives at ${clock(t, t.lagS)}`,
     asWait: (t, until) => `${person(t)} arrives at ${until}`,
-    waysOut: (t, excessS) => [askIn(t.script, t.what, t.lagS - excessS)],
+    fixes: (t, excessS) => [askIn(t.script, t.what, t.lagS - excessS)],
   },
   leaves: {
     givesWay: 9,
     inCircle: (t) => `${lasting(t.from)} has to be done before ${person(t)} leaves at ${clock(t, endBy(t))}`,
     asWait: (t) => `${person(t)} leaves at ${clock(t, endBy(t))}`,
-    waysOut: (t, excessS) => [askToStay(t.script, t.what, endBy(t) + minutes(excessS))],
+    fixes: (t, excessS) => [askToStay(t.script, t.what, endBy(t) + minutes(excessS))],
   },
   'get-in': {
     givesWay: 14,
     inCircle: (t) => `${one(t.to)} waits for the get-in at ${t.what}`,
     asWait: (_t, until) => `the get-in is at ${until}`,
-    waysOut: (t, excessS) => [wayOut(`Get in at ${clock(t, t.lagS - minutes(excessS))}`)],
+    fixes: (t, excessS) => [fix(`Get in at ${clock(t, t.lagS - minutes(excessS))}`)],
   },
   opens: {
     givesWay: 13,
     inCircle: (t) => `${one(t.to)} waits for the house to open at ${t.what}`,
     asWait: (_t, until) => `the house opens at ${until}`,
-    waysOut: (t, excessS) => [wayOut(`Have the house opened at ${clock(t, t.lagS - minutes(excessS))}`)],
+    fixes: (t, excessS) => [fix(`Have the house opened at ${clock(t, t.lagS - minutes(excessS))}`)],
   },
   closes: {
     givesWay: 8,
     inCircle: (t) => `${lasting(t.from)} has to be done before the house closes at ${t.what}`,
     asWait: (t) => `the house closes at ${t.what}`,
-    waysOut: (t, excessS) => [
-      wayOut(`Have the house kept open until ${clock(t, endBy(t) + minutes(excessS))}`),
-    ],
+    fixes: (t, excessS) => [fix(`Have the house kept open until ${clock(t, endBy(t) + minutes(excessS))}`)],
   },
   'banned-before': {
     givesWay: 12,
     inCircle: (t) => `${one(t.to)} may not begin before ${clock(t, t.lagS)} (${t.what})`,
     asWait: (t, until) => `${t.what} is not allowed before ${until}`,
-    waysOut: (t, excessS) => [wayOut(`Have ${t.what} allowed from ${clock(t, t.lagS - minutes(excessS))}`)],
+    fixes: (t, excessS) => [fix(`Have ${t.what} allowed from ${clock(t, t.lagS - minutes(excessS))}`)],
   },
   'banned-after': {
     givesWay: 7,
     inCircle: (t) => `${lasting(t.from)} has to be over by ${clock(t, endBy(t))} (${t.what})`,
     asWait: (t) => `${t.what} is not allowed after ${clock(t, endBy(t))}`,
-    waysOut: (t, excessS) => [
-      wayOut(`Have ${t.what} allowed until ${clock(t, endBy(t) + minutes(excessS))}`),
-    ],
+    fixes: (t, excessS) => [fix(`Have ${t.what} allowed until ${clock(t, endBy(t) + minutes(excessS))}`)],
   },
   'locked-from': {
     givesWay: 'never',
     inCircle: (t) => `${one(t.to)} is locked at ${clock(t, t.lagS)}`,
     asWait: (_t, until) => `its start is locked at ${until}`,
-    waysOut: (t) => unlock(t.to),
+    fixes: (t) => unlock(t.to),
   },
   'locked-by': {
     givesWay: 1,
     inCircle: (t) => `${one(t.from)} is locked at ${clock(t, -t.lagS)}`,
     asWait: (t) => `${one(t.from)} is locked at ${clock(t, -t.lagS)}`,
-    waysOut: (t) => unlock(t.from),
+    fixes: (t) => unlock(t.from),
   },
   'host-from': {
     givesWay: 'never',
     inCircle: (t) => `${one(t.to)} is begun in ${one(t.from)}`,
     asWait: (t) => `it is begun on stage in ${one(t.from)}`,
-    waysOut: (t) => behindTheScenes(t.to),
+    fixes: (t) => behindTheScenes(t.to),
   },
   'host-by': {
     givesWay: 4,
     inCircle: (t) =>
       `${one(t.from)} takes ${formatDuration(t.from.lengthS)} and has to be done before ${one(t.to)} ends, after ${formatDuration(t.to.lengthS)}`,
     asWait: (t) => `it has to be done before ${one(t.to)} ends`,
-    waysOut: (t) => behindTheScenes(t.from),
+    fixes: (t) => behindTheScenes(t.from),
   },
   reset: {
     givesWay: 'never',
     inCircle: (t) => `${one(t.to)} comes after ${one(t.from)}`,
     asWait: (t) => `it follows ${one(t.from)}`,
-    waysOut: (t, excessS) =>
-      t.to.lengthS >= excessS ? [wayOut(`Do ${one(t.to)} ${formatDuration(excessS)} quicker`)] : [],
+    fixes: (t, excessS) =>
+      t.to.lengthS >= excessS ? [fix(`Do ${one(t.to)} ${formatDuration(excessS)} quicker`)] : [],
   },
   mark: {
     givesWay: 10,
@@ -180,21 +174,21 @@ export const REASONS: Record<WhyKind, Reason> = {
       t.from.kind === 'reset'
         ? `the ${t.what} is still being reset (${one(t.from)}) until ${until}`
         : `the ${t.what} is taken by ${one(t.from)} until ${until}`,
-    waysOut: (t) => [wayOut(`Do ${one(t.to)} on another mark`)],
+    fixes: (t) => [fix(`Do ${one(t.to)} on another mark`)],
   },
   kit: {
     givesWay: 3,
     inCircle: (t) => `${one(t.to)} needs the ${good(t)} that ${one(t.from)} has in use for ${length(t)}`,
     asWait: (t, until) =>
       `“${good(t)}” is in use, or not yet dry, clean or cool again after ${one(t.from)}, until ${until}`,
-    waysOut: (t) => [bringKit(t.script, t.what)],
+    fixes: (t) => [bringKit(t.script, t.what)],
   },
   hands: {
     givesWay: 'never',
     inCircle: (t) => `${person(t)} does ${one(t.from)} before ${one(t.to)}`,
     asWait: (t, until) =>
       `${person(t)} has no free hands before ${until} (${t.from.kind === 'item' ? 'on stage in ' : ''}${one(t.from)})`,
-    waysOut: none,
+    fixes: none,
   },
 };
 
@@ -213,13 +207,13 @@ export const told = (script: Script, activities: readonly Activity[], link: Work
   what: link.why.what ?? '',
 });
 
-// Ways out, each the change of one number.
+// Fixes, each the change of one number.
 
 /** Asking somebody in by `byS`, seconds from curtain-up, rounded down to five minutes. */
-export function askIn(script: Script, personId: string, byS: number): WayOut {
+export function askIn(script: Script, personId: string, byS: number): Fix {
   const s = Math.floor((script.upS + byS) / 300) * 300;
   const name = script.people.get(personId)?.name ?? 'nobody';
-  return wayOut(`Ask ${name} in for ${formatClock(s)}`, {
+  return fix(`Ask ${name} in for ${formatClock(s)}`, {
     kind: 'set-arrival',
     personId,
     arrives: toClock(s),
@@ -227,10 +221,10 @@ export function askIn(script: Script, personId: string, byS: number): WayOut {
 }
 
 /** Asking somebody to stay until `untilS`, seconds from curtain-up. */
-export function askToStay(script: Script, personId: string, untilS: number): WayOut {
+export function askToStay(script: Script, personId: string, untilS: number): Fix {
   const s = script.upS + untilS;
   const name = script.people.get(personId)?.name ?? 'nobody';
-  return wayOut(`Ask ${name} to stay until ${formatClock(s)}`, {
+  return fix(`Ask ${name} to stay until ${formatClock(s)}`, {
     kind: 'set-leaving',
     personId,
     leaves: toClock(s),
@@ -238,12 +232,12 @@ export function askToStay(script: Script, personId: string, untilS: number): Way
 }
 
 /** One more of a piece of kit, or `count`: borrowed, hired or bought for this show. */
-export const bringKit = ({ goods }: Script, goodId: string, count = 1): WayOut =>
-  wayOut(`Bring ${count} more: ${goods.get(goodId)?.name ?? 'kit'}`, { kind: 'bring-kit', goodId, count });
+export const bringKit = ({ goods }: Script, goodId: string, count = 1): Fix =>
+  fix(`Bring ${count} more: ${goods.get(goodId)?.name ?? 'kit'}`, { kind: 'bring-kit', goodId, count });
 
-function fixedAt({ script }: Told, itemId: string, s: number): WayOut {
+function fixedAt({ script }: Told, itemId: string, s: number): Fix {
   const title = script.byItem.get(itemId)?.item.title ?? '';
-  return wayOut(`Fix “${title}” for ${formatClock(script.upS + s)} instead`, {
+  return fix(`Fix “${title}” for ${formatClock(script.upS + s)} instead`, {
     kind: 'set-item',
     itemId,
     fields: { at: toClock(script.upS + s) },
@@ -251,13 +245,13 @@ function fixedAt({ script }: Told, itemId: string, s: number): WayOut {
 }
 
 /** An item made shorter by `byS`, where that leaves it at least half its length. */
-function shorter({ script, from }: Told, byS: number): WayOut[] {
+function shorter({ script, from }: Told, byS: number): Fix[] {
   const scripted = script.byItem.get(from.itemId);
   if (!scripted || scripted.item.showings > 1 || scripted.whole.likelyS < 2 * byS) return [];
   const cut = (s: number) => Math.max(0, s - byS);
   const { bestS, likelyS, worstS } = scripted.whole;
   return [
-    wayOut(`Shorten “${scripted.item.title}” by ${formatDuration(byS)}`, {
+    fix(`Shorten “${scripted.item.title}” by ${formatDuration(byS)}`, {
       kind: 'set-timing',
       itemId: from.itemId,
       timing: { bestS: cut(bestS), likelyS: cut(likelyS), worstS: cut(worstS) },
@@ -266,10 +260,10 @@ function shorter({ script, from }: Told, byS: number): WayOut[] {
 }
 
 /** A start set by hand taken back. */
-export const unlock = ({ title, itemId, task }: Pick<Activity, 'title' | 'itemId' | 'task'>): WayOut[] =>
+export const unlock = ({ title, itemId, task }: Pick<Activity, 'title' | 'itemId' | 'task'>): Fix[] =>
   task
     ? [
-        wayOut(`Unlock “${title}”`, {
+        fix(`Unlock “${title}”`, {
           kind: 'set-task',
           itemId,
           taskId: task.id,
@@ -278,10 +272,10 @@ export const unlock = ({ title, itemId, task }: Pick<Activity, 'title' | 'itemId
       ]
     : [];
 
-const behindTheScenes = ({ title, itemId, task }: Activity): WayOut[] =>
+const behindTheScenes = ({ title, itemId, task }: Activity): Fix[] =>
   task
     ? [
-        wayOut(`Begin “${title}” behind the scenes instead`, {
+        fix(`Begin “${title}” behind the scenes instead`, {
           kind: 'set-task',
           itemId,
           taskId: task.id,

@@ -17,9 +17,9 @@ export const BenchCard = ({
       title="What to mind"
       head={['', 'What']}
       widths={[14, 86]}
-      rows={worked.findings.map(({ level, says }) => ({
-        key: says,
-        cells: [<b key="level">{level}</b>, says],
+      rows={worked.findings.map(({ level, message }) => ({
+        key: message,
+        cells: [<b key="level">{level}</b>, message],
       }))}
     />
     <PaperTable
@@ -53,7 +53,10 @@ export const BenchCard = ({
       title="Worked out by"
       head={['Step', 'Sum', 'Source']}
       widths={[24, 42, 34]}
-      rows={worked.working.map(({ says, sum, source }) => ({ key: says, cells: [says, sum, source] }))}
+      rows={worked.working.map(({ label, arithmetic, source }) => ({
+        key: label,
+        cells: [label, arithmetic, source],
+      }))}
     />
   </Sheet>
 );

@@ -19,9 +19,10 @@ export function BenchesPage() {
   const usersOf = ({ id }: Bench) => demos.filter((d) => d.benches?.some((b) => b.benchId === id));
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   const found = BENCHES.filter((bench) => {
-    const says = [bench.title, bench.question, bench.topic, ...usersOf(bench).map((d) => d.title)];
+    const message = [bench.title, bench.question, bench.topic, ...usersOf(bench).map((d) => d.title)];
     return (
-      (topic === '' || bench.topic === topic) && words.every((w) => says.join(' ').toLowerCase().includes(w))
+      (topic === '' || bench.topic === topic) &&
+      words.every((w) => message.join(' ').toLowerCase().includes(w))
     );
   });
   const lately = last.flatMap((id) => BENCHES.find((b) => b.id === id) ?? []);

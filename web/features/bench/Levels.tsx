@@ -85,7 +85,7 @@ export function Levels({
                       ))
                     ) : (
                       <TableCell colSpan={outputs.length}>
-                        It {done.problems[0]?.says ?? 'cannot be worked out'}.
+                        It {done.problems[0]?.message ?? 'cannot be worked out'}.
                       </TableCell>
                     )}
                     {seen && <TableCell align="right">{seenAt(attempts, level) || 'nothing yet'}</TableCell>}

@@ -27,13 +27,13 @@ function Vessel({ scene: { vesselL, layers } }: { scene: Extract<Scene, { kind: 
   const y = (litres: number) => HIGH - 8 - ((HIGH - 24) * Math.min(litres, top)) / top;
   const upTo = (n: number) => layers.slice(0, n).reduce((sum, { litres }) => sum + litres, 0);
   const drawn = layers.map((layer, i) => ({ ...layer, from: upTo(i), to: upTo(i + 1) }));
-  const says = layers.map(({ label, litres }) => `${figure(litres)} L ${label}`).join(', ');
+  const message = layers.map(({ label, litres }) => `${figure(litres)} L ${label}`).join(', ');
   return (
     <>
       <Box
         component="svg"
         role="img"
-        aria-label={`${says}, in a vessel of ${figure(vesselL)} L`}
+        aria-label={`${message}, in a vessel of ${figure(vesselL)} L`}
         viewBox={`0 0 260 ${HIGH}`}
         sx={{ width: '100%', maxWidth: 320, height: HIGH, display: 'block' }}
       >
@@ -55,7 +55,7 @@ function Vessel({ scene: { vesselL, layers } }: { scene: Extract<Scene, { kind: 
         />
       </Box>
       <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
-        {says} in {figure(vesselL)} L{all > vesselL ? ': it runs over' : ''}
+        {message} in {figure(vesselL)} L{all > vesselL ? ': it runs over' : ''}
         {all > 3 * vesselL ? '; not all of it is drawn' : ''}.
       </Typography>
     </>
@@ -127,14 +127,14 @@ function Graph({ scene }: { scene: Exclude<Scene, { kind: 'vessel' }> }) {
       })),
     };
   }, [scene, ink]);
-  const says =
+  const message =
     scene.kind === 'bars'
       ? scene.bars.map((b) => `${b.label} ${figure(b.value)} ${scene.unit}`).join(', ')
       : `${scene.y} against ${scene.x}: ${scene.lines.map((l) => l.label).join(', ')}`;
   const [solid, ...dashed] = scene.kind === 'lines' ? scene.lines.map((l) => l.label) : [];
   return (
     <>
-      <Chart option={option} height={HIGH} label={says} />
+      <Chart option={option} height={HIGH} label={message} />
       {dashed.length > 0 && (
         <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
           {solid}; dashed: {dashed.join(', ')}

@@ -137,7 +137,7 @@ function Taking({
         <Alert severity="error">
           {save.error.code === 'stale'
             ? 'The demo was changed meanwhile: close this and take it anew.'
-            : `${save.error.says} Nothing was changed.`}
+            : `${save.error.message} Nothing was changed.`}
         </Alert>
       )}
       <DialogActions sx={{ px: 0 }}>

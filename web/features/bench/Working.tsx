@@ -8,10 +8,10 @@ const LEVEL_WORD = { note: '', caution: 'Caution: ', stop: 'Stop: ' } as const;
 
 /** What a bench warns of. */
 export const Findings = ({ worked }: { worked: Worked }) =>
-  worked.findings.map(({ level, says }) => (
-    <Alert key={says} severity={SEVERITY[level]} icon={false}>
+  worked.findings.map(({ level, message }) => (
+    <Alert key={message} severity={SEVERITY[level]} icon={false}>
       <b>{LEVEL_WORD[level]}</b>
-      {says}
+      {message}
     </Alert>
   ));
 
@@ -58,9 +58,9 @@ export const Working = ({ worked }: { worked: Worked }) => (
       How it was worked out
     </Typography>
     <Box component="ol" sx={{ m: 0, pl: 5 }}>
-      {worked.working.map(({ says, sum, source }) => (
-        <Box component="li" key={says} sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
-          {says}: {sum}
+      {worked.working.map(({ label, arithmetic, source }) => (
+        <Box component="li" key={label} sx={{ mb: 1.5, overflowWrap: 'anywhere' }}>
+          {label}: {arithmetic}
           <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
             {source}
           </Typography>

@@ -82,7 +82,7 @@ function Adding({
           <Alert severity="error">
             {save.error.code === 'stale'
               ? 'The demo was changed meanwhile. Nothing is lost: press “Add it” once more.'
-              : `${save.error.fields[0]?.says ?? save.error.says} Nothing was changed.`}
+              : `${save.error.fields[0]?.message ?? save.error.message} Nothing was changed.`}
           </Alert>
         )}
       </DialogContent>

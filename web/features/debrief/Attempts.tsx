@@ -134,7 +134,7 @@ function AttemptRow({ line }: { line: DebriefLine }) {
         </Typography>
         {predictions.map((f) => (
           <Typography key={f.benchId} sx={{ fontSize: 'text' }}>
-            The bench said: {f.says}
+            The bench said: {f.message}
             {f.value !== undefined &&
               attempt.reading !== undefined &&
               ` ${f.label} ${formatValue(f.value)} ${f.unit ?? ''}; read: ${formatValue(attempt.reading)}.`}

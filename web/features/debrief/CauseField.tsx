@@ -44,7 +44,7 @@ function Named({
   const [wrong, setWrong] = useState<string>();
   const keep = (cause: string) => {
     const read = readField(field, cause);
-    setWrong(read.ok ? undefined : `${read.says} This is not kept.`);
+    setWrong(read.ok ? undefined : `${read.message} This is not kept.`);
     if (read.ok && cause !== (value ?? '')) onKept(cause);
   };
   return (

@@ -67,7 +67,7 @@ export function IntoStores({
           {gone > 0 && `${gone} ${gone === 1 ? 'lot' : 'lots'}, what expires first.`}
         </>
       )}
-      {write.error && <Alert severity="error">{write.error.fields[0]?.says ?? write.error.says}</Alert>}
+      {write.error && <Alert severity="error">{write.error.fields[0]?.message ?? write.error.message}</Alert>}
     </Section>
   );
 }

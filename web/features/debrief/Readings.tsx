@@ -49,7 +49,7 @@ function Row({ line: { title, attempt, level, reading } }: { line: DebriefLine }
       <Typography sx={{ flex: '1 1 220px', overflowWrap: 'anywhere' }}>{of}</Typography>
       <Drawn
         field={{ ...field, optional: true }}
-        says={`${label}: ${of}`}
+        message={`${label}: ${of}`}
         value={attempt.reading}
         onValue={(value) =>
           say({

@@ -16,22 +16,22 @@ export function ReviewOf({ run: { script, state } }: { run: OpenRun }) {
         component="dl"
         sx={{ display: 'grid', gridTemplateColumns: 'auto auto 1fr', columnGap: 5, rowGap: 1, m: 0 }}
       >
-        {found.scores.map(({ what, of100, says }) => (
+        {found.scores.map(({ what, of100, message }) => (
           <Box key={what} sx={{ display: 'contents' }}>
             <Typography component="dt">{what}</Typography>
             <Typography component="dd" sx={{ m: 0, fontWeight: 700, textAlign: 'right' }}>
               {of100}
             </Typography>
             <Typography component="dd" color="textSecondary" sx={{ m: 0 }}>
-              {says}
+              {message}
             </Typography>
           </Box>
         ))}
       </Box>
       <Box component="ul" aria-label="Mishaps" sx={{ pl: 5, my: 3 }}>
-        {found.decisions.map(({ says, title, did, sound }) => (
-          <Typography component="li" key={says + title} sx={{ overflowWrap: 'anywhere' }}>
-            {title}: {says.replace(/\.?$/, '.')} <b>{did ?? 'Nothing was done about it.'}</b>
+        {found.decisions.map(({ message, title, did, sound }) => (
+          <Typography component="li" key={message + title} sx={{ overflowWrap: 'anywhere' }}>
+            {title}: {message.replace(/\.?$/, '.')} <b>{did ?? 'Nothing was done about it.'}</b>
             {did !== undefined && !sound && ' Not what one would advise: stop, or leave it out.'}
           </Typography>
         ))}

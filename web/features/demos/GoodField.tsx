@@ -51,7 +51,7 @@ export function GoodField({ path, sort, label }: { path: string; sort?: Good['so
       { id: body.id, version: 0, body },
       {
         onSuccess: () => take(body.id),
-        onError: (e) => enqueueSnackbar(e.says, { variant: 'error' }),
+        onError: (e) => enqueueSnackbar(e.message, { variant: 'error' }),
       },
     );
   };

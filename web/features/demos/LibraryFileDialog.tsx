@@ -86,7 +86,7 @@ export function LibraryFileDialog({ library, onClose }: { library: Library; onCl
         >
           Choose a file
         </FileButton>
-        <Problems says="This file cannot be read:" problems={problems} />
+        <Problems message="This file cannot be read:" problems={problems} />
         {file && (
           <>
             <Typography role="status" sx={{ mt: 4 }}>

@@ -64,7 +64,7 @@ export function PlanTrial({
           <Alert severity="error">
             {save.error.code === 'stale'
               ? 'The show was changed meanwhile: close this and put it in anew.'
-              : `${save.error.says} Nothing was changed.`}
+              : `${save.error.message} Nothing was changed.`}
           </Alert>
         )}
       </DialogContent>

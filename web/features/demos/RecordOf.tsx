@@ -51,11 +51,11 @@ export function RecordOf({ demo }: { demo: Demo }) {
 
 /** Attempts at shows over time; nothing where all of them were in one month. */
 function OverTime({ months }: { months: Period[] }) {
-  const { periods, says } = useMemo(() => overTime(months), [months]);
+  const { periods, message } = useMemo(() => overTime(months), [months]);
   if (periods.length < 2) return null;
   return (
     <Box component="section" aria-label="Over time" sx={{ mt: 3 }}>
-      <Typography variant="h3">{says}</Typography>
+      <Typography variant="h3">{message}</Typography>
       <Bars
         of="Attempts at shows over time"
         unit="attempts"

@@ -173,8 +173,8 @@ function TrialChart({ trial, what }: { trial: Trial; what: string }) {
       ],
     };
   }, [trial, what, ink]);
-  const says = trial.levels.map((l) => `${l.level}: ${shown(trial, l.mean)}`).join(', ');
-  return <Chart option={option} height={HIGH} label={`${what} by ${trial.variable}: ${says}`} />;
+  const message = trial.levels.map((l) => `${l.level}: ${shown(trial, l.mean)}`).join(', ');
+  return <Chart option={option} height={HIGH} label={`${what} by ${trial.variable}: ${message}`} />;
 }
 
 /** The line that holds, from the least level to the largest: broken where it levels off; none where nothing can be told. */

@@ -33,7 +33,7 @@ export function PlanChanged({ runId, run }: { runId: string; run: OpenRun }) {
         </Button>
       }
     >
-      {startOver.error?.says ??
+      {startOver.error?.message ??
         'The plan has changed since these checks began. Starting over clears what was checked.'}
     </Alert>
   );

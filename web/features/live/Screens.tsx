@@ -5,10 +5,10 @@ import { FieldIn } from '../../kit/fields';
 import { KeepLineField } from '../../kit/KeepLineField';
 import { useCodes, useReach, useRenewCode, useSetPassphrase } from '../../session/access';
 
-const ROLES: { role: RunRole; title: string; says: string }[] = [
-  { role: 'stage', title: 'Stage', says: 'runs the show' },
-  { role: 'crew', title: 'Crew', says: 'ticks off its work and the checks' },
-  { role: 'viewer', title: 'Looking on', says: 'wall clock and narrator; writes nothing' },
+const ROLES: { role: RunRole; title: string; message: string }[] = [
+  { role: 'stage', title: 'Stage', message: 'runs the show' },
+  { role: 'crew', title: 'Crew', message: 'ticks off its work and the checks' },
+  { role: 'viewer', title: 'Looking on', message: 'wall clock and narrator; writes nothing' },
 ];
 
 /** How other devices come in: a code and its picture for each kind of screen, and the passphrase of the troupe. */
@@ -21,7 +21,7 @@ export function Screens({ runId }: { runId: string }) {
   return (
     <Box component="section" aria-label="Other devices" sx={{ mt: 6, display: 'grid', gap: 3 }}>
       <Typography variant="h2">Other devices</Typography>
-      {failed && <Alert severity="error">{failed.says}</Alert>}
+      {failed && <Alert severity="error">{failed.message}</Alert>}
       {reach.data?.open === false && (
         <Typography sx={{ maxWidth: 560 }}>
           Only this machine is served. To let phones and other laptops in, start Hearty Stage with
@@ -47,14 +47,14 @@ export function Screens({ runId }: { runId: string }) {
               gridTemplateColumns: 'repeat(auto-fit, minmax(min(100%, 230px), 1fr))',
             }}
           >
-            {ROLES.map(({ role, title, says }) => {
+            {ROLES.map(({ role, title, message }) => {
               const code = codes.data?.codes.find((c) => c.role === role)?.code;
               if (code === undefined) return null;
               return (
                 <Paper key={role} variant="outlined" component="article" aria-label={title} sx={{ p: 4 }}>
                   <Typography variant="h3">{title}</Typography>
                   <Typography color="textSecondary" sx={{ minHeight: 44 }}>
-                    {says}
+                    {message}
                   </Typography>
                   {/* Black on white whatever the theme: cameras read that best. */}
                   <Box sx={{ bgcolor: '#FFFFFF', p: 2, my: 2, width: 'fit-content' }}>
@@ -120,7 +120,9 @@ function Passphrase({ reach }: { reach: Reach }) {
         <Typography color="textSecondary">It is set on the machine Hearty Stage runs on.</Typography>
       )}
       {set.error && (
-        <Alert severity="error">{[set.error.says, ...set.error.fields.map((f) => f.says)].join(' ')}</Alert>
+        <Alert severity="error">
+          {[set.error.message, ...set.error.fields.map((f) => f.message)].join(' ')}
+        </Alert>
       )}
     </Box>
   );

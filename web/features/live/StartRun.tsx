@@ -87,7 +87,7 @@ export function StartRun({
       </Typography>
       {start.isError && (
         <Alert severity="error" sx={{ mt: 3 }}>
-          {start.error.says}
+          {start.error.message}
         </Alert>
       )}
       <RunsHere silent={start.error?.silent === true} showId={showId} />

@@ -16,13 +16,13 @@ const MOST = 15;
 /** The season on paper: the verdict, the figures, what failed and why, the runs. `of`: which part of the log it is. */
 export function SeasonSheet({ logbook, of }: { logbook: Logbook; of: string }) {
   const { season, demos, runs, due, actions, causes, moreRuns } = logbook;
-  const { says, todo } = sumUp(demos, runs);
+  const { message, todo } = sumUp(demos, runs);
   const failed = failing(demos);
   return (
     <Sheet
       of="Season"
       title={`Season: ${of}`}
-      about={[says[0], ...seasonSays(season), ...says.slice(1)].join(' ')}
+      about={[message[0], ...seasonSays(season), ...message.slice(1)].join(' ')}
     >
       <PaperTable
         title="In figures"
@@ -40,7 +40,7 @@ export function SeasonSheet({ logbook, of }: { logbook: Logbook; of: string }) {
           widths={[100]}
           rows={[
             ...actions.map((a) => ({ key: a.id, cells: [`${a.text} (${a.title})`] })),
-            ...[...todo, ...due].map((t) => ({ key: t.says, cells: [t.says] })),
+            ...[...todo, ...due].map((t) => ({ key: t.message, cells: [t.message] })),
           ]}
         />
       )}

@@ -9,14 +9,14 @@ const MOST_DUE = 6;
 
 /** The verdict in a few sentences, and what to do about it. */
 export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { logbook: Logbook }) {
-  const { says, todo } = useMemo(() => sumUp(demos, runs), [demos, runs]);
+  const { message, todo } = useMemo(() => sumUp(demos, runs), [demos, runs]);
   const close = useCloseAction();
   return (
     <Paper variant="outlined" component="section" aria-label="The verdict" sx={{ p: 4 }}>
       <Typography variant="h2" component="p">
-        {says[0]}
+        {message[0]}
       </Typography>
-      {[...seasonSays(season), ...says.slice(1)].map((sentence) => (
+      {[...seasonSays(season), ...message.slice(1)].map((sentence) => (
         <Typography key={sentence} sx={{ mt: 1 }}>
           {sentence}
         </Typography>
@@ -47,7 +47,7 @@ export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { 
           </Todo>
         ))}
         {[...todo, ...due.slice(0, MOST_DUE)].map((d) => (
-          <OfDemo key={d.says} demoId={d.demoId} says={d.says} />
+          <OfDemo key={d.message} demoId={d.demoId} message={d.message} />
         ))}
       </Box>
       {due.length > MOST_DUE && (
@@ -55,25 +55,25 @@ export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { 
           <summary>and {due.length - MOST_DUE} more of the shows to come want a rehearsal</summary>
           <Box component="ul" sx={{ p: 0, m: 0, listStyle: 'none' }}>
             {due.slice(MOST_DUE).map((d) => (
-              <OfDemo key={d.says} demoId={d.demoId} says={d.says} />
+              <OfDemo key={d.message} demoId={d.demoId} message={d.message} />
             ))}
           </Box>
         </details>
       )}
-      {close.error && <Typography color="error">{close.error.says}</Typography>}
+      {close.error && <Typography color="error">{close.error.message}</Typography>}
     </Paper>
   );
 }
 
-const OfDemo = ({ demoId, says }: { demoId: string; says: string }) => (
+const OfDemo = ({ demoId, message }: { demoId: string; message: string }) => (
   <Todo
     act={
-      <Button component={Link} to={`/demos/${demoId}`} aria-label={`Open the demo: ${says}`}>
+      <Button component={Link} to={`/demos/${demoId}`} aria-label={`Open the demo: ${message}`}>
         The demo
       </Button>
     }
   >
-    {says}
+    {message}
   </Todo>
 );
 

@@ -36,7 +36,7 @@ const One = ({ result, level }: { result: CalculatorResult; level: string | unde
     {result.taken.length > 0 && (
       <Box component="span" sx={{ color: 'text.secondary' }}>
         {' '}
-        {result.taken.map(({ label, says, from }) => `${label} ${says} (${from})`).join(', ')}.
+        {result.taken.map(({ label, message, from }) => `${label} ${message} (${from})`).join(', ')}.
       </Box>
     )}
   </Typography>

@@ -29,8 +29,8 @@ function Lines({ file, last }: { file: ShowFile; last: Run }) {
         component="ul"
         sx={{ m: 0, mt: 1, pl: 4, overflowWrap: 'anywhere', maxHeight: 320, overflowY: 'auto' }}
       >
-        {lines.map((says) => (
-          <li key={says}>{says}</li>
+        {lines.map((message) => (
+          <li key={message}>{message}</li>
         ))}
         <li>
           <Link component={RouterLink} to={`/shows/${last.showId}/debrief?run=${last.id}`} color="inherit">

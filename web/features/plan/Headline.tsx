@@ -111,7 +111,7 @@ function thoughtWords({ timetable, bands }: Plan, clock: (s: number) => string):
 function progressWords(progress: PlanProgress): string {
   if ('playing' in progress)
     return `${progress.playing.plays} plays so far: ${Math.round(progress.playing.withinSlot * 100)} % within the slot …`;
-  return 'trying' in progress ? 'Trying the ways out …' : 'Looking for less dead air …';
+  return 'trying' in progress ? 'Trying the fixes …' : 'Looking for less dead air …';
 }
 
 function Figure({ value, words, testid }: { value: string; words: string; testid?: string }) {

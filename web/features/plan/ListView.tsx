@@ -73,8 +73,8 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                   </Typography>
                 ))}
                 {levels.map((f) => (
-                  <Typography key={f.code + f.says} sx={{ fontSize: 'small' }}>
-                    <LevelMark level={f.level} /> {f.says}
+                  <Typography key={f.code + f.message} sx={{ fontSize: 'small' }}>
+                    <LevelMark level={f.level} /> {f.message}
                   </Typography>
                 ))}
               </Box>

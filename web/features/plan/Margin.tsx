@@ -6,14 +6,14 @@ import { HEADS_PX } from './Score';
 import { make, think } from './view';
 
 /** About how tall a note is, for keeping notes from covering one another. */
-const heightOf = ({ says, waysOut }: Finding) =>
+const heightOf = ({ message, fixes }: Finding) =>
   26 +
-  Math.ceil((says.length + 9) / 38) * 20 +
-  waysOut.reduce((sum, f) => sum + (f.change ? (f.label.length > 32 ? 62 : 42) : 24), 0);
+  Math.ceil((message.length + 9) / 38) * 20 +
+  fixes.reduce((sum, f) => sum + (f.change ? (f.label.length > 32 ? 62 : 42) : 24), 0);
 
 /** What a finding is found by: the mark that jumps to it knows the same. */
-export const findingId = ({ code, itemId = '', says }: Finding) =>
-  `finding-${code}-${itemId}-${says.length}`.replace(/[^\w-]/g, '_');
+export const findingId = ({ code, itemId = '', message }: Finding) =>
+  `finding-${code}-${itemId}-${message.length}`.replace(/[^\w-]/g, '_');
 
 /** In the order of the moments they concern. */
 export const inOrder = (findings: readonly Finding[]): Finding[] => [...findings].sort((a, b) => a.at - b.at);
@@ -21,7 +21,7 @@ export const inOrder = (findings: readonly Finding[]): Finding[] => [...findings
 /** Height that stands above the notes in their column. */
 const ABOVE_PX = 48;
 
-/** Findings beside the moment they concern, each with its way out. Without a scale they stand in a plain list. */
+/** Findings beside the moment they concern, each with its fix. Without a scale they stand in a plain list. */
 export function Margin({
   findings,
   scale,
@@ -64,7 +64,7 @@ export function Margin({
   );
 }
 
-/** What is to be said of the plan at one moment, and the ways out of it. */
+/** What is to be said of the plan at one moment, and the fixes of it. */
 export function FindingNote({
   finding,
   top,
@@ -93,9 +93,9 @@ export function FindingNote({
     >
       <Typography sx={{ lineHeight: 1.4 }}>
         <LevelMark level={finding.level} /> <b style={{ fontWeight: 700 }}>{levelWord(finding.level)}</b>{' '}
-        {finding.says}
+        {finding.message}
       </Typography>
-      {finding.waysOut.map(({ label, change }) =>
+      {finding.fixes.map(({ label, change }) =>
         change ? (
           <Button
             key={label}
@@ -116,7 +116,7 @@ export function FindingNote({
           </Typography>
         ),
       )}
-      {onOpen && finding.waysOut.length === 0 && finding.level !== 'note' && (
+      {onOpen && finding.fixes.length === 0 && finding.level !== 'note' && (
         <Button size="small" sx={{ mt: 0.5, ml: -1 }} onClick={onOpen}>
           Open the item
         </Button>

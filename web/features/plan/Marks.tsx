@@ -89,7 +89,7 @@ export function EdgeMarks({ findings, up, scale }: MarksProps & { scale: Scale }
     >
       {groups.map((group) => {
         const worst = group.find((f) => f.level === 'stop') ?? group[0]!;
-        const says = wordsOf(worst, up) + (group.length > 1 ? ` And ${group.length - 1} more here.` : '');
+        const message = wordsOf(worst, up) + (group.length > 1 ? ` And ${group.length - 1} more here.` : '');
         return (
           <Box
             component="li"
@@ -98,8 +98,8 @@ export function EdgeMarks({ findings, up, scale }: MarksProps & { scale: Scale }
             style={{ top: `${placeOf(group[0]!)}%` }}
           >
             <ButtonBase
-              aria-label={`Along the show: ${says}`}
-              title={says}
+              aria-label={`Along the show: ${message}`}
+              title={message}
               onClick={() => jump(worst)}
               sx={{ width: 24, height: 24, borderRadius: 1 }}
             >
@@ -112,4 +112,4 @@ export function EdgeMarks({ findings, up, scale }: MarksProps & { scale: Scale }
   );
 }
 
-const wordsOf = (f: Finding, up: number) => `${formatClock(up + f.at)} ${levelWord(f.level)} ${f.says}`;
+const wordsOf = (f: Finding, up: number) => `${formatClock(up + f.at)} ${levelWord(f.level)} ${f.message}`;

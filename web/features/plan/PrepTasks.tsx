@@ -19,7 +19,7 @@ export function PrepTasks({ item }: { item: Item }) {
       <Typography variant="h3">The work behind the scenes</Typography>
       {waits && (
         <Typography color="error" sx={{ fontSize: 'small' }}>
-          It waits: {waits.says}.
+          It waits: {waits.message}.
         </Typography>
       )}
       {tasks.map((task) => (

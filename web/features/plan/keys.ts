@@ -59,13 +59,13 @@ export function workKeys(show: Show, timetable: Timetable, names: (id: string) =
     if (!change) return;
     event.preventDefault();
     make(change.change);
-    tell(change.says(names, (s) => formatClock(up + s)));
+    tell(change.message(names, (s) => formatClock(up + s)));
   };
 }
 
 interface Move {
   change: Change;
-  says: (names: (id: string) => string, clock: (s: number) => string) => string;
+  message: (names: (id: string) => string, clock: (s: number) => string) => string;
 }
 
 function acrossOf(
@@ -78,18 +78,18 @@ function acrossOf(
   const at = crew.indexOf(held.personId ?? '');
   const to = crew[at + by];
   if (by === 0 || to === undefined) return undefined;
-  const says = (names: (id: string) => string) => `${held.title} goes to ${names(to)}.`;
+  const message = (names: (id: string) => string) => `${held.title} goes to ${names(to)}.`;
   switch (held.kind) {
     case 'task':
       return {
-        says,
+        message,
         change: { kind: 'set-task', itemId: held.itemId, taskId: held.taskId, choice: { personId: to } },
       };
     case 'reset':
-      return { says, change: { kind: 'set-item', itemId: held.itemId, fields: { resetBy: to } } };
+      return { message, change: { kind: 'set-item', itemId: held.itemId, fields: { resetBy: to } } };
     case 'stage': {
       const change = onStage(show, held.itemId, held.personId, to);
-      return change && { says, change };
+      return change && { message, change };
     }
   }
 }
@@ -104,10 +104,13 @@ function downOf(event: KeyboardEvent, task: PlannedTask): Move | undefined {
   });
   if (event.key === 'l' || event.key === 'L')
     return task.locked
-      ? { change: set(undefined), says: () => `${title} is unlocked.` }
-      : { change: set(task.startS), says: (_names, clock) => `${title} is locked at ${clock(task.startS)}.` };
+      ? { change: set(undefined), message: () => `${title} is unlocked.` }
+      : {
+          change: set(task.startS),
+          message: (_names, clock) => `${title} is locked at ${clock(task.startS)}.`,
+        };
   const by = event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : 0;
   if (by === 0) return undefined;
   const startS = Math.round(task.startS / 60 + by * (event.shiftKey ? 5 : 1)) * 60;
-  return { change: set(startS), says: (_names, clock) => `${title} is locked at ${clock(startS)}.` };
+  return { change: set(startS), message: (_names, clock) => `${title} is locked at ${clock(startS)}.` };
 }

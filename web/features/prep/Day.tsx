@@ -44,7 +44,7 @@ export function Day({
               clock={clock}
               same={lines[i - 1]?.atS === line.atS}
               state={state}
-              says={nowS === undefined ? '' : stateWords(line, state, nowS)}
+              message={nowS === undefined ? '' : stateWords(line, state, nowS)}
               inRun={inRun.has(line.key)}
               alone={alone}
               onTick={onTick}
@@ -87,7 +87,7 @@ const Line = memo(function Line({
   clock,
   same: isSame,
   state,
-  says,
+  message,
   inRun,
   alone,
   onTick,
@@ -97,7 +97,7 @@ const Line = memo(function Line({
   /** The line before it is of the same time. */
   same: boolean;
   state: CallState;
-  says: string;
+  message: string;
   inRun: boolean;
   alone: boolean;
   onTick: ReturnType<typeof useTick>['mutate'];
@@ -157,9 +157,9 @@ const Line = memo(function Line({
             {warnings(line).join(' ')}
           </Typography>
         )}
-        {says && INK[state] && (
+        {message && INK[state] && (
           <Typography variant="body2" sx={{ fontWeight: 700, color: INK[state] }}>
-            {says}
+            {message}
           </Typography>
         )}
       </Box>

@@ -13,7 +13,7 @@ export const whatWords = ({ kind, what, number }: CallLine): string => KINDS[kin
 
 /** What is theirs to do or to watch in a line, what is worn, and its cautions, each a sentence; empty for most lines. */
 export const warnings = ({ does = [], worn, cautions = [] }: CallLine): string[] => [
-  ...does.map((says) => (/[.!?]”$/.test(says) ? says : `${says}.`)),
+  ...does.map((message) => (/[.!?]”$/.test(message) ? message : `${message}.`)),
   ...(worn ? [`Wear: ${worn.join('; ')}.`] : []),
   ...cautions,
 ];

@@ -93,7 +93,7 @@ export function Everything({ onClose }: { onClose: () => void }) {
         )}
         {trouble && (
           <Alert severity="error" sx={{ mt: 4 }}>
-            {name} was not brought back. {trouble.says}
+            {name} was not brought back. {trouble.message}
           </Alert>
         )}
       </DialogContent>

@@ -46,7 +46,7 @@ export function GuideDialog({ shows, onClose }: { shows: readonly ShowLine[]; on
             the starter shelf, in any room. Delete it when you have seen enough.
           </Typography>
         )}
-        {start.error && <Alert severity="error">{start.error.says}</Alert>}
+        {start.error && <Alert severity="error">{start.error.message}</Alert>}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Not now</Button>

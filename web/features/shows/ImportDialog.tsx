@@ -13,7 +13,8 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const bring = useImportShow({
     onSuccess: (showId) => void navigate(`/shows/${showId}/plan`),
-    onError: (error) => setProblems(error.fields.length ? error.fields : [{ path: '', says: error.says }]),
+    onError: (error) =>
+      setProblems(error.fields.length ? error.fields : [{ path: '', message: error.message }]),
   });
   const read = async (file: File) => {
     setName(file.name);
@@ -38,7 +39,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
           Choose a file
         </FileButton>
         <Problems
-          says={`${name} was not brought in. ${problems.length === 1 ? 'One mistake' : `${problems.length} mistakes`}:`}
+          message={`${name} was not brought in. ${problems.length === 1 ? 'One mistake' : `${problems.length} mistakes`}:`}
           problems={problems}
         />
       </DialogContent>

@@ -59,14 +59,14 @@ function DueRow({ of: due, showId }: { of: Due; showId: string }) {
         {format(parseISO(due.by), 'EEE d MMM')}
         {due.at && `, ${due.at}`}
       </Typography>
-      <Typography sx={{ overflowWrap: 'anywhere' }}>{due.says}</Typography>
+      <Typography sx={{ overflowWrap: 'anywhere' }}>{due.message}</Typography>
       {due.kind === 'action' ? (
-        <CloseAction id={due.key.slice('action:'.length)} says={due.says} />
+        <CloseAction id={due.key.slice('action:'.length)} message={due.message} />
       ) : (
         <Button
           component={Link}
           to={WHERE[due.kind].to(showId)}
-          aria-label={`${WHERE[due.kind].label}: ${due.says}`}
+          aria-label={`${WHERE[due.kind].label}: ${due.message}`}
         >
           {WHERE[due.kind].label}
         </Button>
@@ -82,14 +82,16 @@ const WHERE: Record<Exclude<DueKind, 'action'>, { label: string; to: (showId: st
   rehearse: { label: 'Rehearse', to: (id) => `/shows/${id}/live` },
 };
 
-function CloseAction({ id, says }: { id: string; says: string }) {
+function CloseAction({ id, message }: { id: string; message: string }) {
   const close = useCloseAction();
   const { enqueueSnackbar } = useSnackbar();
   return (
     <Button
-      aria-label={`Done: ${says}`}
+      aria-label={`Done: ${message}`}
       disabled={close.isPending}
-      onClick={() => close.mutate(id, { onError: (e) => void enqueueSnackbar(e.says, { variant: 'error' }) })}
+      onClick={() =>
+        close.mutate(id, { onError: (e) => void enqueueSnackbar(e.message, { variant: 'error' }) })
+      }
     >
       Done
     </Button>

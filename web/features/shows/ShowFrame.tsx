@@ -101,7 +101,7 @@ export function ShowFrame() {
       </Box>
       <SaveTrouble />
       <Gone show={file.show} library={library.data} />
-      {trouble && <NoPlan show={file.show} says={trouble} />}
+      {trouble && <NoPlan show={file.show} message={trouble} />}
       {plan && !trouble ? (
         <Within value={{ file, script: resolved, plan, fresh, progress, openRun, lastRun }} />
       ) : (
@@ -112,10 +112,10 @@ export function ShowFrame() {
 }
 
 /** Should a show ever defeat the planner: it can still be changed, so that the next try has another show to plan. */
-function NoPlan({ show, says }: { show: Show; says: string }) {
+function NoPlan({ show, message }: { show: Show; message: string }) {
   return (
     <Alert severity="error" sx={{ my: 2 }}>
-      This show could not be planned ({says}). Undo what you did last, or take something out:
+      This show could not be planned ({message}). Undo what you did last, or take something out:
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {show.items.map((item) => (
           <li key={item.id}>
@@ -177,14 +177,14 @@ function Actions({ file }: { file: ShowFile }) {
       <SaveWords />
       <Act
         label="Undo"
-        what={last?.says}
+        what={last?.message}
         onClick={undo}
         disabled={!last}
         icon={<UndoIcon fontSize="small" />}
       />
       <Act
         label="Redo"
-        what={next?.says}
+        what={next?.message}
         onClick={redo}
         disabled={!next}
         icon={<RedoIcon fontSize="small" />}
@@ -252,19 +252,19 @@ function SaveWords() {
 
 /** What stands between the draft and the server, and what to do about it. */
 function SaveTrouble() {
-  const { status, says, theirs, show } = useDraft();
+  const { status, message, theirs, show } = useDraft();
   if (status === 'offline')
     return (
       <Alert severity="warning" sx={{ my: 2 }}>
-        {says} Your changes are kept on this device and saved as soon as it answers.
+        {message} Your changes are kept on this device and saved as soon as it answers.
       </Alert>
     );
   if (status === 'deleted' && show)
-    return <DeletedElsewhere says={says} kind="shows" id={show.id} onBack={saveAgain} />;
+    return <DeletedElsewhere message={message} kind="shows" id={show.id} onBack={saveAgain} />;
   if (status === 'refused')
     return (
       <Alert severity="error" sx={{ my: 2 }}>
-        Not saved: {says}
+        Not saved: {message}
       </Alert>
     );
   if (status !== 'conflict' || !theirs || !show) return null;

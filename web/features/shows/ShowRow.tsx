@@ -79,13 +79,13 @@ function Acts({ show }: { show: ShowLine }) {
   const copy = async (date: string) => {
     const { data: original, error } = await kept.refetch();
     if (!original)
-      return void enqueueSnackbar(error?.says ?? 'This show is not here any more.', { variant: 'error' });
+      return void enqueueSnackbar(error?.message ?? 'This show is not here any more.', { variant: 'error' });
     const body = copyOf(original.body, newId(), date);
     save.mutate(
       { id: body.id, version: 0, body },
       {
         onSuccess: () => void navigate(`/shows/${body.id}/plan`),
-        onError: ({ says }) => void enqueueSnackbar(`Not copied. ${says}`, { variant: 'error' }),
+        onError: ({ message }) => void enqueueSnackbar(`Not copied. ${message}`, { variant: 'error' }),
       },
     );
   };

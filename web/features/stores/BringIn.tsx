@@ -27,7 +27,7 @@ const STATUS = { new: 'new', changed: 'changes', same: 'as it is', wrong: 'wrong
 export function BringIn({ onClose }: { onClose: () => void }) {
   const [csv, setCsv] = useState<string>();
   const [preview, setPreview] = useState<StoresPreview>();
-  const [says, setSays] = useState('');
+  const [message, setSays] = useState('');
   const [leaveWrong, setLeaveWrong] = useState(false);
   const importCsv = useImportStoresCsv();
   const { enqueueSnackbar } = useSnackbar();
@@ -37,7 +37,9 @@ export function BringIn({ onClose }: { onClose: () => void }) {
       await work();
     } catch (error) {
       setSays(
-        (error as ApiError).fields?.[0]?.says ?? (error as ApiError).says ?? 'This file cannot be read.',
+        (error as ApiError).fields?.[0]?.message ??
+          (error as ApiError).message ??
+          'This file cannot be read.',
       );
     }
   };
@@ -67,12 +69,12 @@ export function BringIn({ onClose }: { onClose: () => void }) {
         <FileButton label="CSV file" accept=".csv,text/csv" onFile={read}>
           Choose a file
         </FileButton>
-        {(says || preview?.says) && (
+        {(message || preview?.message) && (
           <Alert severity="error" sx={{ mt: 3 }}>
-            {says || preview?.says}
+            {message || preview?.message}
           </Alert>
         )}
-        {preview && !preview.says && (
+        {preview && !preview.message && (
           <>
             <Typography role="status" sx={{ my: 3 }}>
               {count('new')} new, {count('changed')} changed, {count('same')} as they are, {wrong} wrong.
@@ -103,9 +105,11 @@ export function BringIn({ onClose }: { onClose: () => void }) {
                           {STATUS[r.status]}
                         </TableCell>
                         <TableCell sx={{ fontSize: 'small' }}>
-                          {[...r.problems.map((p) => `${p.column}: ${p.says}`), ...r.changes].map((words) => (
-                            <div key={words}>{words}</div>
-                          ))}
+                          {[...r.problems.map((p) => `${p.column}: ${p.message}`), ...r.changes].map(
+                            (words) => (
+                              <div key={words}>{words}</div>
+                            ),
+                          )}
                         </TableCell>
                       </TableRow>
                     ))}
@@ -129,7 +133,7 @@ export function BringIn({ onClose }: { onClose: () => void }) {
         <Button onClick={onClose}>Cancel</Button>
         <Button
           variant="contained"
-          disabled={!preview || !!preview.says || useful === 0 || (wrong > 0 && !leaveWrong)}
+          disabled={!preview || !!preview.message || useful === 0 || (wrong > 0 && !leaveWrong)}
           onClick={bring}
         >
           Bring it in

@@ -109,7 +109,7 @@ export function Count({ stores }: { stores: StoresAnswer }) {
       </Box>
       {write.error && (
         <Alert severity="error" sx={{ mb: 2 }}>
-          {write.error.fields[0]?.says ?? write.error.says} What you counted is kept on this device.
+          {write.error.fields[0]?.message ?? write.error.message} What you counted is kept on this device.
         </Alert>
       )}
       <Paper

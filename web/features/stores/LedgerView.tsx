@@ -20,7 +20,7 @@ export function LedgerView({ stores }: { stores: StoresAnswer }) {
   const takeBack = (move: StoreMove) =>
     write.mutate(
       { moves: [moveOf(move.lotId, 'undo', 0, { ofId: move.id })] },
-      { onError: (e) => enqueueSnackbar(e.fields[0]?.says ?? e.says, { variant: 'error' }) },
+      { onError: (e) => enqueueSnackbar(e.fields[0]?.message ?? e.message, { variant: 'error' }) },
     );
   return (
     <ScrollTable of="Ledger">

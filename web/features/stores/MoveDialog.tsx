@@ -64,8 +64,8 @@ export function MoveDialog({ wish: { kind, stock }, onClose }: { wish: MoveWish;
     },
     resolver: resolverOf<Written>(fields, ({ amount = 0, lotId }) => {
       const short = kind === 'bought' || kind === 'opened' ? 0 : shortOf(lots, stock, lotId, amount);
-      const says = `There is ${formatAmount(short, good.unit)} less than that.`;
-      return short > 0 ? [{ path: 'amount', says }] : [];
+      const message = `There is ${formatAmount(short, good.unit)} less than that.`;
+      return short > 0 ? [{ path: 'amount', message }] : [];
     }),
   });
   const send = ({ amount = 0, expires, lotId }: Written) => {

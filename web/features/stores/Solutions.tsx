@@ -135,7 +135,7 @@ const Peroxide = () => (
         : [
             {
               path: 'value',
-              says: `Write a number from 0 to ${formatFigure(peroxide(STRONGEST_PCT)[unit])}.`,
+              message: `Write a number from 0 to ${formatFigure(peroxide(STRONGEST_PCT)[unit])}.`,
             },
           ]
     }
@@ -219,9 +219,9 @@ const Dilution = () => (
     ]}
     whole={({ what, as, weak, strong }) =>
       strong > MIXING[what].strongest[as]
-        ? [{ path: 'strong', says: `At most ${MIXING[what].strongest[as]}: nothing stronger is sold.` }]
+        ? [{ path: 'strong', message: `At most ${MIXING[what].strongest[as]}: nothing stronger is sold.` }]
         : strong < weak
-          ? [{ path: 'strong', says: 'The stock must be the stronger.' }]
+          ? [{ path: 'strong', message: 'The stock must be the stronger.' }]
           : []
     }
     verdict={mixed}
@@ -256,7 +256,7 @@ const Molar = () => (
     }}
     start={{ made: 1000, weak: 0.5, strong: 2 }}
     whole={({ weak, strong }) =>
-      strong < weak ? [{ path: 'strong', says: 'The stock must be the stronger.' }] : []
+      strong < weak ? [{ path: 'strong', message: 'The stock must be the stronger.' }] : []
     }
     verdict={({ made, weak, strong }) => {
       const stock = dilutedByVolume(made, weak, strong);

@@ -136,8 +136,8 @@ function Budget({
         </Typography>
       )}
       {findings.map((f) => (
-        <Typography key={f.says} sx={{ my: 1 }}>
-          <LevelMark level={f.level} /> {f.says}
+        <Typography key={f.message} sx={{ my: 1 }}>
+          <LevelMark level={f.level} /> {f.message}
         </Typography>
       ))}
       <Alert severity="warning" sx={{ my: 3 }}>

@@ -95,7 +95,9 @@ export function PackingView() {
         </Button>{' '}
         {outWith > 0 &&
           `${outWith} ${outWith === 1 ? 'lot is' : 'lots are'} out with this show; after the run the rest comes home.`}
-        {write.error && <Alert severity="error">{write.error.fields[0]?.says ?? write.error.says}</Alert>}
+        {write.error && (
+          <Alert severity="error">{write.error.fields[0]?.message ?? write.error.message}</Alert>
+        )}
       </Box>
       {packed.broken.map((b) => (
         <Alert key={b.crate + b.a + b.b} severity="error" sx={{ mb: 2 }}>

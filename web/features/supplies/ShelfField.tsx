@@ -49,7 +49,7 @@ export function ShelfField({
         lots: only ? [] : [{ id: lotId, goodId }],
         moves: [moveOf(lotId, 'counted', amount, { note: 'Counted in the show’s supplies' })],
       },
-      { onError: (e) => enqueueSnackbar(e.fields[0]?.says ?? e.says, { variant: 'error' }) },
+      { onError: (e) => enqueueSnackbar(e.fields[0]?.message ?? e.message, { variant: 'error' }) },
     );
   };
   return (

@@ -35,7 +35,7 @@ export interface Drawing {
   /** Said to a screen reader alone, where a table's head or a row names the field. */
   hiddenLabel?: string;
   /** Said to a screen reader in the place of the label. */
-  says?: string;
+  message?: string;
   help?: string | undefined;
   /** What it means when nothing is chosen, here. */
   empty?: string;
@@ -122,19 +122,19 @@ function Typed(props: DrawnProps) {
   const [left, setLeft] = useState(false);
   const refused = isRefused(value) ? value : undefined;
   const found: Read | undefined = refused
-    ? { ok: false, says: refused.says }
+    ? { ok: false, message: refused.message }
     : typed !== undefined
       ? readField(field, typed, measure)
       : // A name is a text even where it is too long or missing; what is wrong with it is said once it was left.
         left && field.as === 'text'
         ? readField(field, String(value ?? ''))
         : undefined;
-  const wrong = found?.ok === false && (left || typed === undefined) ? found.says : undefined;
+  const wrong = found?.ok === false && (left || typed === undefined) ? found.message : undefined;
   const change = (text: string) => {
     setTyped(text);
     if (!eager) return;
     const now = readField(field, text, measure);
-    onValue(now.ok ? now.value : field.as === 'text' ? text : { refused: text, says: now.says });
+    onValue(now.ok ? now.value : field.as === 'text' ? text : { refused: text, message: now.message });
   };
   const settle = () => {
     setLeft(true);
@@ -183,7 +183,7 @@ function Typed(props: DrawnProps) {
         htmlInput: {
           autoComplete: 'off',
           ...(field.as === 'text' && field.secret && { type: 'password', autoComplete: 'current-password' }),
-          ...((hiddenLabel ?? props.says) && { 'aria-label': hiddenLabel ?? props.says }),
+          ...((hiddenLabel ?? props.message) && { 'aria-label': hiddenLabel ?? props.message }),
           ...(field.as === 'number' && field.min >= 0 && { inputMode: 'decimal' }),
         },
         input: {
@@ -242,7 +242,7 @@ function Chosen(props: DrawnProps & { options: readonly Option[]; several?: bool
 
 /** A field that is on or off. What may be left out is left out when it is off. */
 function Switched({ field, value, onValue, label, error, disabled, sx, inputRef, help }: DrawnProps) {
-  const says = error ?? help ?? field.help;
+  const message = error ?? help ?? field.help;
   return (
     <FormControl error={!!error} sx={sx ?? {}}>
       <FormControlLabel
@@ -256,7 +256,7 @@ function Switched({ field, value, onValue, label, error, disabled, sx, inputRef,
           />
         }
       />
-      {says && <FormHelperText>{says}</FormHelperText>}
+      {message && <FormHelperText>{message}</FormHelperText>}
     </FormControl>
   );
 }

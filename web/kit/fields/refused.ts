@@ -4,15 +4,15 @@
  */
 export interface Refused {
   refused: string;
-  says: string;
+  message: string;
 }
 
 export const isRefused = (value: unknown): value is Refused =>
-  typeof value === 'object' && value !== null && 'refused' in value && 'says' in value;
+  typeof value === 'object' && value !== null && 'refused' in value && 'message' in value;
 
 /** Every refused field in the values of a form, by its path: "steps.0.bestS". */
-export function refusals(value: unknown, path = ''): { path: string; says: string }[] {
-  if (isRefused(value)) return [{ path, says: value.says }];
+export function refusals(value: unknown, path = ''): { path: string; message: string }[] {
+  if (isRefused(value)) return [{ path, message: value.message }];
   if (typeof value !== 'object' || value === null) return [];
   return Object.entries(value).flatMap(([key, one]) => refusals(one, path ? `${path}.${key}` : key));
 }

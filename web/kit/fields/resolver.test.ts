@@ -7,7 +7,7 @@ const resolve = (values: unknown, whole?: (demo: Demo) => Problem[]) =>
     errors: Record<string, unknown>;
     values: unknown;
   };
-const refused = { refused: 'half a cup', says: 'Write a number.' };
+const refused = { refused: 'half a cup', message: 'Write a number.' };
 const step = { id: 's', kind: 'do' as const, text: 'Do it', bestS: 9, likelyS: 9, worstS: 9 };
 
 test('a form without problems gives its values', () => {
@@ -26,7 +26,9 @@ test('each problem lands at the field of its path, deep ones too', () => {
 
 test('a problem of the whole form stands at its root', () => {
   const demo = { ...blankDemo('a'), title: 'A' };
-  expect(resolve(demo, () => [{ path: '', says: 'No.' }]).errors).toMatchObject({ root: { message: 'No.' } });
+  expect(resolve(demo, () => [{ path: '', message: 'No.' }]).errors).toMatchObject({
+    root: { message: 'No.' },
+  });
 });
 
 test('what could not be read stops the save, wherever it stands, with the sentence it was refused by', () => {

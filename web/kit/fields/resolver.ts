@@ -28,7 +28,7 @@ export function resolverOf<T extends FieldValues>(
     const problems = problemsOf(declared, values, whole);
     if (problems.length === 0) return { values, errors: {} };
     const errors: FieldErrors<T> = {};
-    for (const { path, says } of problems) set(errors, path || 'root', { type: 'check', message: says });
+    for (const { path, message } of problems) set(errors, path || 'root', { type: 'check', message });
     return { values: {}, errors };
   };
 }
@@ -60,7 +60,10 @@ function unsaid(declared: Declared, values: object, path: string): Problem | und
   const field = declaredAt(declared, path);
   if (!field || (value !== undefined && value !== '')) return undefined;
   const read = readField(field, '');
-  return read.ok ? undefined : { path, says: read.says };
+  return read.ok ? undefined : { path, message: read.message };
 }
 
-const dotted = ({ path, says }: Problem): Problem => ({ path: path.replace(/\[(\d+)\]/g, '.$1'), says });
+const dotted = ({ path, message }: Problem): Problem => ({
+  path: path.replace(/\[(\d+)\]/g, '.$1'),
+  message,
+});

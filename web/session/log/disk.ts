@@ -9,7 +9,7 @@ export interface KeptEvent {
   run: string;
   event: Envelope;
   is: Standing;
-  says?: string;
+  message?: string;
 }
 
 /** A run as this device keeps it; `lastSeq` is how far it has the server's log. */
@@ -62,12 +62,12 @@ export function openDisk(name = 'hearty-log') {
     refused: async (): Promise<KeptEvent[]> => (await db()).getAllFromIndex('events', 'is', 'refused'),
     /** Writes down what became of events. Those of a log that is not kept here are forgotten once the server has them. */
     settle: async (
-      rows: readonly { event: Envelope; is: Standing; says?: string }[],
+      rows: readonly { event: Envelope; is: Standing; message?: string }[],
       keeps: (run: string) => boolean,
     ): Promise<void> => {
       const tx = (await db()).transaction('events', 'readwrite', { durability: 'strict' });
       await Promise.all([
-        ...rows.map(({ event, is, says }) =>
+        ...rows.map(({ event, is, message }) =>
           is === 'kept' && !keeps(event.run)
             ? tx.store.delete(keyOf(event))
             : tx.store.put({
@@ -75,7 +75,7 @@ export function openDisk(name = 'hearty-log') {
                 run: event.run,
                 event,
                 is,
-                ...(says !== undefined && { says }),
+                ...(message !== undefined && { message }),
               }),
         ),
         tx.done,

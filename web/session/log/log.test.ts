@@ -141,7 +141,7 @@ test('a server whose disk is full says so; nothing is forgotten', async () => {
   server.full = true;
   await tab.record(note('one'));
   await until(() => tab.state().trouble === 'full');
-  expect(tab.state()).toMatchObject({ waiting: 1, says: 'The disk of the server is full.' });
+  expect(tab.state()).toMatchObject({ waiting: 1, message: 'The disk of the server is full.' });
   server.full = false;
   await tab.outbox.send();
   expect(sent()).toEqual(['one']);
@@ -188,7 +188,7 @@ test('what the server refuses goes to a corner with its reason, and holds nothin
   await until(() => tab.state().waiting === 0);
   expect(sent()).toEqual(['one', 'two']);
   const [refused] = tab.state().refused;
-  expect(refused).toMatchObject({ says: 'It cannot be.', event: { body: { text: 'bad' } } });
+  expect(refused).toMatchObject({ message: 'It cannot be.', event: { body: { text: 'bad' } } });
   await tab.outbox.putAway(refused!);
   expect(tab.state().refused).toEqual([]);
   // Opened again it is not in the log: no other screen has it either.
@@ -309,7 +309,7 @@ test('a write into the ledger is answered for, and one that is refused is told t
   expect(await tab.outbox.deliver(STORES_LOG, written)).toEqual({ is: 'kept' });
   expect(await tab.outbox.deliver(STORES_LOG, written)).toEqual({
     is: 'refused',
-    says: 'There is less of it than that.',
+    message: 'There is less of it than that.',
   });
   expect(tab.state()).toMatchObject({ waiting: 0, refused: [], pending: [] });
 });

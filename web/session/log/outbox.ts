@@ -11,7 +11,7 @@ export interface OutboxState {
   waiting: number;
   trouble: Trouble;
   /** What the server said, where it is not its silence that is the trouble. */
-  says: string;
+  message: string;
   /** How many events are in this tab only, because the device's disk took no more. */
   onlyInTab: number;
   /** Events of logs that are not kept here, until what the server says of them has them in it. */
@@ -39,7 +39,7 @@ const RETRY_MS = 2000;
 const REQUEST_MS = 8000;
 
 type Told = (event: Envelope) => void;
-type Answer = { is: string; says?: string } | undefined;
+type Answer = { is: string; message?: string } | undefined;
 
 /** What tabs tell one another of events the server has answered for. */
 interface Settled {
@@ -56,7 +56,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
   const store = createStore<OutboxState>(() => ({
     waiting: 0,
     trouble: 'none',
-    says: '',
+    message: '',
     onlyInTab: 0,
     pending: [],
     refused: [],
@@ -184,7 +184,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
         await settle(events, answers);
       }
       await count();
-      store.setState({ trouble: 'none', says: '' });
+      store.setState({ trouble: 'none', message: '' });
     } catch (error) {
       await count().catch(() => undefined);
       store.setState(troubleOf(error));
@@ -208,26 +208,26 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     } catch (error) {
       // The server cannot take this request as a whole: send fewer. One that fails by itself is set aside.
       if (!(error instanceof ApiError) || !['too-large', 'our-fault'].includes(error.code)) throw error;
-      const { says } = error;
-      if (events.length === 1) return [{ id: events[0]!.id, is: 'refused', says }];
+      const { message } = error;
+      if (events.length === 1) return [{ id: events[0]!.id, is: 'refused', message }];
       lot = Math.ceil(events.length / 2);
       return [];
     }
   }
 
   async function settle(events: readonly Envelope[], answers: EventsAnswer['answers']): Promise<void> {
-    const rows = answers.flatMap(({ is, says }, i) => {
+    const rows = answers.flatMap(({ is, message }, i) => {
       const event = events[i];
       if (!event) return [];
       const standing = is === 'refused' ? ('refused' as const) : ('kept' as const);
-      return [{ event, is: standing, ...(says !== undefined && { says }) }];
+      return [{ event, is: standing, ...(message !== undefined && { message }) }];
     });
     const settled = new Set(rows.map((r) => r.event));
     // The disk may be full; then it still owes what the server has, and sending that again does no harm.
     await disk.settle(rows, keeps);
     held = held.filter((event) => !settled.has(event));
-    for (const { event, is, says } of rows) {
-      waiting.get(event.id)?.({ is, ...(says !== undefined && { says }) });
+    for (const { event, is, message } of rows) {
+      waiting.get(event.id)?.({ is, ...(message !== undefined && { message }) });
       waiting.delete(event.id);
     }
     await count();
@@ -248,8 +248,8 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
   }
 
   /** Puts a refused event away; it stays on the disk. */
-  async function putAway({ event, says }: Pick<KeptEvent, 'event' | 'says'>): Promise<void> {
-    await disk.settle([{ event, is: 'put away', ...(says !== undefined && { says }) }], keeps);
+  async function putAway({ event, message }: Pick<KeptEvent, 'event' | 'message'>): Promise<void> {
+    await disk.settle([{ event, is: 'put away', ...(message !== undefined && { message }) }], keeps);
     await count();
   }
 
@@ -283,7 +283,8 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
       const answer = new Promise<Answer>((resolve) => (answered = resolve));
       const event = await record(run, happening, { answered: (a) => answered(a) });
       const got = await answer;
-      if (got?.is === 'refused') await putAway({ event, ...(got.says !== undefined && { says: got.says }) });
+      if (got?.is === 'refused')
+        await putAway({ event, ...(got.message !== undefined && { message: got.message }) });
       return got;
     },
     /** Events of this device that the server has not kept, of one log. */
@@ -315,11 +316,11 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
 
 export type Outbox = ReturnType<typeof createOutbox>;
 
-function troubleOf(error: unknown): Pick<OutboxState, 'trouble' | 'says'> {
-  if (!(error instanceof ApiError)) return { trouble: 'refused', says: String(error) };
-  const { code, says } = error;
+function troubleOf(error: unknown): Pick<OutboxState, 'trouble' | 'message'> {
+  if (!(error instanceof ApiError)) return { trouble: 'refused', message: String(error) };
+  const { code, message } = error;
   const trouble: Record<string, Trouble> = { offline: 'gone', hanging: 'hanging', 'disk-full': 'full' };
-  return { trouble: trouble[code] ?? 'refused', says };
+  return { trouble: trouble[code] ?? 'refused', message };
 }
 
 function remembered(storage: Storage | undefined, key: string, make: () => string): string {
