@@ -1,5 +1,5 @@
 import { oddsOf } from '../script';
-import { differences, type Demo, type DemoRecord, type Difference, type ShowFile } from '../show';
+import { differences, type Demo, type Difference, type ShowFile } from '../show';
 
 /** Odds that moved by less say nothing new. Common practice. */
 const MOVED = 0.05;

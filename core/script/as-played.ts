@@ -1,4 +1,15 @@
-import type { ConsumableNeed, Demo, Good, Item, KitNeed, PrepTask, Step, Timing, Worn } from '../show';
+import {
+  usualCautions,
+  type ConsumableNeed,
+  type Demo,
+  type Good,
+  type Item,
+  type KitNeed,
+  type PrepTask,
+  type Step,
+  type Timing,
+  type Worn,
+} from '../show';
 import type { CalculatorResult } from '../bench';
 import { amountsByLevel, resultsByLevel, withResults } from './calculators';
 import { levelFactors, parameterOf, settingValue, type Around, type Dose } from './settings';
@@ -23,7 +34,7 @@ export const LONGEST_TASK_S = 86_400;
  * the likeliest of its levels, or the `largest`. Pure.
  */
 export function asPlayed(demo: Demo, item: Item, around: Around, dose: Dose = 'likeliest'): AsPlayed {
-  const written = asVaried(demo, item);
+  const written = withUsualCautions(asVaried(demo, item));
   const results = resultsByLevel(written, item, around, dose);
   const own = ownAmounts(demo, item);
   const varied = withResults(written, results, own);
@@ -92,6 +103,10 @@ function asVaried(demo: Demo, { variantId }: Pick<Item, 'variantId'>): Demo {
     cautions: [...demo.cautions, ...variant.cautions],
   };
 }
+
+/** A demo without a caution of its own has the usual ones of its hazards. */
+const withUsualCautions = (demo: Demo): Demo =>
+  demo.cautions.length > 0 ? demo : { ...demo, cautions: usualCautions(demo.hazards) };
 
 function settingFactor(
   demo: Demo,

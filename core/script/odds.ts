@@ -16,7 +16,7 @@ const PARTLY = 0.5;
  * (odds.test.ts): over one to three attempts the odds then err a fifth to a third less than without a guess, whether
  * guesses are 10 or 25 points off. More weight would help good guessers only.
  */
-export const GUESS_ATTEMPTS = 2;
+const GUESS_ATTEMPTS = 2;
 
 /**
  * Odds that an attempt works: the presenter's guess (0 to 1) as a prior worth two attempts, moved by the attempts in the

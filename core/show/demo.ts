@@ -393,10 +393,10 @@ export class Demo {
   @Many(() => Worn, 50) worn!: Worn[];
   @Many(() => Fault, 50) faults!: Fault[];
   @Many(() => Condition, 50) conditions!: Condition[];
-  /** The presenter's own guess of how often it works, 0 to 1; worth two tries until the log knows better. */
+  /** The presenter's own guess of how often it works, 0 to 1; worth two attempts (script/odds.ts). */
   @Odds({
     label: 'Works',
-    help: 'Your guess, such as 7 in 10. It counts as two tries until the log knows better.',
+    help: 'Your guess, such as 7 in 10. It counts as two attempts; the log’s own attempts are added to it.',
   })
   guessOdds!: number;
   @Whole(1, 5, { label: 'Intensity', help: '1 is quiet, 5 is the bang.' }) intensity!: number;

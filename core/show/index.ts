@@ -1,5 +1,6 @@
 export * from './action';
 export * from './demo';
+export { HAZARD_FACTS, missingControls, usualCautions } from './hazards';
 export * from './picture';
 export * from './room';
 export * from './show';

@@ -1,4 +1,4 @@
-import { readLibraryFile, readRunEvent, readShowFile, type Envelope } from '@hearty/core';
+import { missingControls, readLibraryFile, readRunEvent, readShowFile, type Envelope } from '@hearty/core';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { shippedFile } from '../files';
@@ -13,6 +13,7 @@ test.each(['demo-data/library.json', 'starter/library.json'])(
   (path) => {
     const read = readLibraryFile(JSON.parse(text(path)));
     expect(read.ok ? [] : read.problems).toEqual([]);
+    expect(read.ok && read.value.demos.flatMap(missingControls)).toEqual([]);
   },
 );
 

@@ -29,6 +29,7 @@ export type FindingCode =
   | 'before-get-in'
   | 'not-allowed-now'
   | 'flame-not-allowed'
+  | 'hazard-control'
   | 'loud-no-call'
   | 'wet-by-voltage'
   | 'long-gap'

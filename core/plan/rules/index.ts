@@ -44,6 +44,7 @@ export const RULES: Record<FindingCode, Rows> = {
   'before-get-in': [broken('get-in')],
   'not-allowed-now': [ITEM_RULES.notNow, broken('in-show'), broken('banned-before'), broken('banned-after')],
   'flame-not-allowed': [ITEM_RULES.flame],
+  'hazard-control': [ITEM_RULES.hazardControls],
   'loud-no-call': [loudNoCall],
   'wet-by-voltage': [wetByVoltage],
   'long-gap': [PACE_RULES.nothingToDo, PACE_RULES.noSurprise],

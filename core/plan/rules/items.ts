@@ -1,6 +1,6 @@
 import { rule, fix, type Fix } from '../../findings';
 import { formatDuration, quantile } from '../../quantities';
-import type { Skill } from '../../show';
+import { missingControls, type Skill } from '../../show';
 import {
   askIn,
   askToStay,
@@ -247,6 +247,21 @@ const flame = rule<Context, PlannedItem, FindingCode>({
   fixes: (item) => [leaveOut(item)],
 });
 
+const hazardControls = rule<Context, PlannedItem & { missing: string[] }, FindingCode>({
+  id: 'hazard-control',
+  level: 'caution',
+  source: 'common practice',
+  findMatches: ({ timetable, demoOf }) =>
+    timetable.items.flatMap((item) => {
+      const demo = demoOf(item.itemId);
+      const missing = demo ? missingControls(demo) : [];
+      return missing.length > 0 ? [{ ...item, missing }] : [];
+    }),
+  findPlace: atStart,
+  message: ({ title, missing }) => `“${title}” lacks a usual control: ${missing.join('; ')}.`,
+  fixes: () => [fix('Write it into the demo, or make sure of it yourself')],
+});
+
 const notNow = rule<Context, PlannedItem & { ban: NonNullable<ReturnType<typeof bannedAt>> }, FindingCode>({
   id: 'not-allowed-now',
   level: 'stop',
@@ -341,6 +356,7 @@ export const ITEM_RULES = {
   atOnce,
   notCleared,
   flame,
+  hazardControls,
   notNow,
   markTaken,
   logTimes,

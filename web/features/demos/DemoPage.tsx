@@ -14,6 +14,7 @@ import {
   unwritten,
   wornIn,
   wornSaid,
+  usualCautions,
 } from '@hearty/core';
 import { lazy, Suspense, type ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -21,6 +22,7 @@ import { useDocument, useLibrary, useSaid } from '../../session/queries';
 import { ExpectedPictures } from '../../kit/pictures';
 import { Failed } from '../../kit/Failed';
 import { Loading, PageHead } from '../../kit/States';
+import { HazardChip } from '../../kit/HazardChip';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { SaidOf } from '../logbook/SaidOf';
 import { EditIcon } from '../../kit/icons';
@@ -81,7 +83,7 @@ export function DemoPage() {
             <Chip key={String(word)} label={word} sx={{ borderRadius: 1 }} />
           ))}
         {demo.hazards.map((h) => (
-          <Chip key={h} label={h} color="warning" variant="outlined" sx={{ borderRadius: 1 }} />
+          <HazardChip key={h} hazard={h} />
         ))}
       </Box>
       <Box
@@ -154,7 +156,10 @@ export function DemoPage() {
                 Cautions
               </Typography>
               <Box component="ul" sx={{ pl: 5, m: 0 }}>
-                {[...demo.cautions, ...wornSaid(wornIn(demo, goods))].map((c) => (
+                {[
+                  ...(demo.cautions.length > 0 ? demo.cautions : usualCautions(demo.hazards)),
+                  ...wornSaid(wornIn(demo, goods)),
+                ].map((c) => (
                   <li key={c}>{c}</li>
                 ))}
               </Box>

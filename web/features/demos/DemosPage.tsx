@@ -20,6 +20,7 @@ import { useFilters } from '../../kit/useFilters';
 import { useMore } from '../../kit/useMore';
 import { Failed } from '../../kit/Failed';
 import { Empty, Loading, PageHead } from '../../kit/States';
+import { HazardChip } from '../../kit/HazardChip';
 import { Odds } from '../logbook/Odds';
 import { SaveAsFile } from './SaveAsFile';
 import { StarterShelf } from './StarterShelf';
@@ -162,7 +163,7 @@ function DemoCard({ demo, line }: { demo: Demo; line: DemoLine | undefined }) {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1 }}>
         <Chip size="small" label={demo.topic} sx={{ borderRadius: 1 }} />
         {demo.hazards.map((h) => (
-          <Chip key={h} size="small" variant="outlined" color="warning" label={h} sx={{ borderRadius: 1 }} />
+          <HazardChip key={h} size="small" hazard={h} />
         ))}
       </Box>
     </Paper>
