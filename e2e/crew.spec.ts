@@ -36,7 +36,7 @@ test('a clearance taken away is a stop on the plan; the day moved is on the list
   await expect(page.getByRole('list', { name: 'Findings' })).toContainText(
     'Nobody on stage in “Fog for everybody” is cleared for cryogen.',
   );
-  await page.getByRole('button', { name: 'Day, place and crew' }).click();
+  await page.getByRole('button', { name: 'Show details' }).click();
   await page.getByRole('textbox', { name: 'Doors' }).fill('14:30');
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(page.getByText('Doors: Doors must open before curtain-up.')).toBeVisible();

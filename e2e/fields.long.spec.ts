@@ -18,7 +18,7 @@ const FORMS: [string, (page: Page) => Promise<void>, string][] = [
     'a show',
     async (page) => {
       await page.goto(`${HALL}/plan`);
-      await page.getByRole('button', { name: 'Day, place and crew' }).click();
+      await page.getByRole('button', { name: 'Show details' }).click();
       await page.getByRole('button', { name: 'Forbid something at some hours' }).click();
     },
     'Done',

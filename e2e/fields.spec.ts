@@ -2,7 +2,7 @@ import { expect, HALL, test } from './server';
 
 test('a day and a time of day are picked as well as typed', async ({ page }) => {
   await page.goto(`${HALL}/plan`);
-  await page.getByRole('button', { name: 'Day, place and crew' }).click();
+  await page.getByRole('button', { name: 'Show details' }).click();
   const date = page.getByRole('textbox', { name: 'Date' });
   await date.fill('12.12.2026');
   await date.press('Tab');

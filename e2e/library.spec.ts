@@ -37,7 +37,7 @@ test('a broken show file is refused with paths and sentences, and nothing of it 
 test('a show saved as a file is a show file the product takes back', async ({ page }) => {
   await page.goto(`${HALL}/plan`);
   const waiting = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save as a show file' }).click();
+  await page.getByRole('button', { name: 'Export show' }).click();
   const path = await (await waiting).path();
   await page.goto('/shows');
   await page.getByRole('button', { name: 'Bring in a show file' }).click();
@@ -90,7 +90,7 @@ test('demos are found by words, topic, hazard, time and odds', async ({ page }) 
   await expect(count).toHaveText('19 of 26 demos');
   await choose('At most', '5 min');
   await choose('Works at least', '85 %');
-  await expect(count).toHaveText('6 of 26 demos');
+  await expect(count).toHaveText('10 of 26 demos');
 });
 
 test('a demo is edited: what is wrong is said at its field, what is right is saved', async ({ page }) => {

@@ -57,7 +57,7 @@ test('an address that leads nowhere says so', async ({ page }) => {
   await page.goto('/nowhere');
   await expect(page.getByText('There is nothing here')).toBeVisible();
   await page.goto('/shows/none/plan');
-  await expect(page.getByText('This show is not here any more.')).toBeVisible();
+  await expect(page.getByText('This show was deleted.')).toBeVisible();
   await page.goto('/stage/none');
   await expect(page.getByText('This run is not on this device')).toBeVisible();
 });

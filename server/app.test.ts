@@ -92,7 +92,7 @@ describe('documents', () => {
     const used = await request(app).delete('/api/venues/saltmarsh?version=1');
     expect([used.status, used.body.error.message]).toEqual([
       409,
-      'This venue is used by “Weather in a Kitchen”. Take it out there first.',
+      'This venue is used by “Weather in a Kitchen”. Remove it there first.',
     ]);
     expect((await request(app).delete('/api/demos/cloud-jar?version=1')).status).toBe(409);
     expect((await request(app).delete('/api/people/bram?version=1')).status).toBe(409);

@@ -172,7 +172,7 @@ export function createApp({
   app.use(foreign({ open, names }));
   app.use('/api', packed({ level: 1 }));
   // Before a body is read: strangers are not listened to.
-  app.use('/api', withCookies, gate(access, runs.showsPicture));
+  app.use('/api', withCookies, gate(access, runs.lists.showsPicture));
   // Pictures come with a library file.
   app.use('/api/library-file', express.json({ limit: MOST_LIBRARY }));
   app.use('/api', express.json({ limit: '8mb' }));
@@ -207,21 +207,21 @@ export function createApp({
   });
   app.get('/api/logbook/runs.csv', (req, res) => {
     const ask = asked(checked(LogbookQuery, req.query));
-    res.type('text/csv').send(seasonCsv(runs.lines({ ...ask, limit: -1 })));
+    res.type('text/csv').send(seasonCsv(runs.lists.lines({ ...ask, limit: -1 })));
   });
   app.get('/api/demos/:id/record', (req, res) => {
     const demo = documents.get('demo', req.params.id);
     if (!demo) throw notFound('demo');
     res.json(recordOf(db, demo.id, demo.body));
   });
-  app.get('/api/demos/:id/attempts', (req, res) => void res.json(runs.attemptsAt(req.params.id)));
+  app.get('/api/demos/:id/attempts', (req, res) => void res.json(runs.lessons.attemptsAt(req.params.id)));
   app.get('/api/demos/:id/trials', (req, res) => {
     const better = documents.get('demo', req.params.id)?.body.reading?.better;
-    res.json(runs.trialsOf(req.params.id, better));
+    res.json(runs.lessons.trialsOf(req.params.id, better));
   });
-  app.get('/api/demos/:id/said', (req, res) => void res.json(runs.saidOf(req.params.id)));
+  app.get('/api/demos/:id/said', (req, res) => void res.json(runs.lessons.saidOf(req.params.id)));
   app.get('/api/attempts', (_req, res) => {
-    res.json({ format: 'hearty-stage/attempts', version: 1, attempts: runs.attempts() });
+    res.json({ format: 'hearty-stage/attempts', version: 1, attempts: runs.lessons.attempts() });
   });
   app.post('/api/actions/:id/close', (req, res) => {
     const { id } = checked(CloseActionBody, req.body);
@@ -263,7 +263,8 @@ export function createApp({
   app.get('/api/shows/:id/last', (req, res) => {
     const show = documents.get('show', req.params.id);
     if (!show) throw notFound('show');
-    res.json(runs.lastPlayed(show.body));
+    const last = runs.lists.lastPlayed(show.body);
+    res.json(last === undefined ? null : runs.get(last));
   });
 
   app.get('/api/tour', (_req, res) => void res.json(board.tour()));
@@ -274,7 +275,9 @@ export function createApp({
         ...{ db, folder: dataFolder, migrations: migrationsFolder, day: () => now().day },
         changed: () => {
           runs.forget();
-          for (const part of [documents, runs, stores]) part.revision++;
+          documents.revision++;
+          stores.revision++;
+          runs.touch();
         },
       }),
     );
@@ -282,7 +285,7 @@ export function createApp({
 
   app.get('/api/runs', (req, res) => {
     const { showId } = req.query;
-    res.json(runs.list(typeof showId === 'string' ? { showId } : {}));
+    res.json(runs.lists.list(typeof showId === 'string' ? { showId } : {}));
   });
   app.post('/api/runs', (req, res) => {
     const body = checked(OpenRunBody, req.body);
@@ -357,7 +360,7 @@ export function createApp({
 
 /** Closes an action by an event in the run that asked for it, so that the log stays the only truth. */
 function closeAction(runs: Runs, journal: Journal, actionId: string, id: string): void {
-  const action = runs.action(actionId);
+  const action = runs.lists.action(actionId);
   const used = action && runs.log.get(action.runId, id);
   if (used?.kind === 'action closed' && (used.body as { actionId?: unknown }).actionId === actionId) return;
   if (!action || action.done) throw new HttpError(404, 'not-found', 'There is no such open action.');

@@ -263,7 +263,7 @@ export class Documents {
         .map((u) => `“${u.title}”`)
         .join(', ');
       const more = users.length > 3 ? ` and ${users.length - 3} more` : '';
-      throw new HttpError(409, 'in-use', `This ${kind} is used by ${names}${more}. Take it out there first.`);
+      throw new HttpError(409, 'in-use', `This ${kind} is used by ${names}${more}. Remove it there first.`);
     }
     this.db.prepare('UPDATE document SET deleted_at = ? WHERE kind = ? AND id = ?').run(this.now(), kind, id);
     this.revision++;

@@ -39,7 +39,7 @@ interface Kept {
 export function overview(kept: Kept, today: string): Overview {
   const { documents, runs, board } = kept;
   const shows = documents.showsByDate({ from: today, limit: MOST_COMING });
-  const over = runs.playedOn(today);
+  const over = runs.lists.playedOn(today);
   const next = shows.find((s) => !over.has(s.id));
   return {
     fresh: board.fresh(),
@@ -70,9 +70,9 @@ function due({ documents, runs, stores, board }: Kept, show: Show, today: string
       }),
     ),
     seenOn: stores.seenOn(goodIds),
-    actions: runs.openActions(),
-    played: runs.ofShow(show.id).lastRun !== null,
-    tried: runs.tried(demoIds),
+    actions: runs.lists.openActions(),
+    played: runs.lists.ofShow(show.id).lastRun !== null,
+    tried: runs.lists.tried(demoIds),
   });
 }
 
@@ -114,7 +114,7 @@ function lineOf(
       slotEndS: slotOf(show),
       planned: summary !== undefined,
       ...(summary ?? { endS: 0, stops: 0, cautions: 0 }),
-      ...runs.ofShow(id),
+      ...runs.lists.ofShow(id),
     },
   ];
 }
@@ -133,8 +133,8 @@ export function logbook(db: Db, documents: Documents, runs: Runs, ask: LogbookAs
     causes,
     due: dueForRehearsal(comingDemos(db, documents, titles, today), parseISO(today).getTime()),
     ...runPage(runs, ask),
-    unreckoned: runs.unreckoned(),
-    actions: runs
+    unreckoned: runs.lists.unreckoned(),
+    actions: runs.lists
       .openActions()
       .filter((a) => ask.demoId === undefined || (a.on === 'demo' && a.onId === ask.demoId))
       .map(({ id, text, on, onId }) => ({ id, text, title: titleIn(documents, on, onId) })),
@@ -169,6 +169,6 @@ function comingDemos(
 
 /** Runs of the logbook opened before a moment, the newest first. A run ended before its curtain went up was never played. */
 export function runPage(runs: Runs, { before, ...ask }: LogbookAsk & { before?: number }): RunPage {
-  const found = runs.lines({ ...ask, ...(before !== undefined && { before }), limit: PAGE + 1 });
+  const found = runs.lists.lines({ ...ask, ...(before !== undefined && { before }), limit: PAGE + 1 });
   return { runs: found.slice(0, PAGE), moreRuns: found.length > PAGE };
 }

@@ -23,8 +23,8 @@ export const library = (documents: Documents, runs: Runs, stores: Stores): Libra
   venues: documents.all('venue').map((d) => d.body),
   people: documents.all('person').map((d) => d.body),
   goods: documents.all('good').map((d) => d.body),
-  record: runs.record(),
-  actions: runs.openActions(),
+  record: runs.lessons.record(),
+  actions: runs.lists.openActions(),
   lots: stores.lots(),
   sameDay: documents.sameDay().map((d) => d.body),
 });
@@ -37,8 +37,8 @@ export const libraryText = (documents: Documents, runs: Runs, stores: Stores): s
     part('venues', listOf(documents.texts('venue'))),
     part('people', listOf(documents.texts('person'))),
     part('goods', listOf(documents.texts('good'))),
-    part('record', listOf(runs.recordTexts())),
-    part('actions', JSON.stringify(runs.openActions())),
+    part('record', listOf(runs.lessons.recordTexts())),
+    part('actions', JSON.stringify(runs.lists.openActions())),
     part('lots', JSON.stringify(stores.lots())),
     part('sameDay', JSON.stringify(documents.sameDay().map((d) => d.body))),
   ];

@@ -1,7 +1,8 @@
-import { learnedTiming, likelyRange, oddsOf } from '../script';
+import { learnedTiming, oddsOf } from '../script';
 import { record } from '../testing/hall-show';
 import type { Attempt } from './attempt';
 import { learn } from './learn';
+import { likelyRange } from './likely-range';
 
 // Jeffreys posterior Beta(½ + worked, ½ + failed): Brown, Cai & DasGupta (2001), Statistical Science 16(2).
 test('without a guess, eight of ten has the mean 8.5/11', () => {

@@ -117,7 +117,7 @@ export function seasonFigures(
   ];
 }
 
-/** Causes by how often they were found, with the share they make together: what to mend first. Pure. */
+/** Causes by how often they were found, with the share they make together: what to fix first. Pure. */
 export function pareto(causes: readonly SeasonCause[]): ParetoLine[] {
   const all = causes.reduce((sum, c) => sum + c.times, 0);
   let sum = 0;

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { record } from '../testing/hall-show';
-import { describeOdds, likelyRange, oddsOf } from './odds';
+import { likelyRange } from '../logbook';
+import { describeOdds, oddsOf } from './odds';
 
 const share = fc.integer({ min: 0, max: 100 }).map((n) => n / 100);
 const count = fc.nat(60);

@@ -1,4 +1,3 @@
-import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
 import type { DemoRecord } from '../show';
 
 /** Odds that an attempt works, as a Beta(a, b) distribution with its mean, 0 to 1; `attempts` is the record behind it. */
@@ -30,15 +29,6 @@ export function oddsOf(record: DemoRecord | undefined, guess?: number): Odds {
   const a = weight * (guess ?? 0.5) + worked + PARTLY * partly;
   const b = weight * (1 - (guess ?? 0.5)) + failed + (1 - PARTLY) * partly;
   return { a, b, mean: a / (a + b), attempts: worked + partly + failed };
-}
-
-/**
- * The equal-tailed 90 % interval of the odds, each 0 to 1. A guess of 0 or 100 % is never taken as certain: either side
- * counts at least half an attempt.
- */
-export function likelyRange({ a, b }: Pick<Odds, 'a' | 'b'>): [low: number, high: number] {
-  const [worked, failed] = [Math.max(0.5, a), Math.max(0.5, b)];
-  return [betaQuantile(0.05, worked, failed), betaQuantile(0.95, worked, failed)];
 }
 
 /** What odds rest on: "10 attempts and the guess", "a guess". */

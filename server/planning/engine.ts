@@ -19,7 +19,7 @@ export function createEngine(db: Db) {
     look: (options: LookOptions): Readiness =>
       // One moment of the database for all of it.
       db.transaction(() => {
-        const played = runs.playedOn(options.today);
+        const played = runs.lists.playedOn(options.today);
         const coming = documents
           .showsByDate({ from: options.today, limit: MOST_COMING })
           .map((s) => s.body)

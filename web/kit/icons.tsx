@@ -32,6 +32,7 @@ import {
   mdiTrayArrowDown,
   mdiTrayArrowUp,
   mdiUndo,
+  mdiViewColumnOutline,
   mdiWeatherNight,
   mdiWhiteBalanceSunny,
 } from '@mdi/js';
@@ -46,6 +47,7 @@ export const BenchIcon = icon(mdiCalculatorVariantOutline, 'Bench');
 export const CalendarIcon = icon(mdiCalendarMonth, 'Calendar');
 export const ClockIcon = icon(mdiClockOutline, 'Clock');
 export const CloseIcon = icon(mdiClose, 'Close');
+export const ColumnsIcon = icon(mdiViewColumnOutline, 'Columns');
 export const DarkIcon = icon(mdiWeatherNight, 'Dark');
 export const DeleteIcon = icon(mdiDeleteOutline, 'Delete');
 export const DemosIcon = icon(mdiFlaskOutline, 'Demos');

@@ -123,7 +123,7 @@ const notInCrew = rule<Context, OnStage, FindingCode>({
   findMatches: (c) => onStage(c).filter((i) => !c.arrival(i.personId)),
   findPlace: atStart,
   message: ({ title, personId }, { script }) =>
-    `${script.people.get(personId)?.name ?? 'Somebody who is not here any more'} is on stage in “${title}” but not in this show's crew.`,
+    `${script.people.get(personId)?.name ?? 'A deleted person'} is on stage in “${title}” but not in this show's crew.`,
 });
 
 /** An hour before their first item: time to change and be told. Common practice. */

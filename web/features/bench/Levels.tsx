@@ -1,9 +1,9 @@
 import { Series, runBench, type Attempt, type Bench, type Input, type Value } from '@hearty/core';
-import { Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { useState } from 'react';
 import { FieldOf } from '../../kit/fields';
 import { OneOf } from '../../kit/Find';
-import { ScrollTable } from '../../kit/ScrollTable';
+import { DataTable, type Column } from '../../kit/table';
 import { said } from './said';
 import { seenAt, type Follower } from './seen';
 import type { Values } from './values';
@@ -26,7 +26,6 @@ export function Levels({
   const [levels, setLevels] = useState<string[]>([]);
   const input = bench.inputs[over];
   if (!input) return null;
-  const outputs = Object.entries(bench.outputs);
   const seen = follower?.over === over ? follower : undefined;
   return (
     <Box component="section" aria-label="Over a series">
@@ -52,52 +51,54 @@ export function Levels({
         />
       </Box>
       {levels.length > 0 && (
-        <ScrollTable of="Over a series">
-          <Table size="small" aria-label="Over a series">
-            <TableHead>
-              <TableRow>
-                <TableCell>{input.label}</TableCell>
-                {outputs.map(([name, { label }]) => (
-                  <TableCell key={name} align="right">
-                    {label}
-                  </TableCell>
-                ))}
-                {seen && (
-                  <TableCell align="right">
-                    {bench.outputs[seen.output]?.label}, read at “{seen.demo.title}”
-                  </TableCell>
-                )}
-              </TableRow>
-            </TableHead>
-            <TableBody>
-              {levels.map((level, i) => {
-                const done = runBench(bench, { ...values, [over]: valueOf(input, level) });
-                return (
-                  <TableRow key={`${i} ${level}`}>
-                    <TableCell component="th" scope="row">
-                      {level}
-                    </TableCell>
-                    {done.ok ? (
-                      outputs.map(([name, { unit }]) => (
-                        <TableCell key={name} align="right">
-                          {said(done.value.outputs[name], unit)}
-                        </TableCell>
-                      ))
-                    ) : (
-                      <TableCell colSpan={outputs.length}>
-                        It {done.problems[0]?.message ?? 'cannot be worked out'}.
-                      </TableCell>
-                    )}
-                    {seen && <TableCell align="right">{seenAt(attempts, level) || 'nothing yet'}</TableCell>}
-                  </TableRow>
-                );
-              })}
-            </TableBody>
-          </Table>
-        </ScrollTable>
+        <DataTable
+          name="Over a series"
+          columns={columnsOf(bench, input.label, seen, attempts)}
+          rows={levels.map((level, i) => ({
+            key: `${i} ${level}`,
+            level,
+            worked: runBench(bench, { ...values, [over]: valueOf(input, level) }),
+          }))}
+          keyOf={(row) => row.key}
+        />
       )}
     </Box>
   );
+}
+
+interface LevelRow {
+  key: string;
+  level: string;
+  worked: ReturnType<typeof runBench>;
+}
+
+/** The level, then each output; one that cannot be worked out has the reason in place of the first. */
+function columnsOf(
+  { outputs }: Bench,
+  input: string,
+  seen: Follower | undefined,
+  attempts: readonly Attempt[],
+): Column<LevelRow>[] {
+  return [
+    { head: input, cell: (row) => row.level, isRowHead: true },
+    ...Object.entries(outputs).map(([name, { label, unit }], i): Column<LevelRow> => ({
+      head: label,
+      cell: ({ worked }) => {
+        if (worked.ok) return said(worked.value.outputs[name], unit);
+        return i === 0 ? `It ${worked.problems[0]?.message ?? 'cannot be worked out'}.` : '';
+      },
+      as: 'figure',
+    })),
+    ...(seen
+      ? [
+          {
+            head: `${outputs[seen.output]?.label}, read at “${seen.demo.title}”`,
+            cell: ({ level }: LevelRow) => seenAt(attempts, level) || 'nothing yet',
+            as: 'figure' as const,
+          },
+        ]
+      : []),
+  ];
 }
 
 const valueOf = (input: Input, level: string): Value =>

@@ -1,6 +1,6 @@
 import type { Bench, Worked } from '@hearty/core';
-import { Alert, Box, Table, TableBody, TableCell, TableHead, TableRow, Typography } from '@mui/material';
-import { ScrollTable } from '../../kit/ScrollTable';
+import { Alert, Box, Typography } from '@mui/material';
+import { DataTable, type Column } from '../../kit/table';
 import { said } from './said';
 
 const SEVERITY = { note: 'info', caution: 'warning', stop: 'error' } as const;
@@ -15,6 +15,22 @@ export const Findings = ({ worked }: { worked: Worked }) =>
     </Alert>
   ));
 
+type Output = [name: string, Bench['outputs'][string]];
+
+const resultColumns = (worked: Worked, beside: Worked | undefined): Column<Output>[] => [
+  { head: 'Result', cell: ([, { label }]) => label, isRowHead: true },
+  { head: 'Now', cell: ([name, { unit }]) => said(worked.outputs[name], unit), as: 'figure' },
+  ...(beside
+    ? [
+        {
+          head: 'Beside',
+          cell: ([name, { unit }]: Output) => said(beside.outputs[name], unit),
+          as: 'figure' as const,
+        },
+      ]
+    : []),
+];
+
 /** What comes out, and what came out of another setting beside it. */
 export const Results = ({
   bench,
@@ -25,30 +41,12 @@ export const Results = ({
   worked: Worked;
   beside: Worked | undefined;
 }) => (
-  <ScrollTable of="Results">
-    <Table size="small" aria-label="Results" sx={{ maxWidth: 640 }}>
-      {beside && (
-        <TableHead>
-          <TableRow>
-            <TableCell />
-            <TableCell align="right">Now</TableCell>
-            <TableCell align="right">Beside</TableCell>
-          </TableRow>
-        </TableHead>
-      )}
-      <TableBody>
-        {Object.entries(bench.outputs).map(([name, { label, unit }]) => (
-          <TableRow key={name}>
-            <TableCell component="th" scope="row">
-              {label}
-            </TableCell>
-            <TableCell align="right">{said(worked.outputs[name], unit)}</TableCell>
-            {beside && <TableCell align="right">{said(beside.outputs[name], unit)}</TableCell>}
-          </TableRow>
-        ))}
-      </TableBody>
-    </Table>
-  </ScrollTable>
+  <DataTable
+    name="Results"
+    columns={resultColumns(worked, beside)}
+    rows={Object.entries(bench.outputs)}
+    keyOf={([name]) => name}
+  />
 );
 
 /** Formula, numbers put in, and source. */

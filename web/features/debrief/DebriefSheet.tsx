@@ -1,7 +1,9 @@
-import { formatAmount, formatDuration, type Debrief } from '@hearty/core';
+import { formatDuration, type Debrief } from '@hearty/core';
 import { format } from 'date-fns';
 import { PaperTable, Sheet } from '../../kit/paper';
+import { onPaper } from '../../kit/table';
 import type { OpenRun } from '../../session/useRun';
+import { leftoverColumns, TIME_COLUMNS } from './columns';
 import { titleOfItem } from './common';
 
 /** The debrief on paper: near misses first, then every attempt, what was noted, what is left and what is to be done. */
@@ -55,19 +57,7 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
           ],
         }))}
       />
-      <PaperTable
-        title="Planned and actual"
-        head={['Item', 'Planned', 'Took']}
-        widths={[60, 20, 20]}
-        rows={talk.times.map((t) => ({
-          key: t.itemId,
-          cells: [
-            t.title,
-            formatDuration(t.plannedS),
-            t.actualS === undefined ? 'not played' : formatDuration(Math.round(t.actualS)),
-          ],
-        }))}
-      />
+      <PaperTable title="Planned and actual" {...onPaper(TIME_COLUMNS, talk.times, (t) => t.itemId)} />
       {notes.length > near.length && (
         <PaperTable
           title="Notes"
@@ -79,15 +69,7 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
         />
       )}
       {talk.leftovers.length > 0 && (
-        <PaperTable
-          title="Left over"
-          head={['What', 'Left']}
-          widths={[70, 30]}
-          rows={talk.leftovers.map((l) => ({
-            key: l.goodId,
-            cells: [l.name, formatAmount(l.counted ?? l.expected, l.unit)],
-          }))}
-        />
+        <PaperTable title="Left over" {...onPaper(leftoverColumns(), talk.leftovers, (l) => l.goodId)} />
       )}
       {state.actions.length > 0 && (
         <PaperTable

@@ -1,10 +1,9 @@
-import { formatFigure, isOfRoom, type Demo, type Trial } from '@hearty/core';
-import { Box, Button, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
+import { formatFigure, isOfRoom, type Demo, type Trial, type TrialLevel } from '@hearty/core';
+import { Box, Button, Typography } from '@mui/material';
 import { useTheme } from '@mui/material/styles';
 import { useMemo, useState } from 'react';
 import { Chart } from '../../kit/Chart';
-import { HeadRow } from '../../kit/HeadRow';
-import { ScrollTable } from '../../kit/ScrollTable';
+import { DataTable, type Column } from '../../kit/table';
 import { useTrials } from '../../session/queries';
 import { PlanTrial } from './PlanTrial';
 
@@ -84,28 +83,22 @@ function OneTrial({ demo, trial }: { demo: Demo; trial: Trial }) {
 const shown = (trial: Trial, value: number): string =>
   trial.response === 'outcome' ? `${Math.round(100 * value)}` : formatFigure(value);
 
+const levelColumns = (trial: Trial, what: string): Column<TrialLevel>[] => [
+  { head: trial.variable, cell: (l) => l.level, sortBy: (l) => l.at ?? l.level, isRowHead: true },
+  { head: 'Attempts', cell: (l) => l.tries, sortBy: (l) => l.tries, as: 'figure' },
+  { head: 'Worked', cell: (l) => formatFigure(l.worked), sortBy: (l) => l.worked, as: 'figure' },
+  { head: what, cell: (l) => shown(trial, l.mean), sortBy: (l) => l.mean, as: 'figure' },
+  { head: '90 % range', cell: (l) => `${shown(trial, l.low)} to ${shown(trial, l.high)}`, as: 'figure' },
+  { head: 'Best, %', cell: (l) => Math.round(100 * l.best), sortBy: (l) => l.best, as: 'figure' },
+];
+
 const Levels = ({ trial, what }: { trial: Trial; what: string }) => (
-  <ScrollTable of={`Levels of ${trial.variable}`}>
-    <Table size="small" aria-label={`Levels of ${trial.variable}`}>
-      <HeadRow left={[trial.variable]} right={['Tried', 'Worked', what, '90 % interval', 'Best, %']} />
-      <TableBody>
-        {trial.levels.map((l) => (
-          <TableRow key={l.level}>
-            <TableCell component="th" scope="row">
-              {l.level}
-            </TableCell>
-            <TableCell align="right">{l.tries}</TableCell>
-            <TableCell align="right">{formatFigure(l.worked)}</TableCell>
-            <TableCell align="right">{shown(trial, l.mean)}</TableCell>
-            <TableCell align="right">
-              {shown(trial, l.low)} to {shown(trial, l.high)}
-            </TableCell>
-            <TableCell align="right">{Math.round(100 * l.best)}</TableCell>
-          </TableRow>
-        ))}
-      </TableBody>
-    </Table>
-  </ScrollTable>
+  <DataTable
+    name={`Levels of ${trial.variable}`}
+    columns={levelColumns(trial, what)}
+    rows={trial.levels}
+    keyOf={(l) => l.level}
+  />
 );
 
 /** Height of a trial's chart, px. */

@@ -89,8 +89,7 @@ function Part({
     .map(({ id, body }) => ({ id, label: body.title }))
     .sort((a, b) => a.label.localeCompare(b.label));
   const demo = demos.find((d) => d.id === chosen.demoId);
-  const gone =
-    chosen.demoId && !demo ? { id: chosen.demoId, label: 'a demo that is not here any more' } : null;
+  const gone = chosen.demoId && !demo ? { id: chosen.demoId, label: 'a deleted demo' } : null;
   const shown = [...new Set([...years.map(String), ...(chosen.year ? [chosen.year] : [])])];
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mb: 4 }}>

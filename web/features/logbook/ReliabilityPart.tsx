@@ -1,13 +1,11 @@
-import { Link as MuiLink, Table, TableBody, TableCell, TableRow, Typography } from '@mui/material';
+import { Link as MuiLink, Typography } from '@mui/material';
 import { useTheme, type Theme } from '@mui/material/styles';
-import { ENOUGH_ATTEMPTS, formatDuration, type DemoLine } from '@hearty/core';
+import { ENOUGH_ATTEMPTS, type DemoLine } from '@hearty/core';
 import type { CustomSeriesRenderItem } from 'echarts';
 import { memo, useMemo, useState } from 'react';
-import { Link } from 'react-router';
-import { useMore } from '../../kit/useMore';
 import { Chart } from '../../kit/Chart';
-import { HeadRow } from '../../kit/HeadRow';
-import { ScrollTable } from '../../kit/ScrollTable';
+import { DataTable } from '../../kit/table';
+import { oddsColumns } from './columns';
 import { RunsBehind } from './RunsBehind';
 
 /** Those of which it is surest that they fail first; what was tried once or twice says little and stands further down. */
@@ -16,8 +14,6 @@ const triedOf = (demos: DemoLine[]) =>
 
 /** So many rows at once: what is drawn in one go is not felt. */
 export const STEP = 20;
-
-const ODDS_HEADS = ['Worked', 'Partly', 'Failed', 'Works, %', '90 % interval', 'Took in vain', 'Most often'];
 
 const pct = (x: number) => Math.round(x * 100);
 
@@ -30,8 +26,8 @@ export const ReliabilityPart = memo(function ReliabilityPart({ demos }: { demos:
     [lines],
   );
   const option = useMemo(() => reliabilityOption(drawn, theme), [drawn, theme]);
-  const { shown, more } = useMore(lines, STEP);
   const [behind, setBehind] = useState<DemoLine>();
+  const columns = useMemo(() => oddsColumns((line) => <WorksButton line={line} onOpen={setBehind} />), []);
   if (lines.length === 0) return null;
   return (
     <section>
@@ -48,50 +44,32 @@ export const ReliabilityPart = memo(function ReliabilityPart({ demos }: { demos:
           label={`Odds of success of ${drawn.length} demos, in the table below`}
         />
       )}
-      <ScrollTable of="Reliability">
-        <Table size="small" aria-label="Reliability">
-          <HeadRow left={['Demo']} right={ODDS_HEADS} />
-          <TableBody>
-            {shown.map((l) => (
-              <TableRow key={l.demoId} data-testid={`odds-${l.demoId}`}>
-                <TableCell>
-                  <Link to={`/demos/${l.demoId}`} style={{ color: 'inherit' }}>
-                    {l.title}
-                  </Link>
-                </TableCell>
-                <TableCell align="right">{l.worked}</TableCell>
-                <TableCell align="right">{l.partly}</TableCell>
-                <TableCell align="right">{l.failed}</TableCell>
-                <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700 }}>
-                  <MuiLink
-                    component="button"
-                    color="inherit"
-                    sx={{ font: 'inherit', minWidth: 44, minHeight: 32, textAlign: 'right' }}
-                    aria-label={`${pct(l.mean)} %: the runs behind ${l.title}`}
-                    onClick={() => setBehind(l)}
-                  >
-                    {pct(l.mean)}
-                  </MuiLink>
-                </TableCell>
-                <TableCell align="right" sx={{ color: 'secondary.main' }}>
-                  {pct(l.likely[0])}–{pct(l.likely[1])} %
-                </TableCell>
-                <TableCell align="right">{l.lostS > 0 ? formatDuration(l.lostS) : ''}</TableCell>
-                <TableCell align="right">
-                  {l.causes[0] ? `${l.causes[0].cause} (${l.causes[0].times})` : ''}
-                </TableCell>
-              </TableRow>
-            ))}
-          </TableBody>
-        </Table>
-        {more}
-      </ScrollTable>
+      <DataTable
+        name="Reliability"
+        columns={columns}
+        rows={lines}
+        keyOf={(l) => l.demoId}
+        testId={(l) => `odds-${l.demoId}`}
+        step={STEP}
+      />
       {behind && (
         <RunsBehind demoId={behind.demoId} title={behind.title} onClose={() => setBehind(undefined)} />
       )}
     </section>
   );
 });
+
+const WorksButton = ({ line, onOpen }: { line: DemoLine; onOpen: (line: DemoLine) => void }) => (
+  <MuiLink
+    component="button"
+    color="inherit"
+    sx={{ font: 'inherit', minWidth: 44, minHeight: 32, textAlign: 'right' }}
+    aria-label={`${pct(line.mean)} %: the runs behind ${line.title}`}
+    onClick={() => onOpen(line)}
+  >
+    {pct(line.mean)}
+  </MuiLink>
+);
 
 /** So many demos are drawn as a chart, those that fail most; all of them stand in the table. */
 const MOST_DRAWN = 40;

@@ -1,14 +1,7 @@
-import {
-  failing,
-  formatDuration,
-  pareto,
-  seasonFigures,
-  seasonSays,
-  sumUp,
-  type Logbook,
-} from '@hearty/core';
-import { format } from 'date-fns';
+import { failing, pareto, seasonFigures, seasonSays, sumUp, type Logbook } from '@hearty/core';
 import { PaperTable, Sheet } from '../../kit/paper';
+import { onPaper } from '../../kit/table';
+import { FAILED_COLUMNS, RUN_COLUMNS } from './columns';
 
 /** So many causes and demos stand on paper. */
 const MOST = 15;
@@ -47,12 +40,7 @@ export function SeasonSheet({ logbook, of }: { logbook: Logbook; of: string }) {
       {failed.length > 0 && (
         <PaperTable
           title="What failed, and the time it took"
-          head={['Demo', 'Failed', 'Of tries', 'Took in vain']}
-          widths={[55, 15, 15, 15]}
-          rows={failed.slice(0, MOST).map((d) => ({
-            key: d.demoId,
-            cells: [d.title, d.failed, d.attempts, formatDuration(d.lostS)],
-          }))}
+          {...onPaper(FAILED_COLUMNS, failed.slice(0, MOST), (d) => d.demoId)}
         />
       )}
       {causes.length > 0 && (
@@ -70,19 +58,7 @@ export function SeasonSheet({ logbook, of }: { logbook: Logbook; of: string }) {
       )}
       <PaperTable
         title={moreRuns ? `The newest ${runs.length} runs` : 'Runs'}
-        head={['When', 'Show', 'Planned', 'Actual', 'Failed', 'Near misses']}
-        widths={[18, 37, 13, 13, 9, 10]}
-        rows={runs.map((r) => ({
-          key: r.id,
-          cells: [
-            format(r.curtainAt ?? r.openedAt, 'd MMM yyyy'),
-            `${r.title}${r.rehearsal ? ' (rehearsal)' : ''}${r.struck ? ' (struck out)' : ''}`,
-            r.plannedS === null ? '' : formatDuration(r.plannedS),
-            r.actualS === null ? '' : formatDuration(r.actualS),
-            r.failed || '',
-            r.nearMisses || '',
-          ],
-        }))}
+        {...onPaper(RUN_COLUMNS, runs, (r) => r.id)}
       />
     </Sheet>
   );

@@ -30,7 +30,7 @@ const APART = 4.5;
 /** So many marks beside the headline; what is beyond them is counted. */
 const MOST = 5;
 
-/** What is to mend, as marks beside the headline: each is a jump to its words. */
+/** What is to fix, as marks beside the headline: each is a jump to its words. */
 export function HeadMarks({ findings, up }: MarksProps) {
   const all = toMend(findings);
   if (all.length === 0) return null;

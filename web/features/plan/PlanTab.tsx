@@ -102,7 +102,7 @@ const Adding = memo(() => <AddItem onAdded={select} />);
 Adding.displayName = 'Adding';
 const Edge = memo(EdgeMarks);
 
-/** The figures, what is to mend and the tools in one line, in sight however far one scrolls. */
+/** The figures, what is to fix and the tools in one line, in sight however far one scrolls. */
 const Bar = memo(function Bar({
   context: { plan, script, fresh, progress, file },
   view,

@@ -100,7 +100,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
   };
   return (
     <FormDialog
-      title={show ? 'Day, place and crew' : 'New show'}
+      title={show ? 'Show details' : 'New show'}
       of={Show}
       form={form}
       trouble={<SaveFailed error={saveVenue.error ?? savePerson.error ?? saveShow.error} />}

@@ -79,7 +79,7 @@ function Acts({ show }: { show: ShowLine }) {
   const copy = async (date: string) => {
     const { data: original, error } = await kept.refetch();
     if (!original)
-      return void enqueueSnackbar(error?.message ?? 'This show is not here any more.', { variant: 'error' });
+      return void enqueueSnackbar(error?.message ?? 'This show was deleted.', { variant: 'error' });
     const body = copyOf(original.body, newId(), date);
     save.mutate(
       { id: body.id, version: 0, body },
@@ -126,7 +126,7 @@ function Readiness({ show }: { show: ShowLine }) {
       ? [{ text: openRun.phase === 'before' ? 'Being checked' : 'On stage now', color: 'secondary.main' }]
       : []),
     ...(items === 0 ? [{ text: 'Empty running order', color: 'text.primary' }] : []),
-    ...(stops ? [{ text: `${stops} to mend`, color: 'error.main', level: 'stop' as const }] : []),
+    ...(stops ? [{ text: `${stops} to fix`, color: 'error.main', level: 'stop' as const }] : []),
     ...(cautions
       ? [
           {

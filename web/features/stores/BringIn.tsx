@@ -6,22 +6,38 @@ import {
   DialogActions,
   DialogContent,
   DialogTitle,
-  Table,
-  TableBody,
-  TableCell,
-  TableHead,
-  TableRow,
   Typography,
 } from '@mui/material';
 import { declare, type StoresPreview } from '@hearty/core';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { Drawn } from '../../kit/fields';
+import { DataTable, type Column } from '../../kit/table';
 import { FileButton } from '../../kit/FileButton';
 import type { ApiError } from '../../session/api';
 import { previewStoresCsv, useImportStoresCsv } from '../../session/files';
 
 const STATUS = { new: 'new', changed: 'changes', same: 'as it is', wrong: 'wrong' } as const;
+
+const COLUMNS: Column<StoresPreview['rows'][number]>[] = [
+  { head: 'Line', cell: (r) => r.line, sortBy: (r) => r.line },
+  { head: 'Item', cell: (r) => r.name, sortBy: (r) => r.name },
+  {
+    head: 'Status',
+    cell: (r) => STATUS[r.status],
+    sortBy: (r) => r.status,
+    as: 'line',
+    color: (r) => (r.status === 'wrong' ? 'error.main' : 'secondary.main'),
+  },
+  {
+    head: 'What',
+    cell: (r) =>
+      [...r.problems.map((p) => `${p.column}: ${p.message}`), ...r.changes].map((words) => (
+        <div key={words}>{words}</div>
+      )),
+    as: 'small',
+  },
+];
 
 /** Brings a CSV of stores in: first what it would change, row by row; then all of it, or what is right of it, or nothing. */
 export function BringIn({ onClose }: { onClose: () => void }) {
@@ -80,41 +96,12 @@ export function BringIn({ onClose }: { onClose: () => void }) {
               {count('new')} new, {count('changed')} changed, {count('same')} as they are, {wrong} wrong.
             </Typography>
             <Box sx={{ maxHeight: 360, overflow: 'auto' }}>
-              <Table size="small" aria-label="What it would change" stickyHeader>
-                <TableHead>
-                  <TableRow>
-                    <TableCell>Line</TableCell>
-                    <TableCell>Good</TableCell>
-                    <TableCell />
-                    <TableCell>What</TableCell>
-                  </TableRow>
-                </TableHead>
-                <TableBody>
-                  {preview.rows
-                    .filter((r) => r.status !== 'same')
-                    .map((r) => (
-                      <TableRow key={r.line}>
-                        <TableCell>{r.line}</TableCell>
-                        <TableCell>{r.name}</TableCell>
-                        <TableCell
-                          sx={{
-                            color: r.status === 'wrong' ? 'error.main' : 'secondary.main',
-                            whiteSpace: 'nowrap',
-                          }}
-                        >
-                          {STATUS[r.status]}
-                        </TableCell>
-                        <TableCell sx={{ fontSize: 'small' }}>
-                          {[...r.problems.map((p) => `${p.column}: ${p.message}`), ...r.changes].map(
-                            (words) => (
-                              <div key={words}>{words}</div>
-                            ),
-                          )}
-                        </TableCell>
-                      </TableRow>
-                    ))}
-                </TableBody>
-              </Table>
+              <DataTable
+                name="What it would change"
+                columns={COLUMNS}
+                rows={preview.rows.filter((r) => r.status !== 'same')}
+                keyOf={(r) => String(r.line)}
+              />
             </Box>
             {wrong > 0 && (
               <Drawn

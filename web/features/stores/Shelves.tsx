@@ -1,25 +1,12 @@
 import { plainText } from '@hearty/core';
-import {
-  Box,
-  Chip,
-  IconButton,
-  Menu,
-  MenuItem,
-  Table,
-  TableBody,
-  TableCell,
-  TableHead,
-  TableRow,
-  Typography,
-} from '@mui/material';
+import { Box, Chip, IconButton, Menu, MenuItem, Typography } from '@mui/material';
 import type { Good, LotStock, Stored, StoresAnswer } from '@hearty/core';
 import { useMemo, useState } from 'react';
 import { useTour } from '../../session/queries';
 import { Find } from '../../kit/Find';
-import { useMore } from '../../kit/useMore';
 import { Empty } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
-import { ScrollTable } from '../../kit/ScrollTable';
+import { DataTable, type Column } from '../../kit/table';
 import { MoveDialog, type MoveWish } from './MoveDialog';
 import { amountWords, stockOf, untilWords, type Stock } from './stock';
 import { today } from '../../kit/day';
@@ -35,7 +22,7 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
     spoken.set(line.goodId, (spoken.get(line.goodId) ?? 0) + line.share);
   const stock = useMemo(() => stockOf(stores), [stores]);
   const rows = stock.filter((s) => plainText(s.good.name).includes(plainText(words.trim())));
-  const { shown, more } = useMore(rows);
+  const columns = columnsOf(spoken, onEdit, setWish);
   if (stores.goods.length === 0)
     return (
       <Empty title="The stores are empty">
@@ -51,45 +38,73 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
           {rows.length} of {stores.goods.length} goods
         </Typography>
       </Box>
-      <ScrollTable of="Shelves">
-        <Table size="small" aria-label="Shelves">
-          <TableHead>
-            <TableRow>
-              <TableCell>Good</TableCell>
-              <TableCell align="right">On the shelf</TableCell>
-              <TableCell align="right">Coming shows may use</TableCell>
-              <TableCell>Lots, first out first</TableCell>
-              <TableCell>Comes from</TableCell>
-              <TableCell />
-            </TableRow>
-          </TableHead>
-          <TableBody>
-            {shown.map((s) => (
-              <Row
-                key={s.good.id}
-                stock={s}
-                spoken={spoken.get(s.good.id) ?? 0}
-                onEdit={onEdit}
-                onMove={setWish}
-              />
-            ))}
-          </TableBody>
-        </Table>
-        {more}
-      </ScrollTable>
+      <DataTable
+        name="Shelves"
+        columns={columns}
+        rows={rows}
+        keyOf={(s) => s.good.id}
+        testId={(s) => `stock-${s.good.id}`}
+      />
       {wish && <MoveDialog wish={wish} onClose={() => setWish(undefined)} />}
     </>
   );
 }
 
-interface RowProps {
+function columnsOf(
+  spoken: ReadonlyMap<string, number>,
+  onEdit: (good: Stored<Good>) => void,
+  onMove: (wish: MoveWish) => void,
+): Column<Stock>[] {
+  const wanted = ({ good }: Stock) => spoken.get(good.id) ?? 0;
+  return [
+    {
+      head: 'Item',
+      cell: ({ good }) => (
+        <>
+          {good.name}
+          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+            {good.storage && good.storage !== 'ordinary' && <Mark label={good.storage} />}
+            {good.hardToFind && <Mark label="hard to find" />}
+          </Box>
+          {good.substitutes && (
+            <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
+              Or: {good.substitutes}
+            </Typography>
+          )}
+        </>
+      ),
+      sortBy: (s) => s.good.name,
+    },
+    { head: 'On the shelf', cell: (s) => amountWords(s.good, s.shelf), as: 'strong' },
+    {
+      head: 'Coming shows may use',
+      cell: (s) => (wanted(s) > 0 ? amountWords(s.good, wanted(s)) : ''),
+      // What is shortest first.
+      sortBy: (s) => s.shelf - wanted(s),
+      as: 'figure',
+      color: (s) => (wanted(s) > s.shelf ? 'warning.main' : 'secondary.main'),
+    },
+    {
+      head: 'Lots, use first',
+      cell: (s) => s.lots.map((l) => <LotLine key={l.lot.id} stock={s} lot={l} />),
+      sortBy: (s) =>
+        s.lots
+          .map((l) => l.goodUntil ?? '')
+          .filter(Boolean)
+          .sort()[0],
+    },
+    { head: 'Supplier', cell: (s) => s.good.supplier, sortBy: (s) => s.good.supplier, as: 'small' },
+    { head: '', cell: (s) => <StockMenu stock={s} onEdit={onEdit} onMove={onMove} />, as: 'button' },
+  ];
+}
+
+interface MenuProps {
   stock: Stock;
-  spoken: number;
   onEdit: (good: Stored<Good>) => void;
   onMove: (wish: MoveWish) => void;
 }
 
-function Row({ stock, spoken, onEdit, onMove }: RowProps) {
+function StockMenu({ stock, onEdit, onMove }: MenuProps) {
   const { good, version, lots, shelf } = stock;
   const [anchor, setAnchor] = useState<HTMLElement>();
   const remove = useSayWithUndo('goods');
@@ -98,63 +113,34 @@ function Row({ stock, spoken, onEdit, onMove }: RowProps) {
     act();
   };
   return (
-    <TableRow data-testid={`stock-${good.id}`}>
-      <TableCell>
-        {good.name}
-        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          {good.storage && good.storage !== 'ordinary' && <Mark label={good.storage} />}
-          {good.hardToFind && <Mark label="hard to find" />}
-        </Box>
-        {good.substitutes && (
-          <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
-            Or: {good.substitutes}
-          </Typography>
-        )}
-      </TableCell>
-      <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700, whiteSpace: 'nowrap' }}>
-        {amountWords(good, shelf)}
-      </TableCell>
-      <TableCell
-        align="right"
-        sx={{ color: spoken > shelf ? 'warning.main' : 'secondary.main', whiteSpace: 'nowrap' }}
+    <>
+      <IconButton
+        aria-label={`What to do with ${good.name}`}
+        onClick={(e) => setAnchor(e.currentTarget)}
+        sx={{ width: 44, height: 44 }}
       >
-        {spoken > 0 ? amountWords(good, spoken) : ''}
-      </TableCell>
-      <TableCell>
-        {lots.map((l) => (
-          <LotLine key={l.lot.id} stock={stock} lot={l} />
-        ))}
-      </TableCell>
-      <TableCell sx={{ fontSize: 'small' }}>{good.supplier}</TableCell>
-      <TableCell padding="none">
-        <IconButton
-          aria-label={`What to do with ${good.name}`}
-          onClick={(e) => setAnchor(e.currentTarget)}
-          sx={{ width: 44, height: 44 }}
+        <MoreIcon />
+      </IconButton>
+      <Menu anchorEl={anchor ?? null} open={!!anchor} onClose={() => setAnchor(undefined)}>
+        <MenuItem onClick={pick(() => onMove({ kind: 'bought', stock }))}>Bought some</MenuItem>
+        <MenuItem disabled={shelf === 0} onClick={pick(() => onMove({ kind: 'used', stock }))}>
+          Used some
+        </MenuItem>
+        <MenuItem disabled={shelf === 0} onClick={pick(() => onMove({ kind: 'binned', stock }))}>
+          Threw some away
+        </MenuItem>
+        <MenuItem
+          disabled={!lots.some((l) => !l.openedOn && l.shelf > 0)}
+          onClick={pick(() => onMove({ kind: 'opened', stock }))}
         >
-          <MoreIcon />
-        </IconButton>
-        <Menu anchorEl={anchor ?? null} open={!!anchor} onClose={() => setAnchor(undefined)}>
-          <MenuItem onClick={pick(() => onMove({ kind: 'bought', stock }))}>Bought some</MenuItem>
-          <MenuItem disabled={shelf === 0} onClick={pick(() => onMove({ kind: 'used', stock }))}>
-            Used some
-          </MenuItem>
-          <MenuItem disabled={shelf === 0} onClick={pick(() => onMove({ kind: 'binned', stock }))}>
-            Threw some away
-          </MenuItem>
-          <MenuItem
-            disabled={!lots.some((l) => !l.openedOn && l.shelf > 0)}
-            onClick={pick(() => onMove({ kind: 'opened', stock }))}
-          >
-            Opened a pack
-          </MenuItem>
-          <MenuItem onClick={pick(() => onEdit({ id: good.id, version, body: good }))}>
-            Change the good
-          </MenuItem>
-          <MenuItem onClick={pick(() => void remove({ id: good.id, version }, good.name))}>Delete</MenuItem>
-        </Menu>
-      </TableCell>
-    </TableRow>
+          Opened a pack
+        </MenuItem>
+        <MenuItem onClick={pick(() => onEdit({ id: good.id, version, body: good }))}>
+          Change the good
+        </MenuItem>
+        <MenuItem onClick={pick(() => void remove({ id: good.id, version }, good.name))}>Delete</MenuItem>
+      </Menu>
+    </>
   );
 }
 

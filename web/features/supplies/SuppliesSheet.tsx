@@ -1,26 +1,22 @@
-import {
-  clockToS,
-  formatAmount,
-  formatClock,
-  formatMoney,
-  type Plan,
-  type ShowFile,
-  type TourLine,
-} from '@hearty/core';
+import type { Cup, Plan, ShowFile, TourLine } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { PaperTable, Sheet } from '../../kit/paper';
+import { onPaper } from '../../kit/table';
+import { consumableColumns, kitColumns } from './columns';
 
 /** What the show uses up and the kit it wants, to fetch from the shelf and tick off. */
 export function SuppliesSheet({
-  file: { show, venue },
+  file,
   needs: { consumables, kit },
   lineOf,
+  cup,
 }: {
   file: ShowFile;
   needs: Plan['needs'];
   lineOf: (goodId: string) => TourLine | undefined;
+  cup: Cup;
 }) {
-  const titles = new Map(show.items.map((i) => [i.id, i.title]));
+  const { show, venue } = file;
   return (
     <Sheet
       of="Supplies"
@@ -30,49 +26,10 @@ export function SuppliesSheet({
       {consumables.length > 0 && (
         <PaperTable
           title="Consumables"
-          head={['', 'What', 'Planned', 'Packed', 'On the shelf', 'To buy']}
-          widths={[5, 31, 13, 13, 15, 23]}
-          rows={consumables.map((c) => {
-            const { short = 0, packs, cost } = lineOf(c.goodId) ?? {};
-            const amount = (value: number) => formatAmount(value, c.unit);
-            return {
-              key: c.goodId,
-              cells: [
-                '☐',
-                c.name,
-                amount(c.planned),
-                <b>{amount(c.packed)}</b>,
-                amount(c.onShelf),
-                short > 0 &&
-                  [
-                    amount(short),
-                    packs && `${packs} ${packs === 1 ? 'pack' : 'packs'}`,
-                    cost && formatMoney(cost),
-                  ]
-                    .filter(Boolean)
-                    .join(', '),
-              ],
-            };
-          })}
+          {...onPaper(consumableColumns(lineOf, cup), consumables, (c) => c.goodId)}
         />
       )}
-      {kit.length > 0 && (
-        <PaperTable
-          title="Kit"
-          head={['', 'What', 'At once', 'On the shelf', 'When most are in use']}
-          widths={[5, 31, 13, 15, 36]}
-          rows={kit.map((k) => ({
-            key: k.goodId,
-            cells: [
-              '☐',
-              k.name,
-              <b>{k.peak}</b>,
-              k.short > 0 ? `${k.onShelf}, ${k.short} short` : k.onShelf,
-              `${formatClock(clockToS(show.curtainUp) + k.peakAtS)} ${k.itemIds.map((id) => titles.get(id)).join(' and ')}`,
-            ],
-          }))}
-        />
-      )}
+      {kit.length > 0 && <PaperTable title="Kit" {...onPaper(kitColumns(file), kit, (k) => k.goodId)} />}
     </Sheet>
   );
 }

@@ -1,28 +1,5 @@
-import {
-  Box,
-  Button,
-  Chip,
-  Collapse,
-  IconButton,
-  Table,
-  TableBody,
-  TableCell,
-  TableHead,
-  TableRow,
-  Typography,
-} from '@mui/material';
-import {
-  clockToS,
-  formatAmount,
-  formatClock,
-  formatKitchen,
-  formatMoney,
-  PER_WORDS,
-  RUN_OUT_PCT,
-  Show,
-  type TourLine,
-} from '@hearty/core';
-import { Fragment, useState } from 'react';
+import { formatAmount, formatMoney, PER_WORDS, RUN_OUT_PCT, Show, type TourLine } from '@hearty/core';
+import { Box, Button, Typography } from '@mui/material';
 import { FieldOf } from '../../kit/fields';
 import { useTour } from '../../session/queries';
 import { useSettings } from '../../session/settings';
@@ -30,17 +7,18 @@ import { Empty } from '../../kit/States';
 import { edit } from '../../session/draft';
 import { useShow } from '../../session/show';
 import { OnPaper } from '../../kit/paper';
-import { ScrollTable } from '../../kit/ScrollTable';
+import { DataTable } from '../../kit/table';
+import { consumableColumns, kitColumns, type Need } from './columns';
 import { SuppliesSheet } from './SuppliesSheet';
 import { SuppliesViews } from './SuppliesViews';
-import { ShelfField } from './ShelfField';
-import { ExpandIcon, PrintIcon } from '../../kit/icons';
+import { PrintIcon } from '../../kit/icons';
 
 /** What the show uses up and how much kit it has in use at once, from the same plan as the score. */
 export function SuppliesTab() {
   const { file, plan } = useShow();
   const { consumables, kit } = plan.needs;
   const tour = useTour();
+  const cup = useSettings((s) => s.cup);
   const onTour = tour.data?.shows.find((s) => s.showId === file.show.id);
   // Alone against its own shelf where it is on no tour: a show that is past.
   const buying = onTour ?? plan.buying;
@@ -58,7 +36,7 @@ export function SuppliesTab() {
   return (
     <OnPaper
       title={`${file.show.title}: supplies`}
-      paper={() => <SuppliesSheet file={file} needs={plan.needs} lineOf={lineOf} />}
+      paper={() => <SuppliesSheet file={file} needs={plan.needs} lineOf={lineOf} cup={cup} />}
     >
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, justifyContent: 'space-between', mb: 4 }}>
         <SuppliesViews />
@@ -80,76 +58,28 @@ export function SuppliesTab() {
             {toBuy === 0
               ? 'All of it is on the shelf.'
               : `${toBuy} to buy${cost > 0 ? `, about ${formatMoney(cost)}` : ''}.`}{' '}
-            {`It uses up about ${formatMoney(buying.usesCost)}${buying.perHead === undefined ? '' : `, ${formatMoney(buying.perHead)} a head`}.`}{' '}
+            {`About ${formatMoney(buying.usesCost)} of supplies${buying.perHead === undefined ? '' : `, ${formatMoney(buying.perHead)} per person`}.`}{' '}
             Packed is enough for retries.
           </Typography>
           <Odds />
-          <ScrollTable of="Consumables">
-            <Table size="small" aria-label="Consumables">
-              <TableHead>
-                <TableRow>
-                  <TableCell>What</TableCell>
-                  <TableCell align="right">Planned</TableCell>
-                  <TableCell align="right">Packed</TableCell>
-                  <TableCell>On the shelf</TableCell>
-                  <TableCell align="right">Gone before</TableCell>
-                  <TableCell align="right">To buy</TableCell>
-                  <TableCell />
-                </TableRow>
-              </TableHead>
-              <TableBody>
-                {consumables.map((c) => (
-                  <ConsumableRow key={c.goodId} need={c} line={lineOf(c.goodId)} />
-                ))}
-              </TableBody>
-            </Table>
-          </ScrollTable>
+          <DataTable
+            name="Consumables"
+            columns={consumableColumns(lineOf, cup)}
+            rows={consumables}
+            keyOf={(c) => c.goodId}
+            testId={(c) => `need-${c.goodId}`}
+            details={{
+              label: (c) => `Working for ${c.name}`,
+              content: (c) => <NeedWorking need={c} line={lineOf(c.goodId)} />,
+            }}
+          />
         </section>
         <section>
           <Typography variant="h2">Kit</Typography>
           <Typography color="textSecondary" sx={{ mb: 2 }}>
             The most in use at one moment, cleaning included.
           </Typography>
-          <ScrollTable of="Kit">
-            <Table size="small" aria-label="Kit">
-              <TableHead>
-                <TableRow>
-                  <TableCell>What</TableCell>
-                  <TableCell align="right">At once</TableCell>
-                  <TableCell>On the shelf</TableCell>
-                  <TableCell>Peak</TableCell>
-                </TableRow>
-              </TableHead>
-              <TableBody>
-                {kit.map((k) => (
-                  <TableRow key={k.goodId}>
-                    <TableCell>{k.name}</TableCell>
-                    <TableCell align="right" sx={{ color: 'secondary.main', fontWeight: 700 }}>
-                      {k.peak}
-                    </TableCell>
-                    <TableCell>
-                      <ShelfField goodId={k.goodId} name={k.name} unit="piece" value={k.onShelf} />
-                    </TableCell>
-                    <TableCell>
-                      {formatClock(clockToS(file.show.curtainUp) + k.peakAtS)}
-                      <Box sx={{ color: 'text.secondary', fontSize: 'small' }}>
-                        {k.itemIds.map((id) => file.show.items.find((i) => i.id === id)?.title).join(' and ')}
-                      </Box>
-                      {k.short > 0 && (
-                        <Chip
-                          size="small"
-                          color="warning"
-                          variant="outlined"
-                          sx={{ ml: 2 }}
-                          label={`${k.short} short`}
-                        />
-                      )}
-                    </TableCell>
-                  </TableRow>
-                ))}
-              </TableBody>
-            </Table>
-          </ScrollTable>
+          <DataTable name="Kit" columns={kitColumns(file)} rows={kit} keyOf={(k) => k.goodId} />
         </section>
       </Box>
     </OnPaper>
@@ -190,87 +120,34 @@ function Odds() {
   );
 }
 
-type Need = ReturnType<typeof useShow>['plan']['needs']['consumables'][number];
-
-/** One consumable; its figures open to their working. */
-function ConsumableRow({ need, line }: { need: Need; line: TourLine | undefined }) {
-  const [open, setOpen] = useState(false);
-  const cup = useSettings((s) => s.cup);
+/** Where a consumable's figures come from. */
+function NeedWorking({ need, line }: { need: Need; line: TourLine | undefined }) {
   const amount = (value: number) => formatAmount(value, need.unit);
-  const { short = 0, packs, cost } = line ?? {};
   return (
-    <Fragment>
-      <TableRow data-testid={`need-${need.goodId}`}>
-        <TableCell>
-          {need.name}
-          <Box sx={{ color: 'text.secondary', fontSize: 'small' }}>
-            {formatKitchen(need.packed, need.unit, cup)}
-          </Box>
-        </TableCell>
-        <TableCell align="right" sx={{ color: 'secondary.main' }}>
-          {amount(need.planned)}
-        </TableCell>
-        <TableCell
-          align="right"
-          sx={{ color: 'secondary.main', fontWeight: 700 }}
-          data-testid={`packed-${need.goodId}`}
-        >
-          {amount(need.packed)}
-        </TableCell>
-        <TableCell>
-          <ShelfField goodId={need.goodId} name={need.name} unit={need.unit} value={need.onShelf} />
-        </TableCell>
-        <TableCell align="right">{line && line.before > 0 ? amount(line.before) : '–'}</TableCell>
-        <TableCell align="right" data-testid={`buy-${need.goodId}`}>
-          {short > 0 ? <b>{amount(short)}</b> : '–'}
-          {packs ? (
-            <Box
-              sx={{ color: 'text.secondary', fontSize: 'small' }}
-            >{`${packs} ${packs === 1 ? 'pack' : 'packs'}${cost ? `, ${formatMoney(cost)}` : ''}`}</Box>
-          ) : null}
-        </TableCell>
-        <TableCell padding="none">
-          <IconButton
-            aria-label={`Working for ${need.name}`}
-            aria-expanded={open}
-            onClick={() => setOpen(!open)}
-            sx={{ width: 44, height: 44, transform: open ? 'rotate(180deg)' : 'none' }}
-          >
-            <ExpandIcon />
-          </IconButton>
-        </TableCell>
-      </TableRow>
-      <TableRow>
-        <TableCell colSpan={7} sx={{ py: 0, borderBottom: open ? undefined : 'none' }}>
-          <Collapse in={open} unmountOnExit>
-            <Box component="ul" sx={{ my: 2, pl: 5 }}>
-              {need.lines.map((line) => (
-                <li key={line.itemId + line.per + line.title}>
-                  {line.title}: {amount(line.each)} per {PER_WORDS[line.per]} × {line.plannedTimes}
-                  {line.levels && ` (${line.levels.map((n) => Math.round(1000 * n) / 1000).join(' + ')})`}
-                  {line.share !== undefined && `, picked by ${Math.round(line.share)} %`}
-                  {line.mostTimes > line.plannedTimes &&
-                    (line.per === 'minute'
-                      ? `, up to ${line.mostTimes} if it drags`
-                      : `, up to ${line.mostTimes} with every retry`)}
-                </li>
-              ))}
-              <li>
-                Packed {amount(need.packed)}: {(need.runOutOdds * 100).toFixed(1)} % chance of running out,
-                from each demo’s odds and retries.
-              </li>
-              {line && (
-                <li>
-                  The shows before it may use {amount(line.before)} of it together; {amount(line.usable)} are
-                  usable on the day{line.past > 0 && `, ${amount(line.past)} are past their day by then`}.
-                  Odds are pooled: this show’s share of the tour is {amount(line.share)}.
-                </li>
-              )}
-              {need.takesRest && <li>The finale takes whatever the others leave.</li>}
-            </Box>
-          </Collapse>
-        </TableCell>
-      </TableRow>
-    </Fragment>
+    <Box component="ul" sx={{ my: 2, pl: 5 }}>
+      {need.lines.map((line) => (
+        <li key={line.itemId + line.per + line.title}>
+          {line.title}: {amount(line.each)} per {PER_WORDS[line.per]} × {line.plannedTimes}
+          {line.levels && ` (${line.levels.map((n) => Math.round(1000 * n) / 1000).join(' + ')})`}
+          {line.share !== undefined && `, picked by ${Math.round(line.share)} %`}
+          {line.mostTimes > line.plannedTimes &&
+            (line.per === 'minute'
+              ? `, up to ${line.mostTimes} if it drags`
+              : `, up to ${line.mostTimes} with every retry`)}
+        </li>
+      ))}
+      <li>
+        Packed {amount(need.packed)}: {(need.runOutOdds * 100).toFixed(1)} % chance of running out, from each
+        demo’s odds and retries.
+      </li>
+      {line && (
+        <li>
+          The shows before it may use {amount(line.before)} of it together; {amount(line.usable)} are usable
+          on the day{line.past > 0 && `, ${amount(line.past)} are past their day by then`}. Odds are pooled:
+          this show’s share of the tour is {amount(line.share)}.
+        </li>
+      )}
+      {need.takesRest && <li>The finale takes whatever the others leave.</li>}
+    </Box>
   );
 }

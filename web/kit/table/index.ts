@@ -1,0 +1,2 @@
+export { onPaper, TICK_BOX, type Column } from './columns';
+export { DataTable } from './DataTable';
