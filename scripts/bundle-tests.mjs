@@ -28,12 +28,12 @@ const GROUPS = [
 ];
 
 /**
- * Bundles every unit and server test and returns their folder. Each test file runs inside a `describe` with its path as
- * the name, so that its hooks stay its own.
+ * Bundles unit and server tests into a folder. Each test file runs inside a `describe` with its path as the name, so that
+ * its hooks stay its own. `contents`: source files that are read from memory instead of the disk, by path.
  */
-export async function bundleTests(files) {
-  rmSync(FOLDER, { recursive: true, force: true });
-  mkdirSync(FOLDER, { recursive: true });
+export async function bundleTests(files, { folder = FOLDER, contents = new Map() } = {}) {
+  rmSync(folder, { recursive: true, force: true });
+  mkdirSync(folder, { recursive: true });
   const bundles = new Map();
   for (const file of files) {
     const group = ALONE.test(file) ? undefined : GROUPS.find(([, fits]) => fits.test(file));
@@ -41,8 +41,11 @@ export async function bundleTests(files) {
     bundles.set(name, [...(bundles.get(name) ?? []), file]);
   }
   const esbuild = await import('esbuild');
-  await Promise.all([...bundles].map(([name, members]) => bundle(esbuild, name, members)));
-  return FOLDER;
+  await Promise.all(
+    [...bundles].map(([name, members]) =>
+      bundle(esbuild, members, join(folder, `${name}.test.js`), [sourceOf(contents)]),
+    ),
+  );
 }
 
 /** Every unit and server test, as paths from the root. */
@@ -54,7 +57,7 @@ export const testFiles = () =>
       .sort(),
   );
 
-const bundle = (esbuild, name, files) =>
+const bundle = (esbuild, files, outfile, plugins) =>
   esbuild.build({
     stdin: {
       contents: files
@@ -66,7 +69,7 @@ const bundle = (esbuild, name, files) =>
       resolveDir: root,
       loader: 'js',
     },
-    outfile: join(FOLDER, `${name}.test.js`),
+    outfile,
     bundle: true,
     platform: 'node',
     target: 'node20',
@@ -76,22 +79,22 @@ const bundle = (esbuild, name, files) =>
     sourcesContent: false,
     external: EXTERNAL,
     alias: { '@hearty/core': join(root, 'core/index.ts') },
-    plugins: [ownFolder],
+    plugins,
     logLevel: 'error',
   });
 
-/** Gives each source file its own `__dirname`, as it has without a bundle. */
-const ownFolder = {
-  name: 'own-folder',
+/** Source files as the bundle needs them: from memory where they are there, each with its own `__dirname`. */
+const sourceOf = (contents) => ({
+  name: 'source',
   setup(build) {
     build.onLoad({ filter: /\.tsx?$/ }, ({ path }) => {
-      const contents = readFileSync(path, 'utf8');
-      if (!contents.includes('__dirname')) return undefined;
+      const text = contents.get(path) ?? readFileSync(path, 'utf8');
+      if (!contents.has(path) && !text.includes('__dirname')) return undefined;
       return {
-        contents: `const __dirname = ${JSON.stringify(dirname(path))};${contents}`,
+        contents: `const __dirname = ${JSON.stringify(dirname(path))};${text}`,
         loader: path.endsWith('x') ? 'tsx' : 'ts',
         resolveDir: dirname(path),
       };
     });
   },
-};
+});
