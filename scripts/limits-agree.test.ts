@@ -57,9 +57,9 @@ function asSchema(field: Field): Property {
     case 'temperature':
       return { type: 'number', minimum: field.min, maximum: field.max };
     case 'choice':
-      return { enum: [...field.of] };
+      return { enum: [...field.options] };
     case 'choices':
-      return { maxItems: field.of.length, items: { enum: [...field.of] } };
+      return { maxItems: field.options.length, items: { enum: [...field.options] } };
     case 'documents':
       return { type: 'array', maxItems: field.most };
     case 'yes-no':
@@ -119,7 +119,7 @@ function ends(field: Field): { within: string[]; beyond: string[] } | undefined 
     case 'day':
       return { within: ['2026-02-28'], beyond: ['2026-02-29', '2026-13-01'] };
     case 'choice':
-      return { within: [field.of[0]!, field.of.at(-1)!], beyond: ['none of them'] };
+      return { within: [field.options[0]!, field.options.at(-1)!], beyond: ['none of them'] };
     default:
       return undefined;
   }

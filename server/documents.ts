@@ -302,7 +302,11 @@ export class Documents {
     const there = this.db
       .prepare('SELECT 1 FROM document WHERE kind = ? AND id = ? AND deleted_at IS NULL')
       .pluck();
-    return missing(namesOf(kind, body), (of, id) => there.get(of, id) !== undefined, 'here any more');
+    return missing(
+      namesOf(kind, body),
+      (refKind, id) => there.get(refKind, id) !== undefined,
+      'here any more',
+    );
   }
 
   private live = (kind: Kind) =>

@@ -72,7 +72,7 @@ function due({ documents, runs, stores, board }: Kept, show: Show, today: string
     seenOn: stores.seenOn(goodIds),
     actions: runs.lists.openActions(),
     played: runs.lists.ofShow(show.id).lastRun !== null,
-    tried: runs.lists.tried(demoIds),
+    attempted: runs.lists.attempted(demoIds),
   });
 }
 
@@ -143,8 +143,11 @@ export function logbook(db: Db, documents: Documents, runs: Runs, ask: LogbookAs
 
 /** What an action hangs on, as it is called. */
 function titleIn(documents: Documents, on: ActionOn, id: string): string {
-  const of = documents.get(on, id)?.body;
-  return (of && ('title' in of ? of.title : 'name' in of && of.name)) || `a ${on} that is gone`;
+  const document = documents.get(on, id)?.body;
+  return (
+    (document && ('title' in document ? document.title : 'name' in document && document.name)) ||
+    `a ${on} that is gone`
+  );
 }
 
 /** Each demo of the shows to come, once, for the soonest of them. */

@@ -98,7 +98,7 @@ describe('what goes in', () => {
         Object.entries(bench.inputs).map(([name, input]) => [
           name,
           input.as === 'choice'
-            ? fc.constantFrom(...input.of)
+            ? fc.constantFrom(...input.options)
             : input.as === 'lines'
               ? fc.array(fc.double({ min: input.min, max: input.max, noNaN: true }), {
                   minLength: 1,

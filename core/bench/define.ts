@@ -15,7 +15,7 @@ interface Start<V extends Value> {
   start: V;
 }
 type NumberInput = FieldOf<'number'> & Start<number> & { known?: Known };
-type ChoiceInput<W extends string> = FieldOf<'choice'> & Start<W> & { of: readonly W[] };
+type ChoiceInput<W extends string> = FieldOf<'choice'> & Start<W> & { options: readonly W[] };
 type ListInput = FieldOf<'lines'> & Start<readonly number[]> & { min: number; max: number; unit: string };
 export type Input = NumberInput | ChoiceInput<string> | ListInput;
 
@@ -37,7 +37,7 @@ export const choiceInput = <W extends string>(
   words: readonly [W, ...W[]],
 ): ChoiceInput<W> => ({
   ...declare.choice(words, label),
-  of: words,
+  options: words,
   start: words[0],
 });
 

@@ -27,7 +27,7 @@ export const listed = ({ id, title, question, inputs, outputs }: Bench): Listed 
     min: input.as === 'choice' ? null : input.min,
     max: input.as === 'choice' ? null : input.max,
     default: input.start,
-    ...(input.as === 'choice' && { choices: input.of }),
+    ...(input.as === 'choice' && { choices: input.options }),
   })),
   outputs: Object.entries(outputs as Outputs).map(([name, { label, unit }]) => ({ name, label, unit })),
 });
@@ -64,7 +64,7 @@ export function runBench(bench: Bench, given: unknown): Checked<Worked> {
 /** Why a value cannot be an input's; undefined where it can. */
 function refused(input: Input, value: unknown): string | undefined {
   if (input.as === 'choice')
-    return input.of.includes(value as string) ? undefined : `must be one of ${input.of.join(', ')}`;
+    return input.options.includes(value as string) ? undefined : `must be one of ${input.options.join(', ')}`;
   const unit = input.unit ? ` ${input.unit}` : '';
   const range = `from ${input.min} to ${input.max}${unit}`;
   const isIn = (n: unknown) =>

@@ -87,11 +87,11 @@ function limits(field: Field): PropertyDecorator[] {
         IsISO8601({ strict: true }, { message: 'must be a date that exists' }),
       ];
     case 'choice':
-      return [IsIn(field.of, { message: `must be one of: ${field.of.join(', ')}` })];
+      return [IsIn(field.options, { message: `must be one of: ${field.options.join(', ')}` })];
     case 'choices':
       return [
-        atMost(field.of.length),
-        IsIn(field.of, { each: true, message: `must be of: ${field.of.join(', ')}` }),
+        atMost(field.options.length),
+        IsIn(field.options, { each: true, message: `must be of: ${field.options.join(', ')}` }),
       ];
     case 'yes-no':
       return [IsBoolean({ message: 'must be true or false' })];

@@ -38,8 +38,8 @@ export type Holds =
   | ({ as: 'amount' } & Between)
   | { as: 'clock'; toS: number }
   | { as: 'day' }
-  | ({ as: 'choice'; of: readonly string[] } & WithWords)
-  | ({ as: 'choices'; of: readonly string[] } & WithWords)
+  | ({ as: 'choice'; options: readonly string[] } & WithWords)
+  | ({ as: 'choices'; options: readonly string[] } & WithWords)
   | { as: 'yes-no' }
   /** Other documents by their ids; what there is to choose from, the screen knows. */
   | { as: 'document' }
@@ -159,14 +159,14 @@ export const day = (label: Labelled): FieldOf<'day'> => ({ ...described(label), 
 export const choice = (words: readonly string[], label: Labelled<WithWords>): FieldOf<'choice'> => ({
   ...described(label),
   as: 'choice',
-  of: words,
+  options: words,
 });
 
 /** Some of a few words. */
 export const choices = (words: readonly string[], label: Labelled<WithWords>): FieldOf<'choices'> => ({
   ...described(label),
   as: 'choices',
-  of: words,
+  options: words,
 });
 
 export const yesNo = (label: Labelled): FieldOf<'yes-no'> => ({ ...described(label), as: 'yes-no' });

@@ -81,13 +81,13 @@ export function readField(field: Field, typed: string, measure: Measure = {}): R
     case 'day':
       return readDay(text);
     case 'choice': {
-      const found = field.of.find((one) => one === text || field.words?.[one] === text);
-      return found === undefined ? no(`Write one of: ${field.of.join(', ')}.`) : yes(found);
+      const found = field.options.find((one) => one === text || field.words?.[one] === text);
+      return found === undefined ? no(`Write one of: ${field.options.join(', ')}.`) : yes(found);
     }
     case 'choices': {
       const some = text === '' ? [] : text.split(/\s*[,;]\s*/);
-      const strange = some.find((one) => !field.of.includes(one));
-      return strange === undefined ? yes(some) : no(`“${strange}” is none of: ${field.of.join(', ')}.`);
+      const strange = some.find((one) => !field.options.includes(one));
+      return strange === undefined ? yes(some) : no(`“${strange}” is none of: ${field.options.join(', ')}.`);
     }
     case 'yes-no':
       if (/^(y|yes|true|1|x|on)$/i.test(text)) return yes(true);

@@ -124,7 +124,7 @@ export function partOf(scripted: ScriptItem, done = 0): Part {
     outcomes: outcomesOf(scripted),
     closed: { worked: 0, failed: 0 },
     ...(options && {
-      options: options.map(({ share, of: scriptItem }) => ({
+      options: options.map(({ share, source: scriptItem }) => ({
         upTo: (upTo += share),
         part: partOf(scriptItem),
       })),
@@ -170,7 +170,7 @@ export function outcomesOf(
 
 /** What an item may be played as: itself, or each of a choice. */
 const played = (item: ScriptItem): ScriptItem[] =>
-  item.options?.map(({ of: scripted }) => scripted) ?? [item];
+  item.options?.map(({ source: scripted }) => scripted) ?? [item];
 
 /** A figure of a part's outcomes; of a choice, by the shares of what may be picked. */
 function overOptions(
@@ -200,7 +200,7 @@ export function sharedRates(items: readonly ScriptItem[]): (item: ScriptItem, pa
     if (!part.options || !item.options) return given(item, part);
     return {
       ...part,
-      options: part.options.map((o, i) => ({ ...o, part: given(item.options![i]!.of, o.part) })),
+      options: part.options.map((o, i) => ({ ...o, part: given(item.options![i]!.source, o.part) })),
     };
   };
 }

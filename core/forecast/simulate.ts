@@ -96,20 +96,20 @@ export class Rates {
     for (let d = 0; d < this.rates.length; d++) this.now[d] = this.rates[d]?.at(uniformFloat64(random)) ?? 0;
   }
 
-  of = (demo: number): number => this.now[demo]!;
+  rateOf = (demo: number): number => this.now[demo]!;
 }
 
 /** Seconds that further showings, retries and the cover line add in a play. */
 export function attemptsS(part: Part, random: RandomGenerator, rates: Rates): number {
   const { outcomes, shares, further } = part;
   if (!outcomes.length) return 0;
-  const rate = shares && rates.of(shares.demo);
+  const rate = shares && rates.rateOf(shares.demo);
   let left = uniformFloat64(random);
   let outcome = outcomes.at(-1)!;
-  for (const one of outcomes) {
-    left -= rate === undefined ? one.odds : oddsAt(one, rate);
+  for (const next of outcomes) {
+    left -= rate === undefined ? next.odds : oddsAt(next, rate);
     if (left >= 0) continue;
-    outcome = one;
+    outcome = next;
     break;
   }
   const { showings, otherS } = beside(part, outcome);

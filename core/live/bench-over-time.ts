@@ -17,11 +17,11 @@ export function benchOverTime(
   benchId: string,
 ): BenchPeriod[] {
   const months = toldBy(attempts, benchId).map((t) => ({ ...t, month: format(t.attempt.atMs, 'yyyy-MM') }));
-  const { labels, of: periodOf } = stretches(months.map((t) => t.month));
+  const { labels, labelOf: periodOf } = stretches(months.map((t) => t.month));
   const predictions = months.map((t) => ({ ...t, in: periodOf(t.month) }));
   return labels.map((label) => {
     const mine = predictions.filter((t) => t.in === label);
-    const wrong = mine.filter((t) => isWrong(t.of, t.attempt)).length;
+    const wrong = mine.filter((t) => isWrong(t.prediction, t.attempt)).length;
     const off = offs(mine);
     return {
       label,

@@ -145,7 +145,7 @@ function timesUsed(script: Script, { per, plannedTimes, itemId, levels }: NeedLi
   const tries = (item?.attempts ?? [])
     .map((attempt, i) => ({ ...attempt, times: levels?.[showingOf(script, item!, i)] ?? 1 }))
     .filter((a) => a.outcome !== 'not tried');
-  const sum = (of: typeof tries) => of.reduce((total, a) => total + a.times, 0);
+  const sum = (attempts: typeof tries) => attempts.reduce((total, a) => total + a.times, 0);
   if (per === 'attempt') return sum(tries);
   if (per === 'showing') return sum(tries.filter((a) => a.outcome !== 'failed'));
   // Others came up for each showing.

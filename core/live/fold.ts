@@ -37,10 +37,10 @@ export const foldRun = (script: Script): RunFold =>
     },
     (state, event) => {
       if (event.kind === 'undo') return;
-      for (const one of eachOf(event)) {
+      for (const entry of eachOf(event)) {
         // Kind and body of an event belong together; a union cannot say so.
-        (APPLY[one.kind] as (state: RunState, event: RunEvent) => void)(state, one);
-        if (TAKEN_BACK.has(one.kind)) state.lastUndoable = event.id;
+        (APPLY[entry.kind] as (state: RunState, event: RunEvent) => void)(state, entry);
+        if (TAKEN_BACK.has(entry.kind)) state.lastUndoable = event.id;
       }
     },
   );

@@ -55,24 +55,27 @@ export function toldByVenue(attempts: readonly (Observed & { venueId: string })[
 export function toldBy<T extends Observed>(
   attempts: readonly T[],
   benchId: string,
-): { of: Prediction; attempt: T }[] {
+): { prediction: Prediction; attempt: T }[] {
   return attempts.flatMap((attempt) => {
     const prediction =
       attempt.outcome === 'not tried' ? undefined : attempt.predictions?.find((f) => f.benchId === benchId);
-    return prediction ? [{ of: prediction, attempt }] : [];
+    return prediction ? [{ prediction, attempt }] : [];
   });
 }
 
 /** By how much what was read is more than what was foretold, of each attempt that has both. */
-export const offs = (predictions: readonly { of: Prediction; attempt: Observed }[]): number[] =>
-  predictions.flatMap(({ of: prediction, attempt: { reading } }) =>
+export const offs = (predictions: readonly { prediction: Prediction; attempt: Observed }[]): number[] =>
+  predictions.flatMap(({ prediction: prediction, attempt: { reading } }) =>
     typeof reading === 'number' && typeof prediction.value === 'number' ? [reading - prediction.value] : [],
   );
 
 /** What a bench foretold of attempts against what became of them. Pure. */
 export function benchSoFar(attempts: readonly Observed[], benchId: string): BenchSoFar {
   const predictions = toldBy(attempts, benchId);
-  const [no, yes] = [predictions.filter((t) => t.of.fails), predictions.filter((t) => !t.of.fails)];
+  const [no, yes] = [
+    predictions.filter((t) => t.prediction.fails),
+    predictions.filter((t) => !t.prediction.fails),
+  ];
   const off = offs(predictions);
   return {
     saidWorks: yes.length,

@@ -19,7 +19,7 @@ export function playedAs(script: Script, state: ItemState): ScriptItem | undefin
 function resolved(script: Script, { itemId, chosen, standBy, doses }: ItemState): ScriptItem | undefined {
   const planned = script.byItem.get(itemId);
   const picked = planned?.options
-    ? planned.options.find(({ of: scripted }) => scripted.demo?.id === chosen)?.of
+    ? planned.options.find(({ source: scripted }) => scripted.demo?.id === chosen)?.source
     : planned;
   if (!planned || !picked) return standBy ? planned && instead(script, planned) : picked;
   if (standBy) return instead(script, picked);
@@ -57,10 +57,10 @@ export function standByOf({ file }: Script, { demo }: Pick<ScriptItem, 'demo'>) 
 /** What the audience may pick from in the item on stage, while it has not picked yet; empty otherwise. The likeliest first. */
 export function toPick(script: Script, item: ItemState): { demoId: string; title: string }[] {
   const { options = [] } = script.byItem.get(item.itemId) ?? {};
-  if (item.standBy || options.some(({ of: scripted }) => scripted.demo?.id === item.chosen)) return [];
+  if (item.standBy || options.some(({ source: scripted }) => scripted.demo?.id === item.chosen)) return [];
   return [...options]
     .sort((a, b) => b.share - a.share)
-    .flatMap(({ of: scripted }) =>
+    .flatMap(({ source: scripted }) =>
       scripted.demo ? [{ demoId: scripted.demo.id, title: scripted.demo.title }] : [],
     );
 }

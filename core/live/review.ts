@@ -94,21 +94,21 @@ function seen(script: Script, item: ItemState): number {
   return Math.max(0, ...item.attempts.map((a) => worth[a.outcome]));
 }
 
-const tried = (script: Script, state: RunState) =>
+const attemptedItems = (script: Script, state: RunState) =>
   itemsOf(state).flatMap((item) => {
     const demo = playedAs(script, item)?.demo;
     return demo && item.attempts.some((a) => a.outcome !== 'not tried') ? [{ item, demo }] : [];
   });
 
 function callsOf(script: Script, state: RunState): [given: number, of: number] {
-  const calls = tried(script, state).flatMap(({ item, demo }) =>
+  const calls = attemptedItems(script, state).flatMap(({ item, demo }) =>
     demo.steps.filter((s) => s.kind === 'shout').map((s) => item.everDone.includes(s.id)),
   );
   return [calls.filter(Boolean).length, calls.length];
 }
 
 function interlocksOf(script: Script, state: RunState): [kept: number, of: number] {
-  const guarded = tried(script, state).flatMap(({ item, demo }) => {
+  const guarded = attemptedItems(script, state).flatMap(({ item, demo }) => {
     const steps = demo.steps.filter((s) => s.interlock);
     return steps.length ? [item.overrides === 0 && steps.every((s) => item.everDone.includes(s.id))] : [];
   });

@@ -7,7 +7,7 @@ const AIR = ['roomC', 'humidityPercent', 'pressureKPa'] as const satisfies reado
 
 /** What it was like on the day of a run; `said`: whether somebody said so, else it is what the venue is known for. */
 export interface RoomOf extends Required<Pick<Conditions, 'indoors' | 'heads'>>, Room {
-  said: boolean;
+  isRecorded: boolean;
 }
 
 /** What a run was played in: what was said of the day, and where nothing was, what is known of the venue and the show. Pure. */
@@ -18,7 +18,7 @@ export function roomOf(
   const room: RoomOf = {
     indoors: conditions?.indoors ?? venue.indoors,
     heads: conditions?.heads ?? show.heads,
-    said: conditions !== undefined,
+    isRecorded: conditions !== undefined,
   };
   for (const key of AIR) {
     const value = conditions?.[key] ?? venue[key];

@@ -198,19 +198,22 @@ const MOST_MONTHS = 18;
  * The stretches of time between the first and the last of some months ("2026-03"): every month, or every year where they
  * lie far apart; `of`: the label of the stretch that a month is in. Pure.
  */
-export function stretches(months: readonly string[]): { labels: string[]; of: (month: string) => string } {
+export function stretches(months: readonly string[]): {
+  labels: string[];
+  labelOf: (month: string) => string;
+} {
   const sorted = [...months].sort(inOrderOfText);
   const [first, last] = [sorted[0], sorted.at(-1)];
   const range = { start: parseISO(first ?? ''), end: parseISO(last ?? '') };
   const byYear = differenceInCalendarMonths(range.end, range.start) >= MOST_MONTHS;
   const label = (day: Date) => format(day, byYear ? 'yyyy' : 'MMM yyyy');
   const days = first === undefined ? [] : byYear ? eachYearOfInterval(range) : eachMonthOfInterval(range);
-  return { labels: days.map(label), of: (month) => label(parseISO(month)) };
+  return { labels: days.map(label), labelOf: (month) => label(parseISO(month)) };
 }
 
 /** A demo's attempts over time, stretches without a try too; and how the newest compares with all before, in a sentence. Pure. */
 export function overTime(months: readonly Period[]): { periods: Period[]; message: string } {
-  const { labels, of: periodOf } = stretches(months.map((m) => m.label));
+  const { labels, labelOf: periodOf } = stretches(months.map((m) => m.label));
   const all = months.map((m) => ({ ...m, in: periodOf(m.label) }));
   const periods = labels.map((label): Period => {
     const mine = all.filter((m) => m.in === label);

@@ -20,7 +20,8 @@ export function changedSincePlayed(now: ShowFile, then: ShowFile): string[] {
   ];
 }
 
-const byId = <T extends { id: string }>(list: readonly T[]) => new Map(list.map((one) => [one.id, one]));
+const byId = <T extends { id: string }>(list: readonly T[]) =>
+  new Map(list.map((document) => [document.id, document]));
 
 function order(now: ShowFile, then: ShowFile): string[] {
   const [ours, theirs] = [byId(now.show.items), byId(then.show.items)];
@@ -37,7 +38,7 @@ function items(now: ShowFile, then: ShowFile): string[] {
   const theirs = byId(then.show.items);
   return now.show.items.flatMap((item): string[] => {
     const was = theirs.get(item.id);
-    return was ? told(`“${item.title}”`, differences(item, was)) : [];
+    return was ? describeDifferences(`“${item.title}”`, differences(item, was)) : [];
   });
 }
 
@@ -46,7 +47,7 @@ function demos(now: ShowFile, then: ShowFile): string[] {
   const theirs = byId(then.demos);
   return played(now).flatMap((demo): string[] => {
     const was = theirs.get(demo.id);
-    return was ? told(`The demo “${demo.title}”`, differences(demo, was)) : [];
+    return was ? describeDifferences(`The demo “${demo.title}”`, differences(demo, was)) : [];
   });
 }
 
@@ -65,11 +66,11 @@ function around(now: ShowFile, then: ShowFile): string[] {
   const { items: _wi, crew: _wc, id: _wid, copyOf: _wof, date: _wdate, venueId: _wv, ...wasShow } = then.show;
   return [
     ...(now.venue.id === then.venue.id
-      ? told(now.venue.name, differences(now.venue, then.venue))
+      ? describeDifferences(now.venue.name, differences(now.venue, then.venue))
       : [`It is at ${now.venue.name}; it was at ${then.venue.name}.`]),
     ...[...ours].flatMap(([id, name]) => (theirs.has(id) ? [] : [`${name} is new in the crew.`])),
     ...[...theirs].flatMap(([id, name]) => (ours.has(id) ? [] : [`${name} is not in the crew any more.`])),
-    ...told('The show', differences(show, wasShow)),
+    ...describeDifferences('The show', differences(show, wasShow)),
   ];
 }
 
@@ -91,7 +92,7 @@ function odds(now: ShowFile, then: ShowFile): string[] {
 }
 
 /** "“Blue flash”: showings 3, was 2; retries 1, was nothing; and 2 more." */
-function told(what: string, found: readonly Difference[]): string[] {
+function describeDifferences(what: string, found: readonly Difference[]): string[] {
   if (found.length === 0) return [];
   const lines = found
     .slice(0, MOST_TOLD)

@@ -30,22 +30,22 @@ const MOST_NAMED = 3;
 
 /** What all runs together say, in sentences: what fails most as far as enough tries tell, and how times went. Pure. */
 export function sumUp(demos: readonly DemoSoFar[], runs: readonly RunSoFar[]): SumUp {
-  const told = demos.filter((d) => d.attempts >= ENOUGH_ATTEMPTS).sort((a, b) => a.mean - b.mean);
-  const poor = told.filter((d) => d.mean < POOR_ODDS && failures(d) > 0);
+  const judged = demos.filter((d) => d.attempts >= ENOUGH_ATTEMPTS).sort((a, b) => a.mean - b.mean);
+  const poor = judged.filter((d) => d.mean < POOR_ODDS && failures(d) > 0);
   return {
-    message: [failing(demos, told), ...timing(runs)],
+    message: [failing(demos, judged), ...timing(runs)],
     todo: poor.slice(0, MOST_NAMED).map((d) => ({ demoId: d.demoId, message: todo(d) })),
   };
 }
 
 const failures = (d: Pick<DemoSoFar, 'failed' | 'partly'>) => d.failed + d.partly;
 
-function failing(demos: readonly DemoSoFar[], told: readonly DemoSoFar[]): string {
-  const worst = told.find((d) => failures(d) > 0);
+function failing(demos: readonly DemoSoFar[], judged: readonly DemoSoFar[]): string {
+  const worst = judged.find((d) => failures(d) > 0);
   if (worst)
     return `“${worst.title}” fails most: it works about ${Math.round(worst.mean * 100)} % of the time, from ${worst.attempts} attempts.`;
-  if (told.length > 0)
-    return `Nothing failed of what was tried ${ENOUGH_ATTEMPTS} times or more (${told.length} ${told.length === 1 ? 'demo' : 'demos'}).`;
+  if (judged.length > 0)
+    return `Nothing failed of what was tried ${ENOUGH_ATTEMPTS} times or more (${judged.length} ${judged.length === 1 ? 'demo' : 'demos'}).`;
   return demos.some((d) => d.attempts > 0)
     ? `No demo was tried ${ENOUGH_ATTEMPTS} times yet: too few tries to say which fails most.`
     : 'No demo was tried at a show yet.';

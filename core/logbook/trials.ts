@@ -174,8 +174,8 @@ function trialOf(variable: string, group: readonly Attempt[], better: Better, mu
         tries: tries.length,
         worked: tries.reduce((sum, a) => sum + worth(a.outcome), 0),
         mean: response === 'reading' ? mean(readings) : mean([...beliefs[i]!]),
-        low: within(beliefs[i]!, 0.05),
-        high: within(beliefs[i]!, 0.95),
+        low: quantileOf(beliefs[i]!, 0.05),
+        high: quantileOf(beliefs[i]!, 0.95),
         best: best[i]!,
         readings,
       };
@@ -211,18 +211,18 @@ function readingBeliefs(readings: readonly number[][]): Belief[] {
   const all = readings.flat();
   const repeated = all.length - readings.length;
   const middles = readings.map((r) => mean(r));
-  const within = readings.reduce(
+  const squaresWithin = readings.reduce(
     (sum, r, i) => sum + r.reduce((s, value) => s + (value - middles[i]!) ** 2, 0),
     0,
   );
   const middle = mean(all);
   const total = all.reduce((sum, value) => sum + (value - middle) ** 2, 0);
   const df = Math.max(1, repeated > 0 ? repeated : all.length - 1);
-  const sd = Math.sqrt((repeated > 0 ? within : total) / df);
+  const sd = Math.sqrt((repeated > 0 ? squaresWithin : total) / df);
   return readings.map((r, i) => meanBelief(middles[i]!, r.length, sd, df));
 }
 
-const within = (belief: Belief, share: number): number =>
+const quantileOf = (belief: Belief, share: number): number =>
   belief[Math.min(belief.length - 1, Math.floor(share * belief.length))]!;
 
 const pointsOf = (levels: readonly TrialLevel[]): Point[] =>

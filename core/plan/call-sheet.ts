@@ -47,7 +47,7 @@ export interface CallSheet {
   crewCallS: number;
   lines: CallLine[];
   /** How what they set up and play should look. */
-  looks: ExpectedPicture[];
+  pictures: ExpectedPicture[];
 }
 
 /** Everybody's day from the timetable: what, when at the earliest, as planned and at the latest. Pure. */
@@ -81,7 +81,7 @@ export function callSheets(script: Script, timetable: Timetable): CallSheet[] {
         neededS,
         crewCallS: timetable.crewCallS,
         lines: cautionedOnce(lines),
-        looks: expectedPicturesOf(script.items.filter(({ item }) => has(timetable, item.id, personId))),
+        pictures: expectedPicturesOf(script.items.filter(({ item }) => has(timetable, item.id, personId))),
       },
     ];
   });
@@ -204,11 +204,11 @@ export const dayOf = (sheets: readonly CallSheet[]): DayLine[] =>
 export type CallState = 'done' | 'ahead' | 'may begin' | 'due' | 'late' | 'over';
 
 /** How a line stands at `nowS`. What is ticked is done; only preparation can be late: the rest begins when it begins. */
-export function callState(of: CallLine, nowS: number, done: boolean): CallState {
+export function callState(line: CallLine, nowS: number, done: boolean): CallState {
   if (done) return 'done';
-  const waits = of.kind === 'prepare';
-  if (waits && nowS > (of.latestS ?? of.atS)) return 'late';
-  if (!waits && nowS >= of.endS && nowS > of.atS) return 'over';
-  if (nowS >= of.atS) return 'due';
-  return waits && nowS >= (of.earliestS ?? of.atS) ? 'may begin' : 'ahead';
+  const waits = line.kind === 'prepare';
+  if (waits && nowS > (line.latestS ?? line.atS)) return 'late';
+  if (!waits && nowS >= line.endS && nowS > line.atS) return 'over';
+  if (nowS >= line.atS) return 'due';
+  return waits && nowS >= (line.earliestS ?? line.atS) ? 'may begin' : 'ahead';
 }

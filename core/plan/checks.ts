@@ -110,7 +110,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
 
 /** What the crew goes through together: the order of an interlock, what is called to the audience, what a guest is shown. */
 function rehearsed({ id, steps }: Demo): { id: string; must: boolean; title: string }[] {
-  const quoted = (of: readonly Step[]) => of.map((s) => `“${s.text}”`).join(', then ');
+  const quoted = (steps: readonly Step[]) => steps.map((s) => `“${s.text}”`).join(', then ');
   const locked = steps.findLastIndex((s) => s.interlock);
   const order = steps.slice(0, locked + 1).filter((s) => s.interlock || s.kind === 'do');
   const calls = steps.filter((s) => s.kind === 'shout');

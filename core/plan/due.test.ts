@@ -50,7 +50,7 @@ function due({ shows, kit = [], today = NOON, seenOn = [], actions = [], ...rest
     seenOn: new Map(seenOn),
     actions,
     played: rest.played ?? true,
-    tried: new Set(rest.tried ?? ['fountain']),
+    attempted: new Set(rest.tried ?? ['fountain']),
     today,
   });
 }

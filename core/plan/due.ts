@@ -31,7 +31,7 @@ export interface DueAsked {
   actions: readonly OpenAction[];
   /** Whether it was played or rehearsed to its end, and the demos that somebody has tried at all. */
   played: boolean;
-  tried: ReadonlySet<string>;
+  attempted: ReadonlySet<string>;
   /** The calendar day where the troupe is. */
   today: string;
 }
@@ -60,7 +60,7 @@ export function dueFor(asked: DueAsked): Due[] {
     return usable > 0 && stale ? [nameOf(asked, goodId)] : [];
   });
   const untried = [...new Set(show.items.flatMap((i) => i.demoId ?? []))]
-    .filter((id) => !asked.tried.has(id))
+    .filter((id) => !asked.attempted.has(id))
     .map((id) => asked.demos.get(id) ?? id);
   return [
     ...orders(asked).map(({ by, message }) => line('order', `${by} ${message}`, by, message)),
@@ -97,7 +97,8 @@ export function dueFor(asked: DueAsked): Due[] {
   ].sort((a, b) => inOrderOfText(a.by, b.by));
 }
 
-const day = (of: string, days: number) => formatISO(addDays(parseISO(of), days), { representation: 'date' });
+const day = (isoDay: string, days: number) =>
+  formatISO(addDays(parseISO(isoDay), days), { representation: 'date' });
 
 const nameOf = ({ goods }: DueAsked, id: string) => goods.get(id)?.name ?? id;
 

@@ -3,18 +3,20 @@ import type { Picture } from '../show';
 
 /** How something should look once it is set up: a mark of the venue, or a demo. */
 export interface ExpectedPicture {
-  of: string;
+  subject: string;
   pictures: readonly Picture[];
 }
 
 /** What the set-up of some items should look like: first the marks they stand on, then the demos, each once. Pure. */
 export function expectedPicturesOf(items: readonly ScriptItem[]): ExpectedPicture[] {
   const marks = items.flatMap(({ standing }) =>
-    standing ? [{ of: standing.mark.name, ...standing.mark }] : [],
+    standing ? [{ subject: standing.mark.name, ...standing.mark }] : [],
   );
-  const demos = items.flatMap(({ demo }) => (demo ? [{ of: demo.title, ...demo }] : []));
-  const each = new Map([...marks, ...demos].map((one) => [one.id, one]));
-  return [...each.values()].flatMap(({ of, pictures = [] }) => (pictures.length ? [{ of, pictures }] : []));
+  const demos = items.flatMap(({ demo }) => (demo ? [{ subject: demo.title, ...demo }] : []));
+  const each = new Map([...marks, ...demos].map((entry) => [entry.id, entry]));
+  return [...each.values()].flatMap(({ subject, pictures = [] }) =>
+    pictures.length ? [{ subject, pictures }] : [],
+  );
 }
 
 /** What a mark should look like, and what is played there. Pure. */
@@ -23,5 +25,5 @@ export const expectedPicturesAt = ({ items }: Script, markId: string): ExpectedP
 
 /** Lists of looks as one, each thing once. Pure. */
 export const allExpectedPictures = (lists: readonly (readonly ExpectedPicture[])[]): ExpectedPicture[] => [
-  ...new Map(lists.flat().map((look) => [look.of, look])).values(),
+  ...new Map(lists.flat().map((look) => [look.subject, look])).values(),
 ];

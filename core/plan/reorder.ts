@@ -42,7 +42,7 @@ const TRIES = 400;
  */
 export function* proposeOrder(
   file: ShowFile,
-): Generator<{ tried: number; of: number }, OrderProposal | undefined> {
+): Generator<{ done: number; total: number }, OrderProposal | undefined> {
   const { items } = file.show;
   const resolved = script(file);
   const start = merits(items, resolved);
@@ -56,7 +56,7 @@ export function* proposeOrder(
     for (const { order } of ideas) {
       if (triedCount >= TRIES) break;
       triedCount++;
-      yield { tried: triedCount, of: TRIES };
+      yield { done: triedCount, total: TRIES };
       const found = merits(order, resolved);
       const total = cost(found) + WEIGHTS.placeMoved * displaced(order, items);
       if (total < best.cost - 1) {
@@ -169,7 +169,7 @@ function blocksOf(items: readonly Item[]): Item[][] {
 
 function gains(before: OrderMerits, after: OrderMerits): string[] {
   const out: string[] = [];
-  const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+  const count = (n: number, singular: string, plural: string) => `${n} ${n === 1 ? singular : plural}`;
   if (after.deadAirS !== before.deadAirS)
     out.push(`Dead air: ${formatDuration(before.deadAirS)} → ${formatDuration(after.deadAirS)}.`);
   if (after.conflicts !== before.conflicts)

@@ -52,10 +52,10 @@ function inParts(count: number, unit: string): Said {
   const [share, sign] = PARTS.reduce((a, b) =>
     Math.abs(b[0] - (count - whole)) < Math.abs(a[0] - (count - whole)) ? b : a,
   );
-  const said = whole + share;
-  const name = unit === 'cup' && said > 1 ? 'cups' : unit;
-  const number = Math.floor(said) === 0 ? sign : `${Math.floor(said)}${share === 1 ? '' : sign}`;
-  return { words: `${number} ${name}`, off: Math.abs(said - count) / count };
+  const rounded = whole + share;
+  const name = unit === 'cup' && rounded > 1 ? 'cups' : unit;
+  const number = Math.floor(rounded) === 0 ? sign : `${Math.floor(rounded)}${share === 1 ? '' : sign}`;
+  return { words: `${number} ${name}`, off: Math.abs(rounded - count) / count };
 }
 
 /** A large measure alone where that is near enough, else whole ones and the rest in the small one it has `per` of. */

@@ -44,5 +44,5 @@ const WRONG_TIMES = 2;
 const WRONG_SHARE = 1 / 3;
 
 /** Whether predictions that were wrong this often are not to be relied on. */
-export const isUnreliable = ({ told: predicted, wrong }: { told: number; wrong: number }): boolean =>
+export const isUnreliable = ({ predicted, wrong }: { predicted: number; wrong: number }): boolean =>
   wrong >= WRONG_TIMES && wrong >= predicted * WRONG_SHARE;

@@ -44,16 +44,16 @@ export interface ScriptItem {
 export interface ScriptOption {
   option: Option;
   share: number;
-  of: ScriptItem;
+  source: ScriptItem;
 }
 
 /** What an item may turn out to play: each demo of a choice, else its own. */
 export const mayPlay = ({ demo, options }: Pick<ScriptItem, 'demo' | 'options'>): Demo[] =>
-  options?.flatMap(({ of: scripted }) => scripted.demo ?? []) ?? (demo ? [demo] : []);
+  options?.flatMap(({ source: scripted }) => scripted.demo ?? []) ?? (demo ? [demo] : []);
 
 /** Every showing an item may turn out to have: those of each demo of a choice, else its own. */
 export const possibleShowings = ({ showings, options }: ScriptItem): readonly Showing[] =>
-  options?.flatMap(({ of: scripted }) => scripted.showings) ?? showings;
+  options?.flatMap(({ source: scripted }) => scripted.showings) ?? showings;
 
 /** A title with its number in the running order before it, where it has one: "3 · Foam column". */
 export const numbered = (number: number | undefined, title: string): string =>
@@ -171,16 +171,18 @@ class Resolver {
         demoId: option.demoId,
         ...(option.variantId !== undefined && { variantId: option.variantId }),
       };
-      return { option, share: option.share / sum, of: this.item(as, index) };
+      return { option, share: option.share / sum, source: this.item(as, index) };
     });
     if (!resolved.length) return this.item({ ...plain }, index);
-    const longest = resolved.reduce((a, b) => (b.of.whole.likelyS > a.of.whole.likelyS ? b : a)).of;
+    const longest = resolved.reduce((a, b) =>
+      b.source.whole.likelyS > a.source.whole.likelyS ? b : a,
+    ).source;
     return {
       ...longest,
       item,
       demo: allOf(
         longest.demo!,
-        resolved.map(({ of: scripted }) => scripted.demo!),
+        resolved.map(({ source: scripted }) => scripted.demo!),
       ),
       options: resolved,
     };

@@ -44,9 +44,9 @@ const unionOf = (one: readonly string[], other: readonly string[]) => [...new Se
 function byId(value: unknown): Map<string, Fields> | undefined {
   if (!Array.isArray(value)) return undefined;
   const list = value as unknown[];
-  if (list.length === 0 || !list.every((one) => isFields(one) && typeof one.id === 'string'))
+  if (list.length === 0 || !list.every((entry) => isFields(entry) && typeof entry.id === 'string'))
     return undefined;
-  return new Map((list as Fields[]).map((one) => [one.id as string, one]));
+  return new Map((list as Fields[]).map((entry) => [entry.id as string, entry]));
 }
 
 const called = ({ title, name, text, id }: Fields): string =>
@@ -62,7 +62,7 @@ function display(value: unknown): string {
   if (isEmpty(value)) return 'nothing';
   if (typeof value === 'boolean') return value ? 'yes' : 'no';
   if (Array.isArray(value))
-    return value.length > 0 && value.every((one) => typeof one === 'string' || typeof one === 'number')
+    return value.length > 0 && value.every((entry) => typeof entry === 'string' || typeof entry === 'number')
       ? shortened(value.join(', '))
       : `${value.length} ${value.length === 1 ? 'entry' : 'entries'}`;
   if (isFields(value)) return Object.keys(value).length ? called({ id: 'something', ...value }) : 'nothing';

@@ -29,7 +29,7 @@ export class Refs<T> {
   constructor(readonly steps: readonly Step[] = []) {}
 
   /** A field that names one; `when` says for which owners it does. */
-  one<K extends FieldsOf<T, string>>(
+  single<K extends FieldsOf<T, string>>(
     field: K,
     kind: RefKind,
     { gone = 'field', when = () => true }: { gone?: Gone; when?: (owner: T) => boolean } = {},
@@ -113,13 +113,13 @@ function renamed<T extends object>(
         break;
       }
       case 'many':
-        next[step.field] = same(
+        next[step.field] = keepIfEqual(
           value as string[],
           (value as string[]).flatMap((id) => to(step.kind, id) ?? []),
         );
         break;
       case 'each':
-        next[step.field] = same(
+        next[step.field] = keepIfEqual(
           value as object[],
           (value as object[]).flatMap((part) => renamed(step.of as Refs<object>, part, to) ?? []),
         );
@@ -133,5 +133,5 @@ function renamed<T extends object>(
   return changed ? (next as T) : document;
 }
 
-const same = <E>(was: E[], next: E[]): E[] =>
+const keepIfEqual = <E>(was: E[], next: E[]): E[] =>
   was.length === next.length && was.every((e, i) => e === next[i]) ? was : next;

@@ -27,13 +27,13 @@ import type {
 
 /** Every reference between documents, declared once. */
 
-const whoRefs = refs<Who>().one('value', 'person', { when: (who) => who.kind === 'person' });
+const whoRefs = refs<Who>().single('value', 'person', { when: (who) => who.kind === 'person' });
 const goodRefs = <T extends { goodId: string }>() =>
-  refs<T>().one('goodId' as never, 'good', { gone: 'entry' });
+  refs<T>().single('goodId' as never, 'good', { gone: 'entry' });
 
 const prepRefs = refs<PrepTask>().inside('who', whoRefs).many('holds', 'good');
 const benchRefs = refs<DemoBench>().each('amounts', goodRefs<BenchAmount>());
-const wornRefs = refs<Worn>().one('goodId', 'good', { gone: 'entry' });
+const wornRefs = refs<Worn>().single('goodId', 'good', { gone: 'entry' });
 
 export const demoRefs = refs<Demo>()
   .each('prep', prepRefs)
@@ -52,21 +52,21 @@ export const demoRefs = refs<Demo>()
       .each('worn', wornRefs)
       .each('benches', benchRefs),
   )
-  .one('standByDemoId', 'demo');
+  .single('standByDemoId', 'demo');
 
 const itemRefs = refs<Item>()
-  .one('demoId', 'demo', { gone: 'entry' })
-  .one('presenterId', 'person')
+  .single('demoId', 'demo', { gone: 'entry' })
+  .single('presenterId', 'person')
   .many('helperIds', 'person')
-  .each('tasks', refs<TaskChoice>().one('personId', 'person').one('inItemId', 'item'))
-  .one('resetBy', 'person')
-  .one('setUpIn', 'item')
-  .each('settings', refs<Setting>().one('bestOf', 'item'))
-  .each('options', refs<Option>().one('demoId', 'demo', { gone: 'entry' }));
+  .each('tasks', refs<TaskChoice>().single('personId', 'person').single('inItemId', 'item'))
+  .single('resetBy', 'person')
+  .single('setUpIn', 'item')
+  .each('settings', refs<Setting>().single('bestOf', 'item'))
+  .each('options', refs<Option>().single('demoId', 'demo', { gone: 'entry' }));
 
 export const showRefs = refs<Show>()
-  .one('venueId', 'venue', { gone: 'stays' })
-  .each('crew', refs<CrewPlace>().one('personId', 'person', { gone: 'entry' }))
+  .single('venueId', 'venue', { gone: 'stays' })
+  .each('crew', refs<CrewPlace>().single('personId', 'person', { gone: 'entry' }))
   .each('items', itemRefs)
   .each('extraKit', goodRefs<ExtraKit>())
   .each('cold', goodRefs<ColdPlan>());
@@ -84,7 +84,7 @@ export function withDocumentRefs<T extends object>(
   document: T,
   to: (kind: RefKind, id: string) => string,
 ): T {
-  const outside = (of: RefKind, id: string) => (of === 'item' ? id : to(of, id));
+  const outside = (kind: RefKind, id: string) => (kind === 'item' ? id : to(kind, id));
   if (kind === 'demo') return withRefs(demoRefs, document as object as Demo, outside) as object as T;
   if (kind === 'show') return withRefs(showRefs, document as object as Show, outside) as object as T;
   return document;

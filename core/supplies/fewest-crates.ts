@@ -20,7 +20,7 @@ export function fewestCrates(
   const size = (t: Thing) =>
     Math.max(...crates.map((c) => Math.max(t.kg! / c.limitKg, t.litres! / c.insideL)), 0);
   const order = [...things].sort((a, b) => size(b) - size(a));
-  let looks = 0;
+  let steps = 0;
   let whole = true;
 
   const place = (n: number, open: readonly Fill[]): boolean => {
@@ -34,7 +34,7 @@ export function fewestCrates(
       // Of empty crates that are alike the first will do.
       if (!to.things.length && open.slice(0, c).some((o) => !o.things.length && alike(o.crate, to.crate)))
         continue;
-      if (++looks > LOOKS) return (whole = false);
+      if (++steps > LOOKS) return (whole = false);
       if (foesIn(to.things, thing) > 0) continue;
       const room = roomFor(to, thing);
       if (room >= thing.amount && attempt(to, thing, then)) return true;
@@ -60,11 +60,11 @@ export function fewestCrates(
 
   for (let count = order.length ? 1 : 0; count < Math.min(known, crates.length + 1); count++) {
     for (const set of setsOf(crates, count)) {
-      if (++looks > LOOKS) return { fill: undefined, proven: false };
+      if (++steps > LOOKS) return { fill: undefined, proven: false };
       if (!holds(set, order)) continue;
       const open = set.map((crate): Fill => ({ crate, things: [], kg: 0, litres: 0 }));
       if (place(0, open)) return { fill: open, proven: whole };
-      if (looks > LOOKS) return { fill: undefined, proven: false };
+      if (steps > LOOKS) return { fill: undefined, proven: false };
     }
   }
   return { fill: undefined, proven: whole };

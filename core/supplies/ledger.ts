@@ -41,16 +41,16 @@ export function balance(
   const undone = takenBack(inOrder);
   for (const move of inOrder) {
     if (move.kind === 'undo' || undone.has(move.id)) continue;
-    const of = stock.get(move.lotId);
-    if (!of) {
+    const lot = stock.get(move.lotId);
+    if (!lot) {
       wrong.push({ moveId: move.id, message: 'There is no such lot.' });
       continue;
     }
-    const good = goods.get(of.lot.goodId);
-    const next = moved(of, move);
+    const good = goods.get(lot.lot.goodId);
+    const next = moved(lot, move);
     const less = Math.min(next.shelf, ...Object.values(next.out));
     if (less < 0) {
-      const name = good?.name ?? of.lot.goodId;
+      const name = good?.name ?? lot.lot.goodId;
       const amount = (value: number) => formatAmount(rounded(value), good?.unit ?? 'piece');
       wrong.push({
         moveId: move.id,
@@ -136,9 +136,9 @@ export function withMoves(
   for (const lot of lots) by.set(lot.id, { ...(by.get(lot.id) ?? { shelf: 0, out: {} }), lot });
   const undone = takenBack(moves);
   for (const move of moves) {
-    const of = by.get(move.lotId);
-    if (!of || undone.has(move.id)) continue;
-    const next = moved(of, move);
+    const lot = by.get(move.lotId);
+    if (!lot || undone.has(move.id)) continue;
+    const next = moved(lot, move);
     if (Math.min(next.shelf, ...Object.values(next.out)) >= 0) by.set(move.lotId, next);
   }
   return [...by.values()].map((lotStock) => withGoodUntil(lotStock, goods.get(lotStock.lot.goodId)));

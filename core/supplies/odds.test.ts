@@ -50,7 +50,7 @@ function used(files: readonly ShowFile[], random: RandomGenerator): number[] {
 /** What the audience picks, where it does. */
 function picked(any: ScriptItem, u: number): ScriptItem {
   let left = u;
-  for (const { share, of: scripted } of any.options ?? []) {
+  for (const { share, source: scripted } of any.options ?? []) {
     left -= share;
     if (left < 0) return scripted;
   }

@@ -69,9 +69,9 @@ export function tour(stops: readonly TourStop[], lots: readonly LotStock[]): Tou
     const used = all.flatMap((want) => (budgeted.has(want.good.id) ? [totalOf(file, want)] : []));
     const lines = all.flatMap((want) => {
       if (budgeted.has(want.good.id)) return [];
-      const of = shelf.get(want.good.id) ?? remaining(want.good, lots);
-      shelf.set(want.good.id, of);
-      return [lineOf(file, want, of)];
+      const left = shelf.get(want.good.id) ?? remaining(want.good, lots);
+      shelf.set(want.good.id, left);
+      return [lineOf(file, want, left)];
     });
     for (const cold of plans) {
       const good = script.goods.get(cold.goodId);
@@ -179,36 +179,36 @@ const total = (list: readonly { amount: number }[]) => rounded(list.reduce((sum,
 const earlier = (a: string | undefined, b: string | undefined) =>
   a === undefined ? b : b === undefined || a < b ? a : b;
 
-function lineOf({ show }: ShowFile, want: Want, of: Remaining): TourLine {
+function lineOf({ show }: ShowFile, want: Want, stock: Remaining): TourLine {
   const { good } = want;
   const { date } = show;
   const pct = show.runOutPct ?? RUN_OUT_PCT;
   const { packed } = packedOf(want, pct);
   // What earlier shows set aside serves this one, unless it has died by then.
-  of.pool = of.pool.filter((p) => alive(p, date));
-  const before = rounded(of.pool.reduce((sum, p) => sum + p.share, 0));
-  const both = together([...of.pool.map((p) => p.want), want]);
+  stock.pool = stock.pool.filter((p) => alive(p, date));
+  const before = rounded(stock.pool.reduce((sum, p) => sum + p.share, 0));
+  const both = together([...stock.pool.map((p) => p.want), want]);
   const share = rounded(Math.max(want.planned, whole(good, enough(both, pct / 100)) - before));
-  const past = total(of.heaps.filter((h) => !alive(h, date)));
-  of.heaps = of.heaps.filter((h) => alive(h, date));
-  const out = of.out(show.id);
-  const usable = rounded(total(of.heaps) + out);
+  const past = total(stock.heaps.filter((h) => !alive(h, date)));
+  stock.heaps = stock.heaps.filter((h) => alive(h, date));
+  const out = stock.out(show.id);
+  const usable = rounded(total(stock.heaps) + out);
   // What is out with the show already is its own.
   const taken: Heap[] = [heap(Math.min(out, share), undefined)];
-  let left = rounded(share - taken[0]!.amount);
-  for (const from of of.heaps) {
-    const take = Math.min(from.amount, left);
+  let wanted = rounded(share - taken[0]!.amount);
+  for (const from of stock.heaps) {
+    const take = Math.min(from.amount, wanted);
     taken.push({ ...from, amount: take });
-    left = rounded(left - take);
+    wanted = rounded(wanted - take);
     from.amount = rounded(from.amount - take);
   }
-  const short = left;
+  const short = wanted;
   const packs = good.packAmount ? Math.ceil(rounded(short / good.packAmount)) : undefined;
   const boughtUntil = lasts(dayBefore(date), good.keepsDays);
   if (short > 0) taken.push(heap(short, boughtUntil));
-  if (packs !== undefined) of.heaps.push(heap(packs * good.packAmount! - short, boughtUntil));
-  of.heaps = opened(of.heaps, good, date);
-  of.pool.push({ want, share, goodUntil: reserveUntil(taken, want.planned, good, date) });
+  if (packs !== undefined) stock.heaps.push(heap(packs * good.packAmount! - short, boughtUntil));
+  stock.heaps = opened(stock.heaps, good, date);
+  stock.pool.push({ want, share, goodUntil: reserveUntil(taken, want.planned, good, date) });
   return {
     showId: show.id,
     goodId: good.id,

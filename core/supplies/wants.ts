@@ -69,7 +69,7 @@ export function wants({ file, items }: Script): Want[] {
       const uses: Use[] = [];
       const lines: NeedLine[] = [];
       for (const scripted of naming.get(good.id)!) {
-        for (const { share, of: scriptItem } of scripted.options ?? [{ share: 1, of: scripted }]) {
+        for (const { share, source: scriptItem } of scripted.options ?? [{ share: 1, source: scripted }]) {
           // Shows of a tour may have items of the same ids.
           const choice = `${file.show.id} ${scripted.item.id}`;
           const picked = share < 1 ? { choice, share } : undefined;
@@ -145,7 +145,7 @@ export function packedOf(want: Want, runOutPct: number): { packed: number; runOu
 
 /** What an item may use up; of a choice, whatever is picked. */
 const consumablesOf = ({ demo, options }: ScriptItem) =>
-  options?.flatMap(({ of: scripted }) => scripted.demo?.consumables ?? []) ?? demo?.consumables ?? [];
+  options?.flatMap(({ source: scripted }) => scripted.demo?.consumables ?? []) ?? demo?.consumables ?? [];
 
 function linesOf(
   file: ShowFile,

@@ -39,7 +39,7 @@ export class Journal {
     try {
       // Inside another transaction this one is a savepoint.
       return this.db.transaction(() => {
-        const answers = values.map((value) => this.one(value, now, grants));
+        const answers = values.map((value) => this.takeOne(value, now, grants));
         this.runs.settle();
         return answers;
       })();
@@ -60,7 +60,7 @@ export class Journal {
     }
   }
 
-  private one(value: unknown, now: number, grants: Grants): EventAnswer {
+  private takeOne(value: unknown, now: number, grants: Grants): EventAnswer {
     const read = checkEnvelope(value);
     if (!read.ok) {
       const { id } = (value ?? {}) as { id?: unknown };

@@ -49,7 +49,7 @@ export class RunLists {
   }
 
   /** Those of these demos that somebody has tried, at a rehearsal too. */
-  tried(demoIds: readonly string[]): Set<string> {
+  attempted(demoIds: readonly string[]): Set<string> {
     const found = this.db.prepare(
       "SELECT 1 FROM attempt WHERE demo_id = ? AND outcome <> 'not tried' LIMIT 1",
     );
@@ -72,13 +72,16 @@ export class RunLists {
 
   /** The run of a show that is not down yet, and the newest that was played. */
   ofShow(showId: string): { openRun: RunSummary | null; lastRun: RunSummary | null } {
-    const one = (where: string) => {
+    const newestWhere = (where: string) => {
       const row = this.db
         .prepare(`SELECT ${SUMMARY} FROM run WHERE show_id = ? AND ${where} ORDER BY opened_at DESC LIMIT 1`)
         .get(showId);
       return row ? summaryOf(row) : null;
     };
-    return { openRun: one("phase <> 'down'"), lastRun: one("phase = 'down' AND curtain_at IS NOT NULL") };
+    return {
+      openRun: newestWhere("phase <> 'down'"),
+      lastRun: newestWhere("phase = 'down' AND curtain_at IS NOT NULL"),
+    };
   }
 
   /** How many runs the board still has to work out. */

@@ -23,7 +23,7 @@ export interface FoldedRun {
   rehearsal: boolean;
   fold: RunFold;
   /** The show in the air of the day, as its calculators took it, and what was recorded of that air. */
-  told: { script: Script; conditions: RunState['conditions'] };
+  inDayAir: { script: Script; conditions: RunState['conditions'] };
   written: RunState;
   /** Events taken in since. */
   fresh: RunEvent[];
@@ -47,8 +47,8 @@ export class RunTables {
     const counts = state.phase === 'down' || written.phase === 'down';
     const turned = counting(state) !== counting(written) || state.conditions !== written.conditions;
     // Another air changes what the benches had to say of every attempt.
-    if (state.conditions !== run.told.conditions)
-      run.told = {
+    if (state.conditions !== run.inDayAir.conditions)
+      run.inDayAir = {
         ...{ conditions: state.conditions },
         script: scriptOf(inRoomOf(script.file, state.conditions)),
       };
@@ -58,7 +58,7 @@ export class RunTables {
       const had = written.items.get(item.itemId)?.attempts.length ?? 0;
       if (had + item.attempts.length === 0) continue;
       this.db.prepare('DELETE FROM attempt WHERE run_id = ? AND item_id = ?').run(runId, item.itemId);
-      for (const a of attemptsOfItem(runId, state.called ?? rehearsal, run.told.script, state, item))
+      for (const a of attemptsOfItem(runId, state.called ?? rehearsal, run.inDayAir.script, state, item))
         this.putAttempt(a);
       // What it was taken for before has a lesson less.
       for (const was of [item, written.items.get(item.itemId)]) {

@@ -179,7 +179,7 @@ export class Runs {
     const opened = this.db.prepare('SELECT rehearsal FROM run WHERE id = ?').pluck().get(runId);
     const run: FoldedRun = {
       ...{ script: resolved, rehearsal: opened === 1, fold, written: fold.state, fresh: [] },
-      told: { script: resolved, conditions: undefined },
+      inDayAir: { script: resolved, conditions: undefined },
     };
     this.open.set(runId, run);
     for (const [id, { fresh }] of this.open)

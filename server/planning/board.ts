@@ -34,8 +34,8 @@ export function createBoard({ db, documents, runs, stores, planner, today, log }
   const summaryOf = db.prepare('SELECT body FROM show_summary WHERE show_id = ?').pluck();
 
   async function look(): Promise<void> {
-    const of = revision();
-    if (looking || of === seen) return;
+    const builtAt = revision();
+    if (looking || builtAt === seen) return;
     looking = true;
     try {
       const { summaries, shows, buying } = await planner.do('look', { today: today(), given });
@@ -44,12 +44,12 @@ export function createBoard({ db, documents, runs, stores, planner, today, log }
           put.run({ showId, digest, body: JSON.stringify(summary) });
       })();
       tour = { today: today(), shows, buying };
-      seen = of;
+      seen = builtAt;
     } catch (error) {
       if (error instanceof TooLong && error.at)
         given.set(error.at.digest, `${error.message} Open it and take out what you put in last.`);
       // Without knowing what was in the way the same would happen again at once: wait for the next change.
-      else seen = of;
+      else seen = builtAt;
       log.error({ err: error }, 'the shows to come could not be planned');
     } finally {
       looking = false;

@@ -80,7 +80,7 @@ export function plannerInWorker(
       const stuck = worker;
       worker = undefined;
       void stuck?.terminate();
-      end((of) => of.fail(new TooLong(planning)));
+      end((waiting) => waiting.fail(new TooLong(planning)));
     }, mostMs);
     timer.unref();
   }

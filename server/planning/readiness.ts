@@ -79,9 +79,9 @@ export function createReadiness() {
     for (const show of shows) {
       const file = assemble(show, library);
       if (!file) continue;
-      const of = knownOf(show.id, file, options);
-      next.set(show.id, of);
-      stops.push({ file, known: of });
+      const known = knownOf(show.id, file, options);
+      next.set(show.id, known);
+      stops.push({ file, known: known });
     }
     known = next;
     const planned = tour(
@@ -90,7 +90,7 @@ export function createReadiness() {
       ),
       library.lots,
     );
-    const kit = [...next].flatMap(([showId, of]) => of.kit.map((k) => ({ showId, ...k })));
+    const kit = [...next].flatMap(([showId, clash]) => clash.kit.map((k) => ({ showId, ...k })));
     const toBuy = new Map(planned.map((s) => [s.showId, s.lines.filter((l) => l.short > 0).length]));
     return {
       summaries: [...next].map(([showId, { digest, summary }]) => ({

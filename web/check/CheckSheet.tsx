@@ -1,7 +1,7 @@
 import { judge, expectedPicturesAt, type Check, type RunState, type Script } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { Fragment } from 'react';
-import { LooksOnPaper } from '../kit/pictures';
+import { ExpectedPicturesOnPaper } from '../kit/pictures';
 import { PaperTable, Sheet } from '../kit/paper';
 
 /** The checks as a list to walk the stage with, pencil in hand; what is answered already stands there. */
@@ -20,7 +20,7 @@ export function CheckSheet({
   const places = [...new Map(checks.map((c) => [c.markId, c.place]))];
   return (
     <Sheet
-      of="Check list"
+      kind="Check list"
       title={`${show.title}: checks before doors`}
       about={`${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · doors ${show.doors}. The venue’s rules, local codes and trained people come first.`}
     >
@@ -42,7 +42,7 @@ export function CheckSheet({
                 ],
               }))}
           />
-          <LooksOnPaper looks={expectedPicturesAt(script, markId)} />
+          <ExpectedPicturesOnPaper expected={expectedPicturesAt(script, markId)} />
         </Fragment>
       ))}
     </Sheet>

@@ -107,7 +107,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
                   {may && <AllThere place={place} checks={mine} state={state} now={minute} />}
                 </Box>
                 <Warnings script={script} markId={markId} />
-                <ExpectedPictures looks={expectedPicturesAt(script, markId)} />
+                <ExpectedPictures expected={expectedPicturesAt(script, markId)} />
                 <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
                   {mine.map((c) => (
                     <CheckRow key={c.id} check={c} state={state} now={minute} may={may} />

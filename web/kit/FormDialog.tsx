@@ -6,7 +6,7 @@ import { declaredAt, FormOf, type Declared } from './fields';
 interface FormDialogProps<T extends FieldValues> {
   title: string;
   /** The class of the document that is written, or the fields that are asked for. */
-  of: Declared<T>;
+  type: Declared<T>;
   form: UseFormReturn<T>;
   /** What stands between the form and the server. */
   trouble: ReactNode;
@@ -22,7 +22,7 @@ interface FormDialogProps<T extends FieldValues> {
 /** A dialog around a form: save, cancel, and what the server says. */
 export function FormDialog<T extends FieldValues>({
   title,
-  of: declared,
+  type: declared,
   form,
   trouble,
   children,
@@ -42,12 +42,12 @@ export function FormDialog<T extends FieldValues>({
       >
         <DialogTitle sx={{ overflowWrap: 'anywhere' }}>{title}</DialogTitle>
         <DialogContent sx={{ display: 'grid', gap: 4, pt: '8px !important' }}>
-          <FormOf of={declared} form={form}>
+          <FormOf type={declared} form={form}>
             {children}
           </FormOf>
         </DialogContent>
         <Box sx={{ px: 6, maxHeight: '45vh', overflow: 'auto' }}>
-          <NotSaved of={declared} form={form} />
+          <NotSaved type={declared} form={form} />
           {trouble}
         </Box>
         <DialogActions>
@@ -63,10 +63,10 @@ export function FormDialog<T extends FieldValues>({
 
 /** Says that a form was not saved, and why not: the fields themselves may be out of sight. */
 export function NotSaved<T extends FieldValues>({
-  of: declared,
+  type: declared,
   form,
 }: {
-  of: Declared<T>;
+  type: Declared<T>;
   form: UseFormReturn<T>;
 }) {
   const { isSubmitted, errors } = form.formState;

@@ -24,7 +24,7 @@ export function KeepLineField<T extends FieldValues>({
     form.reset();
   });
   return (
-    <FormOf of={fields} form={form}>
+    <FormOf type={fields} form={form}>
       <Box
         component="form"
         noValidate

@@ -2,11 +2,19 @@ import { Paper } from '@mui/material';
 import type { ReactNode } from 'react';
 
 /** Room for a table that may be wider than the screen: scrolled by itself, with the keyboard too. */
-export const ScrollTable = ({ of, children, mt = 0 }: { of: string; children: ReactNode; mt?: number }) => (
+export const ScrollTable = ({
+  name,
+  children,
+  mt = 0,
+}: {
+  name: string;
+  children: ReactNode;
+  mt?: number;
+}) => (
   <Paper
     variant="outlined"
     role="region"
-    aria-label={`${of}, to scroll sideways`}
+    aria-label={`${name}, to scroll sideways`}
     tabIndex={0}
     sx={{ overflowX: 'auto', mt }}
   >

@@ -22,7 +22,7 @@ export const Empty = ({ title, children }: { title: string; children?: ReactNode
 );
 
 /** What the window is called while this is open: a name of its own for every page. */
-export const WindowTitle = ({ of }: { of: string }) => <title>{`${of} · Hearty Stage`}</title>;
+export const WindowTitle = ({ title }: { title: string }) => <title>{`${title} · Hearty Stage`}</title>;
 
 /** A page's title line, with what can be done beside it. */
 export const PageHead = ({
@@ -36,7 +36,7 @@ export const PageHead = ({
   children?: ReactNode;
 }) => (
   <Box data-page-head sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'center', mb: 4 }}>
-    <WindowTitle of={window} />
+    <WindowTitle title={window} />
     <Typography variant="h1" sx={{ flex: '1 1 auto', overflowWrap: 'anywhere', maxWidth: 1 }}>
       {title}
     </Typography>

@@ -21,7 +21,7 @@ export function LivePage({
   const online = useRunLog((s) => s.online);
   return (
     <>
-      <WindowTitle of={run ? `${run.script.file.show.title}, ${title}` : title} />
+      <WindowTitle title={run ? `${run.script.file.show.title}, ${title}` : title} />
       <RefusedCorner />
       {run ? (
         children(run)

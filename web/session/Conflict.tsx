@@ -8,7 +8,7 @@ const FIRST = 6;
 
 interface ConflictProps<T extends object> {
   /** What it is: "demo". */
-  of: string;
+  kind: string;
   mine: T;
   theirs: Stored<T>;
   onMine: () => void;
@@ -16,14 +16,14 @@ interface ConflictProps<T extends object> {
 }
 
 /** Two versions of a document, place by place, and the choice between them. */
-export function Conflict<T extends object>({ of, mine, theirs, onMine, onTheirs }: ConflictProps<T>) {
+export function Conflict<T extends object>({ kind, mine, theirs, onMine, onTheirs }: ConflictProps<T>) {
   const [all, setAll] = useState(false);
   const lines = differences(mine, theirs.body);
   const shown = all ? lines : lines.slice(0, FIRST);
   const cell = { verticalAlign: 'top', textAlign: 'left', pr: 4, overflowWrap: 'anywhere' };
   return (
     <Alert severity="warning" sx={{ my: 2 }}>
-      This {of} was changed elsewhere; yours is not saved.
+      This {kind} was changed elsewhere; yours is not saved.
       {lines.length === 0 && ' Both say the same.'}
       {lines.length > 0 && (
         <Box component="table" sx={{ borderSpacing: 0, mt: 1, '& th, & td': cell }}>

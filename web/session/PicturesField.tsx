@@ -12,11 +12,11 @@ interface PicturesFieldProps {
   /** Where the list stands in the form: "pictures", "marks.0.pictures". */
   name: string;
   /** What is shown: “Foam column”. */
-  of: string;
+  subject: string;
 }
 
 /** Pictures of a set-up: chosen or taken here, made smaller and stripped of what the camera wrote beside them, then kept. */
-export function PicturesField({ name, of }: PicturesFieldProps) {
+export function PicturesField({ name, subject }: PicturesFieldProps) {
   const { control } = useFormContext<FieldValues>();
   const { fields, append, remove } = useFieldArray({ control, name, keyName: 'rowKey' });
   const pictures = (useWatch({ name }) as Picture[] | undefined) ?? [];
@@ -46,7 +46,7 @@ export function PicturesField({ name, of }: PicturesFieldProps) {
           sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr 44px', sm: '160px 1fr 44px' } }}
         >
           <Box sx={{ gridColumn: { xs: '1 / -1', sm: 'auto' } }}>
-            {pictures[i] && <Shown picture={pictures[i]} of={of} height={110} />}
+            {pictures[i] && <Shown picture={pictures[i]} subject={subject} height={110} />}
           </Box>
           <FieldIn name={`${name}.${i}.says`} />
           <IconButton
@@ -60,7 +60,7 @@ export function PicturesField({ name, of }: PicturesFieldProps) {
       ))}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center' }}>
         <FileButton
-          label={`Picture of ${of}`}
+          label={`Picture of ${subject}`}
           accept="image/png,image/jpeg,image/webp"
           disabled={busy || pictures.length >= MOST_PICTURES}
           onFile={(file) => void add(file)}

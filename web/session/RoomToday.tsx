@@ -28,7 +28,7 @@ export function RoomToday({
         {roomSaid(room)}
       </Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
-        {room.said
+        {room.isRecorded
           ? 'Trials compare what was tried in like rooms, and the benches reckon with this air.'
           : 'What is left empty is taken from the venue’s page.'}
       </Typography>
@@ -36,7 +36,7 @@ export function RoomToday({
         {AIR.map((key) => (
           <FieldOf
             key={key}
-            of={Conditions}
+            type={Conditions}
             name={key}
             {...(key === 'roomC' && { label: 'Temperature, °C' })}
             value={state.conditions?.[key]}
@@ -47,7 +47,7 @@ export function RoomToday({
           />
         ))}
         <FieldOf
-          of={Conditions}
+          type={Conditions}
           name="heads"
           value={state.conditions?.heads}
           empty={`as planned: ${show.heads}`}
@@ -56,7 +56,7 @@ export function RoomToday({
           sx={{ width: { xs: '100%', sm: 190 } }}
         />
         <FieldOf
-          of={Conditions}
+          type={Conditions}
           name="indoors"
           value={room.indoors}
           onValue={(indoors) => say(taken('indoors', indoors))}
@@ -68,7 +68,7 @@ export function RoomToday({
 }
 
 /** "17 °C, 55 %, 90 heads, by the venue’s page". */
-const roomSaid = ({ roomC, humidityPercent, heads, indoors, said: isConfirmed }: RoomOf): string =>
+const roomSaid = ({ roomC, humidityPercent, heads, indoors, isRecorded: isConfirmed }: RoomOf): string =>
   [
     roomC !== undefined && `${formatFigure(roomC)} °C`,
     humidityPercent !== undefined && `${formatFigure(humidityPercent)} %`,

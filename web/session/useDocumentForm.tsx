@@ -23,12 +23,12 @@ export function useDocumentForm<K extends DocumentKind>(
   type: new () => Kinds[K],
   stored: Stored<Kinds[K]>,
   {
-    of,
+    called,
     whole,
     onSaved,
   }: {
     /** What the document is called: "demo". */
-    of: string;
+    called: string;
     /** What only the document as a whole can say is wrong. */
     whole?: (body: Kinds[K]) => Problem[];
     onSaved: (body: Kinds[K]) => void;
@@ -79,7 +79,7 @@ export function useDocumentForm<K extends DocumentKind>(
   if (error?.code === 'stale' && theirs)
     trouble = (
       <Conflict
-        of={of}
+        kind={called}
         mine={prune(form.getValues())}
         theirs={theirs}
         onMine={() => again(theirs.version)}

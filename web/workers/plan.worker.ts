@@ -55,7 +55,7 @@ const planner = {
   ): Promise<Plan | undefined> => sliced(lane, planSteps(file, options), tell),
   reorder: (
     file: ShowFile,
-    tell: (progress: { tried: number; of: number }) => void,
+    tell: (progress: { done: number; total: number }) => void,
   ): Promise<OrderProposal | undefined> => sliced('reorder', proposeOrder(file), tell),
   pack: (things: readonly Thing[], crates: readonly Crate[]): Packing => packing(things, crates),
   span: (demo: Demo): DemoSpan => demoSpan(demo),

@@ -166,7 +166,7 @@ export function useSpan(demo: Demo): DemoSpan | undefined {
 /** Looks for a better order; `tell` hears how many orders were tried. */
 export const lookForOrder = (
   file: ShowFile,
-  tell: (progress: { tried: number; of: number }) => void,
+  tell: (progress: { done: number; total: number }) => void,
 ): Promise<OrderProposal | undefined> => planner().reorder(file, proxy(tell));
 
 export const stopLooking = () => void planner().cancel('reorder');

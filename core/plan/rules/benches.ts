@@ -111,13 +111,13 @@ const refused = rule<Context, Case, FindingCode>({
 interface Wrong {
   item: PlannedItem;
   result: CalculatorResult;
-  told: number;
+  predicted: number;
   wrong: number;
   where: string;
 }
 
 const inAll = (records: readonly BenchTold[]) => ({
-  told: records.reduce((sum, t) => sum + t.told, 0),
+  predicted: records.reduce((sum, t) => sum + t.told, 0),
   wrong: records.reduce((sum, t) => sum + t.wrong, 0),
 });
 
@@ -136,16 +136,16 @@ const wasWrong = rule<Context, Wrong, FindingCode>({
             const records = record?.benches?.filter((b) => b.benchId === result.held.benchId) ?? [];
             const { venue } = c.script.file;
             const here = inAll(records.filter((b) => b.venueId === venue.id));
-            const isHere = here.told >= ENOUGH_HERE;
+            const isHere = here.predicted >= ENOUGH_HERE;
             const found = isHere ? here : inAll(records);
             const where = isHere ? `at ${venue.name}` : 'so far';
             return isUnreliable(found) ? [{ ...found, item: c.planned(item.id), result, where }] : [];
           }),
     ),
   findPlace: ({ item }) => atStart(item),
-  message: ({ item, result, told: predicted, wrong, where }) =>
+  message: ({ item, result, predicted: predicted, wrong, where }) =>
     `“${item.title}”: its bench “${result.title}” was wrong ${wrong} of ${predicted} times ${where}. Go by what was seen, and try it before doors.`,
-  numbers: ({ told: predicted, wrong }) => ({ told: predicted, wrong }),
+  numbers: ({ predicted, wrong }) => ({ predicted, wrong }),
 });
 
 export const BENCH_RULES = { fails, message, refused, wasWrong };

@@ -29,7 +29,7 @@ const moreHands = ({ from, missS }: Miss, c: Context): Fix[] =>
     .sort((a, b) => b.arrivesS - a.arrivesS)
     .flatMap(({ personId }) => askSooner(c, personId, missS));
 
-const one = ({ title }: { title: string }) => `“${title}”`;
+const quoted = ({ title }: { title: string }) => `“${title}”`;
 /** Why hands could not keep it: because there are none, or because none were found. */
 const hands =
   (when: string) =>
@@ -48,84 +48,86 @@ const ROWS = {
   'fixed-by': {
     id: 'fixed-missed',
     level: 'stop',
-    message: (m, by) => `${one(m.from)} is fixed for ${m.what} and begins ${by} late.`,
+    message: (m, by) => `${quoted(m.from)} is fixed for ${m.what} and begins ${by} late.`,
     also: (m, c) => shift(c, m.from.itemId, -1),
   },
   stale: {
     id: 'gone-stale',
     level: 'caution',
-    message: (m, by, c) => `${one(m.to)} goes stale ${by} before ${one(m.from)} needs it: ${later(c, m)}.`,
+    message: (m, by, c) =>
+      `${quoted(m.to)} goes stale ${by} before ${quoted(m.from)} needs it: ${later(c, m)}.`,
     also: (m, c) => shift(c, m.from.itemId, -1),
   },
   doors: {
     id: 'not-ready',
     level: 'caution',
-    message: (m, by, c) => `${one(m.from)} belongs before doors but ends ${by} after them: ${sooner(c, m)}.`,
+    message: (m, by, c) =>
+      `${quoted(m.from)} belongs before doors but ends ${by} after them: ${sooner(c, m)}.`,
     also: moreHands,
   },
   'in-show': {
     id: 'not-allowed-now',
     level: 'stop',
     message: (m, by, c) =>
-      `${one(m.to)} can only be done in the show but begins ${by} before it: ${later(c, m)}.`,
+      `${quoted(m.to)} can only be done in the show but begins ${by} before it: ${later(c, m)}.`,
   },
   'banned-before': {
     id: 'not-allowed-now',
     level: 'stop',
-    message: (m, by, c) => `${one(m.to)} begins ${by} before ${m.what} is allowed: ${later(c, m)}.`,
+    message: (m, by, c) => `${quoted(m.to)} begins ${by} before ${m.what} is allowed: ${later(c, m)}.`,
   },
   'banned-after': {
     id: 'not-allowed-now',
     level: 'stop',
-    message: (m, by, c) => `${one(m.from)} ends ${by} after ${m.what} is allowed: ${sooner(c, m)}.`,
+    message: (m, by, c) => `${quoted(m.from)} ends ${by} after ${m.what} is allowed: ${sooner(c, m)}.`,
   },
   arrives: {
     id: 'not-there',
     level: 'stop',
-    message: (m, by, { name }) => `${name(m.what)} comes ${by} after ${one(m.to)} has to begin.`,
+    message: (m, by, { name }) => `${name(m.what)} comes ${by} after ${quoted(m.to)} has to begin.`,
   },
   leaves: {
     id: 'not-there',
     level: 'stop',
-    message: (m, by, { name }) => `${name(m.what)} leaves ${by} before ${one(m.from)} is done.`,
+    message: (m, by, { name }) => `${name(m.what)} leaves ${by} before ${quoted(m.from)} is done.`,
   },
   'get-in': {
     id: 'before-get-in',
     level: 'caution',
     message: (m, by) =>
-      `${one(m.to)} begins ${by} before the get-in at ${m.what}, or what it is for would have to wait.`,
+      `${quoted(m.to)} begins ${by} before the get-in at ${m.what}, or what it is for would have to wait.`,
   },
   opens: {
     id: 'outside-hours',
     level: 'stop',
-    message: (m, by) => `The house opens at ${m.what}, and ${one(m.to)} begins ${by} before that.`,
+    message: (m, by) => `The house opens at ${m.what}, and ${quoted(m.to)} begins ${by} before that.`,
   },
   closes: {
     id: 'outside-hours',
     level: 'stop',
-    message: (m, by) => `The house closes at ${m.what}, and ${one(m.from)} ends ${by} after that.`,
+    message: (m, by) => `The house closes at ${m.what}, and ${quoted(m.from)} ends ${by} after that.`,
   },
   'locked-by': {
     id: 'two-places',
     level: 'caution',
     message: (m, by, c) =>
-      `${one(m.from)} is locked at ${c.clock(-m.lagS)} and planned ${by} later: ${then(c, m)}.`,
+      `${quoted(m.from)} is locked at ${c.clock(-m.lagS)} and planned ${by} later: ${then(c, m)}.`,
   },
   'host-by': {
     id: 'not-ready',
     level: 'caution',
-    message: (m, by) => `${one(m.from)} is begun in ${one(m.to)} and done ${by} after that ends.`,
+    message: (m, by) => `${quoted(m.from)} is begun in ${quoted(m.to)} and done ${by} after that ends.`,
   },
   mark: {
     id: 'mark-taken',
     level: 'caution',
-    message: (m, by) => `${one(m.to)} needs the ${m.what} ${by} before ${one(m.from)} has left it.`,
+    message: (m, by) => `${quoted(m.to)} needs the ${m.what} ${by} before ${quoted(m.from)} has left it.`,
   },
   kit: {
     id: 'kit-short',
     level: 'stop',
     message: (m, by, { script }) =>
-      `${one(m.to)} needs “${script.goods.get(m.what)?.name ?? m.what}” ${by} before ${one(m.from)} has done with it.`,
+      `${quoted(m.to)} needs “${script.goods.get(m.what)?.name ?? m.what}” ${by} before ${quoted(m.from)} has done with it.`,
   },
 } satisfies Partial<Record<WhyKind, Row>>;
 

@@ -220,7 +220,7 @@ const settings = rule<Context, Wrong, FindingCode>({
   findMatches: (c) =>
     played(c).flatMap((p) => {
       const { item } = p.scripted;
-      const parameterOf = (id: string) => p.demo.parameters?.find((one) => one.id === id);
+      const parameterOf = (id: string) => p.demo.parameters?.find((parameter) => parameter.id === id);
       const wrong = (message: string): Wrong => ({ item: p, message });
       const bySeries = (item.series ? [item.series] : []).flatMap(({ parameterId, levels }) => {
         const parameter = parameterOf(parameterId);

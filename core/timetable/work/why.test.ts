@@ -1,7 +1,7 @@
 import { script } from '../../script';
 import { demo, item, showOf, task } from '../../testing/hall-show';
 import type { WhyKind } from './activity';
-import { REASONS, softness, told } from './why';
+import { REASONS, softness, linkParties } from './why';
 import { workOf } from './work';
 
 // Type tests: these lines must not compile, and the type check fails should one of them ever do.
@@ -21,13 +21,13 @@ test.each(kinds)('%s has words in a contradiction and behind a wait', (kind) => 
   const [origin, stage, rig] = [0, 1, 2];
   const link = { from: rig, to: stage, lagS: 120, why: { kind, what: 'ann' } };
   const back = { ...link, from: kind.endsWith('from') ? origin : rig };
-  const words = REASONS[kind].inCircle(told(resolved, activities, back));
+  const words = REASONS[kind].inCircle(linkParties(resolved, activities, back));
   expect(words).not.toMatch(/undefined|NaN/);
   expect(words.length).toBeGreaterThan(5);
-  const wait = REASONS[kind].asWait(told(resolved, activities, back), '14:05', '');
+  const wait = REASONS[kind].asWait(linkParties(resolved, activities, back), '14:05', '');
   expect(wait).not.toMatch(/undefined|NaN/);
   expect(wait.length).toBeGreaterThan(5);
-  for (const { label } of REASONS[kind].fixes(told(resolved, activities, back), 60))
+  for (const { label } of REASONS[kind].fixes(linkParties(resolved, activities, back), 60))
     expect(label).not.toMatch(/undefined|NaN/);
 });
 

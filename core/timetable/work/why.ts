@@ -24,11 +24,11 @@ interface Reason {
   fixes: (context: Told, excessS: number) => Fix[];
 }
 
-const one = (activity: Activity) => `“${activity.title}”`;
+const quoted = (activity: Activity) => `“${activity.title}”`;
 const clock = ({ script }: Told, s: number) => formatClock(script.upS + s);
 const length = ({ lagS }: Told) => formatDuration(Math.abs(lagS));
 /** A piece of work with how long it takes: what has to fit before a limit. */
-const lasting = (activity: Activity) => `${one(activity)} (${formatDuration(activity.lengthS)})`;
+const lasting = (activity: Activity) => `${quoted(activity)} (${formatDuration(activity.lengthS)})`;
 /** The latest end that a link back to the origin allows. */
 const endBy = (context: Told) => context.from.lengthS - context.lagS;
 const person = ({ script, what }: Told) => script.people.get(what)?.name ?? 'nobody';
@@ -41,60 +41,60 @@ const minutes = (s: number) => Math.ceil(s / 60) * 60;
 export const REASONS: Record<WhyKind, Reason> = {
   order: {
     givesWay: 'never',
-    inCircle: (t) => `${one(t.from)} takes ${length(t)} before ${one(t.to)} can begin`,
-    asWait: (t) => `it follows ${one(t.from)}`,
+    inCircle: (t) => `${quoted(t.from)} takes ${length(t)} before ${quoted(t.to)} can begin`,
+    asWait: (t) => `it follows ${quoted(t.from)}`,
     fixes: (t, excessS) => shorter(t, excessS),
   },
   'curtain-up': {
     givesWay: 'never',
-    inCircle: (t) => `${one(t.to)} is played after curtain-up at ${clock(t, 0)}`,
+    inCircle: (t) => `${quoted(t.to)} is played after curtain-up at ${clock(t, 0)}`,
     asWait: () => 'the curtain is still down',
     fixes: none,
   },
   'fixed-from': {
     givesWay: 'never',
-    inCircle: (t) => `${one(t.to)} may not begin before ${t.what}`,
+    inCircle: (t) => `${quoted(t.to)} may not begin before ${t.what}`,
     asWait: (_t, until) => `it is fixed for ${until}`,
     fixes: (t, excessS) => [fixedAt(t, t.to.itemId, t.lagS - minutes(excessS))],
   },
   'fixed-by': {
     givesWay: 2,
-    inCircle: (t) => `${one(t.from)} is fixed for ${t.what}`,
-    asWait: (t) => `${one(t.from)} is fixed for ${t.what}`,
+    inCircle: (t) => `${quoted(t.from)} is fixed for ${t.what}`,
+    asWait: (t) => `${quoted(t.from)} is fixed for ${t.what}`,
     fixes: (t, excessS) => [fixedAt(t, t.from.itemId, -t.lagS + minutes(excessS))],
   },
   ready: {
     givesWay: 'never',
-    inCircle: (t) => `${one(t.from)} takes ${length(t)} until it is ready for ${one(t.to)}`,
+    inCircle: (t) => `${quoted(t.from)} takes ${length(t)} until it is ready for ${quoted(t.to)}`,
     asWait: (t, until, because) =>
-      `${one(t.from)} is not ready before ${until}${because && `, because ${because}`}`,
+      `${quoted(t.from)} is not ready before ${until}${because && `, because ${because}`}`,
     fixes: (t, excessS) =>
       (t.from.task?.readyAfterS ?? 0) >= excessS
-        ? [fix(`Have ${one(t.from)} ready ${formatDuration(excessS)} sooner`)]
+        ? [fix(`Have ${quoted(t.from)} ready ${formatDuration(excessS)} sooner`)]
         : [],
   },
   stale: {
     givesWay: 5,
     inCircle: (t) =>
-      `${one(t.to)} is stale ${length(t)} after it was begun, and ${one(t.from)} needs it fresh`,
-    asWait: (t) => `${one(t.to)} must still be fresh when it is used`,
-    fixes: (t, excessS) => [fix(`Keep ${one(t.to)} fresh ${formatDuration(excessS)} longer`)],
+      `${quoted(t.to)} is stale ${length(t)} after it was begun, and ${quoted(t.from)} needs it fresh`,
+    asWait: (t) => `${quoted(t.to)} must still be fresh when it is used`,
+    fixes: (t, excessS) => [fix(`Keep ${quoted(t.to)} fresh ${formatDuration(excessS)} longer`)],
   },
   doors: {
     givesWay: 6,
     inCircle: (t) => `${lasting(t.from)} has to be done before doors at ${clock(t, endBy(t))}`,
-    asWait: (t) => `${one(t.from)} has to be done before doors`,
-    fixes: (t, excessS) => [fix(`Do ${one(t.from)} ${formatDuration(excessS)} after doors, out of sight`)],
+    asWait: (t) => `${quoted(t.from)} has to be done before doors`,
+    fixes: (t, excessS) => [fix(`Do ${quoted(t.from)} ${formatDuration(excessS)} after doors, out of sight`)],
   },
   'in-show': {
     givesWay: 11,
-    inCircle: (t) => `${one(t.to)} can only be done in the show`,
+    inCircle: (t) => `${quoted(t.to)} can only be done in the show`,
     asWait: () => 'it can only be done in the show',
-    fixes: (t, excessS) => [fix(`Begin ${one(t.to)} ${formatDuration(excessS)} before curtain-up`)],
+    fixes: (t, excessS) => [fix(`Begin ${quoted(t.to)} ${formatDuration(excessS)} before curtain-up`)],
   },
   arrives: {
     givesWay: 15,
-    inCircle: (t) => `${one(t.to)} waits for ${person(t)}, who arrives at ${clock(t, t.lagS)}`,
+    inCircle: (t) => `${quoted(t.to)} waits for ${person(t)}, who arrives at ${clock(t, t.lagS)}`,
     asWait: (t, until) => `${person(t)} arrives at ${until}`,
     fixes: (t, excessS) => [askIn(t.script, t.what, t.lagS - excessS)],
   },
@@ -106,13 +106,13 @@ export const REASONS: Record<WhyKind, Reason> = {
   },
   'get-in': {
     givesWay: 14,
-    inCircle: (t) => `${one(t.to)} waits for the get-in at ${t.what}`,
+    inCircle: (t) => `${quoted(t.to)} waits for the get-in at ${t.what}`,
     asWait: (_t, until) => `the get-in is at ${until}`,
     fixes: (t, excessS) => [fix(`Get in at ${clock(t, t.lagS - minutes(excessS))}`)],
   },
   opens: {
     givesWay: 13,
-    inCircle: (t) => `${one(t.to)} waits for the house to open at ${t.what}`,
+    inCircle: (t) => `${quoted(t.to)} waits for the house to open at ${t.what}`,
     asWait: (_t, until) => `the house opens at ${until}`,
     fixes: (t, excessS) => [fix(`Have the house opened at ${clock(t, t.lagS - minutes(excessS))}`)],
   },
@@ -124,7 +124,7 @@ export const REASONS: Record<WhyKind, Reason> = {
   },
   'banned-before': {
     givesWay: 12,
-    inCircle: (t) => `${one(t.to)} may not begin before ${clock(t, t.lagS)} (${t.what})`,
+    inCircle: (t) => `${quoted(t.to)} may not begin before ${clock(t, t.lagS)} (${t.what})`,
     asWait: (t, until) => `${t.what} is not allowed before ${until}`,
     fixes: (t, excessS) => [fix(`Have ${t.what} allowed from ${clock(t, t.lagS - minutes(excessS))}`)],
   },
@@ -136,58 +136,59 @@ export const REASONS: Record<WhyKind, Reason> = {
   },
   'locked-from': {
     givesWay: 'never',
-    inCircle: (t) => `${one(t.to)} is locked at ${clock(t, t.lagS)}`,
+    inCircle: (t) => `${quoted(t.to)} is locked at ${clock(t, t.lagS)}`,
     asWait: (_t, until) => `its start is locked at ${until}`,
     fixes: (t) => unlock(t.to),
   },
   'locked-by': {
     givesWay: 1,
-    inCircle: (t) => `${one(t.from)} is locked at ${clock(t, -t.lagS)}`,
-    asWait: (t) => `${one(t.from)} is locked at ${clock(t, -t.lagS)}`,
+    inCircle: (t) => `${quoted(t.from)} is locked at ${clock(t, -t.lagS)}`,
+    asWait: (t) => `${quoted(t.from)} is locked at ${clock(t, -t.lagS)}`,
     fixes: (t) => unlock(t.from),
   },
   'host-from': {
     givesWay: 'never',
-    inCircle: (t) => `${one(t.to)} is begun in ${one(t.from)}`,
-    asWait: (t) => `it is begun on stage in ${one(t.from)}`,
+    inCircle: (t) => `${quoted(t.to)} is begun in ${quoted(t.from)}`,
+    asWait: (t) => `it is begun on stage in ${quoted(t.from)}`,
     fixes: (t) => behindTheScenes(t.to),
   },
   'host-by': {
     givesWay: 4,
     inCircle: (t) =>
-      `${one(t.from)} takes ${formatDuration(t.from.lengthS)} and has to be done before ${one(t.to)} ends, after ${formatDuration(t.to.lengthS)}`,
-    asWait: (t) => `it has to be done before ${one(t.to)} ends`,
+      `${quoted(t.from)} takes ${formatDuration(t.from.lengthS)} and has to be done before ${quoted(t.to)} ends, after ${formatDuration(t.to.lengthS)}`,
+    asWait: (t) => `it has to be done before ${quoted(t.to)} ends`,
     fixes: (t) => behindTheScenes(t.from),
   },
   reset: {
     givesWay: 'never',
-    inCircle: (t) => `${one(t.to)} comes after ${one(t.from)}`,
-    asWait: (t) => `it follows ${one(t.from)}`,
+    inCircle: (t) => `${quoted(t.to)} comes after ${quoted(t.from)}`,
+    asWait: (t) => `it follows ${quoted(t.from)}`,
     fixes: (t, excessS) =>
-      t.to.lengthS >= excessS ? [fix(`Do ${one(t.to)} ${formatDuration(excessS)} quicker`)] : [],
+      t.to.lengthS >= excessS ? [fix(`Do ${quoted(t.to)} ${formatDuration(excessS)} quicker`)] : [],
   },
   mark: {
     givesWay: 10,
     inCircle: (t) =>
-      `the ${t.what} is free for ${one(t.to)} only ${length(t)} after ${one(t.from)} ${t.from.kind === 'reset' ? 'is begun' : 'begins'}`,
+      `the ${t.what} is free for ${quoted(t.to)} only ${length(t)} after ${quoted(t.from)} ${t.from.kind === 'reset' ? 'is begun' : 'begins'}`,
     asWait: (t, until) =>
       t.from.kind === 'reset'
-        ? `the ${t.what} is still being reset (${one(t.from)}) until ${until}`
-        : `the ${t.what} is taken by ${one(t.from)} until ${until}`,
-    fixes: (t) => [fix(`Do ${one(t.to)} on another mark`)],
+        ? `the ${t.what} is still being reset (${quoted(t.from)}) until ${until}`
+        : `the ${t.what} is taken by ${quoted(t.from)} until ${until}`,
+    fixes: (t) => [fix(`Do ${quoted(t.to)} on another mark`)],
   },
   kit: {
     givesWay: 3,
-    inCircle: (t) => `${one(t.to)} needs the ${good(t)} that ${one(t.from)} has in use for ${length(t)}`,
+    inCircle: (t) =>
+      `${quoted(t.to)} needs the ${good(t)} that ${quoted(t.from)} has in use for ${length(t)}`,
     asWait: (t, until) =>
-      `“${good(t)}” is in use, or not yet dry, clean or cool again after ${one(t.from)}, until ${until}`,
+      `“${good(t)}” is in use, or not yet dry, clean or cool again after ${quoted(t.from)}, until ${until}`,
     fixes: (t) => [bringKit(t.script, t.what)],
   },
   hands: {
     givesWay: 'never',
-    inCircle: (t) => `${person(t)} does ${one(t.from)} before ${one(t.to)}`,
+    inCircle: (t) => `${person(t)} does ${quoted(t.from)} before ${quoted(t.to)}`,
     asWait: (t, until) =>
-      `${person(t)} has no free hands before ${until} (${t.from.kind === 'item' ? 'on stage in ' : ''}${one(t.from)})`,
+      `${person(t)} has no free hands before ${until} (${t.from.kind === 'item' ? 'on stage in ' : ''}${quoted(t.from)})`,
     fixes: none,
   },
 };
@@ -199,7 +200,7 @@ export const softness = ({ why }: WorkLink): number => {
 };
 
 /** A link with the activities it joins, for its words. */
-export const told = (script: Script, activities: readonly Activity[], link: WorkLink): Told => ({
+export const linkParties = (script: Script, activities: readonly Activity[], link: WorkLink): Told => ({
   script,
   from: activities[link.from]!,
   to: activities[link.to]!,

@@ -1,6 +1,6 @@
 import { labelOf, type Bench, type Value, type Worked } from '@hearty/core';
 import { PaperTable, Sheet } from '../../kit/paper';
-import { limitSaid, said } from './said';
+import { limitSaid, formatOutput } from './said';
 
 /** A card for the prop box: what goes in, what comes of it, what to mind, and whose figures these are. */
 export const BenchCard = ({
@@ -12,7 +12,7 @@ export const BenchCard = ({
   values: Readonly<Record<string, Value>>;
   worked: Worked;
 }) => (
-  <Sheet of="Bench" title={`${bench.title}: ${bench.question}`} about={worked.verdict}>
+  <Sheet kind="Bench" title={`${bench.title}: ${bench.question}`} about={worked.verdict}>
     <PaperTable
       title="What to mind"
       head={['', 'What']}
@@ -37,7 +37,7 @@ export const BenchCard = ({
       widths={[60, 40]}
       rows={Object.entries(bench.outputs).map(([name, { label, unit }]) => ({
         key: name,
-        cells: [label, said(worked.outputs[name], unit)],
+        cells: [label, formatOutput(worked.outputs[name], unit)],
       }))}
     />
     <PaperTable

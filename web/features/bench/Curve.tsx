@@ -4,7 +4,7 @@ import { useTheme } from '@mui/material/styles';
 import { useMemo, useState } from 'react';
 import { Chart } from '../../kit/Chart';
 import { OneOf } from '../../kit/Find';
-import { said } from './said';
+import { formatOutput } from './said';
 import { sweep, type Values } from './values';
 
 /** A point that was measured: what went in, what came out, and whose it is. */
@@ -99,7 +99,7 @@ export function Curve({
       <Chart
         option={option}
         height={260}
-        label={`${y.label} against ${x.label}: ${said(results[shown], '')} at ${String(values[over])}`}
+        label={`${y.label} against ${x.label}: ${formatOutput(results[shown], '')} at ${String(values[over])}`}
       />
     </Box>
   );

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { FieldOf } from '../../kit/fields';
 import { OneOf } from '../../kit/Find';
 import { DataTable, type Column } from '../../kit/table';
-import { said } from './said';
+import { formatOutput } from './said';
 import { seenAt, type Follower } from './seen';
 import type { Values } from './values';
 
@@ -41,7 +41,7 @@ export function Levels({
           sx={{ minWidth: 200 }}
         />
         <FieldOf
-          of={Series}
+          type={Series}
           name="levels"
           value={levels}
           eager
@@ -84,7 +84,7 @@ function columnsOf(
     ...Object.entries(outputs).map(([name, { label, unit }], i): Column<LevelRow> => ({
       head: label,
       cell: ({ worked }) => {
-        if (worked.ok) return said(worked.value.outputs[name], unit);
+        if (worked.ok) return formatOutput(worked.value.outputs[name], unit);
         return i === 0 ? `It ${worked.problems[0]?.message ?? 'cannot be worked out'}.` : '';
       },
       as: 'figure',
@@ -106,7 +106,7 @@ const valueOf = (input: Input, level: string): Value =>
 
 const example = (input: Input): string =>
   input.as === 'choice'
-    ? input.of.slice(0, 3).join(', ')
+    ? input.options.slice(0, 3).join(', ')
     : input.as === 'number'
       ? [0.5, 1, 1.5].map((f) => Number((f * input.start).toPrecision(2))).join(', ')
       : '';

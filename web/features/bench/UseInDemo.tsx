@@ -132,7 +132,7 @@ function Taking({
           onValue={setForetells}
         />
       )}
-      <FieldOf of={DemoBench} name="limits" value={limits} onValue={setLimits} />
+      <FieldOf type={DemoBench} name="limits" value={limits} onValue={setLimits} />
       {save.error && (
         <Alert severity="error">
           {save.error.code === 'stale'

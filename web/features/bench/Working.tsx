@@ -1,7 +1,7 @@
 import type { Bench, Worked } from '@hearty/core';
 import { Alert, Box, Typography } from '@mui/material';
 import { DataTable, type Column } from '../../kit/table';
-import { said } from './said';
+import { formatOutput } from './said';
 
 const SEVERITY = { note: 'info', caution: 'warning', stop: 'error' } as const;
 const LEVEL_WORD = { note: '', caution: 'Caution: ', stop: 'Stop: ' } as const;
@@ -19,12 +19,12 @@ type Output = [name: string, Bench['outputs'][string]];
 
 const resultColumns = (worked: Worked, beside: Worked | undefined): Column<Output>[] => [
   { head: 'Result', cell: ([, { label }]) => label, isRowHead: true },
-  { head: 'Now', cell: ([name, { unit }]) => said(worked.outputs[name], unit), as: 'figure' },
+  { head: 'Now', cell: ([name, { unit }]) => formatOutput(worked.outputs[name], unit), as: 'figure' },
   ...(beside
     ? [
         {
           head: 'Beside',
-          cell: ([name, { unit }]: Output) => said(beside.outputs[name], unit),
+          cell: ([name, { unit }]: Output) => formatOutput(beside.outputs[name], unit),
           as: 'figure' as const,
         },
       ]

@@ -4,7 +4,7 @@ import { formatFigure, type Limit, type Worked } from '@hearty/core';
 const LEAST = 0.0001;
 
 /** A result as it stands in a table or on paper. */
-export function said(value: Worked['outputs'][string] | undefined, unit: string): string {
+export function formatOutput(value: Worked['outputs'][string] | undefined, unit: string): string {
   const behind = unit ? ` ${unit}` : '';
   if (typeof value === 'number')
     return value > 0 && value < LEAST

@@ -51,9 +51,9 @@ function Adding({
     resolver: resolverOf<Added>(ADDED),
   });
   const { enqueueSnackbar } = useSnackbar();
-  const add = ({ symptom: seen, ...of }: Added) => {
+  const add = ({ symptom: seen, ...target }: Added) => {
     if (!data) return;
-    const body = withCause(data.body, seen, of);
+    const body = withCause(data.body, seen, target);
     save.mutate(
       { id: data.id, version: data.version, body },
       {
@@ -73,7 +73,7 @@ function Adding({
         <Typography color="textSecondary">
           The cure is read with gloves on and no time: a few words, the quick test first.
         </Typography>
-        <FormOf of={ADDED} form={form}>
+        <FormOf type={ADDED} form={form}>
           {(['symptom', 'cause', 'quickTest', 'cure'] as const).map((name) => (
             <FieldIn key={name} name={name} />
           ))}

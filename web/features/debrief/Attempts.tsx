@@ -155,7 +155,7 @@ function AttemptRow({ line }: { line: DebriefLine }) {
       />
       {bad && <CauseFields line={line} />}
       <FieldOf
-        of={ChangeMade}
+        type={ChangeMade}
         name="text"
         value={attempt.change ?? ''}
         onValue={(text) => say({ kind: 'change', body: { attemptId: attempt.id, text: text.trim() } })}

@@ -14,29 +14,29 @@ export function CauseFields({ line: { attempt, likely, symptoms } }: { line: Deb
   return (
     <>
       <Named
-        of={SEEN}
+        field={SEEN}
         value={symptom}
         known={seen}
         // What was seen is never nothing: it was said on stage, or is still to be said.
-        onKept={(said) => said && say({ kind: 'cause', body: { attemptId, cause, symptom: said } })}
+        onKept={(symptom) => symptom && say({ kind: 'cause', body: { attemptId, cause, symptom: symptom } })}
       />
       <Named
-        of={CAUSE}
+        field={CAUSE}
         value={attempt.cause}
         known={causes}
-        onKept={(said) => say({ kind: 'cause', body: { attemptId, cause: said } })}
+        onKept={(text) => say({ kind: 'cause', body: { attemptId, cause: text } })}
       />
     </>
   );
 }
 
 function Named({
-  of: field,
+  field: field,
   value,
   known,
   onKept,
 }: {
-  of: Field;
+  field: Field;
   value: string | undefined;
   known: readonly string[];
   onKept: (cause: string) => void;

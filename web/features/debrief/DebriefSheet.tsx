@@ -20,7 +20,7 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
     near.length === 0 && (state.noNearMiss ? 'no near miss' : 'near misses: not asked'),
   ];
   return (
-    <Sheet of="Debrief" title={`${file.show.title}: debrief`} about={parts.filter(Boolean).join(' · ')}>
+    <Sheet kind="Debrief" title={`${file.show.title}: debrief`} about={parts.filter(Boolean).join(' · ')}>
       {near.length > 0 && (
         <PaperTable
           title="Near misses"

@@ -27,7 +27,7 @@ const MOST = 1e9;
 
 function Row({ line: { title, attempt, level, reading } }: { line: DebriefLine }) {
   const { title: label, kind, unit = '', words = [] } = reading!;
-  const of = [title, level, attempt.n > 1 && `attempt ${attempt.n}`, attempt.outcome]
+  const attemptWords = [title, level, attempt.n > 1 && `attempt ${attempt.n}`, attempt.outcome]
     .filter(Boolean)
     .join(' · ');
   const field =
@@ -46,10 +46,10 @@ function Row({ line: { title, attempt, level, reading } }: { line: DebriefLine }
         borderColor: 'divider',
       }}
     >
-      <Typography sx={{ flex: '1 1 220px', overflowWrap: 'anywhere' }}>{of}</Typography>
+      <Typography sx={{ flex: '1 1 220px', overflowWrap: 'anywhere' }}>{attemptWords}</Typography>
       <Drawn
         field={{ ...field, optional: true }}
-        message={`${label}: ${of}`}
+        message={`${label}: ${attemptWords}`}
         value={attempt.reading}
         onValue={(value) =>
           say({

@@ -23,7 +23,7 @@ export function Leftovers({ lines }: { lines: LeftoverLine[] }) {
   if (lines.length === 0) return null;
   const counted = (l: LeftoverLine) => (
     <FieldOf
-      of={Leftover}
+      type={Leftover}
       name="amount"
       hiddenLabel={`${l.name} left over`}
       measure={{ unit: l.unit, cup }}

@@ -12,12 +12,12 @@ interface Row {
 
 /** Counts over time, one bar a stretch, what went well below what did not; and the same as a list. */
 export function Bars({
-  of,
+  label: label,
   unit,
   kinds,
   rows,
 }: {
-  of: string;
+  label: string;
   unit: string;
   /** What is counted, the best first: two or three. */
   kinds: readonly string[];
@@ -25,14 +25,14 @@ export function Bars({
 }) {
   const theme = useTheme();
   const option = useMemo(() => chartOf(kinds, rows, unit, theme), [kinds, rows, unit, theme]);
-  const said = ({ counts, note }: Row) =>
+  const describe = ({ counts, note }: Row) =>
     kinds.map((kind, i) => `${counts[i]} ${kind}`).join(', ') + (note ? `; ${note}` : '');
   return (
     <>
       <Chart
         option={option}
         height={180}
-        label={`${of}: ${rows.map((r) => `${r.label} ${said(r)}`).join('; ')}`}
+        label={`${label}: ${rows.map((r) => `${r.label} ${describe(r)}`).join('; ')}`}
       />
       <Box aria-hidden sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, fontSize: 'small', mb: 1 }}>
         {kinds.map((kind, i) => (
@@ -47,7 +47,7 @@ export function Bars({
         <Box component="ul" sx={{ m: 0, pl: 5 }}>
           {rows.map((r) => (
             <li key={r.label}>
-              {r.label}: {said(r)}
+              {r.label}: {describe(r)}
             </li>
           ))}
         </Box>

@@ -31,8 +31,8 @@ export function BenchesOf({ demo, goodName }: { demo: Demo; goodName: (id: strin
           return [`${input.label}: ${parameter ? `as ${parameter.title}` : stands(input, standsAt(i))}`];
         });
         const amounts = held.amounts.map(({ goodId, figure }) => {
-          const of = bench && figuresFor(bench).find((f) => f.name === figure);
-          return `${goodName(goodId)} as much as ${of?.label ?? figure}`;
+          const measured = bench && figuresFor(bench).find((f) => f.name === figure);
+          return `${goodName(goodId)} as much as ${measured?.label ?? figure}`;
         });
         return (
           <li key={held.id}>
@@ -76,7 +76,7 @@ function SoFar({
   const predicted = saidWorks + saidFails;
   if (predicted === 0) return null;
   const right = workedThen + failedThen;
-  const bad = isUnreliable({ told: predicted, wrong: predicted - right });
+  const bad = isUnreliable({ predicted, wrong: predicted - right });
   return (
     <Box component="span" sx={{ color: bad ? 'warning.main' : 'text.secondary' }}>
       {' '}
@@ -94,7 +94,7 @@ function ErrorOverTime({ periods, title }: { periods: readonly BenchPeriod[]; ti
   if (periods.length < 2) return null;
   return (
     <Bars
-      of={`“${title}” over time`}
+      label={`“${title}” over time`}
       unit="attempts foretold"
       kinds={KINDS}
       rows={periods.map(({ label, right, wrong, offBy }) => ({

@@ -51,7 +51,7 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
   const { form, trouble, saving, isNew, save } = useDocumentForm('demos', Demo, stored, {
-    of: 'demo',
+    called: 'demo',
     whole: demoProblems,
     onSaved: ({ title }) => {
       enqueueSnackbar(`“${title}” is saved.`);
@@ -73,7 +73,7 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
     void form.handleSubmit(save)(event);
   };
   return (
-    <FormOf of={Demo} form={form}>
+    <FormOf type={Demo} form={form}>
       <Box component="form" noValidate onSubmit={submit} sx={{ maxWidth: 1120 }}>
         <PageHead
           title={isNew ? 'New demo' : demo.title}
@@ -103,7 +103,7 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
             This demo has changes that are not saved.
           </Alert>
         )}
-        <NotSaved of={Demo} form={form} />
+        <NotSaved type={Demo} form={form} />
         {trouble}
         <SpanPreview />
         <Part title="What it is">
@@ -176,7 +176,7 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
           <Benches />
         </Part>
         <Part title="How the set-up should look">
-          <PicturesField name="pictures" of={demo.title || 'this demo'} />
+          <PicturesField name="pictures" subject={demo.title || 'this demo'} />
         </Part>
         <Part title="Must hold before doors">
           <Conditions />

@@ -122,7 +122,7 @@ export function DemoPage() {
           </Block>
           {demo.pictures && demo.pictures.length > 0 && (
             <Block title="How it should look">
-              <ExpectedPictures looks={[{ of: demo.title, pictures: demo.pictures }]} />
+              <ExpectedPictures expected={[{ subject: demo.title, pictures: demo.pictures }]} />
             </Block>
           )}
           <Suspense>

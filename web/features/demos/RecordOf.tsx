@@ -57,7 +57,7 @@ function OverTime({ months }: { months: Period[] }) {
     <Box component="section" aria-label="Over time" sx={{ mt: 3 }}>
       <Typography variant="h3">{message}</Typography>
       <Bars
-        of="Attempts at shows over time"
+        label="Attempts at shows over time"
         unit="attempts"
         kinds={['worked', 'partly', 'failed']}
         rows={periods.map((p) => ({ label: p.label, counts: [p.worked, p.partly, p.failed] }))}

@@ -37,7 +37,7 @@ export function LogbookPage() {
   return (
     <OnPaper
       title="Season"
-      paper={() => <SeasonSheet logbook={logbook.data} of={partSaid(ask, logbook.data)} />}
+      paper={() => <SeasonSheet logbook={logbook.data} part={partSaid(ask, logbook.data)} />}
     >
       <Box sx={{ maxWidth: 1160 }}>
         <PageHead title="Logbook">
@@ -114,7 +114,7 @@ function Part({
         getOptionKey={(d) => d.id}
         isOptionEqualToValue={(a, b) => a.id === b.id}
         value={demo ?? gone}
-        onChange={(_e, one) => choose('demoId', one?.id ?? '')}
+        onChange={(_e, option) => choose('demoId', option?.id ?? '')}
         renderInput={findInput('With the demo')}
         sx={{ flex: '1 1 240px', maxWidth: 420 }}
       />

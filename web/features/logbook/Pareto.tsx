@@ -7,22 +7,22 @@ const MOST_SHOWN = 12;
 /** Causes by how often they were found, with the share that those down to each make; `titled`: of which demo each is. */
 export function Pareto({ lines, titled = false }: { lines: readonly ParetoLine[]; titled?: boolean }) {
   const most = lines[0]!.times;
-  const one = lines.length === 1;
+  const isSingle = lines.length === 1;
   return (
     <section aria-label="Causes">
       <Typography variant="h3" component="h2" sx={{ mb: 2 }}>
         {paretoSays(lines)}
       </Typography>
-      {!one && (
+      {!isSingle && (
         <Typography color="textSecondary" sx={{ fontSize: 'small', mb: 2 }}>
           Of those with a cause noted; at the right, the share of all down to there.
         </Typography>
       )}
-      <Rows lines={lines.slice(0, MOST_SHOWN)} {...{ most, titled, one }} />
+      <Rows lines={lines.slice(0, MOST_SHOWN)} {...{ most, titled, isSingle: isSingle }} />
       {lines.length > MOST_SHOWN && (
         <details>
           <summary>and {lines.length - MOST_SHOWN} more</summary>
-          <Rows lines={lines.slice(MOST_SHOWN)} {...{ most, titled, one }} />
+          <Rows lines={lines.slice(MOST_SHOWN)} {...{ most, titled, isSingle: isSingle }} />
         </details>
       )}
     </section>
@@ -34,13 +34,13 @@ const Rows = ({
   lines,
   most,
   titled,
-  one,
+  isSingle: isSingle,
 }: {
   lines: readonly ParetoLine[];
   most: number;
   titled: boolean;
   /** Alone, its share needs no telling. */
-  one: boolean;
+  isSingle: boolean;
 }) => (
   <Box component="ol" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 2 }}>
     {lines.map((l) => (
@@ -55,7 +55,7 @@ const Rows = ({
               </Box>
             )}
           </Typography>
-          {!one && (
+          {!isSingle && (
             <Typography color="textSecondary" sx={{ fontSize: 'small', whiteSpace: 'nowrap' }}>
               {Math.round(100 * l.upTo)} %
             </Typography>

@@ -7,14 +7,14 @@ import { FAILED_COLUMNS, RUN_COLUMNS } from './columns';
 const MOST = 15;
 
 /** The season on paper: the verdict, the figures, what failed and why, the runs. `of`: which part of the log it is. */
-export function SeasonSheet({ logbook, of }: { logbook: Logbook; of: string }) {
+export function SeasonSheet({ logbook, part }: { logbook: Logbook; part: string }) {
   const { season, demos, runs, due, actions, causes, moreRuns } = logbook;
   const { message, todo } = sumUp(demos, runs);
   const failed = failing(demos);
   return (
     <Sheet
-      of="Season"
-      title={`Season: ${of}`}
+      kind="Season"
+      title={`Season: ${part}`}
       about={[message[0], ...seasonSays(season), ...message.slice(1)].join(' ')}
     >
       <PaperTable

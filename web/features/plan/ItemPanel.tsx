@@ -78,7 +78,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
         <WhatToWear item={item} />
         <CalculatorResults item={item} />
         <FieldOf
-          of={Item}
+          type={Item}
           name="title"
           value={item.title}
           onValue={(title) => set({ title: title.trim() })}
@@ -90,7 +90,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 2 }}>
             {!item.series && (
               <FieldOf
-                of={Item}
+                type={Item}
                 name="showings"
                 value={item.showings}
                 onValue={(showings) => set({ showings })}
@@ -98,7 +98,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             )}
             {(!item.series || item.series.onFail === 'retry') && (
               <FieldOf
-                of={Item}
+                type={Item}
                 name="retries"
                 value={item.retries}
                 onValue={(retries) => set({ retries })}
@@ -108,41 +108,41 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
         )}
         <SeriesLevels item={item} />
         <FieldOf
-          of={Item}
+          type={Item}
           name="presenterId"
           value={item.presenterId}
           onValue={(presenterId) => set({ presenterId })}
           options={people}
         />
         <FieldOf
-          of={Item}
+          type={Item}
           name="helperIds"
           value={item.helperIds}
           onValue={(helperIds) => set({ helperIds })}
           options={people}
         />
         <FieldOf
-          of={Item}
+          type={Item}
           name="worth"
           value={item.worth}
           onValue={(worth) => set({ worth })}
           options={WORTHS}
         />
         <FieldOf
-          of={Item}
+          type={Item}
           name="at"
           value={item.at}
           onValue={(at) => make({ kind: 'set-item', itemId: item.id, fields: { at } })}
         />
         <FieldOf
-          of={Item}
+          type={Item}
           name="pinned"
           value={item.pinned}
           onValue={(pinned) => make({ kind: 'set-item', itemId: item.id, fields: { pinned } })}
         />
         {plays && marks.length > 1 && (
           <FieldOf
-            of={Item}
+            type={Item}
             name="markId"
             value={item.markId}
             empty={`the first that fits${standing ? ` (${standing.mark.name})` : ''}`}
@@ -206,7 +206,7 @@ function TimingFields({ item, planned }: { item: Item; planned: PlannedItem }) {
         {TIMES.map((key) => (
           <FieldOf
             key={key}
-            of={Timing}
+            type={Timing}
             name={key}
             value={first[key]}
             onValue={(value) => setTime(key, value)}

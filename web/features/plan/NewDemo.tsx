@@ -40,7 +40,7 @@ export function NewDemo({
   return (
     <FormDialog
       title="A new demo"
-      of={FIELDS}
+      type={FIELDS}
       form={form}
       trouble={<SaveFailed error={save.error} />}
       does="Add it"

@@ -38,7 +38,7 @@ export function Options({ item }: { item: Item }) {
             sx={{ borderLeft: 3, borderColor: 'divider', pl: 2, display: 'grid', gap: 2 }}
           >
             <FieldOf
-              of={Option}
+              type={Option}
               name="demoId"
               value={option.demoId}
               options={demos
@@ -48,14 +48,19 @@ export function Options({ item }: { item: Item }) {
             />
             {(demo?.variants?.length ?? 0) > 0 && (
               <FieldOf
-                of={Option}
+                type={Option}
                 name="variantId"
                 value={option.variantId}
                 options={demo!.variants!.map((v) => ({ value: v.id, label: v.title }))}
                 onValue={(id) => setVariant(i, id)}
               />
             )}
-            <FieldOf of={Option} name="share" value={option.share} onValue={(share) => setAt(i, { share })} />
+            <FieldOf
+              type={Option}
+              name="share"
+              value={option.share}
+              onValue={(share) => setAt(i, { share })}
+            />
             {options.length > FEWEST && (
               <Button
                 size="small"

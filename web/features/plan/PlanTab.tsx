@@ -223,7 +223,7 @@ function Thinking({ show }: { show: Show }) {
 }
 
 function Told() {
-  const announcement = usePlanView((s) => s.told);
+  const announcement = usePlanView((s) => s.announcement);
   return (
     <Box
       aria-live="assertive"

@@ -27,7 +27,7 @@ export function PrepTasks({ item }: { item: Item }) {
       ))}
       {reset && (
         <FieldOf
-          of={Item}
+          type={Item}
           name="resetBy"
           label={`Reset: ${reset.title}`}
           empty={`whoever is free${!item.resetBy && reset.personId ? ` (${name(reset.personId)})` : ''}`}
@@ -86,7 +86,7 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
       </Typography>
       <Box sx={{ display: 'grid', gap: 2.5 }}>
         <FieldOf
-          of={TaskChoice}
+          type={TaskChoice}
           name="personId"
           empty={task.personId ? `whoever is free (${name(task.personId)})` : 'nobody can'}
           disabled={task.hostItemId !== undefined}
@@ -95,7 +95,7 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
           options={may.map((id) => ({ value: id, label: name(id) }))}
         />
         <FieldOf
-          of={TaskChoice}
+          type={TaskChoice}
           name="inItemId"
           value={choice?.inItemId}
           onValue={(inItemId) => set({ inItemId, afterStepId: undefined })}
@@ -103,7 +103,7 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
         />
         {steps.length > 0 && (
           <FieldOf
-            of={TaskChoice}
+            type={TaskChoice}
             name="afterStepId"
             value={choice?.afterStepId}
             onValue={(afterStepId) => set({ afterStepId })}
@@ -112,7 +112,7 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
         )}
         {task.hostItemId === undefined && !task.locked && (late || choice?.early) && (
           <FieldOf
-            of={TaskChoice}
+            type={TaskChoice}
             name="early"
             value={choice?.early}
             onValue={(early) => set({ early: early || undefined })}

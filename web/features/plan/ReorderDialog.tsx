@@ -14,11 +14,11 @@ import { useEffect, useState } from 'react';
 import { lookForOrder, stopLooking } from '../../workers/planner';
 import { make } from './view';
 
-type State = { tried: number; of: number } | { found: OrderProposal | undefined };
+type State = { done: number; total: number } | { found: OrderProposal | undefined };
 
 /** Looks for a better order, shows what it gains and what moves, and takes it only if the presenter says so. */
 export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () => void }) {
-  const [state, setState] = useState<State>({ tried: 0, of: 1 });
+  const [state, setState] = useState<State>({ done: 0, total: 1 });
   // The order is looked for once, for the show as it was when asked.
   const [asked] = useState(file);
   useEffect(() => {
@@ -36,15 +36,15 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
       <DialogTitle>A better order</DialogTitle>
       <DialogContent>
-        {'tried' in state ? (
+        {'total' in state ? (
           <>
             <Typography sx={{ mb: 2 }} aria-live="polite">
-              Looking. {state.tried} orders tried.
+              Looking. {state.done} orders tried.
             </Typography>
             <LinearProgress
               aria-label="Orders tried"
               variant="determinate"
-              value={(100 * state.tried) / state.of}
+              value={(100 * state.done) / state.total}
             />
           </>
         ) : found ? (
@@ -72,7 +72,7 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>{'tried' in state ? 'Stop' : found ? 'Leave it as it is' : 'Close'}</Button>
+        <Button onClick={onClose}>{'total' in state ? 'Stop' : found ? 'Leave it is' : 'Close'}</Button>
         {found && (
           <Button
             variant="contained"

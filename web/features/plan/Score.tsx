@@ -95,7 +95,7 @@ export function Score({ script, timetable, bands, scale, marks = false, leaf }: 
               ),
             )}
           </Box>
-          <Leaf of={leaf}>
+          <Leaf sight={leaf}>
             <Box ref={top} sx={{ position: 'relative' }} style={{ height: scale.height }} data-score-top>
               <Rulings scale={scale} timetable={timetable} up={up} />
               {bands && timetable.items.length > 0 && (
@@ -154,7 +154,7 @@ export function Score({ script, timetable, bands, scale, marks = false, leaf }: 
 }
 
 /** A stretch of the score cut out of it; without one, all of it. */
-const Leaf = ({ of: sight, children }: { of: Sight | undefined; children: ReactNode }) =>
+const Leaf = ({ sight: sight, children }: { sight: Sight | undefined; children: ReactNode }) =>
   sight ? (
     <Box sx={{ overflow: 'hidden' }} style={{ height: sight.toY - sight.fromY }}>
       <Box sx={{ position: 'relative' }} style={{ top: -sight.fromY }}>

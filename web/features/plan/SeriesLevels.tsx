@@ -22,7 +22,7 @@ export function SeriesLevels({ item }: { item: Item }) {
     <Box sx={{ display: 'grid', gap: 2 }}>
       {variants.length > 0 && (
         <FieldOf
-          of={Item}
+          type={Item}
           name="variantId"
           value={item.variantId}
           onValue={setVariant}
@@ -138,13 +138,13 @@ function SeriesFields({ item, parameters }: { item: Item; parameters: readonly P
       {series && (
         <>
           <FieldOf
-            of={Series}
+            type={Series}
             name="levels"
             value={series.levels}
             help="One a line, in the order they are shown."
             onValue={(levels) => levels.length >= 2 && set({ levels })}
           />
-          <FieldOf of={Series} name="onFail" value={series.onFail} onValue={(onFail) => set({ onFail })} />
+          <FieldOf type={Series} name="onFail" value={series.onFail} onValue={(onFail) => set({ onFail })} />
         </>
       )}
     </>

@@ -52,7 +52,7 @@ export function detailsOf(
     scripted && oddsWords(scripted),
     source?.series && `series: ${source.series.levels.join(', ')}`,
     scripted?.options &&
-      `choice: ${scripted.options.map(({ of: scriptItem }) => scriptItem.demo?.title).join(' or ')}`,
+      `choice: ${scripted.options.map(({ source: scriptItem }) => scriptItem.demo?.title).join(' or ')}`,
     source && source.showings > 1 && !source.series && `${source.showings} showings`,
     source && source.retries > 0 && `${source.retries} ${source.retries === 1 ? 'retry' : 'retries'}`,
     source?.worth !== undefined && `may be cut, worth ${source.worth}`,
@@ -205,7 +205,7 @@ function LengthField({
       onKeyDown={(e) => (e.key === 'Enter' || e.key === 'Escape') && onDone()}
     >
       <FieldOf
-        of={Timing}
+        type={Timing}
         name="likelyS"
         autoFocus
         hiddenLabel={`Length of ${title}`}

@@ -47,7 +47,7 @@ const event = (key: string, more: Partial<KeyboardEvent> = {}) => {
   };
 };
 const order = () => draftStore.getState().show!.items.map((i) => i.id);
-const told = () => usePlanView.getState().told;
+const told = () => usePlanView.getState().announcement;
 const press = (itemId: string, ...keys: string[]) =>
   keys.forEach((key) => itemKeys(draftStore.getState().show!, itemId)(event(key)));
 
@@ -57,7 +57,7 @@ beforeEach(() => {
   localStorage.clear();
   draftStore.setState({ show: undefined, status: 'saved' });
   openDraft({ id: 's', version: 1, body: show });
-  usePlanView.setState({ thought: undefined, moving: false, told: '' });
+  usePlanView.setState({ thought: undefined, moving: false, announcement: '' });
 });
 
 describe('an item', () => {

@@ -19,7 +19,7 @@ interface ViewState {
   library: boolean;
   view: PlanView | undefined;
   /** What a screen reader is told. */
-  told: string;
+  announcement: string;
 }
 
 /** How the plan is looked at. Nothing of it is kept with the show. */
@@ -33,11 +33,11 @@ export const usePlanView = create<ViewState>()(() => ({
   marks: false,
   library: false,
   view: undefined,
-  told: '',
+  announcement: '',
 }));
 
 export const select = (selected: string | undefined) => usePlanView.setState({ selected });
-export const tell = (announcement: string) => usePlanView.setState({ told: announcement });
+export const tell = (announcement: string) => usePlanView.setState({ announcement: announcement });
 
 /** Thinks of a change without making it. */
 export const think = (thought: Change | undefined, moving = false) =>

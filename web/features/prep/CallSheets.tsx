@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { clockOf, clockToS, formatClock, slotOf, type CallSheet, type ShowFile } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
-import { LooksOnPaper } from '../../kit/pictures';
+import { ExpectedPicturesOnPaper } from '../../kit/pictures';
 import { PaperTable, Sheet, Warned } from '../../kit/paper';
 import { lineWords, neededWords, warnings, whatWords } from './words';
 
@@ -24,7 +24,7 @@ export function CallSheets({ file, sheets }: { file: ShowFile; sheets: readonly 
         sx={long ? { breakBefore: i > 0 ? 'page' : 'auto', breakAfter: 'page' } : { breakInside: 'avoid' }}
       >
         <Sheet
-          of={`Call sheet: ${sheet.name}`}
+          kind={`Call sheet: ${sheet.name}`}
           title={`${sheet.name}, here from ${formatClock(up + sheet.comesS)}`}
           about={`${show.title} · ${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · crew call ${formatClock(up + sheet.crewCallS)} · curtain-up ${show.curtainUp}${neededWords(sheet, up)}`}
         >
@@ -44,7 +44,7 @@ export function CallSheets({ file, sheets }: { file: ShowFile; sheets: readonly 
               ],
             }))}
           />
-          <LooksOnPaper looks={sheet.looks} />
+          <ExpectedPicturesOnPaper expected={sheet.pictures} />
         </Sheet>
       </Box>
     );

@@ -42,7 +42,7 @@ export function Day({
             <Line
               line={line}
               clock={clock}
-              same={lines[i - 1]?.atS === line.atS}
+              isSame={lines[i - 1]?.atS === line.atS}
               state={state}
               message={nowS === undefined ? '' : stateWords(line, state, nowS)}
               inRun={inRun.has(line.key)}
@@ -85,7 +85,7 @@ const INK: Partial<Record<CallState, string>> = {
 const Line = memo(function Line({
   line,
   clock,
-  same: isSame,
+  isSame: isSame,
   state,
   message,
   inRun,
@@ -95,7 +95,7 @@ const Line = memo(function Line({
   line: DayLine;
   clock: (s: number) => string;
   /** The line before it is of the same time. */
-  same: boolean;
+  isSame: boolean;
   state: CallState;
   message: string;
   inRun: boolean;

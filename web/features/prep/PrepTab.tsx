@@ -108,7 +108,7 @@ export function PrepTab() {
       <Day lines={lines} nowS={nowS} done={done} inRun={inRun} alone={chosen !== undefined} />
       <ExpectedPictures
         title="How it should look"
-        looks={allExpectedPictures((chosen ? [chosen] : sheets).map((s) => s.looks))}
+        expected={allExpectedPictures((chosen ? [chosen] : sheets).map((s) => s.pictures))}
       />
     </OnPaper>
   );

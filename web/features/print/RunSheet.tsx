@@ -33,7 +33,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
   const titles = new Map(show.items.map((i) => [i.id, i.title]));
   return (
     <Sheet
-      of="Run sheet"
+      kind="Run sheet"
       title={show.title}
       about={
         <>
@@ -102,7 +102,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
                   <div>
                     The audience picks:{' '}
                     {options
-                      .map(({ of: scriptItem }) =>
+                      .map(({ source: scriptItem }) =>
                         [scriptItem.demo?.title, ...playedWith(scriptItem, (id) => titles.get(id))].join(
                           ', ',
                         ),

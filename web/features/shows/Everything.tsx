@@ -153,6 +153,7 @@ const lostWords = ({ documents, runs, events, moves }: Lost) =>
     .filter(Boolean)
     .join(', ');
 
-const some = (n: number, one: string, many = `${one}s`) => n > 0 && `${n} ${n === 1 ? one : many}`;
+const some = (n: number, singular: string, plural = `${singular}s`) =>
+  n > 0 && `${n} ${n === 1 ? singular : plural}`;
 
 const when = (ms: number) => (ms ? format(ms, 'd MMM yyyy, HH:mm') : 'never');

@@ -25,7 +25,7 @@ export function NextShow({ show, due }: { show: ShowLine; due: Due[] }) {
       </Typography>
       <Box component="ul" aria-label="Due before it" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {due.map((line) => (
-          <DueRow key={line.key} of={line} showId={show.id} />
+          <DueRow key={line.key} due={line} showId={show.id} />
         ))}
       </Box>
     </Paper>
@@ -37,7 +37,7 @@ function inDays(date: string): string {
   return days <= 0 ? 'today' : days === 1 ? 'tomorrow' : `in ${days} days`;
 }
 
-function DueRow({ of: due, showId }: { of: Due; showId: string }) {
+function DueRow({ due: due, showId }: { due: Due; showId: string }) {
   return (
     <Box
       component="li"

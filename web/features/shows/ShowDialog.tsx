@@ -101,7 +101,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
   return (
     <FormDialog
       title={show ? 'Show details' : 'New show'}
-      of={Show}
+      type={Show}
       form={form}
       trouble={<SaveFailed error={saveVenue.error ?? savePerson.error ?? saveShow.error} />}
       does={show ? 'Done' : 'Create the show'}

@@ -65,7 +65,9 @@ export function ShowFrame() {
   return (
     <>
       <PaperStyles title={file.show.title} />
-      <WindowTitle of={`${PLACES[pathname.split('/').slice(3).join('/')] ?? 'Plan'} · ${file.show.title}`} />
+      <WindowTitle
+        title={`${PLACES[pathname.split('/').slice(3).join('/')] ?? 'Plan'} · ${file.show.title}`}
+      />
       <Box
         data-show-head
         sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 3, mb: 3 }}

@@ -48,7 +48,7 @@ export function SaveTrouble() {
   if (status !== 'conflict' || !theirs || !show) return null;
   return (
     <Conflict
-      of="show"
+      kind="show"
       mine={show}
       theirs={theirs}
       onMine={() => settleConflict('mine')}

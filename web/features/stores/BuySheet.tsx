@@ -9,7 +9,7 @@ export function BuySheet({ tour: { buying, today } }: { tour: TourAnswer }) {
   const suppliers = [...new Set(buying.map((b) => b.supplier))];
   return (
     <Sheet
-      of="To buy"
+      kind="To buy"
       title={`To buy, about ${formatMoney(buying.reduce((sum, b) => sum + (b.cost ?? 0), 0))}`}
       about={`For all shows from ${dayWords(today)} on.`}
     >

@@ -64,11 +64,11 @@ export function Crates() {
 }
 
 function CrateDialog({ stored, onClose }: { stored: Stored<Crate>; onClose: () => void }) {
-  const { save, ...rest } = useDocumentForm('crates', Crate, stored, { of: 'crate', onSaved: onClose });
+  const { save, ...rest } = useDocumentForm('crates', Crate, stored, { called: 'crate', onSaved: onClose });
   return (
     <FormDialog
       title={stored.version ? stored.body.name : 'New crate'}
-      of={Crate}
+      type={Crate}
       {...rest}
       onClose={onClose}
       onSave={save}

@@ -7,7 +7,7 @@ import { useSettings } from '../../session/settings';
 
 /** A good, new or known: what it is, where it comes from, how it keeps and travels. The shelf is the ledger's. */
 export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose: () => void }) {
-  const { save, ...rest } = useDocumentForm('goods', Good, stored, { of: 'good', onSaved: onClose });
+  const { save, ...rest } = useDocumentForm('goods', Good, stored, { called: 'good', onSaved: onClose });
   const [sort, unit, densityGPerML] = useWatch({
     control: rest.form.control,
     name: ['sort', 'unit', 'densityGPerML'],
@@ -16,7 +16,7 @@ export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose:
   return (
     <FormDialog
       title={stored.version ? stored.body.name : 'New good'}
-      of={Good}
+      type={Good}
       {...rest}
       onClose={onClose}
       onSave={save}

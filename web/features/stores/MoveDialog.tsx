@@ -95,7 +95,7 @@ export function MoveDialog({ wish: { kind, stock }, onClose }: { wish: MoveWish;
   return (
     <FormDialog
       title={`${TITLES[kind]}: ${good.name}`}
-      of={fields}
+      type={fields}
       form={form}
       trouble={<SaveFailed error={write.error} />}
       does="Write it down"

@@ -64,7 +64,7 @@ function Sum<T extends FieldValues>({
   const read = refusals(values).length === 0;
   return (
     <Card title={title} verdict={read ? verdict(values) : ''} working={read && working(values)}>
-      <FormOf of={fields} form={form}>
+      <FormOf type={fields} form={form}>
         {(names?.(values) ?? Object.keys(fields)).map((name) => (
           <FieldIn key={name} name={name} />
         ))}

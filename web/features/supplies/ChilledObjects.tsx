@@ -44,13 +44,13 @@ export function ChilledObjects({
             }}
           />
           <FieldOf
-            of={ChilledObject}
+            type={ChilledObject}
             name="massKg"
             value={o.massKg}
             onValue={(massKg) => set(o.id, { massKg })}
           />
           <FieldOf
-            of={ChilledObject}
+            type={ChilledObject}
             name="times"
             value={o.times}
             onValue={(times) => set(o.id, { times })}

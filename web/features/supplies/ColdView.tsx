@@ -154,13 +154,13 @@ function Budget({
       >
         <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: '1.4fr 1fr', alignContent: 'start' }}>
           <FieldOf
-            of={ColdPlan}
+            type={ColdPlan}
             name="filledOn"
             value={cold.filledOn}
             onValue={(filledOn) => change({ filledOn })}
           />
           <FieldOf
-            of={ColdPlan}
+            type={ColdPlan}
             name="filledAt"
             value={cold.filledAt}
             onValue={(filledAt) => change({ filledAt })}
@@ -168,7 +168,7 @@ function Budget({
           {figures(unit).map(([key, behind]) => (
             <FieldOf
               key={key}
-              of={ColdPlan}
+              type={ColdPlan}
               name={key}
               {...(behind && { label: `${fieldOf(ColdPlan, key).label}, ${behind}` })}
               value={cold[key]}

@@ -22,7 +22,7 @@ export function PackingSheet({ file: { show, venue }, packing }: { file: ShowFil
     );
   return (
     <Sheet
-      of="Packing list"
+      kind="Packing list"
       title={`${show.title}: packing`}
       about={`${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name}. Load from the top down. What you may carry, and how it is marked, is set by local transport rules and the supplier’s data sheets.`}
     >

@@ -54,7 +54,7 @@ export function ShelfField({
   };
   return (
     <FieldOf
-      of={WrittenMove}
+      type={WrittenMove}
       name="amount"
       hiddenLabel={`${name} on the shelf`}
       measure={{ unit, cup, densityGPerML: good?.densityGPerML }}

@@ -19,7 +19,7 @@ export function SuppliesSheet({
   const { show, venue } = file;
   return (
     <Sheet
-      of="Supplies"
+      kind="Supplies"
       title={`${show.title}: supplies`}
       about={`${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · ${show.heads} people. Packed is enough for retries.`}
     >

@@ -94,7 +94,7 @@ function Odds() {
   return (
     <Box sx={{ display: 'flex', gap: 3, mb: 3, flexWrap: 'wrap' }}>
       <FieldOf
-        of={Show}
+        type={Show}
         name="runOutPct"
         value={runOutPct}
         onValue={(v) =>
@@ -104,7 +104,7 @@ function Odds() {
       />
       {stations && (
         <FieldOf
-          of={Show}
+          type={Show}
           name="audienceStations"
           value={audienceStations}
           onValue={(v) =>

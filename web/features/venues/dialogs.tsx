@@ -13,14 +13,14 @@ import { useDocumentForm } from '../../session/useDocumentForm';
 /** A venue, new or known. */
 export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClose: () => void }) {
   const { save, ...rest } = useDocumentForm('venues', Venue, stored, {
-    of: 'venue',
+    called: 'venue',
     whole: venueProblems,
     onSaved: onClose,
   });
   return (
     <FormDialog
       title={stored.version ? 'Venue' : 'New venue'}
-      of={Venue}
+      type={Venue}
       {...rest}
       wide
       onClose={onClose}
@@ -87,16 +87,16 @@ const Marks = () => (
 
 function MarkPictures({ path }: { path: string }) {
   const name = useWatch({ name: `${path}.name` }) as string | undefined;
-  return <PicturesField name={`${path}.pictures`} of={name || 'this mark'} />;
+  return <PicturesField name={`${path}.pictures`} subject={name || 'this mark'} />;
 }
 
 /** Somebody of the crew, new or known. */
 export function PersonDialog({ stored, onClose }: { stored: Stored<Person>; onClose: () => void }) {
-  const { save, ...rest } = useDocumentForm('people', Person, stored, { of: 'person', onSaved: onClose });
+  const { save, ...rest } = useDocumentForm('people', Person, stored, { called: 'person', onSaved: onClose });
   return (
     <FormDialog
       title={stored.version ? stored.body.name : 'Somebody new'}
-      of={Person}
+      type={Person}
       {...rest}
       onClose={onClose}
       onSave={save}

@@ -7,11 +7,11 @@ const Declarations = createContext<Declared>({});
 
 /** A form over a document, or over declared fields: those within find their declarations by their paths. */
 export function FormOf<T extends FieldValues>({
-  of: declared,
+  type: declared,
   form,
   children,
 }: {
-  of: Declared<T>;
+  type: Declared<T>;
   form: UseFormReturn<T>;
   children: ReactNode;
 }) {

@@ -63,11 +63,11 @@ interface DrawnProps extends Drawing {
 
 /** A field of a document: what may be typed, how it is read and what is said of it come from its declaration. */
 export function FieldOf<T extends object, K extends keyof T & string>({
-  of: type,
+  type: type,
   name,
   ...rest
 }: Drawing & {
-  of: new () => T;
+  type: new () => T;
   name: K;
   value: T[K] | undefined;
   onValue: (value: T[K]) => void;
@@ -85,10 +85,16 @@ export function Drawn({ field: declared, empty, ...rest }: DrawnProps) {
     case 'yes-no':
       return <Switched {...props} />;
     case 'choice':
-      return <Chosen {...props} options={options ?? field.of.map((one) => wordOf(field.words, one))} />;
+      return (
+        <Chosen {...props} options={options ?? field.options.map((word) => wordOf(field.words, word))} />
+      );
     case 'choices':
       return (
-        <Chosen {...props} options={options ?? field.of.map((one) => wordOf(field.words, one))} several />
+        <Chosen
+          {...props}
+          options={options ?? field.options.map((word) => wordOf(field.words, word))}
+          several
+        />
       );
     case 'document':
       return <Chosen {...props} options={options ?? []} />;
@@ -208,7 +214,7 @@ function Chosen(props: DrawnProps & { options: readonly Option[]; several?: bool
   const labels = new Map(options.map((o) => [o.value, o.label]));
   const words = (chosen: unknown) =>
     several
-      ? (chosen as string[]).map((one) => labels.get(one) ?? one).join(', ') || (field.empty ?? '')
+      ? (chosen as string[]).map((value) => labels.get(value) ?? value).join(', ') || (field.empty ?? '')
       : chosen === ''
         ? mayBeEmpty && (field.empty ?? 'not said')
         : labels.get(chosen as string);

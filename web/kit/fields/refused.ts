@@ -14,5 +14,5 @@ export const isRefused = (value: unknown): value is Refused =>
 export function refusals(value: unknown, path = ''): { path: string; message: string }[] {
   if (isRefused(value)) return [{ path, message: value.message }];
   if (typeof value !== 'object' || value === null) return [];
-  return Object.entries(value).flatMap(([key, one]) => refusals(one, path ? `${path}.${key}` : key));
+  return Object.entries(value).flatMap(([key, inner]) => refusals(inner, path ? `${path}.${key}` : key));
 }

@@ -3,20 +3,20 @@ import type { ReactNode } from 'react';
 
 /** A printed sheet: what it is of, what is to be known of all of it, and its parts. Legible at arm's length. */
 export const Sheet = ({
-  of,
+  kind,
   title,
   about,
   children,
 }: {
   /** What kind of sheet it is. */
-  of: string;
+  kind: string;
   title: ReactNode;
   about: ReactNode;
   children: ReactNode;
 }) => (
   <Box
     component="section"
-    aria-label={of}
+    aria-label={kind}
     sx={{ fontSize: 'text', lineHeight: 1.4, color: '#000', overflowWrap: 'anywhere' }}
   >
     <Box component="h1" sx={{ fontSize: 'page', lineHeight: 1.2, m: 0 }}>
@@ -50,9 +50,9 @@ export function PaperTable({
   rows: readonly PaperRow[];
 }) {
   const ends = rows.length < 2 * TOGETHER ? [rows.length] : [TOGETHER, rows.length - TOGETHER, rows.length];
-  const part = (of: readonly PaperRow[], i: number) => (
-    <tbody key={i} style={{ breakInside: of.length <= 2 * TOGETHER ? 'avoid' : 'auto' }}>
-      {of.map(({ key, cells }) => (
+  const part = (part: readonly PaperRow[], i: number) => (
+    <tbody key={i} style={{ breakInside: part.length <= 2 * TOGETHER ? 'avoid' : 'auto' }}>
+      {part.map(({ key, cells }) => (
         <tr key={key}>
           {cells.map((cell, i) => (
             <td key={i}>{cell}</td>

@@ -1,3 +1,3 @@
-export { ExpectedPictures, pictureAddress, Shown } from './Looks';
+export { ExpectedPictures, pictureAddress, Shown } from './ExpectedPictures';
 export { shrunk } from './shrink';
-export { LooksOnPaper } from './LooksOnPaper';
+export { ExpectedPicturesOnPaper } from './ExpectedPicturesOnPaper';

@@ -64,7 +64,7 @@ export function DataTable<Row>(props: Props<Row>) {
   const { shown, more } = useMore(ordered, step);
   const grouped = groupOf && table.getState().sorting.length === 0;
   return (
-    <ScrollTable of={name} {...(mt !== undefined && { mt })}>
+    <ScrollTable name={name} {...(mt !== undefined && { mt })}>
       <Table size="small" aria-label={name}>
         <Head table={table} hasDetails={!!props.details} />
         <TableBody>

@@ -19,7 +19,7 @@ import { useSettings } from '../../../session/settings';
 import { CloseIcon } from '../../../kit/icons';
 
 /** A bench that a demo holds: what it stands at, and what it gives to the demo. */
-export function BenchRow({ path, of }: { path: string; of: string }) {
+export function BenchRow({ path, prefix }: { path: string; prefix: string }) {
   const benchId = useWatch({ name: `${path}.benchId` }) as string;
   const bench = BENCHES.find((b) => b.id === benchId);
   const reading = useWatch({ name: 'reading' }) as Demo['reading'];
@@ -32,7 +32,7 @@ export function BenchRow({ path, of }: { path: string; of: string }) {
       {bench && (
         <>
           <Inputs path={path} bench={bench} />
-          <Amounts path={path} bench={bench} of={of} />
+          <Amounts path={path} bench={bench} prefix={prefix} />
           <FieldIn name={`${path}.limits`} />
           {reading && (
             <FieldIn
@@ -145,7 +145,7 @@ function emptyMeans(input: Input): string {
 }
 
 /** Which consumables of the demo are as much as the bench says. */
-function Amounts({ path, bench, of }: { path: string; bench: Bench; of: string }) {
+function Amounts({ path, bench, prefix }: { path: string; bench: Bench; prefix: string }) {
   const { control } = useFormContext<Demo>();
   const { fields, append, remove } = useFieldArray({
     control,
@@ -153,7 +153,7 @@ function Amounts({ path, bench, of }: { path: string; bench: Bench; of: string }
     keyName: 'rowKey',
   });
   const goods = useLibrary().data?.goods ?? [];
-  const [demos, own] = useWatch({ name: ['consumables', `${of}consumables`] }) as (
+  const [demos, own] = useWatch({ name: ['consumables', `${prefix}consumables`] }) as (
     Demo['consumables'] | undefined
   )[];
   const used = (own ?? demos ?? []).map((c) => c.goodId).filter(Boolean);

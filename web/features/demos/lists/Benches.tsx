@@ -8,20 +8,20 @@ import { shortId } from './common';
 const BenchRow = lazy(async () => ({ default: (await import('./BenchRow')).BenchRow }));
 
 /** The benches that the demo holds, or a variant of its own. */
-export const Benches = ({ of = '' }: { of?: string }) => (
+export const Benches = ({ prefix = '' }: { prefix?: string }) => (
   <>
     <Typography color="textSecondary" sx={{ maxWidth: '70ch' }}>
       A bench reckons with the room the show is in and the strength on the shelf. Its amounts take the place
       of those above, its limits are checked before doors, and what it warns of stands in the plan.
     </Typography>
     <Rows
-      name={`${of}benches`}
+      name={`${prefix}benches`}
       add="Add a bench"
       columns="minmax(0, 1fr)"
       fresh={() => BLANK.benches(shortId())}
       row={(path) => (
         <Suspense>
-          <BenchRow path={path} of={of} />
+          <BenchRow path={path} prefix={prefix} />
         </Suspense>
       )}
     />

@@ -7,9 +7,9 @@ import { GoodAmount, GoodField } from '../GoodField';
 import { useNumbers } from './common';
 
 /** The kit of the demo, or of a variant that has its own. */
-export const Kit = ({ of = '' }: { of?: string }) => (
+export const Kit = ({ prefix = '' }: { prefix?: string }) => (
   <Rows
-    name={`${of}kit`}
+    name={`${prefix}kit`}
     add="Add kit"
     columns="minmax(0, 2fr) repeat(3, minmax(0, 1fr))"
     fresh={BLANK.kit}
@@ -40,18 +40,18 @@ function PlacesFields({ path }: { path: string }) {
 }
 
 /** The consumables of the demo, or of a variant that has its own. */
-export const Consumables = ({ of = '' }: { of?: string }) => {
+export const Consumables = ({ prefix = '' }: { prefix?: string }) => {
   const numbers = useNumbers();
   return (
     <Rows
-      name={`${of}consumables`}
+      name={`${prefix}consumables`}
       add="Add a consumable"
       columns="minmax(0, 2fr) repeat(3, minmax(0, 1fr))"
       fresh={BLANK.consumables}
       row={(path) => (
         <>
           <GoodField path={path} sort="consumable" />
-          <ConsumableAmount path={path} of={of} />
+          <ConsumableAmount path={path} prefix={prefix} />
           <FieldIn name={`${path}.per`} />
           <FieldIn name={`${path}.wastePct`} />
           {numbers.length > 0 && <FieldIn name={`${path}.scalesWith`} options={numbers} />}
@@ -62,8 +62,8 @@ export const Consumables = ({ of = '' }: { of?: string }) => {
 };
 
 /** An amount; where a bench works it out, it says so. */
-function ConsumableAmount({ path, of }: { path: string; of: string }) {
-  const [goodId, demos, own] = useWatch({ name: [`${path}.goodId`, 'benches', `${of}benches`] }) as [
+function ConsumableAmount({ path, prefix }: { path: string; prefix: string }) {
+  const [goodId, demos, own] = useWatch({ name: [`${path}.goodId`, 'benches', `${prefix}benches`] }) as [
     string,
     ...(Demo['benches'] | undefined)[],
   ];
@@ -77,12 +77,12 @@ function ConsumableAmount({ path, of }: { path: string; of: string }) {
 }
 
 /** What is worn, by whom and when: out of the stores, so that it is counted and packed, or in words. */
-export const WornRows = ({ of = '' }: { of?: string }) => {
-  const [demos, own] = useWatch({ name: ['steps', `${of}steps`] }) as (Demo['steps'] | undefined)[];
+export const WornRows = ({ prefix = '' }: { prefix?: string }) => {
+  const [demos, own] = useWatch({ name: ['steps', `${prefix}steps`] }) as (Demo['steps'] | undefined)[];
   const steps = (own ?? demos ?? []).map((s, i) => ({ value: s.id, label: s.text || `step ${i + 1}` }));
   return (
     <Rows
-      name={`${of}worn`}
+      name={`${prefix}worn`}
       add="Add something worn"
       columns="minmax(0, 2fr) repeat(3, minmax(0, 1fr))"
       fresh={BLANK.worn}

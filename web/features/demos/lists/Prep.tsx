@@ -26,12 +26,12 @@ function WhoFields({ path }: { path: string }) {
 }
 
 /** The preparation of the demo, or of a variant that has its own. */
-export const Prep = ({ of = '' }: { of?: string }) => {
-  const tasks = (useWatch({ name: `${of}prep` }) as Demo['prep'] | undefined) ?? [];
+export const Prep = ({ prefix = '' }: { prefix?: string }) => {
+  const tasks = (useWatch({ name: `${prefix}prep` }) as Demo['prep'] | undefined) ?? [];
   const numbers = useNumbers();
   return (
     <Rows
-      name={`${of}prep`}
+      name={`${prefix}prep`}
       add="Add a prep task"
       columns="minmax(0, 2fr) repeat(3, minmax(0, 1fr))"
       fresh={() => BLANK.prep(shortId())}
@@ -51,7 +51,7 @@ export const Prep = ({ of = '' }: { of?: string }) => {
           <FieldIn name={`${path}.beforeDoors`} />
           <FieldIn name={`${path}.inShow`} />
           <FieldIn name={`${path}.mark`} />
-          <HeldKit of={of} path={path} />
+          <HeldKit prefix={prefix} path={path} />
           <FieldIn name={`${path}.hazards`} />
           {numbers.length > 0 && <FieldIn name={`${path}.growsWith`} options={numbers} />}
         </>
@@ -61,8 +61,8 @@ export const Prep = ({ of = '' }: { of?: string }) => {
 };
 
 /** Which of the demo's kit stands with the task until the item. */
-function HeldKit({ of, path }: { of: string; path: string }) {
-  const [demos, own] = useWatch({ name: ['kit', `${of}kit`] }) as (Demo['kit'] | undefined)[];
+function HeldKit({ prefix, path }: { prefix: string; path: string }) {
+  const [demos, own] = useWatch({ name: ['kit', `${prefix}kit`] }) as (Demo['kit'] | undefined)[];
   const goods = useDocuments('goods').data ?? [];
   const options = (own ?? demos ?? [])
     .filter((k) => k.goodId)

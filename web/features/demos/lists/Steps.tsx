@@ -7,9 +7,9 @@ import { Below, Rows } from '../../../kit/Rows';
 import { shortId, useNumbers } from './common';
 
 /** The steps of the demo, or of a variant that has its own. */
-export const Steps = ({ of = '' }: { of?: string }) => (
+export const Steps = ({ prefix = '' }: { prefix?: string }) => (
   <Rows
-    name={`${of}steps`}
+    name={`${prefix}steps`}
     add="Add a step"
     columns="130px minmax(0, 1fr) 200px"
     fresh={() => BLANK.steps(shortId())}

@@ -39,13 +39,13 @@ export const Variants = () => (
 
 type OwnList = 'steps' | 'prep' | 'kit' | 'consumables' | 'worn' | 'benches';
 
-const OWN: { field: OwnList; what: string; rows: (of: string) => ReactNode }[] = [
-  { field: 'steps', what: 'steps', rows: (of) => <Steps of={of} /> },
-  { field: 'prep', what: 'preparation', rows: (of) => <Prep of={of} /> },
-  { field: 'kit', what: 'kit', rows: (of) => <Kit of={of} /> },
-  { field: 'consumables', what: 'consumables', rows: (of) => <Consumables of={of} /> },
-  { field: 'worn', what: 'things to wear', rows: (of) => <WornRows of={of} /> },
-  { field: 'benches', what: 'benches', rows: (of) => <Benches of={of} /> },
+const OWN: { field: OwnList; what: string; rows: (prefix: string) => ReactNode }[] = [
+  { field: 'steps', what: 'steps', rows: (prefix) => <Steps prefix={prefix} /> },
+  { field: 'prep', what: 'preparation', rows: (prefix) => <Prep prefix={prefix} /> },
+  { field: 'kit', what: 'kit', rows: (prefix) => <Kit prefix={prefix} /> },
+  { field: 'consumables', what: 'consumables', rows: (prefix) => <Consumables prefix={prefix} /> },
+  { field: 'worn', what: 'things to wear', rows: (prefix) => <WornRows prefix={prefix} /> },
+  { field: 'benches', what: 'benches', rows: (prefix) => <Benches prefix={prefix} /> },
 ];
 
 /** A whole list that the variant has instead of the demo's. It begins as a copy of that. */

@@ -6,9 +6,15 @@ import { CloseIcon } from '../icons';
 export const pictureAddress = (id: string) => `/api/pictures/${id}`;
 
 /** Pictures of how something should look; each opens to its whole size. Nothing where there is none. */
-export function ExpectedPictures({ looks, title }: { looks: readonly ExpectedPicture[]; title?: string }) {
-  const [open, setOpen] = useState<{ of: string; picture: Picture }>();
-  if (looks.length === 0) return null;
+export function ExpectedPictures({
+  expected,
+  title,
+}: {
+  expected: readonly ExpectedPicture[];
+  title?: string;
+}) {
+  const [open, setOpen] = useState<{ subject: string; picture: Picture }>();
+  if (expected.length === 0) return null;
   return (
     <>
       {title && (
@@ -21,17 +27,17 @@ export function ExpectedPictures({ looks, title }: { looks: readonly ExpectedPic
         aria-label="How it should look"
         sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, m: 0, mb: 2, p: 0, listStyle: 'none' }}
       >
-        {looks.flatMap(({ of, pictures }) =>
+        {expected.flatMap(({ subject, pictures }) =>
           pictures.map((picture) => (
-            <Box component="li" key={of + picture.id} sx={{ width: 180 }}>
+            <Box component="li" key={subject + picture.id} sx={{ width: 180 }}>
               <ButtonBase
-                aria-label={`${of}: see it larger`}
-                onClick={() => setOpen({ of, picture })}
+                aria-label={`${subject}: see it larger`}
+                onClick={() => setOpen({ subject, picture })}
                 sx={{ display: 'block', width: 1, border: 1, borderColor: 'divider', borderRadius: 1 }}
               >
-                <Shown picture={picture} of={of} height={120} />
+                <Shown picture={picture} subject={subject} height={120} />
               </ButtonBase>
-              <Caption of={of} picture={picture} />
+              <Caption subject={subject} picture={picture} />
             </Box>
           )),
         )}
@@ -39,7 +45,7 @@ export function ExpectedPictures({ looks, title }: { looks: readonly ExpectedPic
           {open && (
             <>
               <DialogTitle sx={{ display: 'flex', alignItems: 'center', overflowWrap: 'anywhere' }}>
-                <Box sx={{ flex: 1 }}>{open.of}</Box>
+                <Box sx={{ flex: 1 }}>{open.subject}</Box>
                 <IconButton aria-label="Close" onClick={() => setOpen(undefined)}>
                   <CloseIcon />
                 </IconButton>
@@ -56,22 +62,22 @@ export function ExpectedPictures({ looks, title }: { looks: readonly ExpectedPic
   );
 }
 
-export const Caption = ({ of, picture }: { of: string; picture: Picture }) => (
+export const Caption = ({ subject, picture }: { subject: string; picture: Picture }) => (
   <Typography sx={{ fontSize: 'small', overflowWrap: 'anywhere' }}>
-    <b>{of}</b>
+    <b>{subject}</b>
     {picture.says && `: ${picture.says}`}
   </Typography>
 );
 
 interface ShownProps {
   picture: Picture;
-  of: string;
+  subject: string;
   /** In pixels, where it is drawn small. */
   height?: number;
 }
 
 /** One picture, whole; what it shows in words where it is not here. */
-export function Shown({ picture, of, height }: ShownProps) {
+export function Shown({ picture, subject, height }: ShownProps) {
   const [gone, setGone] = useState(false);
   if (gone)
     return (
@@ -86,7 +92,7 @@ export function Shown({ picture, of, height }: ShownProps) {
     <Box
       component="img"
       src={pictureAddress(picture.id)}
-      alt={picture.says || `How “${of}” should look`}
+      alt={picture.says || `How “${subject}” should look`}
       onError={() => setGone(true)}
       sx={{ display: 'block', width: 1, height: height ?? 'auto', maxHeight: '75vh', objectFit: 'contain' }}
     />

@@ -1,14 +1,14 @@
 import { Box } from '@mui/material';
 import type { ExpectedPicture } from '@hearty/core';
-import { Caption, pictureAddress } from './Looks';
+import { Caption, pictureAddress } from './ExpectedPictures';
 
 /** Pictures on a printed sheet, four in a row. They print if the screen shows them too: paper does not wait. */
-export const LooksOnPaper = ({ looks }: { looks: readonly ExpectedPicture[] }) =>
-  looks.length === 0 ? null : (
+export const ExpectedPicturesOnPaper = ({ expected }: { expected: readonly ExpectedPicture[] }) =>
+  expected.length === 0 ? null : (
     <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, 1fr)', gap: 3, mb: 4 }}>
-      {looks.flatMap(({ of, pictures }) =>
+      {expected.flatMap(({ subject, pictures }) =>
         pictures.map((picture) => (
-          <Box key={of + picture.id} sx={{ breakInside: 'avoid' }}>
+          <Box key={subject + picture.id} sx={{ breakInside: 'avoid' }}>
             <Box
               component="img"
               src={pictureAddress(picture.id)}
@@ -21,7 +21,7 @@ export const LooksOnPaper = ({ looks }: { looks: readonly ExpectedPicture[] }) =
                 objectPosition: 'left',
               }}
             />
-            <Caption of={of} picture={picture} />
+            <Caption subject={subject} picture={picture} />
           </Box>
         )),
       )}
