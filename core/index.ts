@@ -2,6 +2,8 @@ export * from './quantities';
 export {
   beside,
   declare,
+  detailsOf,
+  type Detail,
   fieldAt,
   fieldOf,
   fieldsOf,

@@ -1,6 +1,6 @@
 import { getMetadataStorage } from 'class-validator';
 
-type Class = new () => object;
+export type Class = new () => object;
 type Ask = (value: unknown, object: object) => boolean;
 
 /** What a field of a class must hold. */

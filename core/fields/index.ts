@@ -1,5 +1,6 @@
 export { accepts, oddity } from './accepts';
 export * from './decorators';
+export { detailsOf, type Detail } from './details';
 export { labelOf, MOST_TEXT, MOST_TITLE, type Field } from './field';
 export * as declare from './field';
 export * from './reading';

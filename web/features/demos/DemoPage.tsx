@@ -5,7 +5,8 @@ import {
   formatKitchen,
   stepsTiming,
   likelyCauses,
-  type Demo,
+  Demo,
+  detailsOf,
   type FoundCause,
   type Parameter,
   type PrepTask,
@@ -19,6 +20,7 @@ import {
 import { lazy, Suspense, type ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useDocument, useLibrary, useSaid } from '../../session/queries';
+import { Details } from '../../kit/fields';
 import { ExpectedPictures } from '../../kit/pictures';
 import { Failed } from '../../kit/Failed';
 import { Loading, PageHead } from '../../kit/States';
@@ -38,10 +40,18 @@ export function DemoPage() {
   if (library.error) return <Failed error={library.error} again={() => void library.refetch()} />;
   if (!library.data) return <Loading what="the demo" />;
   const demo = library.data.demos.find((d) => d.id === demoId);
-  if (!demo) return <Typography variant="h1">This demo is not in the library any more.</Typography>;
+  if (!demo) return <Typography variant="h1">This demo was deleted.</Typography>;
   const total = stepsTiming(demo);
   const goods = new Map(library.data.goods.map((g) => [g.id, g]));
   const goodName = (id: string) => library.data.goods.find((g) => g.id === id)?.name ?? id;
+  const titleOf = (id: string) =>
+    goods.get(id)?.name ??
+    library.data?.demos.find((d) => d.id === id)?.title ??
+    demo.parameters?.find((p) => p.id === id)?.title ??
+    demo.steps.find((step) => step.id === id)?.text ??
+    id;
+  const amountIn = (need: object) =>
+    'goodId' in need ? { unit: goods.get(String(need.goodId))?.unit ?? 'piece' } : undefined;
   const unit = (id: string) => library.data.goods.find((g) => g.id === id)?.unit ?? 'piece';
   return (
     <Box sx={{ maxWidth: 1120 }}>
@@ -65,8 +75,8 @@ export function DemoPage() {
       </Typography>
       {unwritten(demo).length > 0 && (
         <Typography sx={{ mb: 3 }}>
-          Not written down yet: {unwritten(demo).join(', ')}.{' '}
-          <Link to={`/demos/${demo.id}/edit`}>Write it down</Link>
+          Still to fill in: {unwritten(demo).join(', ')}.{' '}
+          <Link to={`/demos/${demo.id}/edit`}>Fill it in</Link>
         </Typography>
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 4 }}>
@@ -181,24 +191,24 @@ export function DemoPage() {
             <Plain
               list={demo.consumables.map((c) => {
                 const kitchen = formatKitchen(c.amount, unit(c.goodId));
-                return `${goodName(c.goodId)}: ${formatAmount(c.amount, unit(c.goodId))}${kitchen && ` (${kitchen})`} per ${PER_WORDS[c.per]}${grows(demo, c.scalesWith)}${c.wastePct ? `, ${c.wastePct} % waste` : ''}${fromBench(demo, c.goodId) ? '; a bench works it out for each show' : ''}`;
+                return `${goodName(c.goodId)}: ${formatAmount(c.amount, unit(c.goodId))}${kitchen && ` (${kitchen})`} per ${PER_WORDS[c.per]}${grows(demo, c.scalesWith)}${c.wastePct ? `, ${c.wastePct} % waste` : ''}${fromBench(demo, c.goodId) ? '; a calculator works it out for each show' : ''}`;
               })}
             />
           </Block>
           {demo.reading && <Block title="Measured after each attempt">{readingSaid(demo.reading)}</Block>}
           {(demo.parameters?.length ?? 0) > 0 && (
-            <Block title="What one may set">
+            <Block title="Settings">
               <Plain list={demo.parameters!.map(parameterSaid)} />
             </Block>
           )}
           {demo.benches && demo.benches.length > 0 && (
-            <Block title="Worked out by a bench">
+            <Block title="Calculators">
               <Suspense>
                 <BenchesOf demo={demo} goodName={goodName} />
               </Suspense>
             </Block>
           )}
-          <Block title="Must hold before doors">
+          <Block title="Checks before doors">
             <Plain
               list={demo.conditions.map(
                 (c) =>
@@ -207,6 +217,12 @@ export function DemoPage() {
             />
           </Block>
         </Box>
+      </Box>
+      <Box component="details" sx={{ mt: 8 }}>
+        <Typography component="summary" variant="h2" sx={{ cursor: 'pointer', mb: 3 }}>
+          All fields
+        </Typography>
+        <Details details={detailsOf(Demo, demo, titleOf, amountIn)} />
       </Box>
     </Box>
   );
@@ -222,7 +238,7 @@ const BenchesOf = lazy(async () => ({ default: (await import('./BenchesOf')).Ben
 /** What one may see, with its causes as they are offered on stage: the likeliest by list and log first. */
 function Faults({ demo, found }: { demo: Demo; found: readonly FoundCause[] }) {
   const symptoms = [...new Set([...demo.faults, ...found].map((f) => f.symptom))];
-  if (symptoms.length === 0) return 'None written down.';
+  if (symptoms.length === 0) return 'None.';
   return symptoms.map((symptom) => (
     <Box key={symptom} sx={{ mb: 3, overflowWrap: 'anywhere' }}>
       <Typography sx={{ fontWeight: 700 }}>{symptom}</Typography>

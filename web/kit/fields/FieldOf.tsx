@@ -247,7 +247,7 @@ function Chosen(props: DrawnProps & { options: readonly Option[]; several?: bool
 }
 
 /** A field that is on or off. What may be left out is left out when it is off. */
-function Switched({ field, value, onValue, label, error, disabled, sx, inputRef, help }: DrawnProps) {
+function Switched({ field, value, onValue, label, error, disabled, sx, inputRef, help, name }: DrawnProps) {
   const message = error ?? help ?? field.help;
   return (
     <FormControl error={!!error} sx={sx ?? {}}>
@@ -258,7 +258,7 @@ function Switched({ field, value, onValue, label, error, disabled, sx, inputRef,
             checked={!!value}
             disabled={disabled ?? false}
             onChange={(_e, on) => onValue(on || !field.optional ? on : undefined)}
-            slotProps={{ input: { ref: inputRef as Ref<HTMLInputElement> } }}
+            slotProps={{ input: { ref: inputRef as Ref<HTMLInputElement>, name: name ?? '' } }}
           />
         }
       />

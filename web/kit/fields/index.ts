@@ -1,3 +1,4 @@
+export { Details } from './Details';
 export { FieldOf, Drawn, type Option } from './FieldOf';
 export { FieldIn, FormOf } from './FieldIn';
 export { isRefused, refusals } from './refused';
