@@ -5,11 +5,13 @@ import { readShowFile, writeShowFile } from '@hearty/core';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { calculatorAnswers } from '../core/testing/calculator-answers';
 import { showFileSchema } from './show-schema';
 
-/** Writes docs/formats/: the schema from the classes that check, and two examples from the demo troupe. */
+/** Writes what docs say of the program: the schema of show files, two examples from the demo troupe, the calculators' answers. */
 async function main(): Promise<void> {
   const folder = 'docs/formats';
+  writeFileSync('docs/calculator-answers.md', calculatorAnswers());
   writeFileSync(join(folder, 'show-file.schema.json'), `${JSON.stringify(showFileSchema(), null, 2)}\n`);
   const db = openDatabase(mkdtempSync(join(tmpdir(), 'hearty-formats-')), 'server/migrations');
   fillDemoData(db, new Date('2026-11-23T12:00:00Z'));
