@@ -44,6 +44,7 @@ const PARTS = [
   'FoundCause',
   'DemoRecord',
   'Elsewhere',
+  'Pace',
   'OpenAction',
 ];
 

@@ -20,7 +20,7 @@ const PROJECTIONS: {
 }[] = [
   {
     name: 'runs',
-    version: 5,
+    version: 6,
     rebuild: ({ runs, log }) =>
       runs.rebuild((runId, err) => log.error({ err, runId }, 'a run could not be summed up')),
   },

@@ -3,41 +3,40 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { plan } from '../plan';
 import { demo, item, record, showOf } from '../testing/hall-show';
 import { attemptsOutcomes, expectedAttempts, oddsForGood } from './attempts';
-import { pertMoments, PertTime } from './pert';
+import { LengthTime } from './length';
+import { momentsOf } from '../testing/lengths';
 
-describe('beta-PERT times', () => {
-  // Malcolm, Roseboom, Clark & Fazar (1959): mean (a + 4m + b)/6. For 60/90/180 s it is 100 s.
-  test('60/90/180 s has the mean 100 s', () => {
-    expect(pertMoments({ bestS: 60, likelyS: 90, worstS: 180 }).meanS).toBeCloseTo(100, 10);
+describe('lengths', () => {
+  const guess = { bestS: 60, likelyS: 90, worstS: 180 };
+  const length = new LengthTime(guess);
+
+  test('their three figures are the 10 %, 50 % and 90 % points', () => {
+    expect(length.at(0.1)).toBeCloseTo(60, 1);
+    expect(length.at(0.5)).toBeCloseTo(90, 6);
+    expect(length.at(0.9)).toBeCloseTo(180, 1);
+    for (const u of [0.05, 0.3, 0.77, 0.95]) expect(length.quantileOf(length.at(u))).toBeCloseTo(u, 3);
   });
 
-  // Variance of a Beta(α, β) on [a, b] with α + β = 6 (Johnson, Kotz & Balakrishnan, Continuous Univariate Distributions 2).
+  test('drawn at equal shares, they have the mean and variance of the distribution', () => {
+    const drawn = Array.from({ length: 40_000 }, (_, i) => length.at((i + 0.5) / 40_000));
+    const meanS = drawn.reduce((sum, s) => sum + s, 0) / drawn.length;
+    const variance = drawn.reduce((sum, s) => sum + (s - meanS) ** 2, 0) / drawn.length;
+    const exact = momentsOf(guess);
+    expect(meanS / exact.meanS).toBeCloseTo(1, 2);
+    expect(variance / exact.varianceS2).toBeCloseTo(1, 1);
+  });
+
   test.each([
-    [60, 90, 180],
-    [240, 300, 480],
-    [10, 10, 100],
-    [10, 100, 100],
-  ])('drawn times of %d/%d/%d s have the exact mean and variance', (bestS, likelyS, worstS) => {
-    const timing = { bestS, likelyS, worstS };
-    const alpha = 1 + (4 * (likelyS - bestS)) / (worstS - bestS);
-    const beta = 6 - alpha;
-    const exactVariance = ((alpha * beta) / (6 * 6 * 7)) * (worstS - bestS) ** 2;
-    const { meanS, varianceS2 } = pertMoments(timing);
-    expect(varianceS2).toBeCloseTo(exactVariance, 8);
-    const time = new PertTime(timing);
-    const n = 20_000;
-    const draws = Array.from({ length: n }, (_, i) => time.at((i + 0.5) / n));
-    const mean = draws.reduce((a, b) => a + b) / n;
-    expect(Math.abs(mean / meanS - 1)).toBeLessThan(0.001);
-    expect(Math.abs(draws.reduce((sum, x) => sum + (x - mean) ** 2, 0) / n / exactVariance - 1)).toBeLessThan(
-      0.005,
-    );
-  });
-
-  test('a quantile leads back to where it came from, and a sure time has no spread', () => {
-    const time = new PertTime({ bestS: 60, likelyS: 90, worstS: 180 });
-    for (const u of [0.01, 0.3, 0.5, 0.99]) expect(time.quantileOf(time.at(u))).toBeCloseTo(u, 3);
-    expect(new PertTime({ bestS: 70, likelyS: 70, worstS: 70 }).at(0.9)).toBe(70);
+    [{ bestS: 30, likelyS: 30, worstS: 30 }, 30, 30],
+    [{ bestS: 0, likelyS: 0, worstS: 0 }, 0, 0],
+    [{ bestS: 0, likelyS: 20, worstS: 20 }, 0, 20],
+  ])('%j stays between %d and %d s', (timing, low, high) => {
+    const odd = new LengthTime(timing);
+    for (const u of [0, 0.1, 0.5, 0.9999]) {
+      expect(odd.at(u)).toBeGreaterThanOrEqual(low);
+      expect(odd.at(u)).toBeLessThanOrEqual(high);
+      expect(Number.isFinite(odd.quantileOf(10))).toBe(true);
+    }
   });
 });
 
@@ -99,10 +98,10 @@ describe('the forecast of a show', () => {
   test('the end of thirty items agrees with the normal approximation at P50 and P90', () => {
     const file = showOf(many(30));
     file.show.items.forEach((i) =>
-      Object.assign(i, { kind: 'link', demoId: undefined, timing: { bestS: 60, likelyS: 90, worstS: 180 } }),
+      Object.assign(i, { kind: 'link', demoId: undefined, timing: { bestS: 75, likelyS: 90, worstS: 120 } }),
     );
-    const { bands } = plan(file);
-    const { meanS, varianceS2 } = pertMoments({ bestS: 60, likelyS: 90, worstS: 180 });
+    const { bands } = plan({ ...file, pace: { sd: 0, shows: 0 } });
+    const { meanS, varianceS2 } = momentsOf({ bestS: 75, likelyS: 90, worstS: 120 });
     expect(Math.abs(bands!.endS.p50 / (30 * meanS) - 1)).toBeLessThan(0.01);
     // 1.2816 is the 90 % point of the standard normal (any statistical table).
     expect(Math.abs(bands!.endS.p90 / (30 * meanS + 1.2816 * Math.sqrt(30 * varianceS2)) - 1)).toBeLessThan(

@@ -1,5 +1,5 @@
 import { quantileOf } from '../quantities';
-import { added, oddsOf, type ScriptItem } from '../script';
+import { added, oddsOf, type Script, type ScriptItem } from '../script';
 import type { Timing } from '../show';
 import type { Placement, Timetable } from '../timetable';
 import {
@@ -11,7 +11,7 @@ import {
   type AttemptsOutcome,
 } from './attempts';
 import { leastCuts, WISHED_ODDS, type Cuts } from './cuts';
-import { PertTime } from './pert';
+import { LengthTime } from './length';
 import { playShow } from './play';
 import type { Further, Part, Shared } from './simulate';
 
@@ -53,8 +53,8 @@ export interface Landing {
 }
 
 /**
- * What may happen: plays the show `plays` times with beta-PERT times, every demo's own odds, and the work behind the
- * scenes with its own spread; its waits are felt. Pure and seeded. Seconds from curtain-up; odds 0 to 1.
+ * What may happen: plays the show `plays` times with log-normal lengths that share the pace of the day, every demo's own odds,
+ * and the work behind the scenes with its own spread; its waits are felt. Pure and seeded. Seconds from curtain-up; odds 0 to 1.
  */
 export function forecast(placement: Placement, options: { seed: number; plays: number }): Bands {
   const steps = forecastSteps(placement, options);
@@ -80,7 +80,7 @@ export function* forecastSteps(
   const shared = sharedRates(script.items);
   const parts = script.items.map((item) => shared(item, plannedPart(item, timetable)));
   const items = script.items.map((i) => i.item);
-  const steps = playShow(placement, parts, options.plays, options.seed);
+  const steps = playShow(placement, parts, { ...options, paceSd: paceSdOf(script) });
   let next = steps.next();
   while (!next.done) {
     const { played, endsS } = next.value;
@@ -109,13 +109,19 @@ export function* forecastSteps(
   };
 }
 
+/** How much the pace of a whole show varies from one to the next, as a share, before the log knows better. From memory. */
+export const USUAL_PACE_SD = 0.06;
+
+/** How much the pace of this troupe's shows varies, as its log has it. */
+export const paceSdOf = ({ file }: Script): number => file.pace?.sd ?? USUAL_PACE_SD;
+
 /** An item as it is played, begun as soon as the one before it is over; `done` further showings of it are behind us. */
 export function partOf(scripted: ScriptItem, done = 0): Part {
   const { demo, showings, options } = scripted;
   let upTo = 0;
   return {
     notBeforeS: -Infinity,
-    first: new PertTime(showings[0]!.timing),
+    first: new LengthTime(showings[0]!.timing),
     spentS: 0,
     afterS: demo?.reset?.inView ? demo.reset.handsOnS : 0,
     further: furtherOf(showings.slice(1 + done).map((s) => s.timing)),
@@ -141,7 +147,7 @@ export function furtherOf(showings: readonly Timing[]): Further {
   const spreads = showings.some(({ bestS, worstS }) => bestS !== worstS);
   return {
     likelyS: sums.map(({ likelyS }) => likelyS),
-    ...(spreads && { spread: sums.map((timing) => new PertTime(timing)) }),
+    ...(spreads && { spread: sums.map((timing) => new LengthTime(timing)) }),
   };
 }
 

@@ -7,7 +7,7 @@ export {
   Rate,
   type AttemptsOutcome,
 } from './attempts';
-export { pertMoments, PertTime } from './pert';
+export { LengthTime } from './length';
 export { outcomeS, simulate, type Part } from './simulate';
 export {
   band,
@@ -18,7 +18,9 @@ export {
   outcomesOf,
   sharedRates,
   partOf,
+  paceSdOf,
   shareUpTo,
+  USUAL_PACE_SD,
   type Band,
   type Bands,
   type ForecastProgress,

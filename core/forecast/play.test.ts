@@ -1,19 +1,19 @@
 import { plan } from '../plan';
 import { demo, item, record, showOf, task } from '../testing/hall-show';
 import { instance } from '../testing/instances';
-import { pertMoments } from './pert';
+import { momentsOf } from '../testing/lengths';
 
 const PLAYS = 20_000;
 
 /** The standard normal distribution's 90 % point (NIST/SEMATECH e-Handbook of Statistical Methods, table 1.3.6.7.1). */
 const Z90 = 1.2816;
 
-// Thirty independent items: by the central limit theorem the end is nearly normal, with the sums of the exact beta-PERT
-// means and variances.
+// Thirty independent items: by the central limit theorem the end is nearly normal, with the sums of the exact means and
+// variances; one pace for all would tie them together.
 test('thirty items end where the normal approximation says: within 1 % at P50 and 2 % at P90', () => {
   const timings = Array.from({ length: 30 }, (_, i) => {
     const likelyS = 40 + 7 * (i % 9);
-    return { bestS: likelyS - 20, likelyS, worstS: likelyS * 2 };
+    return { bestS: likelyS - 10, likelyS, worstS: likelyS * 1.3 };
   });
   const file = showOf(
     [],
@@ -22,10 +22,10 @@ test('thirty items end where the normal approximation says: within 1 % at P50 an
       return { ...link, kind: 'link' as const };
     }),
   );
-  const moments = timings.map(pertMoments);
+  const moments = timings.map(momentsOf);
   const mean = moments.reduce((sum, m) => sum + m.meanS, 0);
   const deviation = Math.sqrt(moments.reduce((sum, m) => sum + m.varianceS2, 0));
-  const { endS } = plan(file, { plays: PLAYS }).bands!;
+  const { endS } = plan({ ...file, pace: { sd: 0, shows: 0 } }, { plays: PLAYS }).bands!;
   expect(Math.abs(endS.p50 / mean - 1)).toBeLessThan(0.01);
   expect(Math.abs(endS.p90 / (mean + Z90 * deviation) - 1)).toBeLessThan(0.02);
 });
@@ -34,8 +34,8 @@ const still = (id: string, s: number) => item(id, { timing: { bestS: s, likelyS:
 const sure = { guessOdds: 0.99 };
 
 describe('background work in the plays', () => {
-  // Hands take between 0.8 and 1.6 of their time (mean 1.0667 of it), everything else is certain: what the item waits
-  // is what the hands overran the minute in the wings.
+  // One piece of hand work in ten takes 1.29 of its time or more, everything else is certain: what the item waits is what
+  // the hands overran the minute in the wings.
   test('is felt: a warming begun late holds its item up in some plays', () => {
     const warm = (handsOnS: number) =>
       showOf(
@@ -50,10 +50,10 @@ describe('background work in the plays', () => {
       );
     const short = plan(warm(20), { plays: PLAYS }).bands!;
     const long = plan(warm(400), { plays: PLAYS }).bands!;
-    // 20 s can overrun by 12 s at most: less than the minute. 400 s can overrun by 240 s.
+    // 20 s as good as never overrun by a minute. 400 s overrun by 116 s one time in ten.
     expect(short.items[1]!.startS).toEqual({ p10: 600, p50: 600, p90: 600 });
     expect(long.items[1]!.startS.p90).toBeGreaterThan(610);
-    expect(long.items[1]!.startS.p90).toBeLessThanOrEqual(600 + 240 - 60 + 1);
+    expect(long.items[1]!.startS.p90).toBeLessThanOrEqual(600 + 116 - 60 + 5);
   });
 
   test('goes stale in those plays where the item before it overruns the window', () => {

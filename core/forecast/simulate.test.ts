@@ -1,12 +1,13 @@
 import fc from 'fast-check';
 import { attemptsOutcomes } from './attempts';
+import { quantileOf } from '../quantities';
 import { band, landing, shareUpTo } from './forecast';
-import { PertTime } from './pert';
+import { LengthTime } from './length';
 import { simulate, type Part } from './simulate';
 
 const part = (changes: Partial<Part> = {}): Part => ({
   notBeforeS: -Infinity,
-  first: new PertTime({ bestS: 60, likelyS: 60, worstS: 60 }),
+  first: new LengthTime({ bestS: 60, likelyS: 60, worstS: 60 }),
   spentS: 0,
   afterS: 0,
   further: { likelyS: [0, 30] },
@@ -17,7 +18,7 @@ const part = (changes: Partial<Part> = {}): Part => ({
   ...changes,
 });
 const sure = (p: number) => ({ a: p * 1e12, b: (1 - p) * 1e12 });
-const end = (...parts: Part[]) => simulate(parts, 0, 1, 1).endsS[0];
+const end = (...parts: Part[]) => simulate(parts, 0, { plays: 1, seed: 1, paceSd: 0 }).endsS[0];
 
 test('sure times add up, and what follows waits for what it must', () => {
   expect(end(part(), part({ afterS: 15 }))).toBe(135);
@@ -38,13 +39,20 @@ test.each([
   );
 });
 
-test('time already spent is taken off, and a time past its worst is over', () => {
-  const spread = new PertTime({ bestS: 60, likelyS: 90, worstS: 180 });
-  const at = (spentS: number) => simulate([part({ first: spread, spentS })], 0, 4000, 3).endsS;
-  expect(at(500).at(-1)).toBe(0);
-  // Given it lasted 120 s already, it ends between 120 and 180 s.
-  expect(at(120).at(-1)!).toBeLessThanOrEqual(60);
-  expect(at(120)[0]!).toBeGreaterThanOrEqual(0);
+test('time already spent is taken off, and one far past its worst is over', () => {
+  const spread = new LengthTime({ bestS: 60, likelyS: 90, worstS: 180 });
+  const at = (spentS: number) =>
+    simulate([part({ first: spread, spentS })], 0, {
+      plays: 4000,
+      seed: 3,
+      paceSd: 0,
+    }).endsS;
+  // At its 90 % point already: one play in ten lasts longer, and of those one in ten passes the 99 % point, which lies
+  // 2.326 / 1.2816 times as far from the likely one (normal table): 90 · 2^1.815 = 317 s.
+  const left = at(180);
+  expect(left[0]!).toBeGreaterThanOrEqual(0);
+  expect(quantileOf(left, 0.9)).toBeCloseTo(317 - 180, -1);
+  expect(at(100_000).at(-1)).toBe(0);
 });
 
 test('retries already made are not played again', () => {

@@ -2,13 +2,13 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { RandomGenerator } from 'pure-rand/types/RandomGenerator';
 import { oddsAt, type AttemptsOutcome, type Rate } from './attempts';
-import type { PertTime } from './pert';
+import { normal, type LengthTime } from './length';
 
 /** One stretch of stage time still to come. Seconds. */
 export interface Part {
   /** Not before this, whatever came earlier (its preparation stands until then). */
   notBeforeS: number;
-  first: PertTime;
+  first: LengthTime;
   /** Seconds of the first showing already spent; it is drawn given that it lasted that long. */
   spentS: number;
   /** Reset in view, always spent. */
@@ -36,7 +36,7 @@ export function picked(part: Part, random: RandomGenerator): Part {
 /** Further showings still to come, by their number from none: their likely seconds together, and the spread where they have one. */
 export interface Further {
   likelyS: readonly number[];
-  spread?: readonly PertTime[];
+  spread?: readonly LengthTime[];
 }
 
 /** What parts of one demo share. */
@@ -55,30 +55,63 @@ export interface Plays {
   unsortedEndsS: Float64Array;
 }
 
-/** Plays the parts one after another `plays` times from `startS`. The same seed gives the same plays. */
-export function simulate(parts: readonly Part[], startS: number, plays: number, seed: number): Plays {
+/** Plays the parts one after another `plays` times from `startS`; `paceSd`: see `Pace`. The same seed gives the same plays. */
+export function simulate(
+  parts: readonly Part[],
+  startS: number,
+  { plays, seed, paceSd }: { plays: number; seed: number; paceSd: number },
+): Plays {
   const random = xoroshiro128plus(seed);
   const startsS = parts.map(() => new Float64Array(plays));
   const lengthsS = parts.map(() => new Float64Array(plays));
   const ends = new Float64Array(plays);
   const rates = new Rates(parts);
+  const pace = new Pace(paceSd);
   const spentAt = parts.map((part) => (part.spentS > 0 ? part.first.quantileOf(part.spentS) : 0));
   for (let play = 0; play < plays; play++) {
     let clock = startS;
     rates.draw(random);
+    pace.draw(random);
     for (let i = 0; i < parts.length; i++) {
       clock = Math.max(clock, parts[i]!.notBeforeS);
       const part = picked(parts[i]!, random);
       startsS[i]![play] = clock;
-      const u = spentAt[i]! + (1 - spentAt[i]!) * uniformFloat64(random);
-      const first = spentAt[i]! >= 1 ? 0 : Math.max(0, part.first.at(u) - part.spentS);
-      const length = first + part.afterS + attemptsS(part, random, rates);
+      const spent = spentAt[i]!;
+      const firstS =
+        spent === 0
+          ? pace.lengthS(part.first, random)
+          : spent >= 1
+            ? 0
+            : Math.max(0, part.first.at(spent + (1 - spent) * uniformFloat64(random)) - part.spentS);
+      const length = firstS + part.afterS + attemptsS(part, random, rates, pace);
       lengthsS[i]![play] = length;
       clock += length;
     }
     ends[play] = clock;
   }
   return { endsS: Float64Array.from(ends).sort(), startsS, lengthsS, unsortedEndsS: ends };
+}
+
+/**
+ * The pace of one play: one presenter, one audience, one day. Lengths of a show hang together by it, so that the spread of
+ * the end does not shrink as if every item were an island. `sd`: how much the pace of a whole show varies, as a share.
+ */
+export class Pace {
+  private z = 0;
+
+  constructor(private readonly sd: number) {}
+
+  draw(random: RandomGenerator): void {
+    this.z = normal(uniformFloat64(random));
+  }
+
+  /** A length in this play: its own luck, and the pace as far as it makes up the length's spread. */
+  lengthS(length: LengthTime, random: RandomGenerator): number {
+    const { logSd } = length;
+    const share = logSd > this.sd ? this.sd / logSd : 1;
+    const own = share < 1 ? Math.sqrt(1 - share * share) * normal(uniformFloat64(random)) : 0;
+    return length.atZ(share * this.z + own);
+  }
 }
 
 /** The success rates of one play, of the demos that more than one part is of. */
@@ -100,7 +133,7 @@ export class Rates {
 }
 
 /** Seconds that further showings, retries and the cover line add in a play. */
-export function attemptsS(part: Part, random: RandomGenerator, rates: Rates): number {
+export function attemptsS(part: Part, random: RandomGenerator, rates: Rates, pace: Pace): number {
   const { outcomes, shares, further } = part;
   if (!outcomes.length) return 0;
   const rate = shares && rates.rateOf(shares.demo);
@@ -114,7 +147,7 @@ export function attemptsS(part: Part, random: RandomGenerator, rates: Rates): nu
   }
   const { showings, otherS } = beside(part, outcome);
   if (!further.spread) return (further.likelyS[showings] ?? 0) + otherS;
-  return further.spread[showings]!.at(uniformFloat64(random)) + otherS;
+  return pace.lengthS(further.spread[showings]!, random) + otherS;
 }
 
 /** Likely seconds of an item beside its first showing, given how its attempts went. */

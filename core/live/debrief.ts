@@ -1,4 +1,4 @@
-import type { Attempt, LikelyCause, Prediction } from '../logbook';
+import { showPace, type Attempt, type LikelyCause, type Prediction, type ShowPace } from '../logbook';
 import type { Plan } from '../plan';
 import type { Script } from '../script';
 import type { Reading } from '../show';
@@ -157,6 +157,17 @@ function timesUsed(script: Script, { per, plannedTimes, itemId, levels }: NeedLi
     return onStageMs(state, item, item.endedAt) / 60_000;
   return tries.length > 0 ? plannedTimes : 0;
 }
+
+/** How a run went against what its show expected: of items played to their end without a failure. Undefined where few were. */
+export const paceOfRun = (script: Script, state: RunState): ShowPace | undefined =>
+  showPace(
+    itemsOf(state).flatMap((item) => {
+      const expectedS = playedAs(script, item)?.showings[0]?.timing.likelyS;
+      const [actualS] = attemptsTakeS(state, item);
+      const failed = item.attempts.some((a) => a.outcome === 'failed' || a.outcome === 'not tried');
+      return expectedS === undefined || actualS === undefined || failed ? [] : [{ expectedS, actualS }];
+    }),
+  );
 
 /** So many attempts at a demo are handed out at once, the newest. */
 export const MOST_ATTEMPTS = 400;

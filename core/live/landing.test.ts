@@ -85,7 +85,7 @@ test('a show that will run over says what to leave out, and lands once that is s
     { record: ['a', 'b', 'c'].map((id) => record(id, 50, 0)) },
   );
   const lengthS = plan(tight, { plays: 0 }).timetable.items[0]!.endS;
-  const file = { ...tight, show: { ...tight.show, slotMin: Math.ceil((lengthS * 2.7) / 60) } };
+  const file = { ...tight, show: { ...tight.show, slotMin: Math.ceil((lengthS * 2.9) / 60) } };
   const events = [event({ kind: 'curtain', body: {} }, { id: 'a', at: 1000, tick: 1 })];
   const now = liveLanding(script(file), fold(events, script(file)), 1000, {
     plays: 1500,

@@ -3,6 +3,7 @@ import {
   landing,
   leastCuts,
   outcomesOf,
+  paceSdOf,
   partOf,
   shareUpTo,
   simulate,
@@ -54,7 +55,11 @@ export function liveLanding(
   const left =
     state.phase === 'down' ? [] : itemsOf(state).filter((i) => i.status === 'to come' || i.status === 'now');
   const parts = left.map((item) => livePart(script, state, item, nowMs));
-  const { endsS, lengthsS, unsortedEndsS } = simulate(parts, nowS, parts.length ? plays : 1, seed);
+  const { endsS, lengthsS, unsortedEndsS } = simulate(parts, nowS, {
+    plays: parts.length ? plays : 1,
+    seed,
+    paceSd: paceSdOf(script),
+  });
   const withinSlot = shareUpTo(endsS, slotEndS);
   // Once the opener has been on, what is left may all go.
   const firstCut = left[0] && left[0].itemId === state.order[0] ? 1 : 0;

@@ -43,7 +43,7 @@ const stateOf = (...happened: Recorded[]) => fold(logOf(...happened), resolved);
 
 describe('what the room was like', () => {
   test('what nobody said is taken from the venue and the show', () => {
-    expect(roomOf(resolved, stateOf())).toEqual({ said: false, roomC: 20, indoors: true, heads: 90 });
+    expect(roomOf(resolved, stateOf())).toEqual({ isRecorded: false, roomC: 20, indoors: true, heads: 90 });
   });
 
   test('what was said bit by bit, by whoever, adds up; null takes one thing back', () => {
@@ -54,14 +54,14 @@ describe('what the room was like', () => {
       said({ humidityPercent: 60 }),
     );
     expect(roomOf(resolved, state)).toEqual({
-      said: true,
+      isRecorded: true,
       roomC: 9,
       humidityPercent: 60,
       indoors: false,
       heads: 120,
     });
     expect(roomOf(resolved, stateOf(said({ roomC: 9 }), said({ roomC: null })))).toMatchObject({
-      said: false,
+      isRecorded: false,
       roomC: 20,
     });
   });

@@ -4,6 +4,7 @@ export { likelyCauses, withCause, type LikelyCause } from './causes';
 export * from './learn';
 export { likelyRange } from './likely-range';
 export { levelsNext, withBest, withTrial } from './plan-trial';
+export { paceOf, showPace, type ShowPace } from './pace';
 export * from './season';
 export { changedSincePlayed } from './since';
 export * from './sum-up';

@@ -1,4 +1,4 @@
-import { learnedTiming, oddsOf } from '../script';
+import { learnedTiming, oddsOf, sortPlays } from '../script';
 import { record } from '../testing/hall-show';
 import type { Attempt } from './attempt';
 import { learn } from './learn';
@@ -43,26 +43,38 @@ test('partly counts half, and the guess is worth two attempts, before the first 
   expect(oddsOf(undefined, 0.9)).toMatchObject({ attempts: 0, mean: 0.9 });
 });
 
-test('five plays and more speak alone: 10 %, median and 90 %', () => {
-  const planned = { bestS: 1, likelyS: 2, worstS: 3 };
-  // Type 7 quantiles of 100…500 (Hyndman & Fan 1996): 140, 300, 460.
-  expect(learnedTiming([500, 100, 300, 200, 400], planned)).toEqual({
-    bestS: 140,
-    likelyS: 300,
-    worstS: 460,
-  });
+// By hand from Gelman et al., Bayesian Data Analysis, 3.3, and the t table (90 % point: 1.533 with 4 degrees of freedom,
+// 1.397 with 8): the guess is half a play for the middle and three for the spread.
+test.each([
+  [
+    [400, 410, 420, 430, 440],
+    { bestS: 240, likelyS: 300, worstS: 480 },
+    { bestS: 321, likelyS: 407, worstS: 517 },
+  ],
+  [
+    [500, 100, 300, 200, 400],
+    { bestS: 200, likelyS: 300, worstS: 460 },
+    { bestS: 128, likelyS: 264, worstS: 545 },
+  ],
+  [[200], { bestS: 100, likelyS: 100, worstS: 150 }, { bestS: 101, likelyS: 159, worstS: 249 }],
+])('after %j, guessed %j, the next play takes %j', (plays, guess, next) => {
+  const got = learnedTiming(plays, guess);
+  for (const key of ['bestS', 'likelyS', 'worstS'] as const)
+    expect(Math.abs(got[key] - next[key])).toBeLessThanOrEqual(1);
 });
 
-test('fewer plays are blended with the plan, and never run backwards', () => {
+test('without plays the guess stands; plays never run backwards', () => {
   expect(learnedTiming([], { bestS: 1, likelyS: 2, worstS: 3 })).toEqual({ bestS: 1, likelyS: 2, worstS: 3 });
-  expect(learnedTiming([200], { bestS: 100, likelyS: 100, worstS: 150 })).toEqual({
-    bestS: 120,
-    likelyS: 120,
-    worstS: 160,
-  });
   const { bestS, likelyS, worstS } = learnedTiming([1000, 10], { bestS: 290, likelyS: 300, worstS: 310 });
   expect(bestS).toBeLessThanOrEqual(likelyS);
   expect(likelyS).toBeLessThanOrEqual(worstS);
+});
+
+test('a play clicked through in seconds, or left open over lunch, teaches nothing', () => {
+  const guess = { bestS: 240, likelyS: 300, worstS: 400 };
+  const plays = [290, 310, 305, 4, 295, 3600, 300];
+  expect(sortPlays(plays, guess)).toEqual({ used: [290, 310, 305, 295, 300], leftOut: [4, 3600] });
+  expect(learnedTiming(plays, guess)).toEqual(learnedTiming([290, 310, 305, 295, 300], guess));
 });
 
 describe('learn', () => {

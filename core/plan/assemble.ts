@@ -6,6 +6,7 @@ import {
   type DemoRecord,
   type Good,
   type OpenAction,
+  type Pace,
   type Person,
   type Show,
   type ShowFile,
@@ -21,6 +22,8 @@ export interface Library {
   people: Person[];
   goods: Good[];
   record: DemoRecord[];
+  /** How much whole shows vary; absent where no server has counted yet. */
+  pace?: Pace;
   actions: OpenAction[];
   /** The shelves, lot by lot. */
   lots: LotStock[];
@@ -67,6 +70,7 @@ function withDocuments(show: Show, venue: Venue, library: Library): ShowFile {
       .filter((g) => wants.good.has(g.id))
       .map((g) => ({ ...g, onShelf: shelf.get(g.id) ?? 0 })),
     record: library.record.filter((r) => wants.demo.has(r.demoId)),
+    ...(library.pace && { pace: library.pace }),
     actions: library.actions.filter((a) => hangsHere[a.on](a.onId)),
   };
 }

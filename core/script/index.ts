@@ -1,6 +1,6 @@
 export { LONGEST_TASK_S, USUAL_FRONT_ROW, volunteersInAll } from './as-played';
 export { levelValue, settingValue } from './settings';
-export { learnedTiming } from './learned-timing';
+export { learnedTiming, sortPlays } from './learned-timing';
 export { Marks, type PlacedMark, type Standing } from './marks';
 export { basisOf, describeOdds, isUnreliable, oddsOf, type Odds } from './odds';
 export {

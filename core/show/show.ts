@@ -395,6 +395,12 @@ export class Elsewhere {
   @Many(() => ExtraKit, 2000) kit!: ExtraKit[];
 }
 
+/** How much the pace of whole shows varies in a troupe's log, as a share of the length, and how many shows tell. */
+export class Pace {
+  @Figure(0, 1, 'Varies by') sd!: number;
+  @Whole(0, 1e6, 'Shows') shows!: number;
+}
+
 export const SHOW_FORMAT = 'hearty-stage/show';
 export const SHOW_VERSION = 2;
 
@@ -409,6 +415,7 @@ export class ShowFile {
   @Many(() => Person, 100) crew!: Person[];
   @Many(() => Good, 2000) stock!: Good[];
   @Many(() => DemoRecord) record!: DemoRecord[];
+  @IsOptional() @One(() => Pace) pace?: Pace;
   @IsOptional() @Many(() => OpenAction) actions?: OpenAction[];
   @IsOptional() @Many(() => Elsewhere) elsewhere?: Elsewhere[];
 }

@@ -10,7 +10,7 @@ import { Demo, ShowFile } from './index';
 import { upgradeDocument, upgradeShowFile } from './upgrade';
 
 const TESTING = join(__dirname, '../testing');
-/** What version 1 planned for its own files, written down by it; what is packed follows the odds as they are counted now. */
+/** What version 1 planned for its own files, written down by it; lengths and amounts that the log teaches are those of now. */
 const PLANS = JSON.parse(readFileSync(join(TESTING, 'version-1/plans.json'), 'utf8')) as Record<
   string,
   Record<string, string | number>

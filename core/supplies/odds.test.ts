@@ -2,9 +2,10 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { RandomGenerator } from 'pure-rand/types/RandomGenerator';
 import betaQuantile from '@stdlib/stats-base-dists-beta-quantile';
+import erfcinv from '@stdlib/math-base-special-erfcinv';
 import { plan } from '../plan';
 import { oddsOf, script, type ScriptItem } from '../script';
-import type { ConsumableNeed, Demo, Series, ShowFile } from '../show';
+import type { ConsumableNeed, Demo, Series, ShowFile, Timing } from '../show';
 import { demo, good, item, record, showOf } from '../testing/hall-show';
 import { tour } from './tour';
 
@@ -28,7 +29,7 @@ function used(files: readonly ShowFile[], random: RandomGenerator): number[] {
         amount += inSeries(doc.series, played, doc.retries, () => u() < rate);
         continue;
       }
-      let [worked, failed, seconds] = [0, 0, pert(showings[0]!.timing, u())];
+      let [worked, failed, seconds] = [0, 0, lengthS(showings[0]!.timing, u())];
       while (worked < doc.showings && failed <= doc.retries) {
         if (u() < rate) worked++;
         else failed++;
@@ -71,11 +72,11 @@ function inSeries({ levels, onFail }: Series, played: Demo, retries: number, wor
   return amount;
 }
 
-/** Beta-PERT with λ = 4 (Malcolm et al. 1959), drawn by a library's beta. */
-const pert = (
-  { bestS: a, likelyS: m, worstS: b }: { bestS: number; likelyS: number; worstS: number },
-  u: number,
-) => (b > a ? a + (b - a) * betaQuantile(u, 1 + (4 * (m - a)) / (b - a), 1 + (4 * (b - m)) / (b - a)) : a);
+/** Log-normal on either side of the likely length, whose best and worst are its 10 % and 90 % points. */
+function lengthS({ bestS, likelyS, worstS }: Timing, u: number): number {
+  const z = -Math.SQRT2 * erfcinv(2 * u);
+  return likelyS * Math.exp((z / 1.2816) * (z < 0 ? Math.log(likelyS / bestS) : Math.log(worstS / likelyS)));
+}
 
 const need = (per: ConsumableNeed['per'], amount: number): ConsumableNeed => ({
   goodId: 'soda',

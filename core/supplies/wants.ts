@@ -1,5 +1,5 @@
 import type { BaseUnit } from '../quantities';
-import { furtherOf, oddsAt, outcomeS, outcomesOf, PertTime, Rate, type AttemptsOutcome } from '../forecast';
+import { furtherOf, oddsAt, outcomeS, outcomesOf, LengthTime, Rate, type AttemptsOutcome } from '../forecast';
 import { oddsOf, volunteersInAll, type Odds, type Script, type ScriptItem } from '../script';
 import type { ConsumableNeed, Demo, Good, Item, ShowFile } from '../show';
 import { convolve, enough, oddsAbove, oneOf, rounded, weighted, type Spread } from './spread';
@@ -332,6 +332,6 @@ function plainUse(scripted: ScriptItem, lines: readonly NeedLine[]): Use['at'] {
 }
 
 function firstMinutes({ showings }: ScriptItem): number[] {
-  const length = new PertTime(showings[0]!.timing);
+  const length = new LengthTime(showings[0]!.timing);
   return Array.from({ length: SHARES }, (_, share) => length.at((share + 0.5) / SHARES));
 }

@@ -2,6 +2,7 @@ import {
   comparisons,
   learn,
   MOST_ATTEMPTS,
+  paceOf,
   toldByVenue,
   trials,
   type Attempt,
@@ -11,6 +12,7 @@ import {
   type DemoRecord,
   type DemoTrials,
   type Outcome,
+  type Pace,
   type Prediction,
   type RemarkLine,
 } from '@hearty/core';
@@ -110,6 +112,17 @@ export class Lessons {
 
   recordTexts = (): string[] =>
     this.db.prepare('SELECT body FROM demo_record ORDER BY demo_id').pluck().all() as string[];
+
+  /** How much the pace of whole shows varies, from every run that counts and was played before an audience. */
+  pace = (): Pace =>
+    paceOf(
+      this.db
+        .prepare(
+          `SELECT count(*) AS shows, total(pace * pace) AS squares, total(pace_variance) AS variances FROM run
+           WHERE pace IS NOT NULL AND phase = 'down' AND struck IS NULL AND coalesce(called, rehearsal) = 0`,
+        )
+        .get() as Parameters<typeof paceOf>[0],
+    );
 
   /** The newest words about a demo; those of runs that are on, or struck out, are left out. */
   saidOf(demoId: string, limit = 40): RemarkLine[] {

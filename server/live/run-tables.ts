@@ -4,6 +4,7 @@ import {
   inRoomOf,
   itemsOf,
   leftOut,
+  paceOfRun,
   playedAs,
   remarksOf,
   roomOf,
@@ -88,12 +89,13 @@ export class RunTables {
     const outcomes = itemsOf(state).flatMap((i) => i.attempts);
     const room = roomOf(script, state);
     const left = leftOut(script, state);
+    const pace = state.phase === 'down' ? paceOfRun(script, state) : undefined;
     const { venue } = script.file;
     this.db
       .prepare(
         `UPDATE run SET phase = ?, curtain_at = ?, down_at = ?, attempts = ?, failed = ?, near_misses = ?, open_actions = ?,
            called = ?, struck = ?, venue_id = ?, venue_kind = ?, heads = ?, indoors = ?, room_c = ?, humidity = ?,
-           pressure = ?, left_out = ?, worth_left_out = ?, slot_end_s = ?
+           pressure = ?, left_out = ?, worth_left_out = ?, slot_end_s = ?, pace = ?, pace_variance = ?
          WHERE id = ?`,
       )
       .run(
@@ -110,6 +112,7 @@ export class RunTables {
         ...[room.roomC ?? null, room.humidityPercent ?? null, room.pressureKPa ?? null],
         ...[left.items, left.worth],
         state.downAt === undefined ? null : Math.round(slotEndS(script, state, state.downAt) ?? 0),
+        ...[pace?.mean ?? null, pace?.variance ?? null],
         runId,
       );
   }

@@ -36,6 +36,7 @@ export type FindingCode =
   | 'reset-after-end'
   | 'empty'
   | 'log-times'
+  | 'learned-times'
   | 'action'
   | 'cold-late'
   | 'cold-vessel'

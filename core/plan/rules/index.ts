@@ -51,6 +51,7 @@ export const RULES: Record<FindingCode, Rows> = {
   'reset-after-end': [TASK_RULES.afterTheEnd],
   empty: [DAY_RULES.empty],
   'log-times': [ITEM_RULES.logTimes],
+  'learned-times': [ITEM_RULES.learnedTimes],
   action: [DAY_RULES.openAction],
   'cold-late': [SUPPLY_RULES.coldLate],
   'cold-vessel': [SUPPLY_RULES.coldVessel],

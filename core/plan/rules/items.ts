@@ -1,6 +1,7 @@
 import { rule, fix, type Fix } from '../../findings';
 import { formatDuration, quantile } from '../../quantities';
-import { missingControls, type Skill } from '../../show';
+import { stepsTiming } from '../../script';
+import { missingControls, type Skill, type Timing } from '../../show';
 import {
   askIn,
   askToStay,
@@ -336,9 +337,42 @@ const logTimes = rule<
     }),
   findPlace: atStart,
   message: ({ title, medianS, plannedS, plays }) =>
-    `The log says “${title}” takes ${formatDuration(medianS)} (median of ${plays} plays); you planned ${formatDuration(plannedS)}.`,
+    `“${title}” is planned at ${formatDuration(plannedS)}; your last ${plays} plays took ${formatDuration(medianS)} (median).`,
   numbers: ({ medianS, plannedS }) => ({ medianS, plannedS }),
   fixes: ({ itemId }) => [fix("Use the log's times", { kind: 'set-timing', itemId, timing: undefined })],
+});
+
+/** A learned length this far from the steps' is announced, as a share of theirs. From memory. */
+const WORTH_SAYING = 0.1;
+const WORTH_SAYING_S = 30;
+
+/** A length that the log moved: said, with the way back. Nothing changes a plan unannounced. */
+const learnedTimes = rule<
+  Context,
+  PlannedItem & { steps: Timing; firstS: number; plays: number },
+  FindingCode
+>({
+  id: 'learned-times',
+  level: 'note',
+  source: 'the log',
+  findMatches: ({ timetable, script }) =>
+    timetable.items.flatMap((planned) => {
+      const { demo, record, showings } = script.byItem.get(planned.itemId)!;
+      if (planned.timingFrom !== 'log' || !demo || !record) return [];
+      const steps = stepsTiming({ steps: showings[0]!.steps });
+      const firstS = showings[0]!.timing.likelyS;
+      const off = Math.abs(firstS - steps.likelyS);
+      return off < WORTH_SAYING_S || off < WORTH_SAYING * steps.likelyS
+        ? []
+        : [{ ...planned, steps, firstS, plays: record.playsS.length }];
+    }),
+  findPlace: atStart,
+  message: ({ title, firstS, steps, plays }) =>
+    `“${title}” is planned at ${formatDuration(firstS)}, learned from ${plays === 1 ? 'one play' : `${plays} plays`}; its steps add up to ${formatDuration(steps.likelyS)}.`,
+  numbers: ({ firstS, steps }) => ({ firstS, stepsS: steps.likelyS }),
+  fixes: ({ itemId, steps }) => [
+    fix(`Plan it at ${formatDuration(steps.likelyS)}`, { kind: 'set-timing', itemId, timing: steps }),
+  ],
 });
 
 /** What a wait of its own code is told by; every other wait is dead air. */
@@ -360,4 +394,5 @@ export const ITEM_RULES = {
   notNow,
   markTaken,
   logTimes,
+  learnedTimes,
 };

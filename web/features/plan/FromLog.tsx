@@ -1,4 +1,4 @@
-import { describeOdds, oddsOf, type Item } from '@hearty/core';
+import { describeOdds, formatDuration, oddsOf, sortPlays, stepsTiming, type Item } from '@hearty/core';
 import { Button, Typography } from '@mui/material';
 import { useState } from 'react';
 import { useShow } from '../../session/show';
@@ -10,10 +10,13 @@ export function FromLog({ item }: { item: Item }) {
   const [open, setOpen] = useState(false);
   if (!demo) return null;
   const plays = record?.playsS.length ?? 0;
+  const { leftOut } = sortPlays(record?.playsS ?? [], stepsTiming(demo));
   return (
     <Typography component="div" color="secondary" sx={{ fontSize: 'small' }}>
       “{demo.title}” {describeOdds(oddsOf(record, demo.guessOdds))}.
-      {plays > 0 && ` ${plays} clean ${plays === 1 ? 'play' : 'plays'} to time it by.`}
+      {plays > 0 && ` ${plays} ${plays === 1 ? 'play' : 'plays'} without a failure to time it by.`}
+      {leftOut.length > 0 &&
+        ` ${leftOut.length} of ${plays} left out as far off: ${leftOut.map(formatDuration).join(', ')}.`}
       {(record !== undefined || plays > 0) && (
         <Button size="small" onClick={() => setOpen(true)}>
           The runs behind it
