@@ -117,7 +117,7 @@ test('a demo is edited: what is wrong is said at its field, what is right is sav
   await consumable.getByLabel('Amount').fill('1/2 lb');
   await page.getByRole('button', { name: 'Save' }).first().click();
   await expect(page.getByRole('heading', { name: 'The hammer that floats' })).toBeVisible();
-  await expect(page.getByText('Bow.')).toBeVisible();
+  await expect(page.getByRole('list').getByText('Bow.')).toBeVisible();
   await expect(page.getByText('Table salt: 226.8 g (8 oz) per attempt')).toBeVisible();
 });
 

@@ -97,7 +97,7 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
 
   // Learned: odds down, landing later, more packed, and the action beside the plan.
   await page.goto('/logbook');
-  await expect(odds).toContainText('82');
+  await expect(odds).toContainText('85');
   await expect(odds).toContainText('Bath too warm (1)');
   await page.goto(`${HALL}/plan`);
   await expect(page.getByRole('list', { name: 'Findings' })).toContainText('Bring ice for the basin');

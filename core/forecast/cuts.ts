@@ -1,102 +1,149 @@
 import type { Item } from '../show';
 
-/** Odds of landing in the slot that one wishes for. Common practice. */
+/** Odds of ending within the slot that one wishes for. Common practice. */
 export const WISHED_ODDS = 0.9;
 
 export interface Cuts {
   itemIds: string[];
-  /** The worth that is lost, and the odds of landing in the slot without these items. */
+  /** The worth that is lost, and the odds of ending within the slot without these items. */
   worth: number;
   withinSlot: number;
-  /** Mean seconds they take in the plays. */
+  /** Mean seconds by which the end moves without them. */
   savesS: number;
-  /** Whether no other set loses less worth. */
+  /** Whether every other set was shown to lose more worth, or not to end in time. */
   exact: boolean;
+}
+
+/** Plays of a show that can be played again without some of its items, on the same luck. */
+export interface Replay {
+  plays: number;
+  /** Mean seconds that each item lasts. */
+  meanS: readonly number[];
+  /** The end of each play without the items of these indexes. Leaving out more never ends later. */
+  endsWithout: (cut: readonly number[]) => Float64Array;
+}
+
+/** Plays in which nothing waits: an item left out takes its own length off the end. */
+export function withoutWaits(lengthsS: readonly Float64Array[], endsS: Float64Array, most = PLAYS): Replay {
+  const plays = Math.min(most, endsS.length);
+  return {
+    plays,
+    meanS: lengthsS.map((of) => of.reduce((sum, s) => sum + s, 0) / Math.max(1, of.length)),
+    endsWithout: (cut) => {
+      const ends = endsS.slice(0, plays);
+      for (const i of cut) for (let p = 0; p < plays; p++) ends[p]! -= lengthsS[i]![p]!;
+      return ends;
+    },
+  };
 }
 
 /** Plays looked at; odds are then good to about one in a hundred. */
 const PLAYS = 1000;
-/** With more cuttable items than this, the sets that save most on average for their worth are tried, and no others. */
-const MANY = 16;
+/** Sets played at most; a search that needs more says that it may not have found the least. */
+const MOST_SETS = 4000;
 
 /**
- * The cuttable items to leave out: of all sets that land in the slot with at least the wished odds, the one that loses
- * the least worth, then the fewest items, then has the best odds. `lengthsS` holds how long each item lasted in every
- * play, `endsS` how long the whole; a cut item takes its own length out of each play. Items before `firstCut` stay, and pinned ones. Exact: a depth-first search over
- * the knapsack that leaves out only what cannot win; beyond `MANY` cuttable items it says that it is not. Null where even
- * cutting everything cuttable would not do.
+ * The cuttable items to leave out: of all sets without which the show ends within the slot with at least the wished odds,
+ * the one that loses the least worth, then the fewest items, then has the best odds. Every set is judged by playing the
+ * show without it. Items before `firstCut` stay, and pinned ones. Null where even leaving out everything that may be would
+ * not do. A depth-first search that skips only what cannot win: leaving out more never ends later.
  */
 export function leastCuts(
   items: readonly Item[],
-  lengthsS: readonly Float64Array[],
-  endsS: Float64Array,
+  replay: Replay,
   limitS: number,
   wished: number,
-  firstCut = 1,
+  { firstCut = 1, mostSets = MOST_SETS }: { firstCut?: number; mostSets?: number } = {},
 ): Cuts | null {
-  const plays = Math.min(PLAYS, endsS.length);
-  const mean = (i: number) => lengthsS[i]!.reduce((sum, s) => sum + s, 0) / Math.max(1, lengthsS[i]!.length);
-  const choices = items
+  const choices = choicesOf(items, replay.meanS, firstCut);
+  const needed = Math.ceil(wished * replay.plays - 1e-9);
+  const fullS = mean(replay.endsWithout([]));
+  const cheapest = choices.map((_, c) => Math.min(...choices.slice(c).map((x) => x.worth)));
+  let sets = 0;
+  const landed = (cut: readonly Choice[]): number => {
+    sets++;
+    let count = 0;
+    for (const end of replay.endsWithout(cut.map((x) => x.i))) if (end <= limitS) count++;
+    return count;
+  };
+  let best: { set: readonly Choice[]; worth: number; landed: number } | undefined;
+  const offer = (set: readonly Choice[], count: number) => {
+    if (count < needed) return;
+    const worth = worthOf(set);
+    const isBetter =
+      !best ||
+      worth < best.worth ||
+      (worth === best.worth &&
+        (set.length < best.set.length || (set.length === best.set.length && count > best.landed)));
+    if (isBetter) best = { set, worth, landed: count };
+  };
+  const search = (c: number, taken: readonly Choice[], worth: number, count: number): void => {
+    if (sets >= mostSets) return;
+    offer(taken, count);
+    if (count >= needed || c === choices.length || (best && worth + cheapest[c]! > best.worth)) return;
+    if (landed([...taken, ...choices.slice(c)]) < needed) return;
+    const choice = choices[c]!;
+    const more = [...taken, choice];
+    search(c + 1, more, worth + choice.worth, landed(more));
+    search(c + 1, taken, worth, count);
+  };
+  // What saves most for its worth first: a good set to beat.
+  const greedy: Choice[] = [];
+  for (const choice of choices) {
+    if (landed(greedy) >= needed) break;
+    greedy.push(choice);
+  }
+  offer(greedy, landed(greedy));
+  search(0, [], 0, landed([]));
+  if (!best) return null;
+  const set = [...best.set].sort((a, b) => a.i - b.i);
+  return {
+    itemIds: set.map((x) => x.id),
+    worth: best.worth,
+    withinSlot: best.landed / replay.plays,
+    savesS: fullS - mean(replay.endsWithout(set.map((x) => x.i))),
+    exact: sets < mostSets,
+  };
+}
+
+/** Leaving items out is offered below the wished odds where it gains at least this. From memory. */
+const WORTH_IT = 0.1;
+/** Odds this near to the best there are count as the best. From memory. */
+const AS_GOOD = 0.02;
+
+/**
+ * Where no cut reaches the wished odds: the least worth that comes as near to it as leaving out everything would. Null
+ * where even that gains little.
+ */
+export function nearestCuts(
+  items: readonly Item[],
+  replay: Replay,
+  limitS: number,
+  { firstCut = 1, mostSets = MOST_SETS }: { firstCut?: number; mostSets?: number } = {},
+): Cuts | null {
+  const oddsWithout = (cut: readonly number[]) =>
+    replay.endsWithout(cut).filter((end) => end <= limitS).length / replay.plays;
+  const all = choicesOf(items, replay.meanS, firstCut).map((choice) => choice.i);
+  const most = oddsWithout(all);
+  if (most - oddsWithout([]) < WORTH_IT) return null;
+  return leastCuts(items, replay, limitS, most - AS_GOOD, { firstCut, mostSets });
+}
+
+const mean = (values: Float64Array): number =>
+  values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
+
+const worthOf = (set: readonly Choice[]): number => set.reduce((sum, x) => sum + x.worth, 0);
+
+/** What may be left out, that which saves most for its worth first. The opener stays, and what is pinned. */
+const choicesOf = (items: readonly Item[], meanS: readonly number[], firstCut: number): Choice[] =>
+  items
     .flatMap((item, i) =>
-      // The opener stays, and what is pinned: a show cannot begin with its second item.
       item.worth === undefined || item.pinned || i < firstCut
         ? []
-        : [{ i, id: item.id, worth: item.worth, savesS: mean(i) }],
+        : [{ i, id: item.id, worth: item.worth, savesS: meanS[i]! }],
     )
     .filter((c) => c.savesS > 0)
     .sort((a, b) => b.savesS / b.worth - a.savesS / a.worth || a.i - b.i);
-  if (plays === 1) return forSure(choices, endsS[0]! - limitS);
-  if (choices.length > MANY)
-    return byMeans(choices, lengthsS, endsS.subarray(0, plays), limitS, wished, false);
-  // What would still come off if all from a choice on were cut: no branch there can do better.
-  const rest = Array.from({ length: choices.length + 1 }, () => new Float64Array(plays));
-  for (let c = choices.length - 1; c >= 0; c--)
-    for (let p = 0; p < plays; p++) rest[c]![p] = rest[c + 1]![p]! + lengthsS[choices[c]!.i]![p]!;
-  const cheapest = choices.map((_, c) => Math.min(...choices.slice(c).map((x) => x.worth)));
-  const needed = Math.ceil(wished * plays - 1e-9);
-  const first = byMeans(choices, lengthsS, endsS.subarray(0, plays), limitS, wished, true);
-  let best: Cuts | null = first;
-  const better = (worth: number, count: number, odds: number) =>
-    !best ||
-    worth < best.worth ||
-    (worth === best.worth &&
-      (count < best.itemIds.length || (count === best.itemIds.length && odds > best.withinSlot)));
-  const landedBy = (ends: Float64Array): number => {
-    let landed = 0;
-    for (let p = 0; p < plays; p++) if (ends[p]! <= limitS) landed++;
-    return landed;
-  };
-  const search = (
-    c: number,
-    ends: Float64Array,
-    taken: typeof choices,
-    worth: number,
-    landed = landedBy(ends),
-  ): void => {
-    if (landed >= needed) {
-      if (better(worth, taken.length, landed / plays))
-        best = {
-          itemIds: [...taken].sort((a, b) => a.i - b.i).map((t) => t.id),
-          worth,
-          withinSlot: landed / plays,
-          savesS: taken.reduce((sum, t) => sum + t.savesS, 0),
-          exact: true,
-        };
-      return;
-    }
-    if (c === choices.length || (best && worth + cheapest[c]! > best.worth)) return;
-    let could = 0;
-    for (let p = 0; p < plays; p++) if (ends[p]! - rest[c]![p]! <= limitS) could++;
-    if (could < needed) return;
-    const choice = choices[c]!;
-    const without = new Float64Array(plays);
-    for (let p = 0; p < plays; p++) without[p] = ends[p]! - lengthsS[choice.i]![p]!;
-    search(c + 1, without, [...taken, choice], worth + choice.worth);
-    search(c + 1, ends, taken, worth, landed);
-  };
-  search(0, endsS.slice(0, plays), [], 0);
-  return best;
-}
 
 interface Choice {
   i: number;
@@ -106,10 +153,11 @@ interface Choice {
 }
 
 /**
- * One play, so nothing to chance: of all sets that save `needS` seconds the least worth, and of those the fewest items
- * (the covering knapsack, by dynamic programming over the seconds).
+ * The same where nothing is left to chance and nothing waits: of all sets that take `needS` seconds off, the least worth,
+ * and of those the fewest items (the covering knapsack, by dynamic programming over the seconds).
  */
-function forSure(choices: readonly Choice[], needS: number): Cuts | null {
+export function sureCuts(items: readonly Item[], lengthsS: readonly number[], needS: number): Cuts | null {
+  const choices = choicesOf(items, lengthsS, 1);
   const need = Math.max(0, Math.ceil(needS - 1e-9));
   if (choices.reduce((sum, c) => sum + Math.floor(c.savesS), 0) < need) return null;
   /** A worth outweighs any number of items. */
@@ -140,50 +188,4 @@ function forSure(choices: readonly Choice[], needS: number): Cuts | null {
     savesS: set.reduce((sum, c) => sum + c.savesS, 0),
     exact: true,
   };
-}
-
-/**
- * For every worth one may lose, the set of choices that saves most on average (dynamic programming over the worth); the
- * first of them that lands, of equal ones that with the fewest items.
- */
-function byMeans(
-  choices: readonly Choice[],
-  lengthsS: readonly Float64Array[],
-  endsS: Float64Array,
-  limitS: number,
-  wished: number,
-  exact: boolean,
-): Cuts | null {
-  const all = choices.reduce((sum, c) => sum + c.worth, 0);
-  const saved = new Float64Array(all + 1).fill(-Infinity);
-  const sets = new Array<Choice[]>(all + 1).fill([]);
-  saved[0] = 0;
-  for (const choice of choices) {
-    for (let worth = all; worth >= choice.worth; worth--) {
-      const more = saved[worth - choice.worth]! + choice.savesS;
-      const kept = sets[worth]!.length;
-      const fewer = sets[worth - choice.worth]!.length + 1 < kept;
-      if (more < saved[worth]! || (more === saved[worth]! && !fewer)) continue;
-      saved[worth] = more;
-      sets[worth] = [...sets[worth - choice.worth]!, choice];
-    }
-  }
-  for (let worth = 0, most = -Infinity; worth <= all; worth++) {
-    // A set that costs more and saves less than an earlier one cannot land where that one did not.
-    if (saved[worth]! <= most) continue;
-    most = saved[worth]!;
-    const set = sets[worth]!;
-    const mayMiss = endsS.length - Math.ceil(wished * endsS.length - 1e-9);
-    let missed = 0;
-    for (let p = 0; p < endsS.length && missed <= mayMiss; p++) {
-      let endS = endsS[p]!;
-      for (const { i } of set) endS -= lengthsS[i]![p]!;
-      if (endS > limitS) missed++;
-    }
-    if (missed > mayMiss) continue;
-    const landed = endsS.length - missed;
-    const itemIds = [...set].sort((a, b) => a.i - b.i).map((c) => c.id);
-    return { itemIds, worth, withinSlot: landed / endsS.length, savesS: most, exact };
-  }
-  return null;
 }

@@ -1,6 +1,6 @@
 import { quantileOf } from '../quantities';
 import { added, oddsOf, type Script, type ScriptItem } from '../script';
-import type { Timing } from '../show';
+import type { Item, Timing } from '../show';
 import type { Placement, Timetable } from '../timetable';
 import {
   attemptsOutcomes,
@@ -10,7 +10,7 @@ import {
   Rate,
   type AttemptsOutcome,
 } from './attempts';
-import { leastCuts, WISHED_ODDS, type Cuts } from './cuts';
+import { leastCuts, nearestCuts, WISHED_ODDS, type Cuts, type Replay } from './cuts';
 import { LengthTime } from './length';
 import { playShow } from './play';
 import type { Further, Part, Shared } from './simulate';
@@ -102,18 +102,22 @@ export function* forecastSteps(
       goesStale: stale[i]! / Math.max(1, options.plays),
       sway: correlation(lengthsS[i]!, unsortedEndsS),
     })),
-    cuts:
-      withinSlot >= WISHED_ODDS
-        ? null
-        : leastCuts(items, lengthsS, unsortedEndsS, timetable.slotEndS, WISHED_ODDS),
+    cuts: withinSlot >= WISHED_ODDS ? null : cutsOf(items, next.value.replay(), timetable.slotEndS),
   };
 }
+
+/** A set of cuts is judged by playing the whole network again; a tenth of a second for so many. */
+const REPLAYED_SETS = 300;
 
 /** How much the pace of a whole show varies from one to the next, as a share, before the log knows better. From memory. */
 export const USUAL_PACE_SD = 0.06;
 
 /** How much the pace of this troupe's shows varies, as its log has it. */
 export const paceSdOf = ({ file }: Script): number => file.pace?.sd ?? USUAL_PACE_SD;
+
+const cutsOf = (items: readonly Item[], replay: Replay, limitS: number): Cuts | null =>
+  leastCuts(items, replay, limitS, WISHED_ODDS, { mostSets: REPLAYED_SETS }) ??
+  nearestCuts(items, replay, limitS, { mostSets: REPLAYED_SETS });
 
 /** An item as it is played, begun as soon as the one before it is over; `done` further showings of it are behind us. */
 export function partOf(scripted: ScriptItem, done = 0): Part {

@@ -27,4 +27,4 @@ export {
   type ItemBand,
   type Landing,
 } from './forecast';
-export { leastCuts, WISHED_ODDS, type Cuts } from './cuts';
+export { leastCuts, nearestCuts, sureCuts, WISHED_ODDS, withoutWaits, type Cuts } from './cuts';

@@ -2,6 +2,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import type { Placement } from '../timetable';
 import { LengthTime } from './length';
+import type { Replay } from './cuts';
 import { attemptsS, Pace, picked, Rates, type Part, type Plays } from './simulate';
 
 /** One piece of work behind the scenes in ten is quicker by an eighth, one in ten takes 29 % longer. Common practice. */
@@ -14,9 +15,17 @@ export interface ShowPlays extends Plays {
   /** By item: in how many plays something prepared for it was stale. */
   stale: Int32Array;
   played: number;
+  /** The first plays again, without some items, on the same luck. */
+  replay: () => Replay;
 }
 
+/** Plays kept to be played again, and lengths kept for them: a show of thousands of tasks keeps fewer plays. */
+const REPLAYS = 1000;
+const MOST_KEPT = 4_000_000;
+
 interface Node {
+  /** The item it is of, or belongs to; −1 for none. */
+  owner: number;
   /** Index among the items; −1 for work behind the scenes. */
   item: number;
   lengthS: number;
@@ -51,6 +60,9 @@ export function* playShow(
   /** Start and end of every point of a play, side by side. */
   const points = nodes.length;
   const times = new Float64Array(2 * points);
+  const kept = Math.min(plays, REPLAYS, Math.max(1, Math.floor(MOST_KEPT / Math.max(1, points))));
+  /** Lengths of the points in the plays that are kept, play by play. */
+  const lengths = new Float64Array(kept * points);
   const last = placement.work.itemPoints.at(-1);
   const soFar = (played: number): ShowPlays => ({
     played,
@@ -59,8 +71,32 @@ export function* playShow(
     lengthsS,
     unsortedEndsS: ends,
     stale,
+    replay: () => ({ plays: kept, meanS: lengthsS.map(meanOf), endsWithout }),
   });
-  const { place, item: itemOf, lengthS: long, spreads, notBeforeS, first, source, byS } = flat;
+  const { place, item: itemOf, owner, lengthS: long, spreads, notBeforeS, first, source, byS } = flat;
+  /** An item left out takes no time and waits for the item before it alone; its work behind the scenes is not done. */
+  const endsWithout = (cut: readonly number[]): Float64Array => {
+    const out = new Set(cut);
+    const isOut = Uint8Array.from(owner, (i) => (i >= 0 && out.has(i) ? 1 : 0));
+    const ends = new Float64Array(kept);
+    for (let play = 0; play < kept; play++) {
+      for (let n = 0; n < points; n++) {
+        const gone = isOut[n] === 1;
+        let at = gone ? -Infinity : notBeforeS[n]!;
+        for (let k = first[n]!; k < first[n + 1]!; k++) {
+          const from = source[k]! >> 1;
+          if (gone && (itemOf[n]! < 0 || itemOf[from]! < 0)) continue;
+          const time = times[source[k]!]! + byS[k]!;
+          if (time > at) at = time;
+        }
+        // Nothing waits for what is not done.
+        times[2 * n] = at;
+        times[2 * n + 1] = gone ? at : at + lengths[play * points + n]!;
+      }
+      ends[play] = last === undefined ? 0 : times[2 * place[last]! + 1]!;
+    }
+    return ends;
+  };
   // A function of its own: the engine is slow with the long loop of a generator.
   const playOne = (play: number): void => {
     rates.draw(random);
@@ -82,6 +118,7 @@ export function* playShow(
       } else if (spreads[n]) length = (length * HANDS.at(uniformFloat64(random))) / 1000;
       times[2 * n] = at;
       times[2 * n + 1] = at + length;
+      if (play < kept) lengths[play * points + n] = length;
     }
     ends[play] = last === undefined ? 0 : times[2 * place[last]! + 1]!;
     for (const { item, perishables } of windows)
@@ -97,9 +134,14 @@ export function* playShow(
   return soFar(plays);
 }
 
+const meanOf = (values: Float64Array): number =>
+  values.reduce((sum, value) => sum + value, 0) / Math.max(1, values.length);
+
 function nodesOf({ work, links, settled: { times } }: Placement): Node[] {
+  const place = new Map(work.itemPoints.map((point, i) => [work.activities[point]!.itemId, i]));
   const nodes = work.activities.map((a, point): Node => ({
     item: work.itemPoints.indexOf(point),
+    owner: place.get(a.itemId) ?? -1,
     lengthS: a.lengthS,
     spreads: a.kind !== 'origin' && a.lengthS > 0,
     after: [],
@@ -135,6 +177,7 @@ function flatten(nodes: readonly Node[], order: readonly number[]) {
     /** Where in the order a point is. */
     place,
     item: Int32Array.from(inTurn, (n) => n.item),
+    owner: Int32Array.from(inTurn, (n) => n.owner),
     lengthS: Float64Array.from(inTurn, (n) => n.lengthS),
     spreads: Uint8Array.from(inTurn, (n) => (n.spreads ? 1 : 0)),
     notBeforeS: Float64Array.from(inTurn, (n) => n.notBeforeS),

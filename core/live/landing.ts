@@ -2,12 +2,14 @@ import {
   band,
   landing,
   leastCuts,
+  nearestCuts,
   outcomesOf,
   paceSdOf,
   partOf,
   shareUpTo,
   simulate,
   WISHED_ODDS,
+  withoutWaits,
   type Band,
   type Cuts,
   type Landing,
@@ -31,8 +33,8 @@ export interface LiveLanding {
   perItemS: number | undefined;
   landing: Landing;
   /**
-   * What to leave out so that it lands with `WISHED_ODDS`: the least worth of what is still to come. Absent while it
-   * lands without; null where nothing that may be cut would do.
+   * What to leave out so that it ends in time with `WISHED_ODDS`, or as near to that as cuts come: the least worth of what
+   * is still to come. Absent while it ends in time without; null where nothing that may be cut would help.
    */
   cuts?: Cuts | null;
 }
@@ -61,6 +63,7 @@ export function liveLanding(
     paceSd: paceSdOf(script),
   });
   const withinSlot = shareUpTo(endsS, slotEndS);
+  const replay = withoutWaits(lengthsS, unsortedEndsS);
   // Once the opener has been on, what is left may all go.
   const firstCut = left[0] && left[0].itemId === state.order[0] ? 1 : 0;
   const docs = left.map(({ itemId, status }) => {
@@ -78,7 +81,8 @@ export function liveLanding(
     ...(left.length > 0 &&
       withinSlot < WISHED_ODDS && {
         cuts: steady(
-          leastCuts(docs, lengthsS, unsortedEndsS, slotEndS, WISHED_ODDS, firstCut),
+          leastCuts(docs, replay, slotEndS, WISHED_ODDS, { firstCut }) ??
+            nearestCuts(docs, replay, slotEndS, { firstCut }),
           asCuts(shown, docs, lengthsS, unsortedEndsS, slotEndS),
         ),
       }),

@@ -1,5 +1,5 @@
 import { rule, fix, type Fix } from '../../findings';
-import { leastCuts, WISHED_ODDS, type Cuts } from '../../forecast';
+import { sureCuts, WISHED_ODDS, type Cuts } from '../../forecast';
 import { formatDuration } from '../../quantities';
 import type { FindingCode } from './codes';
 import type { Context } from './context';
@@ -130,13 +130,10 @@ export const DAY_RULES = { overrun, slotOdds, hardEnd, afterItCloses, twoShows, 
 
 /** The cheapest cuts if everything took its planned time. */
 function plannedCuts({ timetable, items }: Context): Cuts | undefined {
-  const lengths = timetable.items.map((i) => Float64Array.of(i.endS - i.startS + i.waitS));
-  const cuts = leastCuts(
+  const cuts = sureCuts(
     items.map((i) => i.item),
-    lengths,
-    Float64Array.of(timetable.endS),
-    timetable.slotEndS,
-    1,
+    timetable.items.map((i) => i.endS - i.startS + i.waitS),
+    timetable.endS - timetable.slotEndS,
   );
   return cuts ?? undefined;
 }
