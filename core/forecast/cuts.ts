@@ -40,7 +40,7 @@ export function withoutWaits(lengthsS: readonly Float64Array[], endsS: Float64Ar
 /** Plays looked at; odds are then good to about one in a hundred. */
 const PLAYS = 1000;
 /** Sets played at most; a search that needs more says that it may not have found the least. */
-const MOST_SETS = 4000;
+const MOST_SETS = 1500;
 
 /**
  * The cuttable items to leave out: of all sets without which the show ends within the slot with at least the wished odds,

@@ -1,14 +1,6 @@
 import { useDraggable } from '@dnd-kit/core';
 import { Box, ButtonBase, Typography, type Theme } from '@mui/material';
-import {
-  formatDuration,
-  playedWith,
-  describeOdds,
-  oddsOf,
-  Timing,
-  type PlannedItem,
-  type ScriptItem,
-} from '@hearty/core';
+import { formatDuration, playedWith, oddsOf, Timing, type PlannedItem, type ScriptItem } from '@hearty/core';
 import { memo, useState } from 'react';
 import { FieldOf } from '../../kit/fields';
 import { useShow } from '../../session/show';
@@ -63,8 +55,11 @@ export function detailsOf(
     .join(' · ');
 }
 
-const oddsWords = ({ demo, record }: ScriptItem): string =>
-  demo ? describeOdds(oddsOf(record, demo.guessOdds)) : '';
+const oddsWords = ({ demo, record }: ScriptItem): string => {
+  if (!demo) return '';
+  const { mean, attempts } = oddsOf(record, demo.guessOdds);
+  return `works ${Math.round(100 * mean)} % (${attempts > 0 ? `${attempts} + guess` : 'a guess'})`;
+};
 
 /** One item on the stage lane, as tall as it is long. Dragged by hand or picked up with space. */
 export const StageItem = memo(function StageItem({
