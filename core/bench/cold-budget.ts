@@ -56,7 +56,7 @@ export const coldBudgetBench = defineCalculator({
       {
         level: 'stop',
         message:
-          'Never closed in, by nothing and for no time, in a vessel made for it alone. There is no way past this.',
+          'Never seal it in, even briefly: keep it only in a vented vessel made for it. There is no safe way round this.',
         always: true,
       },
     ];

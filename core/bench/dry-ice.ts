@@ -49,7 +49,8 @@ export const dryIce = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'stop',
-        message: 'Never in anything closed: a bottle or a screwed box bursts. There is no way past this.',
+        message:
+          'Never seal it in, even briefly: a closed bottle or a screwed box bursts. There is no safe way round this.',
         always: true,
       },
       {

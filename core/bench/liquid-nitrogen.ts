@@ -107,7 +107,7 @@ export const liquidNitrogen = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'stop',
-        message: `Never closed in, by nothing and for no time: as gas it takes ${formatNumber(expansion)} times its room, and sealed it would reach hundreds of bar. There is no way past this.`,
+        message: `Never seal it in, even briefly: as gas it takes ${formatNumber(expansion)} times its room, and sealed it would reach hundreds of bar. There is no safe way round this.`,
         always: true,
       },
     ];

@@ -91,7 +91,7 @@ describe('the hall is 9 °C', () => {
   test('a standing warning of dry ice is read at the mark, on the run sheet’s item, on stage and on the call sheet', () => {
     const file = inHall({ benches: [held('dry-ice', {})] });
     const [scripted] = script(file).items;
-    const sealed = expect.stringContaining('Never in anything closed');
+    const sealed = expect.stringContaining('Never seal it in');
     expect(scripted!.demo!.cautions).toContainEqual(sealed);
     expect(cautionsAt(script(file).items, scripted!.standing!.mark.id)[0]!.cautions).toContainEqual(sealed);
     expect(
