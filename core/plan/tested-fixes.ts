@@ -14,7 +14,8 @@ const MOST_WAYS_OUT = 4;
 
 /**
  * The findings with only those fixes that work: each change is made of the show, which is planned anew, and stays
- * only where what it is offered for is less than before. Fixes without a change are for people and stay.
+ * only where what it is offered for is less than before and no new stop appears. Where nothing else helps, the first that
+ * trades one trouble for another is offered with what it costs. Fixes without a change are for people and stay.
  */
 export function* keepWorkingFixes(
   file: ShowFile,
@@ -26,6 +27,8 @@ export function* keepWorkingFixes(
   for (const finding of all) {
     const before = weight(finding, all);
     const kept: Fix[] = [];
+    /** The first that helps and brings a stop of its own; offered where nothing else helps. */
+    let trade: Fix | undefined;
     const had = new Set<string>();
     for (const way of finding.fixes) {
       if (kept.length >= MOST_WAYS_OUT) break;
@@ -42,13 +45,25 @@ export function* keepWorkingFixes(
           yield;
         }
         if (weight(finding, after) >= before) continue;
+        const stop = newStop(all, after);
+        if (stop) {
+          trade ??= { ...way, label: `${way.label} (but then: ${stop.message})` };
+          continue;
+        }
       }
       if (way.oneOf !== undefined) had.add(way.oneOf);
       kept.push(way);
     }
-    out.push({ ...finding, fixes: kept });
+    out.push({ ...finding, fixes: trade && !kept.some((way) => way.change) ? [...kept, trade] : kept });
   }
   return out;
+}
+
+/** A stop that was not there before: of its kind, at its item. */
+function newStop(before: readonly PlanFinding[], after: readonly PlanFinding[]): PlanFinding | undefined {
+  const key = (f: PlanFinding) => `${trouble(f)} ${f.itemId ?? ''} ${f.goodId ?? ''}`;
+  const known = new Set(before.filter((f) => f.level === 'stop').map(key));
+  return after.find((f) => f.level === 'stop' && !known.has(key(f)));
 }
 
 /** Only what people do off the screen: what nothing was tried for. */

@@ -64,6 +64,7 @@ export function changeShow(show: Show, recipe: (draft: Show) => void): Changed {
     recipe(draft);
     const items = withoutForwardRefs(draft.items);
     if (items !== draft.items) draft.items = items;
+    draft.items.forEach(dropLooseSteps);
     draft.items.forEach(dropEmptyChoices);
   });
   return { show: next, patches, inverse };
@@ -168,6 +169,11 @@ function split(item: Item, { newId, timing }: { newId: string; timing: Timing })
   };
   const sorted = left && left.bestS <= left.likelyS && left.likelyS <= left.worstS ? left : undefined;
   return [setUp, { ...rest, setUpIn: newId, ...(sorted && { timing: sorted }) }];
+}
+
+/** A step after which work begins means something only together with the item it begins in. */
+function dropLooseSteps({ tasks }: Item): void {
+  for (const task of tasks ?? []) if (task.inItemId === undefined) delete task.afterStepId;
 }
 
 function choose(item: Item, taskId: string, choice: TaskWord): void {

@@ -25,7 +25,7 @@ export const RULES: Record<FindingCode, Rows> = {
   'not-ready': [broken('doors'), broken('host-by')],
   'gone-stale': [broken('stale')],
   'fixed-missed': [broken('fixed-by')],
-  'no-skill': [TASK_RULES.nobodyCleared, ITEM_RULES.notCleared],
+  'no-skill': [TASK_RULES.nobodyCleared, TASK_RULES.hostNotCleared, ITEM_RULES.notCleared],
   nobody: [TASK_RULES.nobody, TASK_RULES.nobodyResets, ITEM_RULES.nobodyPresents, ITEM_RULES.notInCrew],
   'two-places': [broken('locked-by'), ITEM_RULES.comesLate, ITEM_RULES.leavesEarly, ITEM_RULES.atOnce],
   'not-there': [broken('arrives'), broken('leaves')],

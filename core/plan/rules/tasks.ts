@@ -1,6 +1,6 @@
-import { rule } from '../../findings';
+import { fix, rule } from '../../findings';
 import { formatDuration } from '../../quantities';
-import type { PlannedReset, PlannedTask } from '../../timetable';
+import { mayDo, type PlannedReset, type PlannedTask } from '../../timetable';
 import type { FindingCode } from './codes';
 import type { Context } from './context';
 
@@ -32,6 +32,43 @@ const nobodyMay = (id: 'nobody' | 'no-skill') =>
     },
   });
 
+/** Work begun on stage is done by whoever presents there: cleared for it, or not. */
+const hostNotCleared = rule<Context, PlannedTask, FindingCode>({
+  id: 'no-skill',
+  level: 'stop',
+  source: 'common practice',
+  findMatches: (c) =>
+    c.timetable.tasks.filter(
+      (task) =>
+        task.hostItemId !== undefined &&
+        task.personId !== undefined &&
+        !mayDo(c.script.people.get(task.personId), source(c, task).who),
+    ),
+  findPlace: ({ startS, itemId }) => ({ at: startS, itemId }),
+  message: (task, c) => {
+    const { value } = source(c, task).who;
+    return `“${task.title}” is begun on stage in “${c.item(task.hostItemId!).title}” by ${c.name(task.personId)}, who is not cleared for it (${value}).`;
+  },
+  fixes: (task, c) => [
+    ...c.script.file.show.crew
+      .filter(({ personId }) => mayDo(c.script.people.get(personId), source(c, task).who))
+      .slice(0, 1)
+      .map(({ personId }) =>
+        fix(`Let ${c.name(personId)} present “${c.item(task.hostItemId!).title}”`, {
+          kind: 'set-item',
+          itemId: task.hostItemId!,
+          fields: { presenterId: personId },
+        }),
+      ),
+    fix(`Begin “${task.title}” behind the scenes instead`, {
+      kind: 'set-task',
+      itemId: task.itemId,
+      taskId: task.taskId,
+      choice: { inItemId: undefined },
+    }),
+  ],
+});
+
 const nobodyResets = rule<Context, PlannedReset, FindingCode>({
   id: 'nobody',
   level: 'stop',
@@ -59,5 +96,6 @@ export const TASK_RULES = {
   nobody: nobodyMay('nobody'),
   nobodyResets,
   nobodyCleared: nobodyMay('no-skill'),
+  hostNotCleared,
   afterTheEnd,
 };
