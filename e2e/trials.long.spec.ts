@@ -147,7 +147,7 @@ test('a run struck out takes its lessons with it: the odds of the demo’s page,
     await at('/logbook', page.getByTestId('odds-vapour-bottle')),
     await at(
       '/shows/weather-in-a-kitchen/plan',
-      page.getByText(/works \d+ %/),
+      page.getByText(/^“Alcohol vapour bottle” works \d+ %/),
       page.getByRole('button', { name: /^Alcohol vapour bottle/ }).first(),
     ),
     await at('/demos/vapour-bottle', page.getByText(/works \d+ %/).first()),

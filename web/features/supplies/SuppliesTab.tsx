@@ -100,7 +100,7 @@ function Odds() {
         onValue={(v) =>
           edit((draft) => void (v === undefined ? delete draft.runOutPct : (draft.runOutPct = v)))
         }
-        sx={{ width: 210 }}
+        sx={{ width: 280 }}
       />
       {stations && (
         <FieldOf
