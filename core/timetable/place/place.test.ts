@@ -143,7 +143,9 @@ describe('the model', () => {
     expect(drop).toMatchObject({ hostItemId: 'i-a', personId: 'ann' });
     expect(drop.startS).toBeGreaterThanOrEqual(0);
     expect(drop.handsOffS).toBeLessThanOrEqual(300);
-    expect(findings.map((f) => f.code)).not.toContain('no-skill');
+    expect(findings.map((f) => f.code)).not.toContain('nobody');
+    // Ann does it, and is not cleared for it.
+    expect(findings).toContainEqual(expect.objectContaining({ code: 'no-skill', level: 'stop' }));
   });
 
   test('a task begun too early in the show is stale whatever one does, and the circle says why', () => {
