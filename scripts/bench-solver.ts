@@ -4,7 +4,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { script } from '../core/script';
-import { instance } from '../core/testing/instances';
+import { crowded, instance } from '../core/testing/instances';
 import { minizincOf, type Goal } from '../core/testing/minizinc';
 import { endOfMip, mipOf } from '../core/testing/mip';
 import { BUDGET_STEPS, place, workOf } from '../core/timetable';
@@ -79,7 +79,7 @@ export function againstMiniZinc(seconds: number): void {
     return { end: Number(found?.[1]), call: Number(found?.[2]), proven: stdout.includes('==========') };
   };
   const sums = { proven: 0, equal: 0, earlier: 0, callProven: 0, callEqual: 0, later: 0, wrong: 0, none: 0 };
-  for (let n = 1; n <= 40; n++) {
+  for (let n = 1; n <= 80; n++) {
     const size = {
       items: 3 + (n % 10),
       tasks: 4 + ((n * 7) % 30),
@@ -87,7 +87,8 @@ export function againstMiniZinc(seconds: number): void {
       vessels: n % 3,
       inShowPct: [0, 15, 30, 60][n % 4]!,
     };
-    const resolved = script(instance(n * 31, size));
+    // The second half has marks with several spots, vessels with places, and choices.
+    const resolved = script(n <= 40 ? instance(n * 31, size) : crowded(n));
     const work = workOf(resolved);
     const { timetable } = place(resolved);
     const end = judge(work, { kind: 'end' });
@@ -105,6 +106,6 @@ export function againstMiniZinc(seconds: number): void {
     if (beaten) sums.wrong++;
   }
   console.log(
-    `of 40: it proved ${sums.proven} ends, ${sums.equal} equal to ours; found ${sums.earlier} sooner; proved ${sums.callProven} crew calls, ${sums.callEqual} equal; found ${sums.later} later; better than one we call proven: ${sums.wrong}; nothing found: ${sums.none} (${seconds} s each)`,
+    `of 80: it proved ${sums.proven} ends, ${sums.equal} equal to ours; found ${sums.earlier} sooner; proved ${sums.callProven} crew calls, ${sums.callEqual} equal; found ${sums.later} later; better than one we call proven: ${sums.wrong}; nothing found: ${sums.none} (${seconds} s each)`,
   );
 }

@@ -1,9 +1,9 @@
 import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import type { Placement } from '../timetable';
+import type { Placement, WorkLink } from '../timetable';
 import { LengthTime } from './length';
 import type { Replay } from './cuts';
-import { attemptsS, Pace, picked, Rates, type Part, type Plays } from './simulate';
+import { attemptsS, Pace, pickedPart, pickOption, Rates, type Part, type Plays } from './simulate';
 
 /** One piece of work behind the scenes in ten is quicker by an eighth, one in ten takes 29 % longer. Common practice. */
 const HANDS = new LengthTime({ bestS: 870, likelyS: 1000, worstS: 1290 });
@@ -23,6 +23,15 @@ export interface ShowPlays extends Plays {
 const REPLAYS = 1000;
 const MOST_KEPT = 4_000_000;
 
+/** Where `option` is not −1, only where the item `choice` has that option picked. */
+interface After {
+  point: number;
+  fromEnd: boolean;
+  byS: number;
+  choice: number;
+  option: number;
+}
+
 interface Node {
   /** The item it is of, or belongs to; −1 for none. */
   owner: number;
@@ -31,7 +40,9 @@ interface Node {
   lengthS: number;
   spreads: boolean;
   /** Not before: after the end, or the start, of another point, some seconds later. */
-  after: { point: number; fromEnd: boolean; byS: number }[];
+  after: After[];
+  /** It happens only where this option of its item is picked; −1: always. */
+  option: number;
   notBeforeS: number;
 }
 
@@ -74,6 +85,11 @@ export function* playShow(
     replay: () => ({ plays: kept, meanS: lengthsS.map(meanOf), endsWithout }),
   });
   const { place, item: itemOf, owner, lengthS: long, spreads, notBeforeS, first, source, byS } = flat;
+  const { option: optionOf, only, choice } = flat;
+  const hasChoices = parts.some((part) => part.options);
+  /** The option picked of every item in the play at hand, and in those that are kept. */
+  const picks = new Int8Array(items).fill(-1);
+  const keptPicks = new Int8Array(hasChoices ? kept * items : 0);
   /** An item left out takes no time and waits for the item before it alone; its work behind the scenes is not done. */
   const endsWithout = (cut: readonly number[]): Float64Array => {
     const out = new Set(cut);
@@ -81,11 +97,13 @@ export function* playShow(
     const ends = new Float64Array(kept);
     for (let play = 0; play < kept; play++) {
       for (let n = 0; n < points; n++) {
-        const gone = isOut[n] === 1;
+        const pick = (item: number) => keptPicks[play * items + item]!;
+        const gone = isOut[n] === 1 || (optionOf[n]! >= 0 && pick(owner[n]!) !== optionOf[n]!);
         let at = gone ? -Infinity : notBeforeS[n]!;
         for (let k = first[n]!; k < first[n + 1]!; k++) {
           const from = source[k]! >> 1;
           if (gone && (itemOf[n]! < 0 || itemOf[from]! < 0)) continue;
+          if (only[k]! >= 0 && pick(choice[k]!) !== only[k]!) continue;
           const time = times[source[k]!]! + byS[k]!;
           if (time > at) at = time;
         }
@@ -104,13 +122,18 @@ export function* playShow(
     for (let n = 0; n < points; n++) {
       let at = notBeforeS[n]!;
       for (let k = first[n]!; k < first[n + 1]!; k++) {
+        if (only[k]! >= 0 && picks[choice[k]!] !== only[k]!) continue;
         const time = times[source[k]!]! + byS[k]!;
         if (time > at) at = time;
       }
       let length = long[n]!;
       const item = itemOf[n]!;
-      if (item >= 0) {
-        const part = picked(parts[item]!, random);
+      if (optionOf[n]! >= 0 && picks[owner[n]!] !== optionOf[n]!) {
+        at = -Infinity;
+        length = 0;
+      } else if (item >= 0) {
+        picks[item] = pickOption(parts[item]!, random);
+        const part = pickedPart(parts[item]!, picks[item]);
         length = pace.lengthS(part.first, random) + part.afterS;
         length += attemptsS(part, random, rates, pace);
         startsS[item]![play] = at;
@@ -120,6 +143,7 @@ export function* playShow(
       times[2 * n + 1] = at + length;
       if (play < kept) lengths[play * points + n] = length;
     }
+    if (hasChoices && play < kept) keptPicks.set(picks, play * items);
     ends[play] = last === undefined ? 0 : times[2 * place[last]! + 1]!;
     for (const { item, perishables } of windows)
       if (
@@ -145,14 +169,18 @@ function nodesOf({ work, links, settled: { times } }: Placement): Node[] {
     lengthS: a.lengthS,
     spreads: a.kind !== 'origin' && a.lengthS > 0,
     after: [],
+    option: a.option ?? -1,
     notBeforeS: point === 0 ? 0 : -Infinity,
   }));
-  for (const { from, to, lagS } of links) {
+  for (const { from, to, lagS, why, option = -1 } of pastOptions(work, links, times)) {
     if (to === 0) continue;
     if (from === 0) nodes[to]!.notBeforeS = Math.max(nodes[to]!.notBeforeS, lagS);
     else if (lagS >= 0) {
-      const fromEnd = lagS >= nodes[from]!.lengthS;
-      nodes[to]!.after.push({ point: from, fromEnd, byS: fromEnd ? lagS - nodes[from]!.lengthS : lagS });
+      // A reset follows its item, however long that lasts.
+      const lengthS = why.kind === 'reset' ? lagS : nodes[from]!.lengthS;
+      const fromEnd = lagS >= lengthS;
+      const byS = fromEnd ? lagS - lengthS : lagS;
+      nodes[to]!.after.push({ point: from, fromEnd, byS, choice: nodes[from]!.owner, option });
     }
   }
   work.activities.forEach((a, point) => {
@@ -160,9 +188,33 @@ function nodesOf({ work, links, settled: { times } }: Placement): Node[] {
     const at = times[point]!;
     const cue = work.itemPoints.filter((p) => times[p]! <= at).at(-1);
     if (cue === undefined) nodes[point]!.notBeforeS = Math.max(nodes[point]!.notBeforeS, at);
-    else nodes[point]!.after.push({ point: cue, fromEnd: false, byS: at - times[cue]! });
+    else
+      nodes[point]!.after.push({
+        point: cue,
+        fromEnd: false,
+        byS: at - times[cue]!,
+        choice: -1,
+        option: -1,
+      });
   });
   return nodes;
+}
+
+/** Hands that pass a reset on may be free before it: where its option is not picked, what they did before it counts. */
+function pastOptions(
+  { activities }: Placement['work'],
+  links: readonly WorkLink[],
+  times: Float64Array,
+): WorkLink[] {
+  const passed = links
+    .filter(({ from, why }) => why.kind === 'hands' && activities[from]!.option !== undefined)
+    .sort((a, b) => times[a.from]! - times[b.from]!);
+  const all = [...links];
+  for (const { from, to, why } of passed)
+    all.push(
+      ...all.filter((l) => l.to === from && l.why.kind === 'hands').map((link) => ({ ...link, to, why })),
+    );
+  return all;
 }
 
 /** Points in an order, and what each waits for, in flat arrays: there are millions of looks a forecast. */
@@ -184,6 +236,9 @@ function flatten(nodes: readonly Node[], order: readonly number[]) {
     first,
     source: Int32Array.from(all, (a) => 2 * place[a.point]! + (a.fromEnd ? 1 : 0)),
     byS: Float64Array.from(all, (a) => a.byS),
+    only: Int8Array.from(all, (a) => a.option),
+    choice: Int32Array.from(all, (a) => a.choice),
+    option: Int8Array.from(inTurn, (n) => n.option),
   };
 }
 

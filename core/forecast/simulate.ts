@@ -26,12 +26,15 @@ export interface Part {
   options?: readonly { upTo: number; part: Part }[];
 }
 
-/** The part that is played: of a choice, what the audience picks in a play. */
-export function picked(part: Part, random: RandomGenerator): Part {
-  if (!part.options) return part;
+/** Which option of a choice the audience picks in a play; −1 for a part that is none. */
+export function pickOption({ options }: Part, random: RandomGenerator): number {
+  if (!options) return -1;
   const u = uniformFloat64(random);
-  return part.options.find(({ upTo }) => u < upTo)?.part ?? part;
+  return options.findIndex(({ upTo }) => u < upTo);
 }
+
+/** The part that is played, with the option that was picked. */
+export const pickedPart = (part: Part, option: number): Part => part.options?.[option]?.part ?? part;
 
 /** Further showings still to come, by their number from none: their likely seconds together, and the spread where they have one. */
 export interface Further {
@@ -74,7 +77,7 @@ export function simulate(
     pace.draw(random);
     for (let i = 0; i < parts.length; i++) {
       clock = Math.max(clock, parts[i]!.notBeforeS);
-      const part = picked(parts[i]!, random);
+      const part = pickedPart(parts[i]!, pickOption(parts[i]!, random));
       startsS[i]![play] = clock;
       const spent = spentAt[i]!;
       const firstS =

@@ -1,5 +1,5 @@
 import { inOrderOfName } from '../quantities';
-import { playedWith, type Script } from '../script';
+import { playedWith, standingsOf, type Script, type ScriptItem } from '../script';
 import type { Wearer } from '../show';
 import type { Timetable } from '../timetable';
 import { handsSaid } from './hands';
@@ -63,9 +63,9 @@ export function callSheets(script: Script, timetable: Timetable): CallSheet[] {
       ...timetable.resets
         .filter((r) => r.personId === personId)
         .map((r) => ({
-          ...line('reset', `reset:${r.itemId}`, r.title, r.startS, r.endS),
+          ...line('reset', `reset:${r.id}`, r.title, r.startS, r.endS),
           forItem: titleOf(timetable, r.itemId),
-          place: placeOf(script, r.itemId),
+          place: markName(script, r.markId) ?? '',
           itemId: r.itemId,
         })),
       ...(arrival.leavesS === undefined
@@ -142,7 +142,7 @@ function plays(script: Script, item: Timetable['items'][number], personId: strin
         item.endS,
       ),
       itemId: item.itemId,
-      place: placeOf(script, item.itemId),
+      place: placeOf(script.byItem.get(item.itemId)),
       ...cautionsOf(script, item.itemId),
       ...withIn(script, item.itemId),
       ...handsIn(script, item.itemId, kind === 'help' ? 'helper' : 'presenter'),
@@ -186,8 +186,13 @@ const markName = ({ marks }: Script, markId: string | undefined): string | undef
 const titleOf = (timetable: Timetable, itemId: string) =>
   timetable.items.find((i) => i.itemId === itemId)?.title ?? '';
 
-const placeOf = (script: Script, itemId: string): string =>
-  script.byItem.get(itemId)?.standing?.mark.name ?? 'on stage';
+/** Where an item is played: its mark, or those of what may be picked. */
+export const placeOf = (scripted: ScriptItem | undefined): string =>
+  scripted && scripted.demo
+    ? standingsOf(scripted)
+        .map(({ mark }) => mark.name)
+        .join(' or ')
+    : 'on stage';
 
 /** A line of the day, with whose it is. */
 export interface DayLine extends CallLine {

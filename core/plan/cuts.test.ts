@@ -1,20 +1,13 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { readShowFile } from '../formats';
 import { applyChange } from '../show';
 import type { ShowFile } from '../show';
 import { instance } from '../testing/instances';
+import { truthCase } from '../testing/truth-case';
 import { sized } from '../testing/long';
 import { plan } from './index';
 
 /** A cut is judged by planning and playing the show without it: nothing of the forecast's own replay. */
 
 const PLAYS = 2000;
-const read = (name: string): ShowFile => {
-  const got = readShowFile(readFileSync(join(__dirname, `../testing/truth/${name}.json`), 'utf8'));
-  if (!got.ok) throw new Error(JSON.stringify(got.problems));
-  return got.value;
-};
 const bandsOf = (file: ShowFile) => plan(file, { plays: PLAYS, fixes: false }).bands!;
 const without = (file: ShowFile, itemIds: string[]): ShowFile => ({
   ...file,
@@ -22,13 +15,13 @@ const without = (file: ShowFile, itemIds: string[]): ShowFile => ({
 });
 
 test('what an item fixed to an hour would wait for anyway is not offered as saved', () => {
-  const file = read('cut-fixed');
+  const file = truthCase('cut-fixed');
   const { cuts } = bandsOf(file);
   if (cuts) expect(bandsOf(without(file, cuts.itemIds)).withinSlot).toBeGreaterThan(0.85);
 });
 
 test('the wait that an item causes goes with it: the item of less worth is enough', () => {
-  const file = read('cut-wait');
+  const file = truthCase('cut-wait');
   const { cuts } = bandsOf(file);
   expect(cuts).toMatchObject({ itemIds: ['i-b'], worth: 1 });
   expect(Math.abs(bandsOf(without(file, cuts!.itemIds)).withinSlot - cuts!.withinSlot)).toBeLessThan(0.03);

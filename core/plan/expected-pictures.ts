@@ -1,4 +1,4 @@
-import type { Script, ScriptItem } from '../script';
+import { standingsOf, standsOn, type Script, type ScriptItem } from '../script';
 import type { Picture } from '../show';
 
 /** How something should look once it is set up: a mark of the venue, or a demo. */
@@ -9,8 +9,8 @@ export interface ExpectedPicture {
 
 /** What the set-up of some items should look like: first the marks they stand on, then the demos, each once. Pure. */
 export function expectedPicturesOf(items: readonly ScriptItem[]): ExpectedPicture[] {
-  const marks = items.flatMap(({ standing }) =>
-    standing ? [{ subject: standing.mark.name, ...standing.mark }] : [],
+  const marks = items.flatMap((item) =>
+    standingsOf(item).map(({ mark }) => ({ subject: mark.name, ...mark })),
   );
   const demos = items.flatMap(({ demo }) => (demo ? [{ subject: demo.title, ...demo }] : []));
   const each = new Map([...marks, ...demos].map((entry) => [entry.id, entry]));
@@ -21,7 +21,7 @@ export function expectedPicturesOf(items: readonly ScriptItem[]): ExpectedPictur
 
 /** What a mark should look like, and what is played there. Pure. */
 export const expectedPicturesAt = ({ items }: Script, markId: string): ExpectedPicture[] =>
-  expectedPicturesOf(items.filter(({ standing }) => standing?.mark.id === markId));
+  expectedPicturesOf(items.filter((item) => standsOn(item, markId)));
 
 /** Lists of looks as one, each thing once. Pure. */
 export const allExpectedPictures = (lists: readonly (readonly ExpectedPicture[])[]): ExpectedPicture[] => [

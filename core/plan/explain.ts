@@ -1,7 +1,7 @@
 import { formatClock, formatDuration } from '../quantities';
 import { script } from '../script';
 import type { ShowFile } from '../show';
-import { conflictSays, place, reasonAt, type Placement, type PlaceOptions } from '../timetable';
+import { conflictSays, place, reasonAt, resetId, type Placement, type PlaceOptions } from '../timetable';
 
 /**
  * Why an item and its work stand where they do, as sentences: when, who, what holds each back, how long it can wait,
@@ -33,7 +33,8 @@ export function explain(file: ShowFile, which: string, options: PlaceOptions = {
 
 function line(placement: Placement, point: number): string {
   const { script: resolved, work, settled, timetable } = placement;
-  const { kind, title, lengthS, itemId, task } = work.activities[point]!;
+  const activity = work.activities[point]!;
+  const { kind, title, lengthS, itemId, task } = activity;
   const clock = (s: number) => formatClock(resolved.upS + s, true);
   const at = settled.times[point]!;
   const name = (id: string | undefined) => (id && resolved.people.get(id)?.name) || 'nobody';
@@ -41,7 +42,7 @@ function line(placement: Placement, point: number): string {
     kind === 'task'
       ? timetable.tasks.find((t) => t.itemId === itemId && t.taskId === task!.id)
       : kind === 'reset'
-        ? timetable.resets.find((r) => r.itemId === itemId)
+        ? timetable.resets.find((r) => r.id === resetId(activity))
         : undefined;
   const who =
     kind === 'item'

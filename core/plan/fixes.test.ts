@@ -1,18 +1,11 @@
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { readShowFile } from '../formats';
 import { applyChange, showFileProblems, type ShowFile } from '../show';
 import { instance } from '../testing/instances';
+import { truthCase } from '../testing/truth-case';
 import { sized } from '../testing/long';
 import { plan, type Plan } from './index';
 
 /** Every fix is pressed, and what comes of it looked at anew: valid, and no stop that was not there. */
 
-const read = (name: string): ShowFile => {
-  const got = readShowFile(readFileSync(join(__dirname, `../testing/truth/${name}.json`), 'utf8'));
-  if (!got.ok) throw new Error(JSON.stringify(got.problems));
-  return got.value;
-};
 const planOf = (file: ShowFile) => plan(file, { plays: 0 });
 
 /** Stops by what the trouble is: dead air, and limits that are missed, have several codes each. */
@@ -46,13 +39,13 @@ function pressAll(file: ShowFile): { pressed: number; wrong: string[] } {
 }
 
 test.each(['behind', '17-host-after-step'])('a fix of %s leaves a show that can be saved', (name) => {
-  const { pressed, wrong } = pressAll(read(name));
+  const { pressed, wrong } = pressAll(truthCase(name));
   expect(pressed).toBeGreaterThan(0);
   expect(wrong).toEqual([]);
 });
 
 test('work begun on stage by somebody not cleared for it is a stop', () => {
-  const [stop] = planOf(read('host-not-cleared')).findings.filter((f) => f.level === 'stop');
+  const [stop] = planOf(truthCase('host-not-cleared')).findings.filter((f) => f.level === 'stop');
   expect(stop).toMatchObject({ code: 'no-skill', itemId: 'i-a' });
   expect(stop!.message).toContain('by Ann, who is not cleared for it (cryogen)');
 });

@@ -9,6 +9,7 @@ export {
   type CallSheet,
   type CallState,
   type DayLine,
+  placeOf,
 } from './call-sheet';
 export { handsSaid, othersDo } from './hands';
 export { dueFor, type Due, type DueKind } from './due';

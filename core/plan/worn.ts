@@ -1,4 +1,4 @@
-import type { ScriptItem } from '../script';
+import { standsOn, type ScriptItem } from '../script';
 import type { Demo, Good, Wearer, Worn } from '../show';
 
 /** Something worn in an item, said: "goggles, from “Pour it”". */
@@ -59,9 +59,10 @@ export function cautionsAt(
   items: readonly ScriptItem[],
   markId: string,
 ): { itemId: string; title: string; cautions: string[] }[] {
-  return items.flatMap(({ item, demo, standing }) =>
-    demo && demo.cautions.length > 0 && standing?.mark.id === markId
+  return items.flatMap((scripted) => {
+    const { item, demo } = scripted;
+    return demo && demo.cautions.length > 0 && standsOn(scripted, markId)
       ? [{ itemId: item.id, title: item.title, cautions: demo.cautions }]
-      : [],
-  );
+      : [];
+  });
 }

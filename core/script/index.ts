@@ -8,6 +8,8 @@ export {
   numbered,
   possibleShowings,
   script,
+  standingsOf,
+  standsOn,
   type Script,
   type ScriptItem,
   type ScriptOption,
@@ -15,4 +17,3 @@ export {
 } from './script';
 export { playedWith, withUnit } from './played-with';
 export { added, slotOf, stepSpanS, stepsTiming, type TimingFrom } from './timing';
-export { sharedPieces } from './vessels';

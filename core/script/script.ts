@@ -3,7 +3,7 @@ import type { CalculatorResult } from '../bench';
 import type { Demo, DemoRecord, Good, Item, Option, Person, ShowFile, Step, Timing } from '../show';
 import { asPlayed, stepsOfShowing, USUAL_FRONT_ROW, type AsPlayed } from './as-played';
 import type { Around } from './settings';
-import { allOf } from './choice';
+import { allOf, asOption } from './choice';
 import { Marks, type Standing } from './marks';
 import { showingTimes, slotOf, wholeItem, type TimingFrom } from './timing';
 
@@ -45,11 +45,28 @@ export interface ScriptOption {
   option: Option;
   share: number;
   source: ScriptItem;
+  /** Its demo with the ids and titles that its tasks have in the choice. */
+  prepared: Demo;
 }
 
 /** What an item may turn out to play: each demo of a choice, else its own. */
 export const mayPlay = ({ demo, options }: Pick<ScriptItem, 'demo' | 'options'>): Demo[] =>
   options?.flatMap(({ source: scripted }) => scripted.demo ?? []) ?? (demo ? [demo] : []);
+
+/** Where an item may stand: each demo of a choice on its own mark, each mark once. */
+export function standingsOf({ standing, options }: ScriptItem): Standing[] {
+  const all = options?.map(({ source }) => source.standing) ?? [standing];
+  const byMark = new Map<string, Standing>();
+  for (const one of all) {
+    const known = one && byMark.get(one.mark.id);
+    if (one && (!known || known.spots < one.spots)) byMark.set(one.mark.id, one);
+  }
+  return [...byMark.values()];
+}
+
+/** Whether an item, or what may be picked in it, stands on a mark. */
+export const standsOn = (scripted: ScriptItem, markId: string): boolean =>
+  standingsOf(scripted).some(({ mark }) => mark.id === markId);
 
 /** Every showing an item may turn out to have: those of each demo of a choice, else its own. */
 export const possibleShowings = ({ showings, options }: ScriptItem): readonly Showing[] =>
@@ -163,7 +180,7 @@ class Resolver {
     const { settings: _settings, series: _series, options = [], ...plain } = item;
     const there = options.filter(({ demoId }) => this.demos.has(demoId));
     const sum = there.reduce((total, { share }) => total + share, 0);
-    const resolved = there.map((option): ScriptOption => {
+    const resolved = there.map((option, i): ScriptOption => {
       const { variantId: _variant, ...rest } = plain;
       const as: Item = {
         ...rest,
@@ -171,7 +188,8 @@ class Resolver {
         demoId: option.demoId,
         ...(option.variantId !== undefined && { variantId: option.variantId }),
       };
-      return { option, share: option.share / sum, source: this.item(as, index) };
+      const source = this.item(as, index);
+      return { option, share: option.share / sum, source, prepared: asOption(source.demo!, i) };
     });
     if (!resolved.length) return this.item({ ...plain }, index);
     const longest = resolved.reduce((a, b) =>
@@ -182,7 +200,7 @@ class Resolver {
       item,
       demo: allOf(
         longest.demo!,
-        resolved.map(({ source: scripted }) => scripted.demo!),
+        resolved.map(({ prepared }) => prepared),
       ),
       options: resolved,
     };

@@ -1,4 +1,4 @@
-import { sharedPieces, type Script, type ScriptItem } from '../script';
+import type { Script, ScriptItem } from '../script';
 import type { Good, KitNeed } from '../show';
 import type { Timetable } from '../timetable';
 
@@ -16,13 +16,6 @@ export interface KitNeedTotal {
   short: number;
 }
 
-interface Use {
-  itemIds: string[];
-  count: number;
-  fromS: number;
-  toS: number;
-}
-
 /**
  * Peak of each kit good over the timetable. A use lasts from the first task that holds it (or its set-up, or its item)
  * to the end of its reset (or of the item), and the turn-round after it. What is brought on top of the shelf counts. Of a
@@ -33,7 +26,7 @@ export function kitTotals({ file, items }: Script, timetable: Timetable): KitNee
   return file.stock
     .filter((good) => good.sort === 'kit' && uses.has(good.id))
     .map((good) => {
-      const top = peak(inPieces(uses.get(good.id)!, good));
+      const top = peak(uses.get(good.id)!, good);
       const extra = file.show.extraKit?.find((e) => e.goodId === good.id)?.count ?? 0;
       const onShelf = good.onShelf + extra;
       return {
@@ -59,7 +52,9 @@ interface OneUse {
 function usesOf(items: readonly ScriptItem[], timetable: Timetable): Map<string, OneUse[]> {
   const uses = new Map<string, OneUse[]>();
   const startOf = new Map(timetable.items.map((i) => [i.itemId, i.startS]));
-  const resetOf = new Map(timetable.resets.map((r) => [r.itemId, r.endS]));
+  const resetOf = new Map<string, number>();
+  for (const { itemId, endS } of timetable.resets)
+    resetOf.set(itemId, Math.max(endS, resetOf.get(itemId) ?? endS));
   const tasks = new Map(timetable.tasks.map((t) => [t.id, t.startS]));
   items.forEach(({ item, demo }, i) => {
     const planned = timetable.items[i]!;
@@ -71,7 +66,7 @@ function usesOf(items: readonly ScriptItem[], timetable: Timetable): Map<string,
         itemId: item.id,
         need,
         fromS: Math.min(planned.startS, startOf.get(item.setUpIn ?? '') ?? Infinity, ...held),
-        toS: (resetOf.get(item.id) ?? planned.endS) + need.turnRoundS,
+        toS: Math.max(planned.endS, resetOf.get(item.id) ?? planned.endS) + need.turnRoundS,
       };
       const list = uses.get(need.goodId);
       if (list) list.push(use);
@@ -81,28 +76,43 @@ function usesOf(items: readonly ScriptItem[], timetable: Timetable): Map<string,
   return uses;
 }
 
-/** The uses of a good as pieces are taken. */
-const inPieces = (uses: readonly OneUse[], good: Good): Use[] =>
-  sharedPieces(
-    uses.map((u) => u.need),
-    good,
-  ).map(({ needs, pieces }) => {
-    const together = needs.map((i) => uses[i]!);
-    return {
-      itemIds: together.map((u) => u.itemId),
-      count: pieces,
-      fromS: Math.min(...together.map((u) => u.fromS)),
-      toS: Math.max(...together.map((u) => u.toS)),
-    };
-  });
+/** A piece in use: whole, or with what stands in some of its places. */
+interface PieceInUse {
+  contents: string | undefined;
+  standing: { itemId: string; places: number; toS: number }[];
+}
 
-/** The use is highest at the start of some use, so only those moments are looked at. */
-function peak(uses: Use[]): { count: number; atS: number; itemIds: string[] } {
+/**
+ * The most pieces in use at once. Uses are gone through as they begin; one with places joins a piece with the same
+ * contents that has room for it. It is highest at the start of some use, so only those moments are looked at.
+ */
+function peak(
+  uses: readonly OneUse[],
+  { places = 1 }: Good,
+): { count: number; atS: number; itemIds: string[] } {
   let best = { count: 0, atS: 0, itemIds: [] as string[] };
-  for (const { fromS: atS } of [...uses].sort((a, b) => a.fromS - b.fromS)) {
-    const open = uses.filter((u) => u.fromS <= atS && atS < Math.max(u.toS, u.fromS + 1));
-    const count = open.reduce((sum, u) => sum + u.count, 0);
-    if (count > best.count) best = { count, atS, itemIds: open.flatMap((u) => u.itemIds) };
+  let inUse: PieceInUse[] = [];
+  for (const { itemId, need, fromS, toS } of [...uses].sort((a, b) => a.fromS - b.fromS)) {
+    inUse = inUse
+      .map((piece) => ({ ...piece, standing: piece.standing.filter((s) => s.toS > fromS) }))
+      .filter(({ standing }) => standing.length > 0);
+    const contents = need.places === undefined ? undefined : (need.contents?.trim() ?? '');
+    let left = contents === undefined ? need.count * places : need.places!;
+    const lasts = Math.max(toS, fromS + 1);
+    const joined = inUse.find(
+      (piece) => contents !== undefined && piece.contents === contents && takenIn(piece) + left <= places,
+    );
+    if (joined) joined.standing.push({ itemId, places: left, toS: lasts });
+    for (; !joined && left > 0; left -= places)
+      inUse.push({ contents, standing: [{ itemId, places: Math.min(left, places), toS: lasts }] });
+    if (inUse.length > best.count)
+      best = {
+        count: inUse.length,
+        atS: fromS,
+        itemIds: [...new Set(inUse.flatMap(({ standing }) => standing.map((s) => s.itemId)))],
+      };
   }
   return best;
 }
+
+const takenIn = ({ standing }: PieceInUse) => standing.reduce((sum, { places }) => sum + places, 0);

@@ -161,3 +161,42 @@ export function unruly(seed: number): ShowFile {
   });
   return file;
 }
+
+/**
+ * A made-up show in which pieces are scarce: marks with several spots, a vessel with places and contents, and choices
+ * whose options stand on marks of their own with resets of their own. The same seed, the same show.
+ */
+export function crowded(seed: number): ShowFile {
+  const random = xoroshiro128plus(seed * 104_729);
+  const whole = (low: number, high: number) => uniformInt(random, low, high);
+  const chance = (pct: number) => whole(1, 100) <= pct;
+  const file = instance(seed, {
+    items: whole(3, 6),
+    tasks: whole(2, 7),
+    people: whole(2, 3),
+    vessels: 0,
+    inShowPct: 40,
+  });
+  const { show, venue, demos } = file;
+  const spots = { floor: whole(1, 3), trolley: 2 };
+  venue.marks.push(
+    { id: 'floor', name: 'floor', kind: 'floor', spots: spots.floor },
+    { id: 'trolley', name: 'trolley', kind: 'trolley', spots: spots.trolley },
+  );
+  file.stock = [{ ...good('jar', 'kit', whole(1, 2)), places: 2 }];
+  for (const entry of demos) {
+    if (chance(60)) entry.spots = 1;
+    if (!chance(60)) continue;
+    entry.kit = [
+      { goodId: 'jar', count: 1, turnRoundS: 60 * whole(0, 8), places: 1, contents: 'abc'[whole(0, 2)]! },
+    ];
+    if (entry.prep[0] && chance(50)) entry.prep[0].holds = ['jar'];
+  }
+  show.items.forEach((entry, i) => {
+    if (i === 0 || !chance(25)) return;
+    const { demoId: _demo, timing: _timing, ...rest } = entry;
+    const options = [demos[i]!.id, demos[whole(0, i - 1)]!.id].map((demoId) => ({ demoId, share: 50 }));
+    show.items[i] = { ...rest, kind: 'choice', options };
+  });
+  return file;
+}

@@ -1,4 +1,4 @@
-import type { Work } from '../timetable';
+import { linksAfter, type Work } from '../timetable';
 
 /** Earlier and later than anything happens, in seconds. */
 const FAR_S = 100_000;
@@ -47,22 +47,40 @@ export function minizincOf(work: Work, goal: Goal): string {
       );
     }
   });
-  work.kit.forEach((good, g) =>
-    good.uses.forEach((use, u) => {
-      const unit = (v: number, k: number) => `k${g}_${v}_${k}`;
-      for (let k = 0; k < good.units; k++) lines.push(`var 0..1: ${unit(u, k)};`);
-      const all = Array.from({ length: good.units }, (_, k) => unit(u, k));
-      lines.push(`constraint ${all.join(' + ')} = ${use.count};`);
-      good.uses.slice(0, u).forEach((earlier, v) => {
-        for (let k = 0; k < good.units; k++)
-          for (const start of use.starts)
-            for (const { point, afterS } of earlier.releases)
-              lines.push(
-                `constraint ${unit(u, k)} + ${unit(v, k)} < 2 \\/ ${s(start)} - ${s(point)} >= ${afterS};`,
-              );
+  work.scarce.forEach((scarce, g) => {
+    const { units, places, uses } = scarce;
+    const taken = (u: number, k: number) => `k${g}_${u}_${k}`;
+    const isOver = (v: number, u: number) =>
+      linksAfter(scarce, u, v)
+        .map(({ from, to, lagS }) => `${s(to)} - ${s(from)} >= ${lagS}`)
+        .join(' /\\ ');
+    uses.forEach((use, u) => {
+      const own = Array.from({ length: units }, (_, k) => taken(u, k));
+      for (const name of own) lines.push(`var 0..${places}: ${name};`);
+      lines.push(`constraint ${own.join(' + ')} = ${use.places ?? use.count! * places};`);
+      if (use.places === undefined)
+        for (const name of own) lines.push(`constraint ${name} = 0 \\/ ${name} = ${places};`);
+    });
+    const share = (u: number, v: number) =>
+      uses[u]!.places !== undefined &&
+      uses[v]!.places !== undefined &&
+      (uses[u]!.contents ?? '') === (uses[v]!.contents ?? '');
+    for (let k = 0; k < units; k++) {
+      uses.forEach((_, u) => {
+        for (let v = 0; v < u; v++)
+          if (!share(u, v))
+            lines.push(`constraint ${taken(u, k)} = 0 \\/ ${taken(v, k)} = 0 \\/ (${isOver(v, u)});`);
       });
-    }),
-  );
+      // As many as are in a piece at once have room; more than its places are two too many that share it.
+      for (const group of groupsOf(uses.length, places + 1)) {
+        if (!group.every((u) => group.every((v) => u === v || share(u, v)))) continue;
+        const pairs = group.flatMap((u) => group.filter((v) => v < u).map((v) => `(${isOver(v, u)})`));
+        const inIt = group.map((u) => `${taken(u, k)} = 0 \\/ `).join('');
+        const all = group.map((u) => taken(u, k)).join(' + ');
+        lines.push(`constraint ${inIt}${all} <= ${places} \\/ ${pairs.join(' \\/ ')};`);
+      }
+    }
+  });
   const end = `${s(last)} + ${work.activities[last]!.lengthS}`;
   const first = `min([0${workers.map((p) => `, ${s(p)}`).join('')}])`;
   if (goal.kind === 'end') lines.push(`solve minimize ${s(last)};`);
@@ -74,4 +92,15 @@ export function minizincOf(work: Work, goal: Goal): string {
     );
   lines.push(`output ["end=\\(${end})\\ncall=\\(${first})\\n"];`);
   return lines.join('\n');
+}
+
+/** Every set of 2 to `most` places in a list. */
+function groupsOf(length: number, most: number): number[][] {
+  let groups = Array.from({ length }, (_, i) => [i]);
+  const all: number[][] = [];
+  for (let size = 2; size <= most; size++) {
+    groups = groups.flatMap((g) => Array.from({ length: g[0]! }, (_, i) => [i, ...g]));
+    all.push(...groups);
+  }
+  return all;
 }

@@ -1,4 +1,4 @@
-import type { Work } from '../timetable';
+import { linksAfter, type Work } from '../timetable';
 
 /** Longer than any instance lasts: the M of the disjunctions, in seconds. */
 const BIG = 20_000;
@@ -57,15 +57,15 @@ export function mipOf(work: Work): string {
       }
     }
   });
-  work.kit.forEach((good, g) => {
-    good.uses.forEach((use, u) => {
-      const units = Array.from({ length: good.units }, (_, k) => bin(`k${g}_${u}_${k}`));
+  work.scarce.forEach((scarce, g) => {
+    if (scarce.places > 1) throw new Error('Vessels with places are a matter for MiniZinc.');
+    scarce.uses.forEach((use, u) => {
+      const units = Array.from({ length: scarce.units }, (_, k) => bin(`k${g}_${u}_${k}`));
       rows.push(`${units.join(' + ')} = ${use.count}`);
-      good.uses.slice(0, u).forEach((earlier, e) => {
+      scarce.uses.slice(0, u).forEach((_, e) => {
         units.forEach((unit, k) => {
-          for (const start of use.starts)
-            for (const { point, afterS } of earlier.releases)
-              before(point, start, afterS, [unit, `k${g}_${e}_${k}`]);
+          for (const { from, to, lagS } of linksAfter(scarce, u, e))
+            before(from, to, lagS, [unit, `k${g}_${e}_${k}`]);
         });
       });
     });

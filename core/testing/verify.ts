@@ -1,6 +1,6 @@
 import type { Plan } from '../plan';
 import { clockToS } from '../quantities';
-import { script } from '../script';
+import { script, standingsOf } from '../script';
 import type { Mark, ShowFile } from '../show';
 import { mayDo } from '../timetable';
 
@@ -101,10 +101,10 @@ export function silentIn(file: ShowFile, plan: Plan): string[] {
     const mine = resolved.byItem.get(itemId)!.index;
     let taken = 0;
     for (const other of timetable.items.slice(0, mine)) {
-      const { standing } = resolved.byItem.get(other.itemId)!;
-      if (standing?.mark.id !== mark.id) continue;
-      const reset = timetable.resets.find((r) => r.itemId === other.itemId);
-      if (startS < (reset?.endS ?? other.endS)) taken += standing.spots;
+      const standing = standingsOf(resolved.byItem.get(other.itemId)!).find((s) => s.mark.id === mark.id);
+      if (!standing) continue;
+      const resets = timetable.resets.filter((r) => r.itemId === other.itemId && r.markId === mark.id);
+      if (startS < Math.max(other.endS, ...resets.map((r) => r.endS))) taken += standing.spots;
     }
     limit(taken < mark.spots, 'the mark', title);
   }

@@ -62,7 +62,10 @@ export interface PlannedTask {
 }
 
 export interface PlannedReset {
+  /** The item's, and of a choice the option's place with it. */
+  id: string;
   itemId: string;
+  markId: string;
   title: string;
   personId: string | undefined;
   startS: number;

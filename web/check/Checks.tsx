@@ -5,6 +5,7 @@ import {
   expectedPicturesAt,
   mayWrite,
   othersDo,
+  standsOn,
   wornIn,
   wornSaid,
   type Check,
@@ -204,7 +205,7 @@ function AllThere({
 /** What a mark is like, and what is worn and warned of in what is played there. */
 function Warnings({ script, markId }: { script: Script; markId: string }) {
   const mark = script.marks.all.find((m) => m.id === markId);
-  const here = script.items.filter((i) => i.standing?.mark.id === markId);
+  const here = script.items.filter((item) => standsOn(item, markId));
   const lines = here.flatMap((scripted) => {
     const { item, demo } = scripted;
     const parts = demo

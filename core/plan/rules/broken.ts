@@ -1,6 +1,6 @@
 import { rule, type Level, type Fix } from '../../findings';
 import { formatDuration } from '../../quantities';
-import { mayDo, REASONS, told, type BrokenLimit, type Told, type WhyKind } from '../../timetable';
+import { mayDo, REASONS, resetId, told, type BrokenLimit, type Told, type WhyKind } from '../../timetable';
 import type { FindingCode } from './codes';
 import { askSooner, shift, type Context, type PlanRule } from './context';
 
@@ -137,10 +137,11 @@ export const BREAKABLE = Object.keys(ROWS) as (keyof typeof ROWS)[];
 const missOf = ({ placement, script, timetable }: Context, { link, missS }: BrokenLimit): Miss => {
   const { activities } = placement.work;
   const point = link.from === 0 || link.why.kind === 'stale' ? link.to : link.from;
-  const { itemId, task } = activities[point]!;
+  const activity = activities[point]!;
+  const { itemId, task } = activity;
   const planned = task
     ? timetable.tasks.find((t) => t.itemId === itemId && t.taskId === task.id)
-    : timetable.resets.find((r) => r.itemId === itemId);
+    : timetable.resets.find((r) => r.id === resetId(activity));
   return {
     ...told(script, activities, link),
     kind: link.why.kind,

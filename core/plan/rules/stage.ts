@@ -25,6 +25,14 @@ const played = ({ items, planned }: Context): Played[] =>
     return demo && standing ? [{ ...planned(item.id), scripted, demo, standing }] : [];
   });
 
+/** Each demo where it stands: of a choice, each that may be picked. */
+const standing = (c: Context): Played[] =>
+  played(c).flatMap((p) =>
+    p.scripted.options
+      ? p.scripted.options.map(({ source }) => ({ ...p, demo: source.demo!, standing: source.standing! }))
+      : [p],
+  );
+
 /** So many others are offered to help. */
 const MOST_OFFERED = 3;
 
@@ -138,7 +146,7 @@ const noMark = rule<Context, Played & { more: number }, FindingCode>({
   source: 'the venue',
   findMatches: (c) =>
     firstOf(
-      played(c).filter(({ standing }) => standing.mark.lacking),
+      standing(c).filter((p) => p.standing.mark.lacking),
       ({ standing }) => standing.mark.id,
     ),
   findPlace: atStart,
@@ -151,7 +159,7 @@ const tooFewSpots = rule<Context, Played, FindingCode>({
   id: 'no-mark',
   level: 'stop',
   source: 'the venue',
-  findMatches: (c) => played(c).filter(({ standing }) => standing.tooFew && !standing.mark.lacking),
+  findMatches: (c) => standing(c).filter((p) => p.standing.tooFew && !p.standing.mark.lacking),
   findPlace: atStart,
   message: ({ title, demo, standing: { mark } }) =>
     `“${title}” takes ${demo.spots} spots, and the ${mark.name} has ${mark.spots}.`,
@@ -161,7 +169,7 @@ const anotherMark = rule<Context, Played, FindingCode>({
   id: 'no-mark',
   level: 'caution',
   source: 'the venue',
-  findMatches: (c) => played(c).filter(({ standing }) => standing.notAsNamed),
+  findMatches: (c) => standing(c).filter((p) => p.standing.notAsNamed),
   findPlace: atStart,
   message: ({ title, demo, standing: { mark } }) =>
     `The mark that “${title}” was put on is not here, or is no ${demo.mark}; it stands on the ${mark.name}.`,
@@ -175,7 +183,7 @@ const noSocket = rule<Context, Played, FindingCode>({
   level: 'caution',
   source: 'the venue',
   findMatches: (c) =>
-    played(c).filter(({ demo, standing: { mark } }) => demo.socket && !mark.lacking && !mark.socket),
+    standing(c).filter(({ demo, standing: { mark } }) => demo.socket && !mark.lacking && !mark.socket),
   findPlace: atStart,
   message: ({ title, standing: { mark } }) =>
     `“${title}” wants a socket, and none is written down for the ${mark.name}. A cable across the stage is taped down.`,
@@ -186,7 +194,7 @@ const waterByVoltage = rule<Context, Played, FindingCode>({
   level: 'caution',
   source: 'common practice',
   findMatches: (c) =>
-    played(c).filter(
+    standing(c).filter(
       ({ demo, standing: { mark } }) => mark.waterNear && demo.hazards.includes('high voltage'),
     ),
   findPlace: atStart,

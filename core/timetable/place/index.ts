@@ -8,4 +8,5 @@ export {
   type BrokenLimit,
   type Placement,
   type PlaceOptions,
+  resetId,
 } from './place';

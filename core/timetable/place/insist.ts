@@ -1,5 +1,6 @@
 import { ConsistentNetwork, earliestTimes, latestTimes } from '../network';
-import { presence, softness, type Activity, type Why, type Work, type WorkLink } from '../work';
+import { linksAfter, presence, softness, type Activity, type Why, type Work, type WorkLink } from '../work';
+import { takingsOf, unused } from './pieces';
 import type { Found } from './search';
 
 /** A placing that exists because limits gave way, and the work with those loosened by just what they miss. */
@@ -7,6 +8,8 @@ export interface Insisted {
   found: Found;
   work: Work;
   steps: number;
+  /** Turns at the marks as they were first given, before any of them gave way. */
+  turns: WorkLink[];
 }
 
 /** No show is a day late: a floor and a ceiling that keep every time finite. */
@@ -19,7 +22,7 @@ const DAY_S = 86_400;
  */
 export function insist(work: Work, budget: number): Insisted {
   const placing = new Placing(work);
-  placing.kit();
+  placing.takePieces();
   while (placing.waiting.size && placing.spent < budget) placing.next();
   return placing.waiting.size ? placing.coarse() : placing.done();
 }
@@ -42,6 +45,7 @@ class Placing {
   /** Copies whose lags may be loosened, in the order of the work's own. */
   private readonly links: WorkLink[];
   private readonly decided: WorkLink[] = [];
+  private readonly turns: WorkLink[] = [];
   private readonly network: ConsistentNetwork<Why>;
   /** Kit that is short, and by how many seconds whoever does a thing was not there for it. */
   private readonly short = new Set<string>();
@@ -74,22 +78,17 @@ class Placing {
   }
 
   /** Pieces go to uses in the order of the items, the soonest free ones first. */
-  kit(): void {
-    for (const good of this.work.kit) {
-      const held = new Array<number | undefined>(good.units).fill(undefined);
-      good.uses.forEach((use, u) => {
-        const free = held
-          .map((user, unit) => ({ user, unit }))
-          .sort((a, b) => (a.user ?? -1) - (b.user ?? -1))
-          .slice(0, use.count);
-        const users = new Set(free.map((f) => f.user));
-        for (const { unit } of free) held[unit] = u;
-        for (const user of users) {
-          if (user === undefined) continue;
-          const why = { kind: 'kit' as const, what: good.goodId };
-          for (const { point, afterS } of good.uses[user]!.releases)
-            for (const to of use.starts) this.decide({ from: point, to, lagS: afterS, why });
-        }
+  takePieces(): void {
+    for (const scarce of this.work.scarce) {
+      const pieces = unused(scarce);
+      scarce.uses.forEach((_, use) => {
+        const [taking] = takingsOf(scarce, pieces, use, (user) => user).takings;
+        taking!.units.forEach((unit, i) => (pieces[unit] = taking!.pieces[i]!));
+        for (const user of taking!.waitsFor)
+          for (const link of linksAfter(scarce, use, user)) {
+            if (link.why.kind === 'mark') this.turns.push({ ...link });
+            this.decide(link);
+          }
       });
     }
   }
@@ -216,9 +215,10 @@ class Placing {
           laterS: a.laterS + (this.laterS.get(p) ?? 0),
         })),
         links,
-        kit: work.kit.filter((k) => !this.short.has(k.goodId)),
+        scarce: work.scarce.filter(({ why }) => why.kind !== 'kit' || !this.short.has(why.what)),
       },
       steps: this.spent,
+      turns: this.turns,
     };
   }
 

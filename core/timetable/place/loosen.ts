@@ -42,8 +42,8 @@ export function loosened(work: Work): { work: Work; conflicts: Conflict[]; steps
       continue;
     }
     const all = [...short.values(), ...conflicts];
-    const kit = work.kit.filter((k) => !short.has(k.goodId));
-    const loose = { ...work, links: links.filter(Boolean), kit };
+    const scarce = work.scarce.filter(({ why }) => why.kind !== 'kit' || !short.has(why.what));
+    const loose = { ...work, links: links.filter(Boolean), scarce };
     return { work: eased(inTime(loose), conflicts), conflicts: all, steps };
   }
 }

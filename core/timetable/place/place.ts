@@ -1,7 +1,7 @@
 import { clockToS } from '../../quantities';
 import type { Script } from '../../script';
 import type { PlannedItem, PlannedTask, Timetable } from '../types';
-import { workOf, type Work, type WorkLink } from '../work';
+import { workOf, type Activity, type Work, type WorkLink } from '../work';
 import { bestPlacing, type Proven, type SearchProgress } from './best';
 import { insist } from './insist';
 import { loosened, type Conflict } from './loosen';
@@ -71,7 +71,8 @@ export function* placeSteps(
   const forced = insist(work, Math.max(LEAST_STEPS, left - best.steps));
   const spent = best.steps + forced.steps;
   const better = yield* bestPlacing(forced.work, left - spent, forced.found);
-  return placed(script, written, forced.work, better.found ?? forced.found, conflicts, {
+  const asked = better.found ? written : { ...written, links: [...written.links, ...forced.turns] };
+  return placed(script, asked, forced.work, better.found ?? forced.found, conflicts, {
     proven: { end: false, call: false, load: false },
     steps: steps + spent + better.steps,
     ...(best.none && { none: best.none }),
@@ -123,7 +124,9 @@ function placed(
   const resets = points
     .filter((point) => work.activities[point]!.kind === 'reset')
     .map((point) => ({
+      id: resetId(work.activities[point]!),
       itemId: work.activities[point]!.itemId,
+      markId: work.activities[point]!.markId!,
       title: work.activities[point]!.title,
       personId: personOf(point),
       startS: times[point]!,
@@ -162,6 +165,10 @@ function placed(
   const broken = brokenOf(written, found, times, conflicts);
   return { script, timetable, work, links, settled, conflicts, broken, brokenFor: search.none ?? 'cannot' };
 }
+
+/** What a reset is found by in a timetable. */
+export const resetId = ({ itemId, option }: Pick<Activity, 'itemId' | 'option'>): string =>
+  option === undefined ? itemId : `${itemId}:o${option + 1}`;
 
 /** Every limit that the times miss by more than a conflict explains, the presence of whoever does a thing too. */
 function brokenOf(

@@ -1,5 +1,6 @@
 import { earliestTimes, latestTimes } from '../network';
-import { presence, type ScarceKit, type WhyKind, type Work, type WorkLink } from '../work';
+import { linksAfter, presence, type Scarce, type WhyKind, type Work, type WorkLink } from '../work';
+import { takingsOf, unused, type Piece, type Taking } from './pieces';
 
 /** What the search decided: links that put hands and kit in an order, and who does what. */
 interface Decisions {
@@ -28,14 +29,16 @@ export interface Goal {
 
 type Verdict = 'found' | 'impossible' | 'out of steps';
 
-/** One use of one kind of kit, in the order in which uses are given their pieces. */
-interface KitTurn {
-  good: ScarceKit;
-  /** The place of its kind in the work's kit. */
+/** One use of one scarce thing, in the order in which uses are given their pieces. */
+interface Turn {
+  scarce: Scarce;
+  /** The place of the thing in the work's list. */
   index: number;
   use: number;
-  why: { kind: WhyKind; what: string };
 }
+
+/** Why a decided link holds, and for which option of a choice. */
+type Reason = Pick<WorkLink, 'why' | 'option'>;
 
 interface Candidate {
   person: number;
@@ -49,17 +52,14 @@ interface Candidate {
 const FAR_S = 86_400;
 /** A change that ripples further than this is taken for a circle that gains time at every turn. */
 const RIPPLE = 40_000;
-/** What looking at one piece of kit costs, in steps. Measured: a step is then about 0.2 µs whatever it is spent on. */
-const KIT_STEPS = 6;
-/** Where kit is in the way, the end is put off by this much at a time. */
-const KIT_LATER_S = 120;
+/** What looking at one piece costs, in steps. Measured: a step is then about 0.2 µs whatever it is spent on. */
+const PIECE_STEPS = 6;
+/** Where a piece is in the way, the end is put off by this much at a time. */
+const PIECE_LATER_S = 120;
 /** A try that gets nowhere is begun anew after so many steps, with what made it fail first; then after twice as many. */
 const FIRST_TRY_STEPS = 200_000;
-/** Of kit with more pieces than this, a use takes the soonest free ones and no other choice is tried. */
-const MANY = 6;
-
 /**
- * Exact search over who does each task and in what order hands and scarce kit are used, on top of a network that is
+ * Exact search over who does each task and in what order hands, kit and marks are used, on top of a network that is
  * consistent by itself. A depth-first search with propagation: the tightest task first, every person and every place
  * in their day a branch; each branch adds links and moves the earliest and latest times of all that hangs on them.
  * Every schedule is reachable, so that an exhausted search is a proof. Steps, not milliseconds, are counted: the same
@@ -79,7 +79,7 @@ export class Search {
   private readonly out: number[][];
   private readonly into: number[][];
   /** Why each link that the search decided holds; the links themselves are the last of the network's. */
-  private readonly decided: { kind: WhyKind; what: string }[] = [];
+  private readonly decided: Reason[] = [];
   private readonly sequences: number[][];
   /** Seconds of work by person: what may begin before curtain-up, and what cannot, with the stage. */
   private readonly load: { before: number[]; during: number[] };
@@ -92,10 +92,12 @@ export class Search {
   private readonly trailValue: number[] = [];
   private readonly last: number;
   /** By person: why links about them hold. */
-  private readonly reasons: Record<'arrives' | 'leaves' | 'hands', { kind: WhyKind; what: string }>[];
-  private kitAt = 0;
-  private readonly kit: KitTurn[];
-  private readonly units: (number | undefined)[][];
+  private readonly reasons: Record<'arrives' | 'leaves' | 'hands', Reason>[];
+  private turn = 0;
+  private readonly turns: Turn[];
+  private readonly pieces: Piece[][];
+  /** Links between two uses of one thing, once worked out. */
+  private readonly follow: Map<Scarce, Map<number, WorkLink[]>>;
   /** Points whose change has yet to be followed; one list for all, for there are millions of changes. */
   private readonly queue: number[] = [];
   private limit = Infinity;
@@ -118,15 +120,16 @@ export class Search {
     this.waiting = new Set(
       work.activities.flatMap((a, i) => (a.needsHands && a.may.length > 0 && a.lengthS > 0 ? [i] : [])),
     );
-    this.kit = work.kit.flatMap((good, index) =>
-      good.uses.map((_, use) => ({ good, index, use, why: { kind: 'kit' as const, what: good.goodId } })),
+    this.turns = work.scarce.flatMap((scarce, index) =>
+      scarce.uses.map((_, use) => ({ scarce, index, use })),
     );
     this.reasons = work.people.map(({ id: what }) => ({
-      arrives: { kind: 'arrives', what },
-      leaves: { kind: 'leaves', what },
-      hands: { kind: 'hands', what },
+      arrives: { why: { kind: 'arrives', what } },
+      leaves: { why: { kind: 'leaves', what } },
+      hands: { why: { kind: 'hands', what } },
     }));
-    this.units = work.kit.map((good) => new Array<number | undefined>(good.units).fill(undefined));
+    this.pieces = work.scarce.map(unused);
+    this.follow = new Map(work.scarce.map((scarce) => [scarce, new Map<number, WorkLink[]>()]));
     this.last = work.itemPoints.at(-1) ?? 0;
     this.earliest[0] = 0;
     this.latest[0] = 0;
@@ -224,8 +227,8 @@ export class Search {
 
   /** Undefined where everything is placed; else by how much a later end might make room, Infinity where none would. */
   private straight(): number | undefined {
-    while (this.kitAt < this.kit.length) {
-      if (!this.kitChoices(this.kit[this.kitAt]!).some((units) => this.tryKit(units))) return KIT_LATER_S;
+    while (this.turn < this.turns.length) {
+      if (!this.takings().some((taking) => this.tryTaking(taking))) return PIECE_LATER_S;
     }
     while (this.waiting.size) {
       if (this.steps >= this.limit) return Infinity;
@@ -238,11 +241,11 @@ export class Search {
 
   private branch(): Verdict {
     if (this.steps >= this.limit) return 'out of steps';
-    if (this.kitAt < this.kit.length) {
+    if (this.turn < this.turns.length) {
       return this.each(
-        this.kitChoices(this.kit[this.kitAt]!),
-        (units) => this.tryKit(units),
-        () => this.untryKit(),
+        this.takings(),
+        (taking) => this.tryTaking(taking),
+        () => this.untryTaking(),
       );
     }
     if (!this.waiting.size) return 'found';
@@ -383,70 +386,55 @@ export class Search {
     this.undo(mark);
   }
 
-  // Kit
+  // Pieces
 
   private readonly taken: {
-    good: number;
-    units: number[];
-    was: (number | undefined)[];
+    index: number;
+    units: readonly number[];
+    was: readonly Piece[];
     mark: number;
     links: number;
   }[] = [];
 
-  /** Which pieces a use takes: those whose last use was not the same, the soonest free first. Uses follow the items. */
-  private kitChoices({ good, index, use }: KitTurn): number[][] {
-    const held = this.units[index]!;
-    const { count } = good.uses[use]!;
-    this.steps += KIT_STEPS * held.length;
-    const free = held.map((user) => (user === undefined ? -Infinity : this.freeAt(good, user)));
-    const order = held.map((_, unit) => unit).sort((a, b) => free[a]! - free[b]! || a - b);
-    if (held.length > MANY) {
-      this.whole = false;
-      return [order.slice(0, count)];
-    }
-    // Pieces last held by the same use are as good as one another.
-    if (count === 1)
-      return order.filter((unit, i) => order.findIndex((u) => held[u] === held[unit]) === i).map((u) => [u]);
-    const seen = new Set<string>();
-    return combinations(order, count).filter((chosen) => {
-      this.steps += KIT_STEPS;
-      const key = chosen.map((unit) => held[unit] ?? -1).join();
-      if (seen.has(key)) return false;
-      seen.add(key);
-      return true;
-    });
-  }
-
-  private freeAt(good: ScarceKit, user: number): number {
-    const { releases } = good.uses[user]!;
-    return releases.reduce(
-      (at, { point, afterS }) => Math.max(at, this.earliest[point]! + afterS),
-      -Infinity,
-    );
-  }
-
-  private tryKit(units: number[]): boolean {
-    const { good, index, use, why } = this.kit[this.kitAt]!;
-    const held = this.units[index]!;
-    const was = units.map((unit) => held[unit]);
-    this.taken.push({ good: index, units, was, mark: this.mark(), links: this.decided.length });
-    this.kitAt++;
-    for (const unit of units) held[unit] = use;
-    const { starts } = good.uses[use]!;
-    const ok = was.every((user, i) => {
-      if (user === undefined || was.indexOf(user) < i) return true;
-      return good.uses[user]!.releases.every(({ point, afterS }) =>
-        starts.every((start) => this.decide(point, start, afterS, why)),
+  /** How the next use may take its pieces, the soonest free first. */
+  private takings(): Taking[] {
+    const { scarce, index, use } = this.turns[this.turn]!;
+    const free = (user: number) =>
+      scarce.uses[user]!.releases.reduce(
+        (at, { point, afterS }) => Math.max(at, this.earliest[point]! + afterS),
+        -Infinity,
       );
-    });
-    if (!ok) this.untryKit();
+    const { takings, whole } = takingsOf(scarce, this.pieces[index]!, use, free);
+    this.steps += PIECE_STEPS * scarce.units;
+    this.whole &&= whole;
+    return takings;
+  }
+
+  private tryTaking({ units, pieces, waitsFor }: Taking): boolean {
+    const { scarce, index, use } = this.turns[this.turn]!;
+    const held = this.pieces[index]!;
+    const was = units.map((unit) => held[unit]!);
+    this.taken.push({ index, units, was, mark: this.mark(), links: this.decided.length });
+    this.turn++;
+    units.forEach((unit, i) => (held[unit] = pieces[i]!));
+    const ok = waitsFor.every((user) =>
+      this.linksAfter(scarce, use, user).every((link) => this.decide(link.from, link.to, link.lagS, link)),
+    );
+    if (!ok) this.untryTaking();
     return ok;
   }
 
-  private untryKit(): void {
-    const { good, units, was, mark, links } = this.taken.pop()!;
-    units.forEach((u, i) => (this.units[good]![u] = was[i]));
-    this.kitAt--;
+  private linksAfter(scarce: Scarce, use: number, user: number): readonly WorkLink[] {
+    const key = use * scarce.uses.length + user;
+    let links = this.follow.get(scarce)!.get(key);
+    if (!links) this.follow.get(scarce)!.set(key, (links = linksAfter(scarce, use, user)));
+    return links;
+  }
+
+  private untryTaking(): void {
+    const { index, units, was, mark, links } = this.taken.pop()!;
+    units.forEach((unit, i) => (this.pieces[index]![unit] = was[i]!));
+    this.turn--;
     this.disconnect(links);
     this.undo(mark);
   }
@@ -455,9 +443,9 @@ export class Search {
 
   private endOf = (point: number) => this.earliest[point]! + this.work.activities[point]!.lengthS;
 
-  private decide(from: number, to: number, lagS: number, why: { kind: WhyKind; what: string }): boolean {
+  private decide(from: number, to: number, lagS: number, reason: Reason): boolean {
     this.steps++;
-    this.decided.push(why);
+    this.decided.push(reason);
     this.connect(from, to, lagS);
     return this.settle(from, to, lagS);
   }
@@ -562,9 +550,10 @@ export class Search {
   private snapshot(): Found {
     const first = this.from.length - this.decided.length;
     return {
-      links: this.decided.map((why, i) => {
+      links: this.decided.map(({ why, option }, i) => {
         const link = first + i;
-        return { from: this.from[link]!, to: this.to[link]!, lagS: this.lag[link]!, why };
+        const decided = { from: this.from[link]!, to: this.to[link]!, lagS: this.lag[link]!, why };
+        return option === undefined ? decided : { ...decided, option };
       }),
       person: new Map(this.person),
       endS: this.endOf(this.last),
@@ -577,15 +566,7 @@ export class Search {
   private unwind(): void {
     const mark = this.mark();
     while (this.hands.length) this.untryHands();
-    while (this.taken.length) this.untryKit();
+    while (this.taken.length) this.untryTaking();
     this.forget(mark);
   }
-}
-
-/** Every way to take `count` of a list, the first ones first. */
-function combinations<T>(list: readonly T[], count: number): T[][] {
-  if (count === 0) return [[]];
-  if (list.length < count) return [];
-  const [first, ...rest] = list;
-  return [...combinations(rest, count - 1).map((c) => [first!, ...c]), ...combinations(rest, count)];
 }

@@ -33,7 +33,10 @@ export interface Why {
   what?: string;
 }
 
-export type WorkLink = Link<Why>;
+export interface WorkLink extends Link<Why> {
+  /** It holds only where the audience picks this option of the choice that `from` belongs to. */
+  option?: number;
+}
 
 /** One thing that takes time: an item on stage, a prep task or a reset. Its point in the network is its index. */
 export interface Activity {
@@ -53,29 +56,42 @@ export interface Activity {
   /** Better late than early: it goes stale, or keeps a vessel or a place while it stands. */
   late: boolean;
   task?: PrepTask;
-  /** The mark a task takes. */
+  /** The mark a task takes, or that a reset is on. */
   markId?: string;
   hostItemId?: string;
+  /** It happens only where the audience picks this option of a choice. */
+  option?: number;
 }
 
 /** A moment after which something is free again: some seconds after a point begins. */
 export interface Release {
   point: number;
   afterS: number;
+  /** Only where the audience picks this option of a choice. */
+  option?: number;
 }
 
-/** Kit wanted by an item, or by several that share it: from its first holding task, or its start, until its releases. */
-export interface KitUse {
-  count: number;
+/** Pieces of one thing wanted by an item: from its first holding task, or its start, until its releases. */
+export interface PieceUse {
+  /** Whole pieces; absent where it wants places in them. */
+  count?: number;
+  /** Places in a vessel, and what stands in them: uses with the same contents may share a piece. */
+  places?: number;
+  contents?: string;
   starts: number[];
+  /** Set up in an earlier item: uses from this one on stand in the way of the showing only, not of the set-up. */
+  between?: { fromUse: number; starts: number[] };
   releases: Release[];
 }
 
-export interface ScarceKit {
-  goodId: string;
-  /** How many there are; a use never counts for more. */
+/** Something there are fewer pieces of than are wanted: kit, or the spots of a mark. Uses are in the order of the items. */
+export interface Scarce {
+  why: Why & { what: string };
+  /** How many pieces there are; a use never wants more. */
   units: number;
-  uses: KitUse[];
+  /** How many places a piece has; 1 unless it is a vessel that holds several things. */
+  places: number;
+  uses: PieceUse[];
 }
 
 /** A show as points, links and wanted hands: everything placement needs, and nothing it does not. */
@@ -83,7 +99,7 @@ export interface Work {
   activities: Activity[];
   links: WorkLink[];
   people: { id: string; arrivesS: number; leavesS: number }[];
-  kit: ScarceKit[];
+  scarce: Scarce[];
   itemPoints: number[];
   doorsS: number;
   getInS: number;

@@ -1,21 +1,32 @@
 import { clockToS } from '../../quantities';
-import { sharedPieces, stepSpanS, type Script, type Standing } from '../../script';
-import type { Demo, Item, KitNeed, Mark, Person, PrepTask, ShowFile, TaskChoice, Timing } from '../../show';
+import { stepSpanS, type Script, type ScriptItem, type Standing } from '../../script';
+import type { Demo, Item, Mark, Person, PrepTask, ShowFile, TaskChoice, Timing } from '../../show';
 import {
   origin,
   type Activity,
-  type KitUse,
+  type PieceUse,
   type Release,
-  type ScarceKit,
+  type Scarce,
   type WhyKind,
   type Work,
   type WorkLink,
 } from './activity';
+import { linksAfter } from './turns';
 import { mayDo } from './who';
 
-/** A spot of a mark that is given back: when, and about when, in seconds from curtain-up. */
-interface Freed extends Release {
-  aboutS: number;
+/** What is made ready for an item and stands somewhere: its demo, or each demo of a choice. */
+interface Ready {
+  demo: Demo;
+  standing: Standing;
+  lengthS: number;
+  /** Its place among the options of a choice. */
+  option?: number;
+}
+
+/** An item's use of a mark or of kit, and the item's place in the running order. */
+interface ItemUse {
+  use: PieceUse;
+  index: number;
 }
 
 /** Reads a script as work. Seconds from curtain-up. */
@@ -28,9 +39,9 @@ class Builder {
   private readonly links: WorkLink[] = [];
   private readonly people: Work['people'];
   private readonly crew: (Person | undefined)[];
-  /** By mark: when each of its spots is free again; null where it always was. */
-  private readonly spots = new Map<string, (Freed | null)[]>();
-  private readonly uses = new Map<string, { need: KitNeed; starts: number[]; end: Release }[]>();
+  /** By mark, and by kit good. */
+  private readonly onMarks = new Map<string, ItemUse[]>();
+  private readonly ofKit = new Map<string, PieceUse[]>();
   private readonly points = new Map<string, number>();
   private readonly file: ShowFile;
 
@@ -48,13 +59,13 @@ class Builder {
   work(): Work {
     const { items } = this.script;
     items.forEach(({ item, whole }, i) => this.addItem(item, whole, items[i - 1]?.item));
-    for (const { item, demo, standing } of items) if (demo && standing) this.addWork(item, demo, standing);
-    const kit = this.scarce();
+    for (const item of items) this.addWork(item);
+    const scarce = [...this.scarceMarks(), ...this.scarceKit()];
     return {
       activities: this.activities,
       links: this.links,
       people: this.people,
-      kit,
+      scarce,
       itemPoints: items.map(({ item }) => this.points.get(item.id)!),
       doorsS: this.before(this.file.show.doors),
       getInS: this.before(this.file.show.getIn),
@@ -91,59 +102,82 @@ class Builder {
     }
   }
 
-  private addWork(item: Item, demo: Demo, { mark, spots }: Standing): void {
+  private addWork(scripted: ScriptItem): void {
+    const { item, index } = scripted;
     const point = this.points.get(item.id)!;
+    const { lengthS } = this.activities[point]!;
     const begins = this.points.get(item.setUpIn ?? '') ?? point;
-    const freed = this.taken(mark, spots);
-    const asides = new Map<string, readonly (Freed | null)[]>();
-    const tasks = new Map(
-      demo.prep.map((task) => [task.id, this.addTask(item, demo, task, { mark, freed }, asides)]),
-    );
-    // The marks of its preparation are its own until it is played; what else is prepared there for it takes turns.
-    for (const id of asides.keys()) this.spots.get(id)!.push(this.freed(item, { point, afterS: 0 }, 0));
-    for (const task of demo.prep) {
-      const takers = demo.prep.filter((t) => t.afterTaskId === task.id).map((t) => tasks.get(t.id)!);
-      this.takenUp(tasks.get(task.id)!, takers.length ? takers : [begins], takers.length ? takers : [point]);
+    const isOver: Release = { point, afterS: lengthS };
+    const marks = new Map<string, PieceUse & { mark: Mark; tasks: number[] }>();
+    const stand = (mark: Mark, spots: number, tasks: number[], starts: number[], releases: Release[]) => {
+      const use = marks.get(mark.id) ?? { mark, count: 0, tasks: [], starts: [], releases: [] };
+      use.count = Math.max(use.count!, spots);
+      use.tasks.push(...tasks);
+      use.starts.push(...starts);
+      use.releases.push(...releases);
+      marks.set(mark.id, use);
+    };
+    const ends: { ready: Ready; end: Release; tasks: ReadonlyMap<string, number> }[] = [];
+    for (const ready of readyFor(scripted)) {
+      const { demo, standing, option } = ready;
+      const tasks = new Map(demo.prep.map((task) => [task.id, this.addTask(item, task)]));
+      for (const task of demo.prep) {
+        const takers = demo.prep.filter((t) => t.afterTaskId === task.id).map((t) => tasks.get(t.id)!);
+        this.takenUp(
+          tasks.get(task.id)!,
+          takers.length ? takers : [begins],
+          takers.length ? takers : [point],
+        );
+        if (!task.mark) continue;
+        const mark = task.mark === demo.mark ? standing.mark : this.script.marks.first(task.mark);
+        this.activities[tasks.get(task.id)!]!.markId = mark.id;
+        // A mark of its preparation is its own until it is played.
+        if (mark.id !== standing.mark.id) stand(mark, 1, [tasks.get(task.id)!], [], [{ point, afterS: 0 }]);
+      }
+      const own = demo.prep.filter((t) => this.activities[tasks.get(t.id)!]!.markId === standing.mark.id);
+      const ofOption = option === undefined ? {} : { option };
+      const reset = this.addReset(item, ready, point);
+      const end: Release = { ...(reset ?? isOver), ...ofOption };
+      stand(
+        standing.mark,
+        standing.spots,
+        own.map((t) => tasks.get(t.id)!),
+        [begins],
+        option === undefined ? [end] : [isOver, end],
+      );
+      ends.push({ ready, end, tasks });
     }
-    for (const free of freed) {
-      if (!free) continue;
+    const host = this.script.byItem.get(item.setUpIn ?? '')?.index;
+    for (const { mark, tasks, ...use } of marks.values()) {
+      const earlier = this.onMarks.get(mark.id) ?? [];
+      const starts = [...new Set([...use.starts, ...tasks])];
       // Who plays there between the set-up and the showing is a finding of its own; the showing waits for them.
-      const between = free.point > begins && begins !== point;
-      const waits = between && this.activities[free.point]!.itemId !== item.setUpIn ? point : begins;
-      this.link(free.point, waits, free.afterS, 'mark', mark.name);
+      const fromUse = host === undefined ? -1 : earlier.findIndex((u) => u.index > host);
+      const between = fromUse < 0 ? {} : { between: { fromUse, starts: [point, ...tasks] } };
+      this.onMarks.set(mark.id, [...earlier, { use: { ...use, starts, ...between }, index }]);
     }
-    const end = this.addReset(item, demo, point);
-    const busyS = this.activities[point]!.lengthS + (end.point === point ? 0 : demo.reset!.handsOnS);
-    for (const _ of freed) this.spots.get(mark.id)!.push(this.freed(item, end, busyS));
-    for (const need of demo.kit) {
-      const holding = demo.prep.filter((t) => t.holds?.includes(need.goodId)).map((t) => tasks.get(t.id)!);
-      const uses = this.uses.get(need.goodId) ?? [];
-      uses.push({ need, starts: holding.length ? [...holding, begins] : [begins], end });
-      this.uses.set(need.goodId, uses);
+    for (const need of scripted.demo?.kit ?? []) {
+      const starts: number[] = [];
+      const releases = scripted.options ? [isOver] : [];
+      for (const { ready, end, tasks } of ends) {
+        const own = ready.demo.kit.find((n) => n.goodId === need.goodId && n.contents === need.contents);
+        if (!own) continue;
+        const holding = ready.demo.prep.filter((t) => t.holds?.includes(need.goodId));
+        starts.push(...holding.map((t) => tasks.get(t.id)!));
+        releases.push({ ...end, afterS: end.afterS + own.turnRoundS });
+      }
+      const { count, places, contents } = need;
+      const use: PieceUse = {
+        count,
+        ...(places && { places, contents: contents?.trim() }),
+        starts: [...starts, begins],
+        releases,
+      };
+      this.ofKit.set(need.goodId, [...(this.ofKit.get(need.goodId) ?? []), use]);
     }
   }
 
-  /** Takes spots of a mark, those that are free first; gives when each is. Whoever takes them gives them back. */
-  private taken({ id, spots }: Mark, count: number): (Freed | null)[] {
-    const free = this.spots.get(id) ?? new Array<Freed | null>(spots).fill(null);
-    free.sort((a, b) => (a?.aboutS ?? -Infinity) - (b?.aboutS ?? -Infinity) || 0);
-    this.spots.set(id, free);
-    return free.splice(0, count);
-  }
-
-  /** A spot given back by an item, with about when: so long after the items before it have been played without waits. */
-  private freed(item: Item, release: Release, busyS: number): Freed {
-    const before = this.script.items.slice(0, this.script.byItem.get(item.id)!.index);
-    return { ...release, aboutS: before.reduce((sum, { whole }) => sum + whole.likelyS, 0) + busyS };
-  }
-
-  private addTask(
-    item: Item,
-    demo: Demo,
-    task: PrepTask,
-    own: { mark: Mark; freed: readonly (Freed | null)[] },
-    asides: Map<string, readonly (Freed | null)[]>,
-  ): number {
+  private addTask(item: Item, task: PrepTask): number {
     const choice = item.tasks?.find((c) => c.taskId === task.id);
     const host = this.points.get(choice?.inItemId ?? '');
     const index = this.activities.length;
@@ -171,13 +205,6 @@ class Builder {
     if (choice?.startS !== undefined && host === undefined) {
       this.link(0, index, choice.startS, 'locked-from');
       this.link(index, 0, -choice.startS, 'locked-by');
-    }
-    if (task.mark) {
-      const mark = task.mark === demo.mark ? own.mark : this.script.marks.first(task.mark);
-      const freed = mark.id === own.mark.id ? own.freed : (asides.get(mark.id) ?? this.taken(mark, 1));
-      if (mark.id !== own.mark.id) asides.set(mark.id, freed);
-      this.activities[index]!.markId = mark.id;
-      for (const free of freed) if (free) this.link(free.point, index, free.afterS, 'mark', mark.name);
     }
     return index;
   }
@@ -234,62 +261,104 @@ class Builder {
       this.link(index, 0, this.activities[index]!.lengthS - last.leavesS, 'leaves', last.id);
   }
 
-  /** Adds the reset, if the item has one behind, and tells when its place and kit are free. */
-  private addReset(item: Item, demo: Demo, point: number): Release {
+  /** Adds the reset, if there is one behind the scenes; gives when it is done. */
+  private addReset(
+    item: Item,
+    { demo, standing, lengthS, option }: Ready,
+    point: number,
+  ): Release | undefined {
     const { reset } = demo;
-    if (!reset || reset.inView) return { point, afterS: this.activities[point]!.lengthS };
+    if (!reset || reset.inView) return undefined;
     const index = this.activities.length;
     this.activities.push({
       ...origin(),
       kind: 'reset',
       itemId: item.id,
-      title: reset.title,
+      title: option === undefined ? reset.title : `${reset.title} (if ${demo.title} is picked)`,
       lengthS: reset.handsOnS,
       needsHands: true,
       may: this.people.flatMap((p, i) =>
         (item.resetBy === undefined || item.resetBy === p.id) && mayDo(this.crew[i], reset.who) ? [i] : [],
       ),
+      markId: standing.mark.id,
+      ...(option !== undefined && { option }),
     });
-    this.link(point, index, this.activities[point]!.lengthS, 'reset');
+    const after: WorkLink = { from: point, to: index, lagS: lengthS, why: { kind: 'reset' } };
+    this.links.push(option === undefined ? after : { ...after, option });
     this.presenceLimits(index, this.activities[index]!.may);
     return { point: index, afterS: reset.handsOnS };
   }
 
-  /** Kit that is wanted more often than there are pieces. What can be in use all at once binds nobody. */
-  private scarce(): ScarceKit[] {
-    return [...this.uses].flatMap(([goodId, uses]) => {
-      const shelf = this.script.goods.get(goodId)?.onShelf ?? 0;
-      const extra = this.file.show.extraKit?.find((e) => e.goodId === goodId)?.count ?? 0;
-      const units = Math.floor(shelf + extra);
-      const shared = this.shared(goodId, uses);
-      const wanted = shared.reduce((sum, use) => sum + use.count, 0);
-      if (units < 1 || shared.length < 2 || wanted <= units) return [];
-      shared.forEach((use, i) => {
-        const next = shared[i + 1];
-        // Two that together want more than there is must follow one another, whichever pieces they take.
-        if (!next || Math.min(use.count, units) + Math.min(next.count, units) <= units) return;
-        for (const { point, afterS } of use.releases)
-          for (const start of next.starts) this.link(point, start, afterS, 'kit', goodId);
-      });
-      return [{ goodId, units, uses: shared.map((u) => ({ ...u, count: Math.min(u.count, units) })) }];
+  /** Marks whose spots are wanted more often than there are. */
+  private scarceMarks(): Scarce[] {
+    return this.script.marks.all.flatMap(({ id, name, spots }) => {
+      const uses = (this.onMarks.get(id) ?? []).map(({ use }) => use);
+      const wanted = uses.reduce((sum, { count = 0 }) => sum + count, 0);
+      if (wanted <= spots) return [];
+      return this.inTurn({ why: { kind: 'mark', what: name }, units: spots, places: 1, uses });
     });
   }
 
-  /** Uses of one good as pieces are taken: of a vessel with places, those with the same contents together. */
-  private shared(
-    goodId: string,
-    uses: readonly { need: KitNeed; starts: number[]; end: Release }[],
-  ): KitUse[] {
-    return sharedPieces(
-      uses.map((u) => u.need),
-      this.script.goods.get(goodId),
-    ).map(({ needs, pieces }) => ({
-      count: pieces,
-      starts: needs.flatMap((i) => uses[i]!.starts),
-      releases: needs.map((i) => ({
-        point: uses[i]!.end.point,
-        afterS: uses[i]!.end.afterS + uses[i]!.need.turnRoundS,
-      })),
-    }));
+  /** Kit that is wanted more often than there are pieces. What can be in use all at once binds nobody. */
+  private scarceKit(): Scarce[] {
+    return [...this.ofKit].flatMap(([goodId, list]) => {
+      const good = this.script.goods.get(goodId);
+      const extra = this.file.show.extraKit?.find((e) => e.goodId === goodId)?.count ?? 0;
+      const units = Math.floor((good?.onShelf ?? 0) + extra);
+      if (units < 1 || list.length < 2) return [];
+      const places = good?.places ?? 1;
+      const uses = list.map(({ count = 1, places: wantedPlaces, ...rest }): PieceUse => {
+        if (good?.places === undefined || wantedPlaces === undefined)
+          return { ...rest, count: Math.min(count, units) };
+        return { ...rest, places: Math.min(wantedPlaces, units * places) };
+      });
+      return piecesOf(uses, places) <= units
+        ? []
+        : this.inTurn({ why: { kind: 'kit', what: goodId }, units, places, uses });
+    });
   }
+
+  /** Two uses that together want more than there is follow one another, whichever pieces they take: the network knows. */
+  private inTurn(scarce: Scarce): Scarce[] {
+    const { uses } = scarce;
+    let isSettled = true;
+    uses.slice(1).forEach((use, i) => {
+      if (fitTogether(scarce, uses[i]!, use)) isSettled = false;
+      else this.links.push(...linksAfter(scarce, i + 1, i));
+      const host = (use.between?.fromUse ?? 0) - 1;
+      if (host >= 0 && host < i && !fitTogether(scarce, uses[host]!, use))
+        this.links.push(...linksAfter(scarce, i + 1, host));
+    });
+    return isSettled ? [] : [scarce];
+  }
+}
+
+const readyFor = ({ demo, standing, whole, options }: ScriptItem): Ready[] => {
+  if (!demo || !standing) return [];
+  if (!options) return [{ demo, standing, lengthS: whole.likelyS }];
+  return options.map(({ source, prepared }, option) => ({
+    demo: prepared,
+    standing: source.standing!,
+    lengthS: source.whole.likelyS,
+    option,
+  }));
+};
+
+/** How many pieces there would have to be for all uses at once: single things with the same contents share them. */
+function piecesOf(uses: readonly PieceUse[], places: number): number {
+  const singles = new Map<string, number>();
+  let pieces = 0;
+  for (const use of uses) {
+    const contents = use.contents ?? '';
+    if (use.places === 1) singles.set(contents, (singles.get(contents) ?? 0) + 1);
+    else pieces += use.count ?? Math.ceil(use.places! / places);
+  }
+  return [...singles.values()].reduce((sum, count) => sum + Math.ceil(count / places), pieces);
+}
+
+/** Whether two uses can hold their pieces at the same time. */
+function fitTogether({ units, places }: Scarce, a: PieceUse, b: PieceUse): boolean {
+  const pieces = (use: PieceUse) => use.count ?? Math.ceil(use.places! / places);
+  const share = a.places !== undefined && b.places !== undefined && (a.contents ?? '') === (b.contents ?? '');
+  return share ? a.places! + b.places! <= units * places : pieces(a) + pieces(b) <= units;
 }

@@ -266,7 +266,7 @@ function blocksOf(personId: string, { items, tasks, resets }: Timetable): { stag
     ...resets
       .filter((r) => r.personId === personId)
       .map((r): Block => ({
-        key: `reset:${r.itemId}`,
+        key: `reset:${r.id}`,
         title: r.title,
         words: 'Resets',
         startS: r.startS,

@@ -1,5 +1,12 @@
 import { Box } from '@mui/material';
-import { type Script, type ScriptItem, type PlacedMark, type Timetable } from '@hearty/core';
+import {
+  standingsOf,
+  standsOn,
+  type Script,
+  type ScriptItem,
+  type PlacedMark,
+  type Timetable,
+} from '@hearty/core';
 import { memo } from 'react';
 import { equalAsJson } from './equalAsJson';
 import type { Scale } from './scale';
@@ -89,7 +96,10 @@ const takesPart = ({ item, demo }: Partial<ScriptItem> = {}) =>
 
 /** The marks a show uses, each with what is on it: plays, things that stand ready there, and resets. */
 export function marksOf({ marks, items }: Script, { tasks }: Timetable): PlacedMark[] {
-  const used = new Set([...items.map((i) => i.standing?.mark.id), ...tasks.map((t) => t.markId)]);
+  const used = new Set([
+    ...items.flatMap((item) => standingsOf(item).map(({ mark }) => mark.id)),
+    ...tasks.map((t) => t.markId),
+  ]);
   return marks.all.filter((mark) => used.has(mark.id));
 }
 
@@ -108,18 +118,19 @@ export function MarkLane({
   clock: (s: number) => string;
   sight: Sight | undefined;
 }) {
-  const all = script.items.flatMap(({ item, demo, standing: where }, i) => {
+  const all = script.items.flatMap((scripted, i) => {
+    const { item, demo } = scripted;
     const planned = timetable.items[i];
     if (!demo || !planned) return [];
-    const reset = timetable.resets.find((r) => r.itemId === item.id);
+    const resets = timetable.resets.filter((r) => r.itemId === item.id && r.markId === mark.id);
     const standing = timetable.tasks
       .filter((t) => t.itemId === item.id && t.markId === mark.id)
       .map((t) => ({ kind: 'stands ready', title: t.title, fromS: t.startS, toS: planned.startS }));
-    if (where?.mark.id !== mark.id) return standing;
+    if (!standsOn(scripted, mark.id)) return standing;
     return [
       ...standing,
       { kind: 'plays', title: item.title, fromS: planned.startS, toS: planned.endS },
-      ...(reset ? [{ kind: 'is reset', title: reset.title, fromS: reset.startS, toS: reset.endS }] : []),
+      ...resets.map((r) => ({ kind: 'is reset', title: r.title, fromS: r.startS, toS: r.endS })),
     ];
   });
   const spans = all.filter(({ fromS, toS }) => inSight(sight, scale.y(fromS), scale.y(toS)));

@@ -4,6 +4,7 @@ import {
   formatDuration,
   mayPlay,
   othersDo,
+  placeOf,
   playedWith,
   wornIn,
   wornSaid,
@@ -72,7 +73,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
         widths={[10, 12, 12, 44, 22]}
         rows={timetable.items.map((item, i) => {
           const scripted = script.byItem.get(item.itemId)!;
-          const { item: source, demo, number, standing, options } = scripted;
+          const { item: source, demo, number, options } = scripted;
           const calls = mayPlay(scripted).flatMap((d) => d.steps.filter((s) => s.kind === 'shout'));
           const playedAs = playedWith(scripted, (id) => titles.get(id));
           const next = timetable.items[i + 1]?.startS ?? Infinity;
@@ -97,7 +98,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
                   {number !== undefined && `${number} · `}
                   {item.title}
                 </b>
-                {standing && <div>On the {standing.mark.name}</div>}
+                {demo && <div>On the {placeOf(scripted)}</div>}
                 {options && (
                   <div>
                     The audience picks:{' '}
