@@ -154,18 +154,18 @@ export function attemptsS(part: Part, random: RandomGenerator, rates: Rates, pac
 }
 
 /** Likely seconds of an item beside its first showing, given how its attempts went. */
-export function outcomeS(part: Beside, outcome: AttemptsOutcome): number {
+export function outcomeS(part: Beside, outcome: Ended): number {
   const { showings, otherS } = beside(part, outcome);
   return (part.further.likelyS[showings] ?? 0) + otherS;
 }
 
+/** How the attempts at an item went. */
+type Ended = Pick<AttemptsOutcome, 'worked' | 'failed' | 'forGood' | 'wentOn'>;
+
 type Beside = Pick<Part, 'further' | 'retryS' | 'coverS' | 'closed'>;
 
 /** How many further showings an outcome has, and the seconds of its retries and of what is said in the end. */
-function beside(
-  { retryS, coverS, closed }: Beside,
-  outcome: AttemptsOutcome,
-): { showings: number; otherS: number } {
+function beside({ retryS, coverS, closed }: Beside, outcome: Ended): { showings: number; otherS: number } {
   const { worked, failed, forGood, wentOn } = outcome;
   if (wentOn)
     return {

@@ -40,14 +40,60 @@ describe('what was used', () => {
     closed(30, 'i-foam', 'worked'),
   ];
 
-  // 3.3 each, by hand: three attempts, two showings, one show, two volunteers, ninety heads; pieces are whole.
+  // 3.3 each, by hand: three attempts, two showings, one show, two volunteers, ninety heads. Pieces are rounded on the
+  // shelf: five shows that use 3.6 each take 18 in all, not 20.
   test.each<[NeedRule, number]>([
-    ['attempt', 10],
-    ['showing', 7],
-    ['show', 4],
-    ['volunteer', 7],
+    ['attempt', 9.9],
+    ['showing', 6.6],
+    ['show', 3.3],
+    ['volunteer', 6.6],
     ['head', 297],
   ])('per %s is %d', (per, amount) => expect(used(per, ...played).used).toBe(amount));
+
+  test('a failed rung of a ladder uses up its things', () => {
+    const consumables = [
+      { goodId: 'soda', amount: 7, per: 'showing' as const, wastePct: 0, scalesWith: 'n' },
+    ];
+    const parameters = [{ id: 'n', title: 'Pieces', usual: 7, min: 1, max: 10 }];
+    const file = showOf(
+      [demo('foam', { consumables, parameters })],
+      [item('foam', { series: { parameterId: 'n', levels: ['1', '2', '3'], onFail: 'go on' } })],
+    );
+    const rungs = [
+      begun(0, 'i-foam'),
+      closed(10, 'i-foam', 'worked'),
+      again(11, 'i-foam'),
+      closed(20, 'i-foam', 'failed'),
+      again(21, 'i-foam'),
+      closed(30, 'i-foam', 'worked'),
+    ];
+    const state = fold(rungs, script(file));
+    expect(debrief(script(file), plan(file, { plays: 0 }), state).leftovers[0]!.used).toBe(6);
+  });
+
+  test('of a choice, only what was picked is used', () => {
+    const soda = { goodId: 'soda', per: 'attempt' as const, wastePct: 0 };
+    const file = showOf(
+      [
+        demo('long', { consumables: [{ ...soda, amount: 3 }] }),
+        demo('round', { consumables: [{ ...soda, amount: 50 }] }),
+      ],
+      [
+        {
+          ...item('long'),
+          kind: 'choice',
+          options: ['long', 'round'].map((demoId) => ({ demoId, share: 50 })),
+        },
+      ],
+    );
+    const events = [
+      begun(0, 'i-long'),
+      at(1, { kind: 'chosen', body: { itemId: 'i-long', demoId: 'long' } }),
+      closed(10, 'i-long', 'worked'),
+    ];
+    const state = fold(events, script(file));
+    expect(debrief(script(file), plan(file, { plays: 0 }), state).leftovers[0]!.used).toBe(3);
+  });
 
   test('where others come up for each showing, by how many showings there were', () => {
     const consumables = [{ goodId: 'soda', amount: 1, per: 'volunteer' as const, wastePct: 0 }];

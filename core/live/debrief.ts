@@ -88,14 +88,16 @@ export function debrief(script: Script, plan: Pick<Plan, 'timetable' | 'needs'>,
     }),
     leftovers: plan.needs.consumables.map((c) => {
       const amount = c.lines.reduce((sum, line) => sum + line.each * timesUsed(script, line, state), 0);
-      const used = c.unit === 'piece' ? Math.max(0, Math.ceil(amount - 1e-9)) : amount;
+      // What waste takes of pieces adds up over shows: it is rounded on the shelf, not at every run.
+      const used = Math.round(amount * 1e6) / 1e6;
+      const left = Math.max(0, Math.round((c.packed - used) * 1e6) / 1e6);
       return {
         goodId: c.goodId,
         name: c.name,
         unit: c.unit,
         packed: c.packed,
         used,
-        expected: Math.max(0, Math.round((c.packed - used) * 1e6) / 1e6),
+        expected: c.unit === 'piece' ? Math.floor(left) : left,
         counted: state.leftovers.get(c.goodId),
       };
     }),
@@ -140,14 +142,22 @@ const settingOf = (sets: ReadonlyMap<string, Set>, id: string) => {
 };
 
 /** How many times of a line were used up: by level, where it grows with the series. */
-function timesUsed(script: Script, { per, plannedTimes, itemId, levels }: NeedLine, state: RunState): number {
+function timesUsed(
+  script: Script,
+  { per, plannedTimes, itemId, levels, pickedDemoId }: NeedLine,
+  state: RunState,
+): number {
   const item = state.items.get(itemId);
+  if (pickedDemoId !== undefined && item?.chosen !== pickedDemoId) return 0;
   const tries = (item?.attempts ?? [])
-    .map((attempt, i) => ({ ...attempt, times: levels?.[showingOf(script, item!, i)] ?? 1 }))
+    .map((attempt, i) => ({ ...attempt, showing: showingOf(script, item!, i) }))
     .filter((a) => a.outcome !== 'not tried');
-  const sum = (attempts: typeof tries) => attempts.reduce((total, a) => total + a.times, 0);
-  if (per === 'attempt') return sum(tries);
-  if (per === 'showing') return sum(tries.filter((a) => a.outcome !== 'failed'));
+  const sum = (showings: Iterable<number>) =>
+    [...showings].reduce((total, showing) => total + (levels?.[showing] ?? 1), 0);
+  const tried = tries.map((a) => a.showing);
+  if (per === 'attempt') return sum(tried);
+  // A showing that failed was made ready and used up as well; trying it again is no further one.
+  if (per === 'showing') return sum(new Set(tried));
   // Others came up for each showing.
   if (per === 'volunteer' && item && playedAs(script, item)?.demo?.volunteersChange) {
     const { shown, showings } = tally(script, item);

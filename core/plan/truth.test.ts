@@ -61,6 +61,11 @@ test('no show with scarce spots, places and choices ends later than a general-pu
   expect(ends.every(({ provenBest }) => provenBest)).toBe(true);
 });
 
+test('whole pieces of a series are rounded once: 1 + 2 + … + 10 are 55', () => {
+  const [candles] = plan(truthCase('ladder-whole-pieces'), { plays: 0 }).needs.consumables;
+  expect(candles).toMatchObject({ goodId: 'candle', planned: 55, packed: 55 });
+});
+
 test('a choice is forecast with the reset of what is picked: half of the shows run over', () => {
   const { bands, timetable } = plan(truthCase('choice-other'));
   // Demo a: 200 s and 60 s. Demo b: 60 s, its bench scrubbed for 900 s, then 60 s. The slot has 600 s.

@@ -163,16 +163,16 @@ test('what lasts a day from buying is bought for each show, and an opened bottle
     const dated = { ...file, show: { ...file.show, id: date, title: date, date } };
     return { script: script(dated), timetable: plan(dated, { plays: 0, fixes: false }).timetable };
   };
-  const shorts = (changes: object, days: string[]) => {
+  const packs = (changes: object, days: string[]) => {
     const stops = days.map((d) => at(d, changes));
     const shows = tour(stops, []);
     return [
-      shows.map((s) => s.lines[0]!.short),
+      shows.map((s) => s.lines[0]!.packs),
       buyingList(shows, stops[0]!.script.file.stock, [], '2026-12-01').length,
     ];
   };
   const week = ['2026-12-10', '2026-12-12', '2026-12-20'];
-  expect(shorts({}, week)).toEqual([[3, 0, 0], 1]);
-  expect(shorts({ keepsDays: 1 }, week)).toEqual([[3, 3, 3], 3]);
-  expect(shorts({ openLastsDays: 4 }, week)).toEqual([[3, 0, 3], 1]);
+  expect(packs({}, week)).toEqual([[1, 0, 0], 1]);
+  expect(packs({ keepsDays: 1 }, week)).toEqual([[1, 1, 1], 3]);
+  expect(packs({ openLastsDays: 4 }, week)).toEqual([[1, 0, 1], 1]);
 });

@@ -26,7 +26,8 @@ function used(files: readonly ShowFile[], random: RandomGenerator): number[] {
       const rate = rates.get(played.id) ?? betaQuantile(u(), a, b);
       rates.set(played.id, rate);
       if (doc.series) {
-        amount += inSeries(doc.series, played, doc.retries, () => u() < rate);
+        const firstS = lengthS(showings[0]!.timing, u());
+        amount += inSeries(doc.series, played, doc.retries, firstS, () => u() < rate);
         continue;
       }
       let [worked, failed, seconds] = [0, 0, lengthS(showings[0]!.timing, u())];
@@ -59,17 +60,31 @@ function picked(any: ScriptItem, u: number): ScriptItem {
 }
 
 /** Level after level, each tried until it works, as the series says. */
-function inSeries({ levels, onFail }: Series, played: Demo, retries: number, works: () => boolean): number {
-  let [amount, left] = [0, retries];
+function inSeries(
+  { levels, onFail }: Series,
+  { consumables, retryS, coverS, furtherS = 0 }: Demo,
+  retries: number,
+  firstS: number,
+  works: () => boolean,
+): number {
+  let [amount, left, seconds, shown] = [0, retries, firstS, 0];
+  const minutes = consumables.filter((n) => n.per === 'minute').reduce((sum, n) => sum + n.amount, 0);
+  const inAll = () => amount + (minutes * (seconds + Math.max(0, shown - 1) * furtherS)) / 60;
   for (const level of levels) {
     for (;;) {
-      for (const need of played.consumables) amount += need.amount * (need.scalesWith ? Number(level) : 1);
+      for (const need of consumables)
+        if (need.per === 'attempt') amount += need.amount * (need.scalesWith ? Number(level) : 1);
       if (works() || onFail === 'go on') break;
-      if (onFail === 'stop' || left === 0) return amount;
+      if (onFail === 'stop' || left === 0) {
+        seconds += coverS;
+        return inAll();
+      }
+      seconds += retryS;
       left--;
     }
+    shown++;
   }
-  return amount;
+  return inAll();
 }
 
 /** Log-normal on either side of the likely length, whose best and worst are its 10 % and 90 % points. */
@@ -118,6 +133,28 @@ const SHOWS: [string, ShowFile][] = [
     ),
   ],
 ];
+
+SHOWS.push([
+  'a series tried again, whose attempts and minutes use the same',
+  showOf(
+    [
+      demo('a', {
+        consumables: [{ ...need('attempt', 40), scalesWith: 'n' }, need('minute', 60)],
+        parameters: [{ id: 'n', title: 'N', unit: '', usual: 1, min: 1, max: 9 }],
+        retryS: 300,
+        coverS: 20,
+      }),
+    ],
+    [
+      item('a', {
+        retries: 3,
+        timing: spread,
+        series: { parameterId: 'n', levels: ['1', '3', '5'], onFail: 'retry' },
+      }),
+    ],
+    { stock: soda, record: [record('a', 3, 3)] },
+  ),
+]);
 
 const ladder = (onFail: Series['onFail']): [string, ShowFile] => [
   `a series that says ${onFail} after a failure, and a choice with its demo in it`,

@@ -69,7 +69,8 @@ test('the rest of a pack bought for one show is there for the next', () => {
   const shows = tour([stop('a', '2026-12-07', 10), stop('b', '2026-12-08', 4)], []);
   expect(shows.map((s) => s.lines[0])).toMatchObject([
     { short: 10, packs: 1 },
-    { usable: 4, short: 0, packs: 0 },
+    // The shelf has nothing: all four are short, and the first show's pack will hold them.
+    { usable: 0, short: 4, fromPacks: 4, packs: 0 },
   ]);
 });
 
@@ -132,7 +133,7 @@ test('the buying list names the day to order by, what is late, packs and substit
       orderBy: '2026-12-03',
       late: true,
       packs: 3,
-      amount: 36,
+      amount: 40,
       cost: 2.7,
       hardToFind: true,
       substitutes: 'Any mint of the kind',
@@ -196,12 +197,12 @@ describe('packs that are opened', () => {
     return tour(
       [stop('a', '2026-12-07', 10, 0, undefined, mint), stop('b', second, 4, 0, undefined, mint)],
       [],
-    )[1]!.lines[0]!.short;
+    )[1]!.lines[0]!.packs;
   };
 
   // 14 bought for the first show, 10 used: 4 are left of an opened pack.
   test('last only so long, to the day; what is not said to go off keeps', () => {
-    expect([lasting(5, 5), lasting(5, 6), lasting(undefined, 20)]).toEqual([0, 4, 0]);
+    expect([lasting(5, 5), lasting(5, 6), lasting(undefined, 20)]).toEqual([0, 1, 0]);
   });
 });
 

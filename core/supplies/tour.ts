@@ -19,11 +19,14 @@ export interface TourLine {
   before: number;
   /** Of what may be used by this show and those before it, this show's part. */
   share: number;
-  /** Usable on its day when the shows before it have taken theirs, things bought for them included. */
+  /** Usable on its day when the shows before it have taken theirs. */
   usable: number;
   /** What went past its day before this show. */
   past: number;
+  /** What the shelf does not have. */
   short: number;
+  /** Of what is short, what the packs bought for earlier shows leave over. */
+  fromPacks: number;
   packs: number | undefined;
   cost: number | undefined;
   /** Of a cryogen: when the vessel is filled. */
@@ -137,6 +140,7 @@ function coldLine(
     usable: 0,
     past: 0,
     short,
+    fromPacks: 0,
     packs: undefined,
     cost: budget.cost,
     filled: { on: filledOn, at: filledAt },
@@ -147,6 +151,8 @@ function coldLine(
 interface Heap {
   amount: number;
   goodUntil?: string;
+  /** The rest of a pack that has yet to be bought. */
+  toBuy?: boolean;
 }
 
 /** A good as the tour eats it. */
@@ -168,9 +174,10 @@ const remaining = (good: Good, lots: readonly LotStock[]): Remaining => ({
   pool: [],
 });
 
-const heap = (amount: number, goodUntil: string | undefined): Heap => ({
+const heap = (amount: number, goodUntil: string | undefined, toBuy = false): Heap => ({
   amount: rounded(amount),
   ...(goodUntil !== undefined && { goodUntil }),
+  ...(toBuy && { toBuy }),
 });
 const alive = ({ goodUntil }: { goodUntil?: string | undefined }, day: string) =>
   goodUntil === undefined || goodUntil >= day;
@@ -192,7 +199,7 @@ function lineOf({ show }: ShowFile, want: Want, stock: Remaining): TourLine {
   const past = total(stock.heaps.filter((h) => !alive(h, date)));
   stock.heaps = stock.heaps.filter((h) => alive(h, date));
   const out = stock.out(show.id);
-  const usable = rounded(total(stock.heaps) + out);
+  const usable = rounded(total(stock.heaps.filter((h) => !h.toBuy)) + out);
   // What is out with the show already is its own.
   const taken: Heap[] = [heap(Math.min(out, share), undefined)];
   let wanted = rounded(share - taken[0]!.amount);
@@ -202,11 +209,12 @@ function lineOf({ show }: ShowFile, want: Want, stock: Remaining): TourLine {
     wanted = rounded(wanted - take);
     from.amount = rounded(from.amount - take);
   }
-  const short = wanted;
-  const packs = good.packAmount ? Math.ceil(rounded(short / good.packAmount)) : undefined;
+  const fromPacks = total(taken.filter((t) => t.toBuy));
+  const short = rounded(wanted + fromPacks);
+  const packs = good.packAmount ? Math.ceil(rounded(wanted / good.packAmount)) : undefined;
   const boughtUntil = lasts(dayBefore(date), good.keepsDays);
-  if (short > 0) taken.push(heap(short, boughtUntil));
-  if (packs !== undefined) stock.heaps.push(heap(packs * good.packAmount! - short, boughtUntil));
+  if (wanted > 0) taken.push(heap(wanted, boughtUntil, true));
+  if (packs !== undefined) stock.heaps.push(heap(packs * good.packAmount! - wanted, boughtUntil, true));
   stock.heaps = opened(stock.heaps, good, date);
   stock.pool.push({ want, share, goodUntil: reserveUntil(taken, want.planned, good, date) });
   return {
@@ -219,6 +227,7 @@ function lineOf({ show }: ShowFile, want: Want, stock: Remaining): TourLine {
     usable,
     past,
     short,
+    fromPacks,
     packs,
     cost: packs !== undefined && good.packPrice !== undefined ? packs * good.packPrice : undefined,
   };
@@ -232,7 +241,10 @@ function opened(heaps: readonly Heap[], good: Good, date: string): Heap[] {
     .flatMap((h) => {
       const begun =
         until === undefined ? 0 : good.packAmount ? rounded(h.amount % good.packAmount) : h.amount;
-      return [heap(begun, earlier(h.goodUntil, until)), heap(h.amount - begun, h.goodUntil)];
+      return [
+        heap(begun, earlier(h.goodUntil, until), h.toBuy),
+        heap(h.amount - begun, h.goodUntil, h.toBuy),
+      ];
     })
     .filter((h) => h.amount > 0)
     .sort((a, b) => inOrderOfText(a.goodUntil ?? '9999', b.goodUntil ?? '9999'));

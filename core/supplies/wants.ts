@@ -17,7 +17,8 @@ export interface NeedLine {
   mostTimes: number;
   /** Of a series that it grows with: how many times `each` every level takes. */
   levels?: number[];
-  /** Of a choice: by how many of a hundred audiences it is picked. */
+  /** Of a choice: the demo, and by how many of a hundred audiences it is picked. */
+  pickedDemoId?: string;
   share?: number;
 }
 
@@ -74,7 +75,8 @@ export function wants({ file, items }: Script): Want[] {
           const choice = `${file.show.id} ${scripted.item.id}`;
           const picked = share < 1 ? { choice, share } : undefined;
           const own = linesOf(file, scriptItem, scriptItem, good.id);
-          lines.push(...own.map((line) => (picked ? { ...line, share: 100 * share } : line)));
+          const pickedDemoId = scriptItem.demo!.id;
+          lines.push(...own.map((line) => (picked ? { ...line, pickedDemoId, share: 100 * share } : line)));
           // What a dose may yet turn out to be is taken along.
           const most = scriptItem.largest ? linesOf(file, scriptItem, scriptItem.largest, good.id) : own;
           uses.push({ ...useOf(scriptItem, most), ...(picked && { picked }) });
@@ -159,9 +161,9 @@ function linesOf(
     .filter(({ need }) => need.goodId === goodId)
     .map(({ need, amounts }): NeedLine => {
       const differs = amounts.some((amount) => amount !== need.amount);
-      // A calculator gives each level an amount of its own; otherwise levels multiply the usual one.
-      const base = differs && need.scalesWith === undefined ? 1 : need.amount;
-      const grows = differs ? amounts.map((amount) => amount / base) : undefined;
+      // Where levels take unlike amounts, each is counted in whole units of the good.
+      const base = differs ? 1 : need.amount;
+      const grows = differs ? amounts : undefined;
       const line = (plannedTimes: number, mostTimes = plannedTimes): NeedLine => ({
         itemId: item.id,
         title: item.title,
@@ -213,96 +215,95 @@ function useOf(scripted: ScriptItem, lines: readonly NeedLine[]): Use {
   const demoId = scripted.demo!.id;
   const grows = lines.filter((l) => l.per === 'attempt' && l.levels);
   const plain = lines.filter((l) => !grows.includes(l));
-  const at = plainUse(scripted, plain);
+  const beside = grows.length ? plain.filter((l) => l.per !== 'attempt') : plain;
+  const given = useGiven(scripted, beside);
+  const at = (rate: number | undefined): Spread =>
+    weighted(outcomesOf(scripted).map((o) => [rate === undefined ? o.odds : oddsAt(o, rate), given(o)]));
   if (!grows.length) return { demoId, odds, at };
-  const byLevel = grows[0]!.levels!.map((_, k) => grows.reduce((sum, l) => sum + l.each * l.levels![k]!, 0));
   const attempt = plain.filter((l) => l.per === 'attempt').reduce((sum, l) => sum + l.each, 0);
-  const rest = plainUse(
-    scripted,
-    plain.filter((l) => l.per !== 'attempt'),
+  const levels = grows[0]!.levels!.map(
+    (_, k) => attempt + grows.reduce((sum, l) => sum + l.each * l.levels![k]!, 0),
   );
-  const series = seriesUse(
-    scripted,
-    byLevel.map((amount) => amount + attempt),
-    odds,
-  );
-  return { demoId, odds, at: (rate) => convolve(rest(rate), series(rate)) };
-}
-
-/** What attempts use up that are unlike one another: by the level at which each failure falls. */
-function seriesUse({ item }: ScriptItem, levels: readonly number[], odds: Odds): Use['at'] {
-  const { onFail } = item.series!;
-  const all = levels.reduce((sum, amount) => sum + amount, 0);
-  if (onFail === 'go on') return () => new Map([[rounded(all), 1]]);
-  const few = levels.length * (item.retries + 1) <= FEW;
-  const known = (rate: number): Spread =>
-    few ? seriesExactly(levels, item.retries, rate) : seriesOnGrid(levels, item.retries, rate);
-  return (rate) => (rate === undefined ? oneOf(new Rate(odds, RATES).values.map(known)) : known(rate));
-}
-
-/** So many levels times tries are added up exactly; more on a grid. */
-const FEW = 24;
-
-/** What a series uses at a known rate of success: level after level, each tried again while a retry is left. */
-function seriesExactly(levels: readonly number[], retries: number, rate: number): Spread {
-  const done = new Map<number, number>();
-  /** By failures so far: what was used up, and how likely. */
-  let open: Map<number, number>[] = [new Map([[0, 1]])];
-  for (const amount of levels) {
-    const next: Map<number, number>[] = [];
-    for (let failed = 0; failed <= retries; failed++) {
-      for (const [used, likely] of open[failed] ?? []) {
-        const then = rounded(used + amount);
-        add((next[failed] ??= new Map()), then, likely * rate);
-        if (failed === retries) add(done, then, likely * (1 - rate));
-        else add((open[failed + 1] ??= new Map()), then, likely * (1 - rate));
-      }
-    }
-    open = next;
+  if (scripted.item.series!.onFail === 'go on') {
+    const all = rounded(levels.reduce((sum, amount) => sum + amount, 0));
+    return { demoId, odds, at: (rate) => convolve(at(rate), new Map([[all, 1]])) };
   }
-  for (const spread of open) for (const [used, likely] of spread ?? []) add(done, used, likely);
-  return done;
+  const { retries } = scripted.item;
+  const known = (rate: number): Spread => {
+    const ends = seriesEnds(levels, retries, rate);
+    // Attempts that went alike took the same minutes; without minutes it does not matter how they went.
+    if (!beside.some((l) => l.per === 'minute'))
+      return convolve(given(NO_ATTEMPT), sumOf(ends.map((e) => e.used)));
+    return sumOf(ends.map((end) => convolve(given(end), end.used)));
+  };
+  return {
+    demoId,
+    odds,
+    at: (rate) => (rate === undefined ? oneOf(new Rate(odds, RATES).values.map(known)) : known(rate)),
+  };
+}
+
+type Ended = Pick<AttemptsOutcome, 'worked' | 'failed' | 'forGood' | 'wentOn'>;
+const NO_ATTEMPT: Ended = { worked: 0, failed: 0, forGood: false };
+
+/** Parts of one spread, their odds as they are. */
+function sumOf(parts: readonly Spread[]): Spread {
+  const out = new Map<number, number>();
+  for (const part of parts) for (const [amount, odds] of part) add(out, amount, odds);
+  return out;
 }
 
 /** Steps of the grid that long series are added up on; whole amounts up to it stay exact. */
 const GRID = 500;
+/** So many levels times tries are added up exactly; more on a grid. */
+const FEW = 24;
 
-/** The same on a grid: what falls between two of its steps is shared out so that the mean stays. */
-function seriesOnGrid(levels: readonly number[], retries: number, rate: number): Spread {
+/**
+ * How a series may end at a known rate of success, level after level, each tried again while a retry is left: how its
+ * attempts went, and what they used up, by the level at which each failure falls. The odds of all spreads sum to 1.
+ */
+function seriesEnds(
+  levels: readonly number[],
+  retries: number,
+  rate: number,
+): (Ended & { used: Map<number, number> })[] {
   const most = levels.reduce((a, b) => a + b, 0) + retries * Math.max(...levels);
-  const step = most <= GRID && levels.every(Number.isInteger) ? 1 : most / GRID;
-  const empty = () => new Float64Array(GRID + 2);
-  const moved = (to: Float64Array, from: Float64Array, by: number, odds: number): void => {
-    const low = Math.floor(rounded(by / step));
-    const part = rounded(by / step) - low;
-    for (let i = 0; i + low < to.length; i++) {
-      const likely = from[i]! * odds;
-      if (likely === 0) continue;
-      to[i + low]! += likely * (1 - part);
-      if (i + low + 1 < to.length) to[i + low + 1]! += likely * part;
-    }
+  const few = levels.length * (retries + 1) <= FEW || (most <= GRID && levels.every(Number.isInteger));
+  const step = few ? undefined : most / GRID;
+  /** What falls between two steps of the grid is shared out so that the mean stays. */
+  const put = (to: Map<number, number>, amount: number, odds: number) => {
+    if (step === undefined) return add(to, rounded(amount), odds);
+    const at = rounded(amount / step);
+    const low = Math.floor(at);
+    add(to, rounded(low * step), odds * (1 - (at - low)));
+    if (at > low) add(to, rounded((low + 1) * step), odds * (at - low));
   };
-  const done = empty();
-  let open = Array.from({ length: retries + 1 }, empty);
-  open[0]![0] = 1;
-  for (const amount of levels) {
-    const next = Array.from({ length: retries + 1 }, empty);
+  const ends: (Ended & { used: Map<number, number> })[] = [];
+  /** By failures so far: what was used up, and how likely. */
+  let open: Map<number, number>[] = [new Map([[0, 1]])];
+  levels.forEach((amount, worked) => {
+    const next: Map<number, number>[] = [];
     for (let failed = 0; failed <= retries; failed++) {
-      moved(next[failed]!, open[failed]!, amount, rate);
-      moved(failed === retries ? done : open[failed + 1]!, open[failed]!, amount, 1 - rate);
+      const lost = new Map<number, number>();
+      for (const [used, likely] of open[failed] ?? []) {
+        put((next[failed] ??= new Map()), used + amount, likely * rate);
+        put(failed === retries ? lost : (open[failed + 1] ??= new Map()), used + amount, likely * (1 - rate));
+      }
+      if (lost.size) ends.push({ worked, failed: failed + 1, forGood: true, used: lost });
     }
     open = next;
-  }
-  const out = new Map<number, number>();
-  for (const spread of [done, ...open])
-    spread.forEach((likely, i) => likely > 0 && add(out, rounded(i * step), likely));
-  return out;
+  });
+  open.forEach((used, failed) => {
+    if (used) ends.push({ worked: levels.length, failed, forGood: false, used });
+  });
+  return ends;
 }
 
 const add = (spread: Map<number, number>, amount: number, odds: number) =>
   spread.set(amount, (spread.get(amount) ?? 0) + odds);
 
-function plainUse(scripted: ScriptItem, lines: readonly NeedLine[]): Use['at'] {
+/** What lines use, given how the attempts at their item went: minutes have a spread of their own. */
+function useGiven(scripted: ScriptItem, lines: readonly NeedLine[]): (ended: Ended) => Spread {
   const sum = (pers: readonly NeedLine['per'][]) =>
     lines.filter((l) => pers.includes(l.per)).reduce((total, l) => total + l.each, 0);
   const [attempt, minute] = [sum(['attempt']), sum(['minute'])];
@@ -310,22 +311,16 @@ function plainUse(scripted: ScriptItem, lines: readonly NeedLine[]): Use['at'] {
     .filter((l) => l.per !== 'attempt' && l.per !== 'minute')
     .reduce((total, l) => total + l.each * l.plannedTimes, 0);
   const { retryS, coverS, reset } = scripted.demo!;
-  const outcomes = outcomesOf(scripted);
   const further = furtherOf(scripted.showings.slice(1).map((s) => s.timing));
   const times = { further, retryS, coverS, closed: { worked: 0, failed: 0 } };
   const afterS = reset?.inView ? reset.handsOnS : 0;
   const first = minute > 0 ? firstMinutes(scripted) : [0];
-  const amount = (outcome: AttemptsOutcome, firstS: number) =>
-    rounded(
-      fixed +
-        attempt * (outcome.worked + outcome.failed) +
-        (minute > 0 ? (minute * (firstS + afterS + outcomeS(times, outcome))) / 60 : 0),
-    );
-  return (rate) => {
+  return (ended) => {
+    const otherS = minute > 0 ? afterS + outcomeS(times, ended) : 0;
     const spread = new Map<number, number>();
-    for (const outcome of outcomes) {
-      const likely = (rate === undefined ? outcome.odds : oddsAt(outcome, rate)) / first.length;
-      for (const firstS of first) add(spread, amount(outcome, firstS), likely);
+    for (const firstS of first) {
+      const amount = fixed + attempt * (ended.worked + ended.failed) + (minute * (firstS + otherS)) / 60;
+      add(spread, rounded(amount), 1 / first.length);
     }
     return spread;
   };

@@ -1,5 +1,5 @@
 import { earliestTimes, latestTimes } from '../network';
-import { linksAfter, presence, type Scarce, type WhyKind, type Work, type WorkLink } from '../work';
+import { linksAfter, presence, type Scarce, type Work, type WorkLink } from '../work';
 import { takingsOf, unused, type Piece, type Taking } from './pieces';
 
 /** What the search decided: links that put hands and kit in an order, and who does what. */

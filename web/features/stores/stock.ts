@@ -32,7 +32,9 @@ export function stockOf({ goods, lots }: Pick<StoresAnswer, 'goods' | 'lots'>): 
       const mine = (lotsOf.get(good.id) ?? []).sort((a, b) =>
         (a.goodUntil ?? '9').localeCompare(b.goodUntil ?? '9'),
       );
-      return { good, version, lots: mine, shelf: mine.reduce((sum, l) => sum + l.shelf, 0) };
+      const shelf = mine.reduce((sum, l) => sum + l.shelf, 0);
+      // What waste takes of pieces is not whole: no more than this many are there.
+      return { good, version, lots: mine, shelf: good.unit === 'piece' ? Math.floor(shelf + 1e-6) : shelf };
     })
     .sort((a, b) => byName.compare(a.good.name, b.good.name));
 }

@@ -4,6 +4,7 @@ import {
   formatClock,
   formatKitchen,
   formatMoney,
+  type BaseUnit,
   type Cup,
   type Plan,
   type ShowFile,
@@ -16,8 +17,14 @@ import { ShelfField } from './ShelfField';
 export type Need = Plan['needs']['consumables'][number];
 export type KitNeed = Plan['needs']['kit'][number];
 
-const packWords = ({ packs, cost }: Partial<TourLine>) =>
-  packs ? `${packs} ${packs === 1 ? 'pack' : 'packs'}${cost ? `, ${formatMoney(cost)}` : ''}` : '';
+/** The packs to buy for this show, and what the packs for earlier shows leave over for it. */
+const packWords = ({ packs, cost, fromPacks }: Partial<TourLine>, unit: BaseUnit) =>
+  [
+    packs ? `${packs} ${packs === 1 ? 'pack' : 'packs'}${cost ? `, ${formatMoney(cost)}` : ''}` : '',
+    fromPacks ? `${formatAmount(fromPacks, unit)} from packs for earlier shows` : '',
+  ]
+    .filter(Boolean)
+    .join('; ');
 
 const Small = ({ children }: { children: string }) => (
   <Box sx={{ color: 'text.secondary', fontSize: 'small' }}>{children}</Box>
@@ -75,7 +82,7 @@ export function consumableColumns(
       cell: (c) => (
         <>
           {shortOf(c) > 0 ? <b>{formatAmount(shortOf(c), c.unit)}</b> : '–'}
-          <Small>{packWords(lineOf(c.goodId) ?? {})}</Small>
+          <Small>{packWords(lineOf(c.goodId) ?? {}, c.unit)}</Small>
         </>
       ),
       sortBy: (c) => -(lineOf(c.goodId)?.cost ?? (shortOf(c) > 0 ? 0 : -1)),
@@ -84,7 +91,9 @@ export function consumableColumns(
       paper: 23,
       onPaper: (c) =>
         shortOf(c) > 0 &&
-        [formatAmount(shortOf(c), c.unit), packWords(lineOf(c.goodId) ?? {})].filter(Boolean).join(', '),
+        [formatAmount(shortOf(c), c.unit), packWords(lineOf(c.goodId) ?? {}, c.unit)]
+          .filter(Boolean)
+          .join(', '),
     },
   ];
 }
