@@ -216,8 +216,8 @@ export function createApp({
   });
   app.get('/api/demos/:id/attempts', (req, res) => void res.json(runs.lessons.attemptsAt(req.params.id)));
   app.get('/api/demos/:id/trials', (req, res) => {
-    const better = documents.get('demo', req.params.id)?.body.reading?.better;
-    res.json(runs.lessons.trialsOf(req.params.id, better));
+    const reading = documents.get('demo', req.params.id)?.body.reading;
+    res.json(runs.lessons.trialsOf(req.params.id, reading));
   });
   app.get('/api/demos/:id/said', (req, res) => void res.json(runs.lessons.saidOf(req.params.id)));
   app.get('/api/attempts', (_req, res) => {

@@ -56,6 +56,12 @@ export function oddsOfBest(beliefs: readonly Belief[]): number[] {
   return odds.map((o) => (all > 0 ? o / all : 1 / odds.length));
 }
 
+/** Odds that one value is greater than another by at least so much. */
+export function oddsOfBeating(mine: Belief, other: Belief, by: number): number {
+  const beaten = mine.reduce((sum, x) => sum + lower(other, (v) => v > x - by), 0);
+  return beaten / mine.length / other.length;
+}
+
 /** The place of the first value of a sorted list that fits; its length where none does. */
 function lower(sorted: Belief, fits: (value: number) => boolean): number {
   let [from, to] = [0, sorted.length];

@@ -42,13 +42,21 @@ function fitted(points: readonly Point[], until?: number): Fit {
 export const straight = (points: readonly Point[]): Fit => fitted(points);
 
 /** AICc of a mean of its own for each value of x: what any line is held against. Infinity where hardly anything is repeated. */
-export function meansAicc(points: readonly Point[]): number {
+export const meansAicc = (points: readonly Point[]): number => meansFit(points).aicc;
+
+/** A mean of its own for each value of x, with their squared residuals and AICc. */
+export function meansFit(points: readonly Point[]): { means: number[]; rss: number; aicc: number } {
   const byX = new Map<number, number[]>();
   for (const [x, y] of points) push(byX, x, y);
-  const rss = [...byX.values()].reduce((sum, ys) => sum + ys.reduce((s, y) => s + (y - mean(ys)) ** 2, 0), 0);
+  const means = [...byX.values()].map((ys) => mean(ys));
+  const rss = [...byX.values()].reduce(
+    (sum, ys, i) => sum + ys.reduce((s, y) => s + (y - means[i]!) ** 2, 0),
+    0,
+  );
   const middle = mean(points.map(([, y]) => y));
   const all = points.reduce((sum, [, y]) => sum + (y - middle) ** 2, 0);
-  return aicc(Math.max(rss, LEAST_RSS * all, Number.MIN_VALUE), points.length, byX.size + 1);
+  const used = Math.max(rss, LEAST_RSS * all, Number.MIN_VALUE);
+  return { means, rss, aicc: aicc(used, points.length, byX.size + 1) };
 }
 
 /** Places of a break that are looked at first, and halvings of the gap between them after. */
@@ -82,6 +90,12 @@ export function tQuantile(p: number, df: number): number {
   if (p === 0.5) return 0;
   const x = betaQuantile(Math.abs(2 * p - 1), 0.5, df / 2);
   return Math.sign(p - 0.5) * Math.sqrt((df * x) / (1 - x));
+}
+
+/** Quantile of the F distribution with `a` and `b` degrees of freedom, by that of aF/(aF + b), which is Beta(a/2, b/2). */
+export function fQuantile(p: number, a: number, b: number): number {
+  const x = betaQuantile(p, a / 2, b / 2);
+  return (b * x) / (a * (1 - x));
 }
 
 /** 90 % interval of a line's slope; the whole line of numbers where there are too few points. */

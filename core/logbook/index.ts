@@ -8,4 +8,4 @@ export { paceOf, showPace, type ShowPace } from './pace';
 export * from './season';
 export { changedSincePlayed } from './since';
 export * from './sum-up';
-export { comparisons, trials, type Better, type Comparisons, type Trial, type TrialLevel } from './trials';
+export { comparisons, trials, type Comparisons, type ReadingOf, type Trial, type TrialLevel } from './trials';

@@ -20,11 +20,11 @@ const log = [1, 2, 3, 1, 2, 3].map((n, i) =>
 const [trial] = trials(log);
 
 test('the trial is a series at the end, what it held is set, and it is never tried again of itself', () => {
-  expect(levelsNext(trial!, sticks)).toEqual(['3.5', '2.5']);
+  expect(levelsNext(trial!, sticks)).toEqual(['2.5', '3.5']);
   const planned = withTrial(show, fountain, sticks, trial!, 'new').items.at(-1)!;
   expect(planned).toMatchObject({
     ...{ id: 'new', demoId: 'fountain', variantId: 'big', showings: 2, retries: 0 },
-    series: { parameterId: 'n', levels: ['3.5', '2.5'], onFail: 'go on' },
+    series: { parameterId: 'n', levels: ['2.5', '3.5'], onFail: 'go on' },
     settings: [{ parameterId: 'f', name: 'methanol' }],
   });
 });

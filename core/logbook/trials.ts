@@ -3,7 +3,16 @@ import { formatFigure, inOrderOfText } from '../quantities';
 import { push, type Attempt, type Outcome } from './attempt';
 import { meanBelief, oddsBelief, oddsOfBest, type Belief } from './beliefs';
 import { isOfRoom, withRooms } from './rooms';
-import { meansAicc, plateau, slopeInterval, straight, type Fit, type Point } from './fits';
+import { meansFit, plateau, slopeInterval, straight, type Fit, type Point } from './fits';
+import {
+  attemptsSaid,
+  attemptsToTell,
+  differenceSaid,
+  differenceWorth,
+  FEW,
+  isBestOf,
+  isMoreThanChance,
+} from './verdict';
 
 /** Between two attempts that follow one another at a demo: nothing changed, one thing did, or more than one. */
 export interface Comparisons {
@@ -39,7 +48,12 @@ export interface Trial {
   line?: Fit;
   broken?: Fit;
   shape?: 'rises' | 'falls' | 'levels off' | 'bends' | 'no effect seen' | 'cannot tell';
+  /** The likeliest to be the best; whether that is sure enough to say, and else about how many more attempts would tell. */
   bestLevel: string;
+  isBest: boolean;
+  attemptsToTell?: number;
+  /** The smallest difference that counts: odds, or in the reading's unit. */
+  difference: number;
   /** Which level to try next, and why. */
   next: { level: string; why: string };
   claim: string;
@@ -51,6 +65,13 @@ export interface Trial {
 
 /** What is better of a reading; "more" where nobody has said. */
 export type Better = 'more' | 'less';
+
+/** What a demo says of its reading. */
+export interface ReadingOf {
+  better?: Better;
+  min?: number;
+  max?: number;
+}
 
 /** What changed between attempts that follow one another in time. Pure. */
 export const comparisons = (attempts: readonly Attempt[]): Comparisons =>
@@ -89,26 +110,33 @@ const MOST_TRIALS = 6;
  * The trials that a demo's attempts make by themselves: for each thing that was set, attempts that differ in it alone,
  * at two levels or more. The largest first. Pure.
  */
-export function trials(attempts: readonly Attempt[], better: Better = 'more'): Trial[] {
+export function trials(attempts: readonly Attempt[], reading: ReadingOf = {}): Trial[] {
   const all = withRooms(inTime(attempts));
   const variables = [...new Set(all.flatMap((a) => Object.keys(a.set ?? {})))];
   const { muddled } = compared(all);
-  const found = variables.flatMap((variable) => {
-    const groups = new Map<string, Attempt[]>();
-    for (const a of all) {
-      if (settingIn(a, variable) === undefined) continue;
-      push(groups, JSON.stringify(Object.entries(heldOf(a, variable)).sort()), a);
-    }
-    return [...groups.values()]
-      .map((group) => (isOfRoom(variable) ? oftenEnough(group, variable) : group))
-      .filter((group) => new Set(group.map((a) => settingIn(a, variable))).size > 1)
-      .map((group) => trialOf(variable, group, better, muddled));
-  });
+  const groups = variables.flatMap((variable) => groupsOf(all, variable));
+  const looked = new Set(groups.map(({ variable }) => variable)).size;
+  const found = groups.map(({ variable, group }) =>
+    trialOf(variable, group, { reading, muddled, variables: looked }),
+  );
   // What one can set comes before what one can only find.
   return found
     .sort((a, b) => Number(isOfRoom(a.variable)) - Number(isOfRoom(b.variable)) || b.tries - a.tries)
     .reduce(intoOne, [])
     .slice(0, MOST_TRIALS);
+}
+
+/** Attempts that differ in one thing alone, at two levels of it or more. */
+function groupsOf(all: readonly Attempt[], variable: string): { variable: string; group: Attempt[] }[] {
+  const groups = new Map<string, Attempt[]>();
+  for (const a of all) {
+    if (settingIn(a, variable) === undefined) continue;
+    push(groups, JSON.stringify(Object.entries(heldOf(a, variable)).sort()), a);
+  }
+  return [...groups.values()]
+    .map((group) => (isOfRoom(variable) ? oftenEnough(group, variable) : group))
+    .filter((group) => new Set(group.map((a) => settingIn(a, variable))).size > 1)
+    .map((group) => ({ variable, group }));
 }
 
 /** One more trial: told by itself, or, where the same was tried oftener in another room, in a line of that. */
@@ -129,10 +157,9 @@ const kindOf = ({ variable, held }: Trial): string =>
           .sort(),
   ]);
 
-function elsewhereSaid({ held, bestLevel, tries, levels }: Trial): string {
-  const { best } = levels.find((l) => l.level === bestLevel)!;
+function elsewhereSaid({ held, bestLevel, isBest, tries }: Trial): string {
   const others = Object.entries(held).map(([what, value]) => `${what} ${value}`);
-  return `With ${others.join(', ')}: ${bestLevel} is the best with ${percent(best)} odds, by ${tries} tries.`;
+  return `With ${others.join(', ')}: ${bestLevel} ${isBest ? 'is the best' : 'did best so far'}, from ${tries} attempts.`;
 }
 
 /** Nobody chose the room: it is told of only where it was often enough like this and like that. */
@@ -148,7 +175,18 @@ const numberIn = (level: string): number | undefined => {
   return found ? Number(found[0].replace('−', '-').replace(',', '.')) : undefined;
 };
 
-function trialOf(variable: string, group: readonly Attempt[], better: Better, muddled: number): Trial {
+interface Looked {
+  reading: ReadingOf;
+  muddled: number;
+  /** How many variables are looked at. */
+  variables: number;
+}
+
+function trialOf(
+  variable: string,
+  group: readonly Attempt[],
+  { reading: { better, min = -Infinity, max = Infinity }, muddled, variables }: Looked,
+): Trial {
   const names = [...new Set(group.map((a) => settingIn(a, variable)!))];
   const numbers = names.map(numberIn);
   const allNumbers = numbers.every((n) => n !== undefined);
@@ -161,7 +199,10 @@ function trialOf(variable: string, group: readonly Attempt[], better: Better, mu
   const beliefs =
     response === 'reading' ? readingBeliefs(looked.map(readingsOf)) : looked.map(oddsOf(triesAt));
   const sign = response === 'reading' && better === 'less' ? -1 : 1;
-  const best = oddsOfBest(beliefs.map((b) => (sign < 0 ? b.map((v) => -v).reverse() : b)));
+  const moreIsBetter = beliefs.map((b) => (sign < 0 ? b.map((v) => -v).reverse() : b));
+  const best = oddsOfBest(moreIsBetter);
+  // An interval of odds, or of a reading, ends where they do.
+  const inRange = (value: number) => (response === 'outcome' ? value : Math.min(max, Math.max(min, value)));
   const levels = looked
     .map((level, i): TrialLevel => {
       // What was not read says nothing where readings are looked at.
@@ -174,22 +215,34 @@ function trialOf(variable: string, group: readonly Attempt[], better: Better, mu
         tries: tries.length,
         worked: tries.reduce((sum, a) => sum + worth(a.outcome), 0),
         mean: response === 'reading' ? mean(readings) : mean([...beliefs[i]!]),
-        low: quantileOf(beliefs[i]!, 0.05),
-        high: quantileOf(beliefs[i]!, 0.95),
+        low: inRange(quantileOf(beliefs[i]!, 0.05)),
+        high: inRange(quantileOf(beliefs[i]!, 0.95)),
         best: best[i]!,
         readings,
       };
     })
     .sort((a, b) => (a.at ?? 0) - (b.at ?? 0));
   const points = allNumbers && response === 'reading' ? pointsOf(levels) : [];
-  const fits = fitsOf(points);
   const top = [...levels].sort((a, b) => b.best - a.best);
+  const spread = spreadOf(levels, response);
+  const difference = differenceWorth(response, mean(levels.map((l) => l.mean)), spread);
+  const fits = fitsOf(points, { variables, difference });
+  const candidates = top.map(({ level, tries }) => ({ tries, belief: moreIsBetter[looked.indexOf(level)]! }));
+  const isBest = isBestOf(candidates[0]!, candidates.slice(1), { difference, variables });
+  const toTell = attemptsToTell([candidates[0]!, candidates[1]!], {
+    seen: top[0]!.mean - top[1]!.mean,
+    spread,
+    difference,
+  });
   const trial = {
     ...{ variable, held: heldOf(group[0]!, variable), response, levels },
     tries: levels.reduce((sum, l) => sum + l.tries, 0),
     ...fits,
     bestLevel: top[0]!.level,
-    next: nextOf(top),
+    isBest,
+    difference,
+    ...(!isBest && { attemptsToTell: toTell }),
+    next: nextOf(top, isBest),
     elsewhere: [],
   } satisfies Omit<Trial, 'claim' | 'notShown'>;
   return { ...trial, claim: claimOf(trial, points.length), notShown: notShown(trial, names, muddled) };
@@ -231,32 +284,51 @@ const pointsOf = (levels: readonly TrialLevel[]): Point[] =>
 /** One of two shapes holds when its AICc is less by so much. Burnham & Anderson 2002, 2.6. */
 const TELLING = 2;
 
-function fitsOf(points: readonly Point[]): Pick<Trial, 'line' | 'broken' | 'shape'> {
+function fitsOf(
+  points: readonly Point[],
+  { variables, difference }: { variables: number; difference: number },
+): Pick<Trial, 'line' | 'broken' | 'shape'> {
   if (new Set(points.map(([x]) => x)).size < 2) return {};
   const line = straight(points);
   const broken = plateau(points);
   const breaks = broken !== undefined && broken.aicc < line.aicc - TELLING;
   // Where each level by itself tells more than the better of the two, neither is claimed.
-  const bends = meansAicc(points) < (breaks ? broken.aicc : line.aicc) - TELLING;
-  if (bends) return { line, ...(broken && { broken }), shape: 'bends' };
-  if (breaks) return { line, broken, shape: 'levels off' };
+  const means = meansFit(points);
+  const bends = means.aicc < (breaks ? broken.aicc : line.aicc) - TELLING;
+  const fits = { line, ...(broken && { broken }) };
+  const [from, to] = [Math.min(...points.map(([x]) => x)), Math.max(...points.map(([x]) => x))];
+  /** It explains more than chance would, and makes a difference worth having between the levels tried. */
+  const isReal = (rss: number, parameters: number, changes: number) =>
+    Math.abs(changes) >= difference && isMoreThanChance(points, rss, parameters, variables);
+  if (bends && isReal(means.rss, means.means.length - 1, Math.max(...means.means) - Math.min(...means.means)))
+    return { ...fits, shape: 'bends' };
+  if (breaks && isReal(broken.rss, 2, broken.b * (broken.until! - from)))
+    return { ...fits, shape: 'levels off' };
   const [low, high] = slopeInterval(points, line);
-  const sloped = low > 0 ? 'rises' : high < 0 ? 'falls' : undefined;
-  return {
-    line,
-    ...(broken && { broken }),
-    shape: sloped ?? (Number.isFinite(line.aicc) ? 'no effect seen' : 'cannot tell'),
-  };
+  const sloped = !bends && !breaks && isReal(line.rss, 1, line.b * (to - from));
+  const shape = sloped && low > 0 ? 'rises' : sloped && high < 0 ? 'falls' : undefined;
+  return { ...fits, shape: shape ?? (Number.isFinite(line.aicc) ? 'no effect seen' : 'cannot tell') };
 }
 
-/** Surer than this, more tries at other levels are worth little. */
-const SURE = 0.9;
+/** How much equal attempts differ: of readings pooled over the levels, of odds at how often it works by and large. */
+function spreadOf(levels: readonly TrialLevel[], response: Trial['response']): number {
+  if (response === 'outcome') {
+    const tries = levels.reduce((sum, l) => sum + l.tries, 0);
+    const odds = (levels.reduce((sum, l) => sum + l.worked, 0) + 0.5) / (tries + 1);
+    return Math.sqrt(odds * (1 - odds));
+  }
+  const df = levels.reduce((sum, l) => sum + l.readings.length - 1, 0);
+  const squares = levels.reduce(
+    (sum, l) => sum + l.readings.reduce((s, value) => s + (value - l.mean) ** 2, 0),
+    0,
+  );
+  return df > 0 ? Math.sqrt(squares / df) : 0;
+}
 
 /** Of the two likeliest to be best, the one that was tried less: what tells them apart soonest. */
-function nextOf(top: readonly TrialLevel[]): Trial['next'] {
+function nextOf(top: readonly TrialLevel[], isBest: boolean): Trial['next'] {
   const [first, second] = top;
-  if (!second || first!.best >= SURE)
-    return { level: first!.level, why: `it is the best with ${percent(first!.best)} odds: play it` };
+  if (!second || isBest) return { level: first!.level, why: 'it is the best of those tried: play it' };
   const less = second.tries <= first!.tries ? second : first!;
   const other = less === second ? first! : second;
   return {
@@ -269,7 +341,19 @@ const timesSaid = (n: number) => (n === 1 ? 'once' : `${n} times`);
 const percent = (odds: number) => `${Math.round(odds * 100)} %`;
 
 function claimOf(
-  { variable, response, levels, shape, line, broken, bestLevel, tries }: Omit<Trial, 'claim' | 'notShown'>,
+  {
+    variable,
+    response,
+    levels,
+    shape,
+    line,
+    broken,
+    bestLevel,
+    isBest,
+    attemptsToTell: more = 0,
+    difference,
+    tries,
+  }: Omit<Trial, 'claim' | 'notShown'>,
   read: number,
 ): string {
   const best = levels.find((l) => l.level === bestLevel)!;
@@ -280,12 +364,15 @@ function claimOf(
     return `“${variable}” counts up to about ${formatFigure(broken!.until!)}; beyond, it levels off, ${by}.`;
   if (shape === 'bends')
     return `“${variable}” counts, though not in a straight line: ${meansSaid(levels, bestLevel)}, ${by}.`;
-  if (shape === 'no effect seen') return `No effect of “${variable}” is seen, ${by}.`;
+  if (shape === 'no effect seen' && !isBest)
+    return `No effect of “${variable}” seen yet, ${by}; ${attemptsSaid(more)}.`;
   const what =
     response === 'outcome'
       ? `works ${formatFigure(best.worked)} of ${best.tries}`
       : `reads ${formatFigure(best.mean)} in the middle`;
-  return `“${variable}” at ${bestLevel} ${what}; it is the best with ${percent(best.best)} odds, ${by}.`;
+  if (!isBest)
+    return `No difference seen yet in “${variable}”: ${bestLevel} did best so far and ${what}, ${by}; ${attemptsSaid(more)}.`;
+  return `“${variable}” at ${bestLevel} ${what}; it is the best, by ${differenceSaid(response, difference)} or more, ${by}.`;
 }
 
 /** So many levels are told one by one. */
@@ -297,9 +384,6 @@ const meansSaid = (levels: readonly TrialLevel[], bestLevel: string): string =>
     .filter((l) => levels.length <= MOST_MEANS || l.level === bestLevel)
     .map((l) => `${formatFigure(Number(l.mean.toPrecision(3)))} at ${l.level}`)
     .join(', ');
-
-/** Fewer tries at a level say little of it. Common practice. */
-const FEW = 3;
 
 function notShown(
   { variable, levels, shape, held }: Omit<Trial, 'claim' | 'notShown'>,

@@ -8,12 +8,12 @@ import {
   type Attempt,
   type AttemptInShow,
   type BenchTold,
-  type Better,
   type DemoRecord,
   type DemoTrials,
   type Outcome,
   type Pace,
   type Prediction,
+  type ReadingOf,
   type RemarkLine,
 } from '@hearty/core';
 import type { Db } from '../db';
@@ -48,7 +48,7 @@ export class Lessons {
   }
 
   /** What the newest attempts at a demo show of what was set: its trials, and how its comparisons went. */
-  trialsOf(demoId: string, better: Better | undefined): DemoTrials {
+  trialsOf(demoId: string, reading: ReadingOf | undefined): DemoTrials {
     const attempts = this.attemptsAt(demoId, MOST_TRIED);
     const all =
       attempts.length < MOST_TRIED
@@ -61,7 +61,7 @@ export class Lessons {
             .pluck()
             .get(demoId) as number);
     return {
-      trials: trials(attempts, better),
+      trials: trials(attempts, reading),
       comparisons: comparisons(attempts),
       older: all - attempts.length,
     };

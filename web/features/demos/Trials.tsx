@@ -70,7 +70,9 @@ function OneTrial({ demo, trial }: { demo: Demo; trial: Trial }) {
           <Button variant="outlined" onClick={() => setPlanning('trial')}>
             Plan this trial
           </Button>
-          <Button onClick={() => setPlanning('best')}>Play it at {trial.bestLevel}</Button>
+          <Button onClick={() => setPlanning('best')}>
+            {trial.isBest ? `Play it at ${trial.bestLevel}` : `Play it at ${trial.bestLevel} for now`}
+          </Button>
         </Box>
       )}
       {planning && parameter && (
@@ -89,7 +91,7 @@ const levelColumns = (trial: Trial, what: string): Column<TrialLevel>[] => [
   { head: 'Worked', cell: (l) => formatFigure(l.worked), sortBy: (l) => l.worked, as: 'figure' },
   { head: what, cell: (l) => shown(trial, l.mean), sortBy: (l) => l.mean, as: 'figure' },
   { head: '90 % range', cell: (l) => `${shown(trial, l.low)} to ${shown(trial, l.high)}`, as: 'figure' },
-  { head: 'Best, %', cell: (l) => Math.round(100 * l.best), sortBy: (l) => l.best, as: 'figure' },
+  { head: 'Likely best, %', cell: (l) => Math.round(100 * l.best), sortBy: (l) => l.best, as: 'figure' },
 ];
 
 const Levels = ({ trial, what }: { trial: Trial; what: string }) => (
