@@ -64,7 +64,7 @@ export interface Trial {
 }
 
 /** What is better of a reading; "more" where nobody has said. */
-export type Better = 'more' | 'less';
+type Better = 'more' | 'less';
 
 /** What a demo says of its reading. */
 export interface ReadingOf {

@@ -54,6 +54,7 @@ class Placing {
   private readonly person = new Map<number, number>();
   private readonly sequences: number[][];
   private readonly load: number[];
+  private readonly items: ReadonlySet<number>;
   private earliest: Float64Array = new Float64Array();
   /** The latest start with every item as early as it can be, and with items free to wait. */
   private latest: Float64Array = new Float64Array();
@@ -70,6 +71,7 @@ class Placing {
       work.itemPoints.filter((i) => work.activities[i]!.onStage.includes(p)),
     );
     this.load = work.people.map(() => 0);
+    this.items = new Set(work.itemPoints);
   }
 
   /** All the work done so far, the network's too. */
@@ -267,9 +269,12 @@ class Placing {
 
   /** Earliest and latest times as things stand. */
   private look(): void {
+    // In the order of their last times, so that a round or two carries a change to the end.
+    const last = this.earliest;
     const links = [...this.links, ...this.decided];
+    if (last.length) links.sort((a, b) => last[a.from]! - last[b.from]!);
     this.earliest = this.timesOf(links) ?? this.earliest;
-    const items = new Set(this.work.itemPoints);
+    const items = this.items;
     const at = this.earliest;
     this.latest = latestTimes(at.length, links, (p) => (items.has(p) ? at[p]! : 2 * DAY_S));
     this.latestFree = latestTimes(at.length, links, () => 2 * DAY_S);
