@@ -6,6 +6,8 @@ export type Level = 'stop' | 'caution' | 'note';
 export interface Fix {
   label: string;
   change?: Change;
+  /** It is offered for the odds of ending within the slot: those without it. What they are with it is added to the label. */
+  slotOdds?: number;
   /** Of those that share this word only the first that works is offered. */
   oneOf?: string;
 }

@@ -45,3 +45,22 @@ test('a cut does for the odds what it says, on shows of every sort', () => {
   // The plan made without the items may place the rest otherwise than the plays did, now and then for the worse.
   expect(missed / offered).toBeLessThanOrEqual(0.03);
 });
+
+test('what “Leave out” says of the odds is what the show without it has, on another day’s luck', () => {
+  let pressed = 0;
+  for (let seed = 1; seed <= sized(12, 60); seed++) {
+    const file = instance(seed, { items: 8, tasks: 8, people: 3, vessels: 1, inShowPct: 30 });
+    const { bands } = plan(file, { plays: 1000, fixes: false });
+    // A slot that half of the shows miss.
+    file.show.slotMin = Math.ceil(bands!.endS.p50 / 60);
+    for (const { label, change } of plan(file, { plays: PLAYS }).findings.flatMap((f) => f.fixes)) {
+      const stated = /then (\d+) % end within the slot/.exec(label);
+      if (!stated || !change) continue;
+      pressed++;
+      const without = { ...file, show: applyChange(file.show, change) };
+      const { withinSlot } = plan(without, { seed: 77, plays: 4000, fixes: false }).bands!;
+      expect(Math.abs(withinSlot - Number(stated[1]) / 100)).toBeLessThan(0.05);
+    }
+  }
+  expect(pressed).toBeGreaterThan(3);
+});

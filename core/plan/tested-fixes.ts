@@ -1,6 +1,7 @@
 import { script } from '../script';
 import { applyChange, type ShowFile } from '../show';
 import { coldBudgets, needs } from '../supplies';
+import { forecast } from '../forecast';
 import { place, type Placement } from '../timetable';
 import { findings, type PlanFinding } from './rules';
 import type { Fix } from '../findings';
@@ -9,6 +10,9 @@ import type { Fix } from '../findings';
 const ALL_STEPS = 1_000_000;
 /** Steps of search for each: enough to place a show, not to prove it. */
 const EACH_STEPS = 40_000;
+/** A fix for the odds is played so often, which tells them to three points; and it raises them by more than that. */
+const ODDS_PLAYS = 1000;
+const LEAST_GAIN = 0.03;
 /** More fixes than this are a list, not a choice. */
 const MOST_WAYS_OUT = 4;
 
@@ -22,7 +26,7 @@ export function* keepWorkingFixes(
   all: readonly PlanFinding[],
 ): Generator<undefined, PlanFinding[]> {
   let left = ALL_STEPS;
-  const known = new Map<string, readonly PlanFinding[]>();
+  const known = new Map<string, { placement: Placement; findings: readonly PlanFinding[] }>();
   const out: PlanFinding[] = [];
   for (const finding of all) {
     const before = weight(finding, all);
@@ -30,7 +34,8 @@ export function* keepWorkingFixes(
     /** The first that helps and brings a stop of its own; offered where nothing else helps. */
     let trade: Fix | undefined;
     const had = new Set<string>();
-    for (const way of finding.fixes) {
+    for (const offered of finding.fixes) {
+      let way = offered;
       if (kept.length >= MOST_WAYS_OUT) break;
       if (way.oneOf !== undefined && had.has(way.oneOf)) continue;
       if (way.change) {
@@ -41,11 +46,16 @@ export function* keepWorkingFixes(
           const next = { ...file, show: applyChange(file.show, way.change) };
           const placement = place(script(next), { budget: EACH_STEPS });
           left -= Math.max(placement.timetable.steps, EACH_STEPS / 10);
-          known.set(key, (after = findingsOf(placement)));
+          known.set(key, (after = { placement, findings: findingsOf(placement) }));
           yield;
         }
-        if (weight(finding, after) >= before) continue;
-        const stop = newStop(all, after);
+        if (weight(finding, after.findings) >= before) continue;
+        if (way.slotOdds !== undefined) {
+          const { withinSlot } = forecast(after.placement, { seed: 1, plays: ODDS_PLAYS });
+          if (withinSlot < way.slotOdds + LEAST_GAIN) continue;
+          way = { ...way, label: `${way.label}: then ${Math.round(100 * withinSlot)} % end within the slot` };
+        }
+        const stop = newStop(all, after.findings);
         if (stop) {
           trade ??= { ...way, label: `${way.label} (but then: ${stop.message})` };
           continue;

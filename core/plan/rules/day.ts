@@ -18,7 +18,7 @@ const overrun = rule<Context, number, FindingCode>({
     const planned = plannedCuts(c);
     const { cuts } = c.bands ?? {};
     const safe = cuts && cuts.itemIds.join() !== planned?.itemIds.join() ? cuts : undefined;
-    return [...leaveOut(c, planned, ''), ...leaveOut(c, safe, ', to land in 9 of 10 plays')];
+    return [...leaveOut(c, planned, false), ...leaveOut(c, safe, true)];
   },
 });
 
@@ -34,7 +34,7 @@ const slotOdds = rule<Context, { odds: number; overS: number }, FindingCode>({
   message: ({ odds, overS }) =>
     `${Math.round(odds * 100)} of 100 plays end within the slot; one in ten runs over by ${formatDuration(overS)} or more.`,
   numbers: ({ odds, overS }) => ({ withinSlot: odds, overS }),
-  fixes: (_case, c) => leaveOut(c, c.bands?.cuts ?? undefined, ''),
+  fixes: (_case, c) => leaveOut(c, c.bands?.cuts ?? undefined, true),
 });
 
 const hardEnd = rule<Context, { hardEndS: number; overS: number }, FindingCode>({
@@ -138,14 +138,18 @@ function plannedCuts({ timetable, items }: Context): Cuts | undefined {
   return cuts ?? undefined;
 }
 
-function leaveOut({ item }: Context, cuts: Cuts | undefined, why: string): Fix[] {
+/** `forOdds`: offered for the odds of ending in time, and not for the plan's own end. */
+function leaveOut({ item, bands }: Context, cuts: Cuts | undefined, forOdds: boolean): Fix[] {
   if (!cuts) return [];
   const names = cuts.itemIds.map((id) => `“${item(id).title}”`);
   const list = names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : names[0];
   return [
-    fix(`Leave out ${list} (saves ${formatDuration(cuts.savesS)}${why})`, {
-      kind: 'remove-items',
-      itemIds: cuts.itemIds,
-    }),
+    {
+      ...fix(`Leave out ${list} (saves ${formatDuration(cuts.savesS)})`, {
+        kind: 'remove-items',
+        itemIds: cuts.itemIds,
+      }),
+      ...(forOdds && bands && { slotOdds: bands.withinSlot }),
+    },
   ];
 }
