@@ -1,6 +1,6 @@
 import type { Odds } from './script';
 import type { RunEvent, RunRole, Remark } from './live';
-import type { Attempt, Comparisons, Period, Season, SeasonCause, SeasonRun, Trial } from './logbook';
+import type { Attempt, Calibration, Comparisons, Period, Season, SeasonCause, SeasonRun, Trial } from './logbook';
 import type { Due } from './plan';
 import type { Good, Problem, ShowFile, VenueKind } from './show';
 import type { BuyLine, LotStock, StoreMove, TourShow } from './supplies';
@@ -237,6 +237,8 @@ export type RunPage = Pick<Logbook, 'runs' | 'moreRuns'>;
 
 export interface Logbook {
   season: Season;
+  /** How the forecasts of the newest shows held, whatever part is asked for. */
+  calibration: Calibration;
   /** Years in which something was played, the newest first. */
   years: number[];
   demos: DemoLine[];

@@ -128,6 +128,7 @@ export function logbook(db: Db, documents: Documents, runs: Runs, ask: LogbookAs
   const outcomes = outcomesOf(db, ask);
   return {
     season: seasonOf(db, ask, outcomes),
+    calibration: runs.lessons.calibration(),
     years: yearsOf(db),
     demos: demoLines(outcomes, demos, causes).filter((d) => all || d.attempts > 0),
     causes,

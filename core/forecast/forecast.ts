@@ -84,10 +84,12 @@ export function* forecastSteps(
   let next = steps.next();
   while (!next.done) {
     const { played, endsS } = next.value;
-    yield { plays: played, withinSlot: shareUpTo(endsS, timetable.slotEndS), endS: band(endsS) };
+    const soFar = widened(endsS, script);
+    yield { plays: played, withinSlot: shareUpTo(soFar, timetable.slotEndS), endS: band(soFar) };
     next = steps.next();
   }
-  const { endsS, startsS, lengthsS, unsortedEndsS, stale } = next.value;
+  const { startsS, lengthsS, unsortedEndsS, stale } = next.value;
+  const endsS = widened(next.value.endsS, script);
   const withinSlot = shareUpTo(endsS, timetable.slotEndS);
   return {
     ...options,
@@ -102,7 +104,10 @@ export function* forecastSteps(
       goesStale: stale[i]! / Math.max(1, options.plays),
       sway: correlation(lengthsS[i]!, unsortedEndsS),
     })),
-    cuts: withinSlot >= WISHED_ODDS ? null : cutsOf(items, next.value.replay(), timetable.slotEndS),
+    cuts:
+      withinSlot >= WISHED_ODDS
+        ? null
+        : cutsOf(items, widenedReplay(next.value.replay(), script), timetable.slotEndS),
   };
 }
 
@@ -114,6 +119,19 @@ export const USUAL_PACE_SD = 0.06;
 
 /** How much the pace of this troupe's shows varies, as its log has it. */
 export const paceSdOf = ({ file }: Script): number => file.pace?.sd ?? USUAL_PACE_SD;
+
+/** Ends drawn apart about their middle, as far as the record of past forecasts asks for. Sorted, as they came. */
+function widened(endsS: Float64Array, { file }: Script): Float64Array {
+  const by = file.pace?.widen ?? 1;
+  if (by === 1) return endsS;
+  const middle = quantileOf(endsS, 0.5);
+  return endsS.map((end) => middle + by * (end - middle));
+}
+
+const widenedReplay = (replay: Replay, of: Script): Replay => ({
+  ...replay,
+  endsWithout: (cut) => widened(replay.endsWithout(cut).sort(), of),
+});
 
 const cutsOf = (items: readonly Item[], replay: Replay, limitS: number): Cuts | null =>
   leastCuts(items, replay, limitS, WISHED_ODDS, { mostSets: REPLAYED_SETS }) ??

@@ -8,4 +8,11 @@ export { paceOf, showPace, type ShowPace } from './pace';
 export * from './season';
 export { changedSincePlayed } from './since';
 export * from './sum-up';
+export {
+  calibrationOf,
+  calibrationSays,
+  type Calibration,
+  type EndForecast,
+  type GradedForecast,
+} from './grading';
 export { comparisons, trials, type Comparisons, type ReadingOf, type Trial, type TrialLevel } from './trials';

@@ -395,10 +395,16 @@ export class Elsewhere {
   @Many(() => ExtraKit, 2000) kit!: ExtraKit[];
 }
 
-/** How much the pace of whole shows varies in a troupe's log, as a share of the length, and how many shows tell. */
+/**
+ * How much the pace of whole shows varies in a troupe's log, as a share of the length, and how many shows tell; and by how
+ * much the range of a forecast is widened, since past ones held too seldom, with how often they held.
+ */
 export class Pace {
   @Figure(0, 1, 'Varies by') sd!: number;
   @Whole(0, 1e6, 'Shows') shows!: number;
+  @IsOptional() @Figure(1, 100, 'Ranges widened by') widen?: number;
+  @IsOptional() @Whole(0, 1e6, 'Ranges that held') held?: number;
+  @IsOptional() @Whole(0, 1e6, 'Ranges in all') graded?: number;
 }
 
 export const SHOW_FORMAT = 'hearty-stage/show';

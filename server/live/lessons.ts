@@ -1,4 +1,5 @@
 import {
+  calibrationOf,
   comparisons,
   learn,
   MOST_ATTEMPTS,
@@ -8,8 +9,10 @@ import {
   type Attempt,
   type AttemptInShow,
   type BenchTold,
+  type Calibration,
   type DemoRecord,
   type DemoTrials,
+  type EndForecast,
   type Outcome,
   type Pace,
   type Prediction,
@@ -20,6 +23,8 @@ import type { Db } from '../db';
 
 /** So many attempts at a demo are looked at for trials, the newest. */
 const MOST_TRIED = 1000;
+/** Forecasts of so many shows are graded, the newest. */
+const MOST_GRADED = 60;
 
 /** What the attempts of all runs teach, by demo. Runs that are still on, or left out of the statistics, teach nothing. */
 export class Lessons {
@@ -114,7 +119,31 @@ export class Lessons {
     this.db.prepare('SELECT body FROM demo_record ORDER BY demo_id').pluck().all() as string[];
 
   /** How much the pace of whole shows varies, from every run that counts and was played before an audience. */
-  pace = (): Pace =>
+  pace(): Pace {
+    const { widen, held, shows } = this.calibration();
+    return { ...this.varying(), ...(shows > 0 && { widen, held, graded: shows }) };
+  }
+
+  /** How the forecasts of the newest shows held that were played whole and before an audience. */
+  calibration(): Calibration {
+    const rows = this.db
+      .prepare(
+        `SELECT forecast, (down_at - curtain_at) / 1000.0 AS actualS, slot_end_s AS slotEndS FROM run
+         WHERE forecast <> '' AND phase = 'down' AND struck IS NULL AND coalesce(called, rehearsal) = 0
+           AND left_out = 0 AND down_at IS NOT NULL AND slot_end_s IS NOT NULL
+         ORDER BY curtain_at DESC LIMIT ?`,
+      )
+      .all(MOST_GRADED) as { forecast: string; actualS: number; slotEndS: number }[];
+    return calibrationOf(
+      rows.map(({ forecast, actualS, slotEndS }) => ({
+        ...(JSON.parse(forecast) as EndForecast),
+        actualS,
+        isOnTime: actualS < slotEndS + 1,
+      })),
+    );
+  }
+
+  private varying = (): Pace =>
     paceOf(
       this.db
         .prepare(

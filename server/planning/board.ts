@@ -68,14 +68,16 @@ export function createBoard({ db, documents, runs, stores, planner, today, log }
       )
       .pluck();
     const set = db.prepare(
-      "UPDATE run SET planned_s = ?, cost = CASE phase WHEN 'down' THEN ? END WHERE id = ?",
+      `UPDATE run SET planned_s = ?, cost = CASE phase WHEN 'down' THEN ? END, forecast = coalesce(forecast, ?)
+       WHERE id = ?`,
     );
     try {
       for (let id = open.get(); typeof id === 'string'; id = open.get()) {
         const runId = id;
         // What cannot be worked out is none: -1, so that it is not tried again.
         const found = await planner.do('reckoned', runId).catch(() => undefined);
-        set.run(found?.plannedS ?? -1, found?.cost ?? -1, runId);
+        const forecast = found?.forecast ? JSON.stringify(found.forecast) : '';
+        set.run(found?.plannedS ?? -1, found?.cost ?? -1, forecast, runId);
       }
     } catch (error) {
       log.error({ err: error }, 'how long runs were planned could not be kept');

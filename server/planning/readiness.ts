@@ -7,7 +7,9 @@ import {
   script,
   tour,
   type BuyLine,
+  type EndForecast,
   type Library,
+  type Plan,
   type RunState,
   type Script,
   type Show,
@@ -110,15 +112,29 @@ const without = (trouble: string): ShowSummary => ({ endS: 0, stops: 0, cautions
 export interface Reckoned {
   plannedS: number | undefined;
   cost: number | undefined;
+  forecast: EndForecast | undefined;
 }
 
-/** How long the plan of a run is, in s, and what it used up in the troupe's currency. */
+/** So many plays grade a forecast: its range is then good to a few seconds. */
+const GRADED_PLAYS = 1000;
+
+/** How long the plan of a run is, in s, what was forecast of its end, and what it used up in the troupe's currency. */
 export function reckoned({ script, state }: { script: Script; state: RunState }): Reckoned {
   try {
-    const planned = plan(script.file, { plays: 0, fixes: false });
+    const planned = plan(script.file, { plays: GRADED_PLAYS, fixes: false });
     const { leftovers } = debrief(script, planned, state);
-    return { plannedS: planned.timetable.endS, cost: costUsed(script, planned, leftovers) };
+    return {
+      plannedS: planned.timetable.endS,
+      cost: costUsed(script, planned, leftovers),
+      forecast: forecastOf(script.file, planned),
+    };
   } catch {
-    return { plannedS: undefined, cost: undefined };
+    return { plannedS: undefined, cost: undefined, forecast: undefined };
   }
+}
+
+function forecastOf({ pace }: ShowFile, { bands }: Plan): EndForecast | undefined {
+  if (!bands) return undefined;
+  const { endS, withinSlot } = bands;
+  return { ...endS, withinSlot, widen: pace?.widen ?? 1 };
 }

@@ -4,6 +4,7 @@ export type FindingCode =
   | 'overrun'
   | 'hard-end'
   | 'slot-odds'
+  | 'widened'
   | 'dead-air'
   | 'reset-late'
   | 'kit-short'

@@ -1,6 +1,7 @@
 import { rule, fix, type Fix } from '../../findings';
 import { sureCuts, WISHED_ODDS, type Cuts } from '../../forecast';
 import { formatDuration } from '../../quantities';
+import type { Pace } from '../../show';
 import type { FindingCode } from './codes';
 import type { Context } from './context';
 
@@ -35,6 +36,18 @@ const slotOdds = rule<Context, { odds: number; overS: number }, FindingCode>({
     `${Math.round(odds * 100)} of 100 plays end within the slot; one in ten runs over by ${formatDuration(overS)} or more.`,
   numbers: ({ odds, overS }) => ({ withinSlot: odds, overS }),
   fixes: (_case, c) => leaveOut(c, c.bands?.cuts ?? undefined, true),
+});
+
+const widened = rule<Context, Pace & { widen: number }, FindingCode>({
+  id: 'widened',
+  level: 'note',
+  source: 'the log',
+  findMatches: ({ script: { file }, bands }) =>
+    bands && (file.pace?.widen ?? 1) > 1 ? [{ ...file.pace!, widen: file.pace!.widen! }] : [],
+  findPlace: (_pace, { timetable }) => ({ at: timetable.endS }),
+  message: ({ widen, held = 0, graded = 0 }) =>
+    `The 80 % range of past forecasts held ${held} of ${graded} times, so this one is ${Math.round(100 * (widen - 1))} % wider.`,
+  numbers: ({ widen }) => ({ widen }),
 });
 
 const hardEnd = rule<Context, { hardEndS: number; overS: number }, FindingCode>({
@@ -126,7 +139,7 @@ const openAction = rule<Context, { text: string; at: number; itemId?: string }, 
   message: ({ text }) => `From the debrief: ${text}`,
 });
 
-export const DAY_RULES = { overrun, slotOdds, hardEnd, afterItCloses, twoShows, empty, openAction };
+export const DAY_RULES = { overrun, slotOdds, widened, hardEnd, afterItCloses, twoShows, empty, openAction };
 
 /** The cheapest cuts if everything took its planned time. */
 function plannedCuts({ timetable, items }: Context): Cuts | undefined {

@@ -19,6 +19,7 @@ export const RULES: Record<FindingCode, Rows> = {
   overrun: [DAY_RULES.overrun],
   'hard-end': [DAY_RULES.hardEnd],
   'slot-odds': [DAY_RULES.slotOdds],
+  widened: [DAY_RULES.widened],
   'dead-air': [ITEM_RULES.deadAir],
   'reset-late': [ITEM_RULES.resetLate],
   'kit-short': [ITEM_RULES.waitsForKit, SUPPLY_RULES.kitShort, broken('kit')],

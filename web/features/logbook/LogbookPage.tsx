@@ -7,6 +7,7 @@ import { Empty, Loading, PageHead } from '../../kit/States';
 import { useFilters } from '../../kit/useFilters';
 import { askedOf, useDocuments, useLogbook } from '../../session/queries';
 import { FailsPart } from './FailsPart';
+import { ForecastsPart } from './ForecastsPart';
 import { ReliabilityPart } from './ReliabilityPart';
 import { RunsPart } from './RunsPart';
 import { SeasonFigures } from './SeasonFigures';
@@ -33,7 +34,7 @@ export function LogbookPage() {
       </>
     );
   if (!logbook.data) return <Loading what="the logbook" />;
-  const { runs, demos, causes, moreRuns } = logbook.data;
+  const { runs, demos, causes, moreRuns, calibration } = logbook.data;
   return (
     <OnPaper
       title="Season"
@@ -65,6 +66,7 @@ export function LogbookPage() {
           <SumUpPart logbook={logbook.data} />
           {runs.length > 0 && <SeasonFigures logbook={logbook.data} />}
           <FailsPart demos={demos} causes={causes} />
+          <ForecastsPart calibration={calibration} />
           <ReliabilityPart demos={demos} />
           {runs.some((r) => r.actualS !== null) && <RunsPart runs={runs} more={moreRuns} ask={ask} />}
         </Box>
