@@ -6,7 +6,7 @@ import type { NeedRule } from '../show';
 import { demo, good, item, showOf, task } from '../testing/hall-show';
 import { event } from '../testing/log';
 import { itemsOf } from './slices/stage';
-import { attemptsOf, debrief } from './debrief';
+import { attemptsOf, debrief, paceOfRun, sleepsOf } from './debrief';
 import type { Happening, RunEvent } from './events';
 import { fold } from './fold';
 import { gates } from './gates';
@@ -117,6 +117,36 @@ describe('what was used', () => {
       again(i * 10 + 6, 'i-foam'),
     ]);
     expect(used('attempt', begun(0, 'i-foam'), ...many.flat()).expected).toBe(0);
+  });
+});
+
+describe('a device that slept inside an item', () => {
+  const file = showOf([demo('foam')], [item('foam')]);
+  const slept = at(20, { kind: 'slept', body: { from: 1_020_000, to: 2_220_000 } });
+  const events = [begun(0, 'i-foam'), slept, closed(1300, 'i-foam', 'worked')];
+  const learned = (...more: RunEvent[]) =>
+    learn(attemptsOf('run', false, script(file), fold([...events, ...more], script(file))))[0]!;
+  const answered = (wentOn: boolean) =>
+    at(1400, { kind: 'sleep answered', body: { sleepId: slept.id, wentOn } });
+
+  test('teaches no time until somebody says that the show went on', () => {
+    expect(learned()).toMatchObject({ worked: 1, playsS: [] });
+    expect(learned(answered(false)).playsS).toEqual([]);
+    expect(learned(answered(true)).playsS).toEqual([1300]);
+  });
+
+  test('is asked about with the item that was on', () => {
+    const state = fold(events, script(file));
+    expect(sleepsOf(state, () => 'Foam')).toMatchObject([{ titles: ['Foam'], wentOn: undefined }]);
+    expect(paceOfRun(script(file), state)).toBeUndefined();
+  });
+
+  test('a doze of a few seconds, or one between items, is no matter', () => {
+    const doze = at(20, { kind: 'slept', body: { from: 1_020_000, to: 1_040_000 } });
+    const before = at(1, { kind: 'slept', body: { from: 100_000, to: 900_000 } });
+    const state = fold([begun(0, 'i-foam'), doze, before, closed(60, 'i-foam', 'worked')], script(file));
+    expect(learn(attemptsOf('run', false, script(file), state))[0]!.playsS).toEqual([60]);
+    expect(sleepsOf(state, () => 'Foam')).toHaveLength(1);
   });
 });
 

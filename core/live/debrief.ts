@@ -8,7 +8,15 @@ import type { RunState } from './fold';
 import { predictionsOf } from './foretold';
 import { levelOf, playedAs, showingOf, tally } from './played';
 import { changedSince, wasSet, type WasSet } from './set';
-import { attemptsTakeS, itemsOf, onStageMs, type StageAttempt, type ItemState } from './slices/stage';
+import type { SleepState } from './slices/talk';
+import {
+  attemptSpans,
+  attemptsTakeS,
+  itemsOf,
+  onStageMs,
+  type StageAttempt,
+  type ItemState,
+} from './slices/stage';
 
 export interface DebriefLine {
   itemId: string;
@@ -168,12 +176,39 @@ function timesUsed(
   return tries.length > 0 ? plannedTimes : 0;
 }
 
+/** A sleep of the device this much longer than it may doze in the background matters to a time. Milliseconds. */
+const SLEPT_MS = 30_000;
+
+/** A sleep of the stage's device that nobody has said the show went on through, while an attempt lasted. */
+export const sleepIn = ({ sleeps }: RunState, span: { from: number; to: number } | undefined) =>
+  span &&
+  sleeps.find((s) => s.wentOn !== true && Math.min(s.to, span.to) - Math.max(s.from, span.from) >= SLEPT_MS);
+
+/** Seconds of each attempt as the log learns them: 0, which teaches nothing, where the device slept meanwhile. */
+function learnedTakeS(state: RunState, item: ItemState): number[] {
+  const spans = attemptSpans(item);
+  return attemptsTakeS(state, item).map((s, i) => (sleepIn(state, spans[i]) ? 0 : s));
+}
+
+/** What the device slept through: the items on stage meanwhile, by title. Of sleeps that touched no item, nothing is asked. */
+export const sleepsOf = (state: RunState, titleOf: (itemId: string) => string): SleptThrough[] =>
+  state.sleeps.flatMap((sleep) => {
+    const titles = itemsOf(state)
+      .filter((item) => item.stints.some((s) => s.from < sleep.to && (s.to ?? Infinity) > sleep.from))
+      .map((item) => titleOf(item.itemId));
+    return titles.length ? [{ ...sleep, titles }] : [];
+  });
+
+export interface SleptThrough extends SleepState {
+  titles: string[];
+}
+
 /** How a run went against what its show expected: of items played to their end without a failure. Undefined where few were. */
 export const paceOfRun = (script: Script, state: RunState): ShowPace | undefined =>
   showPace(
     itemsOf(state).flatMap((item) => {
       const expectedS = playedAs(script, item)?.showings[0]?.timing.likelyS;
-      const [actualS] = attemptsTakeS(state, item);
+      const [actualS] = learnedTakeS(state, item);
       const failed = item.attempts.some((a) => a.outcome === 'failed' || a.outcome === 'not tried');
       return expectedS === undefined || actualS === undefined || failed ? [] : [{ expectedS, actualS }];
     }),
@@ -196,7 +231,7 @@ export function attemptsOfItem(
 ): Attempt[] {
   const demoId = playedAs(script, item)?.item.demoId;
   if (!demoId || (state.rehearsal?.speed ?? 1) > 1) return [];
-  const takes = attemptsTakeS(state, item);
+  const takes = learnedTakeS(state, item);
   return item.attempts.map((a, i) => {
     const level = levelOf(script, item, i);
     const predictions = predictionsOf(script, item, i);

@@ -42,6 +42,8 @@ const WRITERS: Record<Exclude<EventKind, 'undo'>, 'stage' | 'crew'> = {
   'slot cut': 'stage',
   // The debrief.
   'no near miss': 'stage',
+  slept: 'stage',
+  'sleep answered': 'stage',
   cause: 'stage',
   change: 'stage',
   action: 'stage',

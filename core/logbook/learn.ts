@@ -16,7 +16,7 @@ export class AttemptsFile {
 
 /**
  * What the log says of each demo: attempts by outcome, and the seconds of clean plays (no attempt failed).
- * Rehearsals feed the times and not the odds. Order of the input does not matter.
+ * Rehearsals feed the times and not the odds; a time of 0 s is not known (the device slept) and feeds nothing. Order of the input does not matter.
  */
 export function learn(attempts: readonly Attempt[]): DemoRecord[] {
   const byDemo = new Map<string, Attempt[]>();
@@ -50,7 +50,7 @@ function cleanPlays(attempts: Attempt[]): number[] {
   for (const a of attempts) push(plays, `${a.runId} ${a.itemId}`, a);
   return [...plays.values()]
     .map((play) => play.sort((a, b) => a.atMs - b.atMs || inOrderOfText(a.id, b.id)))
-    .filter((play) => play.every((a) => a.outcome !== 'failed') && play[0]!.takesS !== undefined)
+    .filter((play) => play.every((a) => a.outcome !== 'failed') && !!play[0]!.takesS)
     .sort(([a], [b]) => a!.atMs - b!.atMs || inOrderOfText(a!.id, b!.id))
     .map(([first]) => first!.takesS!);
 }

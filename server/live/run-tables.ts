@@ -55,7 +55,13 @@ export class RunTables {
       };
     for (const item of itemsOf(state)) {
       // A hold changes what every attempt takes.
-      if (!turned && item === written.items.get(item.itemId) && state.holds === written.holds) continue;
+      if (
+        !turned &&
+        item === written.items.get(item.itemId) &&
+        state.holds === written.holds &&
+        state.sleeps === written.sleeps
+      )
+        continue;
       const had = written.items.get(item.itemId)?.attempts.length ?? 0;
       if (had + item.attempts.length === 0) continue;
       this.db.prepare('DELETE FROM attempt WHERE run_id = ? AND item_id = ?').run(runId, item.itemId);

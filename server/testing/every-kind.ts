@@ -20,6 +20,8 @@ const none = {};
  * not compile without a row here.
  */
 export const EVERY_RUN_KIND: Bodies<RunEvent> = {
+  slept: [{ from: 1000, to: 1_200_000 }],
+  'sleep answered': [true, false].map((wentOn) => ({ sleepId: 'e1', wentOn })),
   conditions: [none, { roomC: 18, humidityPercent: 50, pressureKPa: 101, indoors: true, heads: 40 }],
   rehearsal: SPEEDS.map((speed) => ({ speed, seed: 1, guided: false })),
   'trouble met': [{ troubleId: 't1', did: 'Swapped the bottle' }],

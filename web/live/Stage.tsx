@@ -25,6 +25,7 @@ import { Target } from './Target';
 import { LandingBar } from './LandingBar';
 import { TopLine } from './TopLine';
 import { useAwake } from './useAwake';
+import { useSleepWatch } from './useSleepWatch';
 import { useGates } from './useGates';
 import { useLanding } from './useLanding';
 
@@ -56,6 +57,7 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
   const gates = useGates(script, state, now);
   const [panel, setPanel] = useState<Panel>();
   const close = () => setPanel(undefined);
+  useSleepWatch(state.phase === 'running' || state.phase === 'held');
   useAwake(state.phase === 'running' || state.phase === 'held');
   const move = forward(script, state);
   const current = onStage(state);

@@ -365,13 +365,17 @@ export const onStageMs = (state: Pick<StageState, 'holds'>, { stints }: ItemStat
  * Whole seconds each attempt of an item took, in their order: from when it was begun or the attempt before; the last
  * one lasts to the item's end. Holds left out.
  */
-export function attemptsTakeS(state: Pick<StageState, 'holds'>, item: ItemState): number[] {
+export const attemptsTakeS = (state: Pick<StageState, 'holds'>, item: ItemState): number[] =>
+  attemptSpans(item).map((span) => (span ? Math.round(playedMs(state, span.from, span.to) / 1000) : 0));
+
+/** From when to when each attempt of an item lasted, in ms; undefined where nobody began it. */
+export function attemptSpans(item: ItemState): ({ from: number; to: number } | undefined)[] {
   let before = -Infinity;
   return item.attempts.map((attempt, i) => {
     const last = i === item.attempts.length - 1;
     const to = last && item.endedAt !== undefined ? item.endedAt : attempt.at;
     const from = attempt.since === undefined ? undefined : Math.max(before, attempt.since);
     before = attempt.at;
-    return from === undefined ? 0 : Math.round(playedMs(state, from, to) / 1000);
+    return from === undefined ? undefined : { from, to };
   });
 }

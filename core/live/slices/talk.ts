@@ -1,5 +1,5 @@
 import { IsOptional } from 'class-validator';
-import { Amount, Choice, Id, Text, Title, Whole, YesNo } from '../../fields';
+import { Amount, Choice, Id, Seconds, Text, Title, Whole, YesNo } from '../../fields';
 import { Growing, type Slice } from '../../log';
 import type { Script } from '../../script';
 import { ACTION_ON, Room, type ActionOn } from '../../show';
@@ -43,6 +43,15 @@ export class Conditions extends Room {
   @IsOptional() @YesNo('Indoors') indoors?: boolean;
   @IsOptional() @Whole(0, 100_000, 'Heads') heads?: number;
 }
+/** The device of the stage stood still: its clock went on and it did not, in ms since 1970. */
+export class Slept {
+  @Seconds('From', 8.64e15) from!: number;
+  @Seconds('To', 8.64e15) to!: number;
+}
+class SleepAnswered {
+  @Id() sleepId!: string;
+  @YesNo('The show went on meanwhile') wentOn!: boolean;
+}
 class Called {
   @YesNo('It was a rehearsal') rehearsal!: boolean;
 }
@@ -55,6 +64,9 @@ const kinds = {
   'action closed': { body: ActionClosed },
   leftover: { body: Leftover },
   conditions: { body: Conditions },
+  slept: { body: Slept },
+  /** Asked at the debrief: whether the show went on while the device slept. */
+  'sleep answered': { body: SleepAnswered },
   /** What the run was, whatever it was opened as. */
   called: { body: Called },
   /** It teaches nothing. */
@@ -79,7 +91,16 @@ interface NoteState {
   at: number;
 }
 
+/** `wentOn`: undefined until somebody has answered. */
+export interface SleepState {
+  id: string;
+  from: number;
+  to: number;
+  wentOn: boolean | undefined;
+}
+
 export interface TalkState {
+  sleeps: SleepState[];
   notes: Growing<NoteState>;
   nearMisses: number;
   /** Somebody said that there was none. */
@@ -103,6 +124,7 @@ export const talk: Slice<
 > = {
   kinds,
   start: () => ({
+    sleeps: [],
     notes: new Growing(),
     nearMisses: 0,
     noNearMiss: false,
@@ -136,6 +158,11 @@ export const talk: Slice<
     conditions: (state, { body }) => {
       const entries = Object.entries({ ...state.conditions, ...body }).filter(([, value]) => value !== null);
       state.conditions = entries.length ? (Object.fromEntries(entries) as Conditions) : undefined;
+    },
+    slept: ({ sleeps }, { id, body }) => void sleeps.push({ id, ...body, wentOn: undefined }),
+    'sleep answered': ({ sleeps }, { body }) => {
+      const sleep = sleeps.find((s) => s.id === body.sleepId);
+      if (sleep) sleep.wentOn = body.wentOn;
     },
     // What ran faster than life, with trouble or guided was a rehearsal, whatever is said of it after.
     called: (state, { body }) => void (state.called = body.rehearsal || state.rehearsal !== undefined),

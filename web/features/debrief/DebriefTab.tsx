@@ -19,6 +19,8 @@ import { DebriefSheet } from './DebriefSheet';
 import { IntoStores } from './IntoStores';
 import { Readings } from './Readings';
 import { ReviewOf } from './ReviewOf';
+import { titleOfItem } from './common';
+import { Sleeps } from './Sleeps';
 import { Leftovers, Times } from './Tables';
 import { Actions, NearMisses, Notes } from './Words';
 
@@ -62,6 +64,7 @@ function RunDebrief({ runId }: { runId: string }) {
       <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
         <GuideStrip script={run.script} state={run.state} on="debrief" />
         <NearMisses state={run.state} />
+        <Sleeps state={run.state} titleOf={(id) => titleOfItem(run.file, id) ?? 'an item'} />
         <ReviewOf run={run} />
         <Attempts talk={talk} />
         <Readings lines={talk.lines} />
