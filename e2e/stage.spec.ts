@@ -225,3 +225,20 @@ test('items are swapped and played last from the list, which opens where one is'
   await press(page, 'Play The can that bows last');
   await expect.poll(async () => (await titles()).at(-1)).toBe('The can that');
 });
+
+test('a device that slept inside an item is asked about at the debrief', async ({ page, server }) => {
+  await page.clock.install();
+  const runId = await stage(page, '/shows/nine-minutes-of-air');
+  const kinds = async () => (await logOf(server, runId)).map((e) => e.kind);
+  // One press raises the curtain and begins the first item.
+  await page.keyboard.press('PageDown');
+  await expect.poll(kinds).toHaveLength(1);
+  // The lid is closed for twenty minutes: timers due meanwhile fire once.
+  await page.clock.fastForward('20:00');
+  await expect.poll(kinds).toContain('slept');
+  await page.goto(`/shows/nine-minutes-of-air/debrief?run=${runId}`);
+  const asked = page.getByRole('alert').filter({ hasText: 'The stage device slept for 20 min' });
+  await expect(asked).toContainText('Did the show go on meanwhile?');
+  await asked.getByRole('button', { name: 'Leave the time out' }).click();
+  await expect(page.getByText(/slept for 20 min .* The time is left out\./)).toBeVisible();
+});
