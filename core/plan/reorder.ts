@@ -1,5 +1,5 @@
 import { formatDuration } from '../quantities';
-import { script, type Script } from '../script';
+import { script, type Script, type ScriptItem } from '../script';
 import type { Item, ShowFile } from '../show';
 import { place } from '../timetable';
 import { loudNoCall, wetByVoltage, type Order } from './rules';
@@ -29,16 +29,28 @@ export interface OrderProposal {
 }
 
 /** What each demerit weighs, in seconds of dead air one would rather bear. Common practice. */
-const WEIGHTS = { conflict: 600, wetByVoltage: 240, loudPair: 90, fall: 12, weakEnd: 60, placeMoved: 4 };
+const WEIGHTS = {
+  conflict: 600,
+  wetByVoltage: 240,
+  loudPair: 90,
+  fall: 12,
+  weakEnd: 60,
+  placeMoved: 4,
+  talkApart: 60,
+};
 /** Steps of search spent on one order while looking: enough to place it, not to prove it. */
 const BUDGET = 20_000;
-/** Orders placed before the best so far is proposed. */
+/** Orders placed before the best so far is proposed, of a show too long to look at all of them. */
 const TRIES = 400;
+/** Of a show with no more items that may move, every order is looked at. */
+const FEW = 7;
 
 /**
- * Looks for a better order: blocks of a demo with the talk that leads to it are put elsewhere one at a time as long as
- * that gains. Pinned items and those with a fixed time keep their places. Undefined where nothing better is found. A
- * local search: it does not claim the best of all orders. Yields how many orders were placed; may be dropped any time.
+ * Looks for a better order. Where few items may move, all orders are looked at, those that cannot be the best left
+ * unplaced: none is better by these weights. Of a longer show, demos with the talk that leads to them, and items by
+ * themselves, are put elsewhere one at a time as long as that gains; that does not claim the best of all orders. Pinned
+ * items and those with a fixed time keep their places. Undefined where nothing better is found. Yields how many orders
+ * were placed; may be dropped any time.
  */
 export function* proposeOrder(
   file: ShowFile,
@@ -46,24 +58,25 @@ export function* proposeOrder(
   const { items } = file.show;
   const resolved = script(file);
   const start = merits(items, resolved);
+  const few = items.filter((item) => !stays(item)).length <= FEW;
   let best = { items, merits: start, cost: cost(start) };
-  let triedCount = 0;
-  for (let improved = true; improved && triedCount < TRIES;) {
+  let placed = 0;
+  for (let improved = true; improved && (few || placed < TRIES);) {
     improved = false;
-    const ideas = neighbours(best.items)
-      .map((order) => ({ order, static: staticCost(order, items, resolved) }))
-      .sort((a, b) => a.static - b.static);
-    for (const { order } of ideas) {
-      if (triedCount >= TRIES) break;
-      triedCount++;
-      yield { done: triedCount, total: TRIES };
+    const ideas = (few ? allOrders(items) : neighbours(best.items))
+      .map((order) => ({ order, least: staticCost(order, items, resolved) }))
+      .sort((a, b) => a.least - b.least);
+    for (const { order, least } of ideas) {
+      // Dead air and contradictions only add to what an order costs whatever its times.
+      if (least >= best.cost - 1 || (!few && placed >= TRIES)) break;
+      placed++;
+      yield { done: placed, total: few ? ideas.length : TRIES };
       const found = merits(order, resolved);
-      const total = cost(found) + WEIGHTS.placeMoved * displaced(order, items);
-      if (total < best.cost - 1) {
-        best = { items: order, merits: found, cost: total };
-        improved = true;
-        break;
-      }
+      const total = found.deadAirS + WEIGHTS.conflict * found.conflicts + least;
+      if (total >= best.cost - 1) continue;
+      best = { items: order, merits: found, cost: total };
+      improved = !few;
+      if (!few) break;
     }
   }
   if (best.items === items) return undefined;
@@ -82,7 +95,21 @@ export function* proposeOrder(
 
 type Pace = Omit<OrderMerits, 'deadAirS' | 'conflicts'>;
 
-/** An order as a script, without resolving it anew. */
+/** An order as a script, without resolving it anew: what an item is played with does not depend on its place. */
+function reordered(items: readonly Item[], resolved: Script): Script {
+  let number = 0;
+  const inOrder = items.map((item, index): ScriptItem => {
+    const scripted = resolved.byItem.get(item.id)!;
+    return { ...scripted, index, number: scripted.demo && ++number };
+  });
+  return {
+    ...resolved,
+    file: { ...resolved.file, show: { ...resolved.file.show, items: [...items] } },
+    items: inOrder,
+    byItem: new Map(inOrder.map((scripted) => [scripted.item.id, scripted])),
+  };
+}
+
 const asOrder = (items: readonly Item[], { byItem }: Script): Order => ({
   items: items.map((item) => byItem.get(item.id)!),
 });
@@ -99,8 +126,7 @@ function paceOf(items: readonly Item[], script: Script): Pace {
 }
 
 function merits(items: readonly Item[], resolved: Script): OrderMerits {
-  const { file } = resolved;
-  const placed = place(script({ ...file, show: { ...file.show, items: [...items] } }), { budget: BUDGET });
+  const placed = place(reordered(items, resolved), { budget: BUDGET });
   return {
     ...paceOf(items, resolved),
     deadAirS: placed.timetable.deadAirS,
@@ -117,14 +143,57 @@ const paceCost = (m: Pace) =>
 const cost = (m: OrderMerits) => m.deadAirS + WEIGHTS.conflict * m.conflicts + paceCost(m);
 
 const staticCost = (order: readonly Item[], was: readonly Item[], resolved: Script) =>
-  paceCost(paceOf(order, resolved)) + WEIGHTS.placeMoved * displaced(order, was);
+  paceCost(paceOf(order, resolved)) +
+  WEIGHTS.placeMoved * displaced(order, was) +
+  WEIGHTS.talkApart * talkApart(order, was);
+
+/** What an order of a show's items costs beside the one they have, in seconds of dead air one would rather bear. */
+export function orderCost(order: readonly Item[], file: ShowFile): number {
+  const resolved = script(file);
+  const { deadAirS, conflicts } = merits(order, resolved);
+  return deadAirS + WEIGHTS.conflict * conflicts + staticCost(order, file.show.items, resolved);
+}
 
 const displaced = (order: readonly Item[], was: readonly Item[]) =>
   order.reduce((sum, item, i) => sum + Math.abs(was.indexOf(item) - i), 0);
 
-/** Every order in which one block stands elsewhere and nothing pinned has moved. */
-function neighbours(items: readonly Item[]): Item[][] {
-  const blocks = blocksOf(items);
+/** Talk that led to a demo and now leads to something else. */
+const talkApart = (order: readonly Item[], was: readonly Item[]): number =>
+  was.filter((item, i) => {
+    const next = was[i + 1];
+    return item.kind === 'link' && next?.kind === 'demo' && order[order.indexOf(item) + 1] !== next;
+  }).length;
+
+/** Every order in which what stays has not moved. */
+function allOrders(items: readonly Item[]): Item[][] {
+  const out: Item[][] = [];
+  const fill = (order: readonly Item[], left: readonly Item[]): void => {
+    const next = items[order.length];
+    if (!next) return void (keepsReferences(order) && out.push([...order]));
+    if (stays(next)) return fill([...order, next], left);
+    for (const item of left)
+      fill(
+        [...order, item],
+        left.filter((other) => other !== item),
+      );
+  };
+  fill(
+    [],
+    items.filter((item) => !stays(item)),
+  );
+  return out;
+}
+
+/** Every order in which one block, or one item, stands elsewhere and nothing pinned has moved. */
+const neighbours = (items: readonly Item[]): Item[][] => [
+  ...moved(items, blocksOf(items)),
+  ...moved(
+    items,
+    items.map((item) => [item]),
+  ),
+];
+
+function moved(items: readonly Item[], blocks: readonly Item[][]): Item[][] {
   const out: Item[][] = [];
   blocks.forEach((block, from) => {
     if (block.some(stays)) return;

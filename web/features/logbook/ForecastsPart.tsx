@@ -63,7 +63,8 @@ export function ForecastsPart({ calibration }: { calibration: Calibration }) {
         <Typography key={sentence}>{sentence}</Typography>
       ))}
       <Typography color="textSecondary" sx={{ mt: 1 }}>
-        Ending within the slot, {inWords.join('; ')}. Shows with items left out are not counted.
+        Ending within the slot, {inWords.join('; ')}. A dot on the line was right. Shows with items left out
+        are not counted.
       </Typography>
       <Box sx={{ maxWidth: 460, mt: 2 }}>
         <Chart
