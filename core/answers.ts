@@ -1,6 +1,15 @@
 import type { Odds } from './script';
 import type { RunEvent, RunRole, Remark } from './live';
-import type { Attempt, Calibration, Comparisons, Period, Season, SeasonCause, SeasonRun, Trial } from './logbook';
+import type {
+  Attempt,
+  Calibration,
+  Comparisons,
+  Period,
+  Season,
+  SeasonCause,
+  SeasonRun,
+  Trial,
+} from './logbook';
 import type { Due } from './plan';
 import type { Good, Problem, ShowFile, VenueKind } from './show';
 import type { BuyLine, LotStock, StoreMove, TourShow } from './supplies';

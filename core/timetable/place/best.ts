@@ -63,7 +63,7 @@ function* soonestEnd(
   budget: number,
   known: Found | undefined,
 ): Generator<SearchProgress, Soonest> {
-  const { boundS } = search;
+  const boundS = search.handsBoundS();
   const enough = share(budget, 0.2);
   const first = search.keeping({ endS: boundS }, enough);
   if (first.found) return { found: first.found, proven: true };

@@ -41,6 +41,8 @@ export function takingsOf(
   use: number,
   freeAt: (use: number) => number,
 ): Takings {
+  if (scarce.places === 1 && pieces.length <= MANY && (scarce.uses[use]!.count ?? 0) === 1)
+    return { takings: singles(pieces, use, freeAt), whole: true };
   const { count, places, contents = '' } = scarce.uses[use]!;
   const inPlaces = places !== undefined;
   const needed = inPlaces ? Math.ceil(places / scarce.places) : count!;
@@ -68,6 +70,26 @@ export function takingsOf(
     // Things that could be spread over more pieces than they must are not.
     whole: few && !(inPlaces && places > 1 && pieces.length > 1),
   };
+}
+
+/** The same of one piece that holds one thing, as most do: millions of looks a search. */
+function singles(pieces: readonly Piece[], use: number, freeAt: (use: number) => number): Taking[] {
+  const after: Piece = { held: [use], contents: undefined, before: [] };
+  const found: { freeS: number; taking: Taking }[] = [];
+  const seen = new Set<number>();
+  pieces.forEach(({ held }, unit) => {
+    const user = held[0]!;
+    if (seen.has(user)) return;
+    seen.add(user);
+    const waitsFor = user < 0 ? [] : [user];
+    found.push({
+      freeS: user < 0 ? -Infinity : freeAt(user),
+      taking: { units: [unit], pieces: [after], waitsFor },
+    });
+  });
+  return found
+    .sort((a, b) => a.freeS - b.freeS || a.taking.units[0]! - b.taking.units[0]!)
+    .map((f) => f.taking);
 }
 
 interface OneTaken {

@@ -1,5 +1,6 @@
 import { earliestTimes, latestTimes } from '../network';
 import { linksAfter, presence, type Scarce, type Work, type WorkLink } from '../work';
+import { oneMachineBound, type Job } from './one-machine';
 import { takingsOf, unused, type Piece, type Taking } from './pieces';
 
 /** What the search decided: links that put hands and kit in an order, and who does what. */
@@ -146,6 +147,35 @@ export class Search {
   /** The end of the last item if hands were no question: no placing ends sooner. */
   get boundS(): number {
     return this.earliest[this.last]! + this.work.activities[this.last]!.lengthS;
+  }
+
+  /**
+   * The same with hands: what only one person can do, and is on stage for, takes turns. Infinity where no placing ends
+   * within a day of the bound without hands.
+   */
+  handsBoundS(): number {
+    const { boundS, last } = this;
+    const mark = this.mark();
+    this.limit = Infinity;
+    const open = this.lower(last, boundS - this.work.activities[last]!.lengthS);
+    const bounds = open
+      ? this.work.people.map((_, person) => oneMachineBound(this.jobsOf(person, boundS)))
+      : [];
+    this.undo(mark);
+    return Math.max(boundS, ...bounds);
+  }
+
+  private jobsOf(person: number, endS: number): Job[] {
+    const work = [...this.waiting].filter((p) => this.work.activities[p]!.may.every((who) => who === person));
+    return [...this.sequences[person]!, ...work].flatMap((point) => {
+      const { lengthS } = this.work.activities[point]!;
+      const tailS = endS - this.latest[point]! - lengthS;
+      if (lengthS === 0 || tailS < 0) return [];
+      const fromS = this.waiting.has(point)
+        ? Math.max(this.earliest[point]!, presence(this.work, point, person).arrivesS)
+        : this.earliest[point]!;
+      return [{ fromS, lengthS, tailS }];
+    });
   }
 
   /**
