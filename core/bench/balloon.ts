@@ -1,4 +1,5 @@
 import { molarMass } from '../physics';
+import { MOST_HYDROGEN_L } from './limits';
 import { AIR_G_PER_MOL, ATM_KPA, gasL } from './constants';
 import {
   defineCalculator,
@@ -13,9 +14,6 @@ import {
 const GASES = ['hydrogen', 'helium', 'air'] as const;
 /** Heat of burning hydrogen to steam, kJ/mol. NIST Chemistry WebBook. */
 const HYDROGEN_KJ = 241.8;
-/** Larger than this a burning balloon is not for a hall, L. From memory; local rules come first. */
-const HALL_L = 5;
-
 const gasGPerMol = (gas: (typeof GASES)[number]) =>
   ({ hydrogen: molarMass('H2'), helium: molarMass('He'), air: AIR_G_PER_MOL })[gas];
 
@@ -56,11 +54,11 @@ export const balloon = defineCalculator({
             'A long lighter, hair tied back, ears covered, nothing that burns above; hydrogen alone, never mixed with air or oxygen.',
           always: true,
         },
-        ...(volumeL > HALL_L
+        ...(volumeL > MOST_HYDROGEN_L
           ? [
               {
                 level: 'stop' as const,
-                message: `More than ${HALL_L} L of hydrogen is not burned in a hall.`,
+                message: `More than ${MOST_HYDROGEN_L} L of hydrogen is not burned in a hall.`,
               },
             ]
           : []),

@@ -65,6 +65,8 @@ export interface BenchFinding {
   message: string;
   /** True whatever goes in: a caution of the demo, rather than news. */
   always?: true;
+  /** A stop where volunteers take part. */
+  stopsVolunteers?: true;
 }
 
 /** What has to hold before doors for the answer to stand: measured, and within these bounds. */

@@ -1,4 +1,5 @@
 import { molarMass } from '../physics';
+import { CO2_PERCENT } from './limits';
 import { gasL, R_SOURCE, WATER_J_PER_G_K } from './constants';
 import {
   defineCalculator,
@@ -13,9 +14,7 @@ import {
 const SUBLIMES_KJ_PER_KG = 571;
 /** Water colder than this makes little fog, °C. Common practice. */
 const FOG_ENDS_C = 15;
-/** Carbon dioxide at work over a day, and for fifteen minutes, %. OSHA and NIOSH: 5,000 and 30,000 ppm. */
-const DAY_PERCENT = 0.5;
-const SHORT_PERCENT = 3;
+const { day: DAY_PERCENT, short: SHORT_PERCENT } = CO2_PERCENT;
 
 export const dryIce = defineCalculator({
   id: 'dry-ice',
@@ -63,7 +62,7 @@ export const dryIce = defineCalculator({
     if (percent > SHORT_PERCENT)
       findings.push({
         level: 'stop',
-        message: `${formatNumber(percent, 2)} % of carbon dioxide: more than anybody may breathe for a quarter of an hour.`,
+        message: `${percent > 100 ? 'More gas than the room holds: it drives out all air. ' : ''}${formatNumber(percent, 2)} % of carbon dioxide: more than anybody may breathe for a quarter of an hour.`,
       });
     else if (percent > DAY_PERCENT)
       findings.push({
@@ -71,7 +70,7 @@ export const dryIce = defineCalculator({
         message: `${formatNumber(percent, 2)} % of carbon dioxide, above the ${DAY_PERCENT} % of a working day: doors open, and less of it.`,
       });
     return {
-      verdict: `${formatNumber(gasM3, 2)} m³ of gas, ${formatNumber(percent, 2)} % of the room if all of it goes and none leaves.`,
+      verdict: `${formatNumber(gasM3, 2)} m³ of gas, ${percent > 100 ? `${formatNumber(percent / 100, 2)} times what the room holds` : `${formatNumber(percent, 2)} % of the room if all of it goes and none leaves`}.`,
       limits: [{ what: 'Carbon dioxide in the room', unit: '%', max: DAY_PERCENT }],
       outputs: {
         gasM3: roundToSixFigures(gasM3),

@@ -1,4 +1,5 @@
 import { molarMass } from '../physics';
+import { MOST_HYDROGEN_L } from './limits';
 import { gasL, R_SOURCE, WATER_J_PER_G_K } from './constants';
 import {
   defineCalculator,
@@ -11,6 +12,11 @@ import {
 
 /** Heat of dissolving aluminium in lye, kJ/mol of Al. From memory. */
 const HEAT_KJ = 420;
+/** Heat of dissolving lye in water, kJ/mol, and specific heat of lye, J/(g K). CRC Handbook. */
+const DISSOLVES_KJ = 44.5;
+const LYE_J_PER_G_K = 1.49;
+/** It boils, °C. */
+const BOILS_C = 100;
 /** Kitchen foil: 16 µm of 2.70 g/cm³, g/m². CRC Handbook for the density; common practice for the thickness. */
 const FOIL_G_PER_M2 = 43;
 /** Nearly boiling: it froths and carries lye with it, °C. Common practice. */
@@ -40,9 +46,10 @@ export const foilHydrogen = defineCalculator({
     const lye = lyeG / molarMass('NaOH');
     const mol = Math.min(al, lye);
     const hydrogenL = gasL(1.5 * mol, temperatureC);
-    const heatKJ = mol * HEAT_KJ;
-    const warmsByK = (heatKJ * 1000) / (waterML * WATER_J_PER_G_K);
-    const hot = temperatureC + warmsByK > TOO_HOT_C;
+    const heatKJ = mol * HEAT_KJ + lye * DISSOLVES_KJ;
+    const warmsByK = (heatKJ * 1000) / (waterML * WATER_J_PER_G_K + lyeG * LYE_J_PER_G_K);
+    const reachesC = temperatureC + warmsByK;
+    const hot = reachesC > TOO_HOT_C;
     const findings: BenchFinding[] = [
       {
         level: 'caution',
@@ -54,7 +61,12 @@ export const foilHydrogen = defineCalculator({
     if (hot)
       findings.push({
         level: 'stop',
-        message: `It would reach ${formatNumber(temperatureC + warmsByK, 2)} °C and froth over with lye in it: take less foil or more water, in a cold bath.`,
+        message: `It would ${reachesC >= BOILS_C ? 'boil' : `reach ${formatNumber(reachesC, 2)} °C`} and froth over with lye in it: less lye and foil or more water, in a cold bath, and the lye dissolved and cooled first.`,
+      });
+    if (hydrogenL > MOST_HYDROGEN_L)
+      findings.push({
+        level: 'stop',
+        message: `${formatNumber(hydrogenL, 2)} L of hydrogen: no more than ${MOST_HYDROGEN_L} L are made or burned in a hall at once.`,
       });
     if (lye < al) findings.push({ level: 'note', message: 'The lye runs out first: foil is left over.' });
     return {
@@ -89,8 +101,8 @@ export const foilHydrogen = defineCalculator({
         },
         {
           label: 'Heat',
-          arithmetic: `${formatNumber(mol)} × ${HEAT_KJ} kJ = ${formatNumber(heatKJ)} kJ; / (${formatNumber(waterML)} mL × 4.18) = ${formatNumber(warmsByK)} K`,
-          source: 'heat of the reaction from memory; specific heat of water, CRC Handbook',
+          arithmetic: `${formatNumber(mol)} × ${HEAT_KJ} + ${formatNumber(lye)} × ${DISSOLVES_KJ} = ${formatNumber(heatKJ)} kJ; / (${formatNumber(waterML)} mL × 4.18 + ${formatNumber(lyeG)} g × ${LYE_J_PER_G_K}) = ${formatNumber(warmsByK)} K`,
+          source: 'heat of the reaction from memory; of dissolving lye, and specific heats, CRC Handbook',
         },
       ],
     };

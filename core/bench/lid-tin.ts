@@ -70,7 +70,9 @@ export const lidTin = defineCalculator({
     const heldKPa = headL > 0 ? ATM_KPA + (mol * R * kelvin(temperatureC)) / headL : Infinity;
     const goes = heldKPa - ATM_KPA > lidKPa;
     const share = goes && Number.isFinite(heldKPa) ? lidKPa / (heldKPa - ATM_KPA) : 0;
-    const goesAfterS = -Math.log(1 - share) / perSecond;
+    const fits = headL > 0;
+    const goesAfterS = goes && fits ? -Math.log(1 - share) / perSecond : 0;
+    const goesWhen = goesAfterS < 1 ? 'goes at once' : `goes after about ${formatNumber(goesAfterS, 2)} s`;
     const findings: BenchFinding[] = [
       {
         level: 'stop',
@@ -78,6 +80,12 @@ export const lidTin = defineCalculator({
         always: true,
       },
     ];
+    if (fits && !goes)
+      findings.push({
+        level: 'caution',
+        message:
+          'A lid that stays on is under pressure. Everybody stays away for five minutes; then, with goggles and at arm’s length, lever it up under a cloth, pointing at nobody. Never shake it or look closer.',
+      });
     if (headL <= 0)
       findings.push({ level: 'caution', message: 'It does not fit: the liquid fills the tin.' });
     if (soda > 2 * acid || acid > 2 * soda)
@@ -86,7 +94,7 @@ export const lidTin = defineCalculator({
         message: `${formatNumber(Math.max(soda / acid, acid / soda), 2)} times as much ${soda > acid ? 'soda' : 'vinegar'} as is used: the rest only fills the tin.`,
       });
     return {
-      verdict: `${limiting === 'neither' ? 'Both run out together' : limiting === 'acid' ? 'The vinegar runs out first' : 'The soda runs out first'}: ${formatNumber(litres, 2)} L of gas, and a press-on lid ${goes ? `goes after about ${formatNumber(goesAfterS, 2)} s` : 'stays'}.`,
+      verdict: `${limiting === 'neither' ? 'Both run out together' : limiting === 'acid' ? 'The vinegar runs out first' : 'The soda runs out first'}: ${formatNumber(litres, 2)} L of gas, and ${!fits ? 'the tin is too small for it' : `a press-on lid ${goes ? goesWhen : 'stays'}`}.`,
       ...(!goes && { fails: 'Leave less room above the liquid, or take a lid that sits looser' }),
       outputs: {
         limiting,
@@ -114,12 +122,17 @@ export const lidTin = defineCalculator({
         },
         {
           label: 'If nothing let go',
-          arithmetic: `${ATM_KPA} + nRT/${formatNumber(headL)} L = ${formatNumber(heldKPa)} kPa`,
+          arithmetic: fits
+            ? `${ATM_KPA} + nRT/${formatNumber(headL)} L = ${formatNumber(heldKPa)} kPa`
+            : 'no room is left for gas',
           source: 'ideal gas',
         },
         {
           label: 'When it goes',
-          arithmetic: `−ln(1 − ${formatNumber(lidKPa)}/${formatNumber(heldKPa - ATM_KPA)})/${formatNumber(perSecond)} = ${formatNumber(goesAfterS)} s`,
+          arithmetic:
+            goes && fits
+              ? `−ln(1 − ${formatNumber(lidKPa)}/${formatNumber(heldKPa - ATM_KPA)})/${formatNumber(perSecond)} = ${formatNumber(goesAfterS)} s`
+              : 'the lid does not let go',
           source: 'n(t) = n (1 − e^(−kt)); the lid lets go at its pressure',
         },
       ],

@@ -1,5 +1,6 @@
 import { molarMass } from '../physics';
-import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, R, R_SOURCE } from './constants';
+import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, R_SOURCE } from './constants';
+import { OXYGEN_PERCENT } from './limits';
 import {
   defineCalculator,
   numberInput,
@@ -11,10 +12,10 @@ import {
 
 /** Liquid nitrogen at its boiling point, kg/L. NIST Chemistry WebBook (fluid properties at 77.36 K). */
 const KG_PER_L = 0.8065;
-/** Less oxygen than this is "oxygen-deficient", %. OSHA 29 CFR 1910.134. */
-const CAUTION_PERCENT = 19.5;
-/** Nobody stays where there is no more than this, %. EIGA, from memory. */
-const STOP_PERCENT = 18;
+const CAUTION_PERCENT = OXYGEN_PERCENT.deficient;
+const STOP_PERCENT = OXYGEN_PERCENT.nobody;
+/** Warmed to a room in the volume it had as a liquid, bar: a dense fluid and no ideal gas. NIST Chemistry WebBook (isochore at 28.8 mol/L, 293 K), from memory. */
+const SEALED_BAR = 3000;
 
 const MOL_PER_L = (KG_PER_L * 1000) / molarMass('N2');
 
@@ -94,7 +95,7 @@ export const liquidNitrogen = defineCalculator({
     gasM3: { label: 'Gas', unit: 'm³' },
     oxygenPercentSudden: { label: 'Oxygen if spilt at once', unit: '%' },
     oxygenPercentLowest: { label: 'Oxygen at its lowest, boiling off', unit: '%' },
-    sealedBar: { label: 'Pressure if ever sealed in its own volume', unit: 'bar' },
+    sealedBar: { label: 'Pressure if ever sealed in its own volume, about', unit: 'bar' },
   },
   work: ({ litres, roomM3, temperatureC, airChangesPerHour, overMin }) => {
     const expansion = gasL(MOL_PER_L, temperatureC);
@@ -102,12 +103,18 @@ export const liquidNitrogen = defineCalculator({
     const sudden = (AIR_O2_PERCENT * Math.max(0, roomM3 - gasM3)) / roomM3;
     const { steady, at } = boilingOff({ gasM3, roomM3, airChangesPerHour, overMin });
     const lowest = at(overMin);
-    const sealedBar = (MOL_PER_L * 1000 * R * kelvin(temperatureC)) / 1e5;
-    const tenths = (percent: number) => Math.round(percent * 10) / 10;
+    // Rounded down: 19.46 % is not "19.5 %, below 19.5 %".
+    const tenths = (percent: number) => Math.floor(percent * 10) / 10;
     const findings: BenchFinding[] = [
       {
         level: 'stop',
-        message: `Never seal it in, even briefly: as gas it takes ${formatNumber(expansion)} times its room, and sealed it would reach hundreds of bar. There is no safe way round this.`,
+        message: `Never seal it in, even briefly: as gas it takes ${formatNumber(expansion)} times its room, and sealed it would reach about ${formatNumber(SEALED_BAR)} bar and burst anything. There is no safe way round this.`,
+        always: true,
+      },
+      {
+        level: 'caution',
+        message:
+          'Close to the floor and at the pour there is far less oxygen than the room’s mean, for minutes: cold gas lies low. Nobody sits or kneels there, children least of all; nothing is poured in a pit or a corner.',
         always: true,
       },
     ];
@@ -123,17 +130,17 @@ export const liquidNitrogen = defineCalculator({
       else if (percent < CAUTION_PERCENT)
         findings.push({
           level: 'caution',
-          message: `${when}, ${formatNumber(percent)} % of oxygen is left, below ${CAUTION_PERCENT} %: air the room, and have an oxygen meter.`,
+          message: `${when}, ${formatNumber(tenths(percent))} % of oxygen is left, below ${CAUTION_PERCENT} %: air the room, and have an oxygen meter.`,
         });
     return {
-      verdict: `${formatNumber(gasM3, 2)} m³ of gas: ${formatNumber(sudden)} % of oxygen if all is spilt at once, ${formatNumber(lowest)} % at the lowest as it boils off.`,
+      verdict: `${formatNumber(gasM3, 2)} m³ of gas${gasM3 > roomM3 ? ', more than the room holds' : ''}: ${formatNumber(sudden)} % of oxygen if all is spilt at once, ${formatNumber(lowest)} % at the lowest as it boils off.`,
       limits: [{ what: 'Oxygen in the room', unit: '%', min: CAUTION_PERCENT }],
       outputs: {
         expansion: roundToSixFigures(expansion),
         gasM3: roundToSixFigures(gasM3),
         oxygenPercentSudden: roundToSixFigures(sudden),
         oxygenPercentLowest: roundToSixFigures(lowest),
-        sealedBar: roundToSixFigures(sealedBar),
+        sealedBar: SEALED_BAR,
       },
       findings,
       working: [

@@ -6,11 +6,9 @@ import {
   formatNumber,
   type BenchFinding,
 } from './define';
+import { CHILD_NOISE_DB, NOISE_DB } from './limits';
 
-/** Peak sound at work, dB(C): lower and upper action value, and limit. Directive 2003/10/EC, Article 3. */
-const LOWER = 135;
-const UPPER = 137;
-const LIMIT = 140;
+const { lower: LOWER, upper: UPPER, limit: LIMIT } = NOISE_DB;
 
 export const noise = defineCalculator({
   id: 'noise',
@@ -34,11 +32,17 @@ export const noise = defineCalculator({
   outputs: {
     levelThereDB: { label: 'In the front row', unit: 'dB(C)' },
     quietFromM: { label: `Below ${LOWER} dB(C) from`, unit: 'm' },
+    childrenFromM: { label: `Below ${CHILD_NOISE_DB} dB, for children, from`, unit: 'm' },
+    levelInStepDB: { label: 'In the front row, if all peaks meet', unit: 'dB(C)' },
   },
   work: ({ levelDB, atM, distanceM, bangs }) => {
-    const together = levelDB + 10 * Math.log10(Math.floor(bangs));
+    // Bangs at one time add as energies; peaks that happen to meet add as pressures. What follows reckons with the latter.
+    const asEnergies = levelDB + 10 * Math.log10(Math.floor(bangs));
+    const together = levelDB + 20 * Math.log10(Math.floor(bangs));
     const there = together - 20 * Math.log10(distanceM / atM);
+    const meanThere = asEnergies - 20 * Math.log10(distanceM / atM);
     const quietFromM = atM * 10 ** ((together - LOWER) / 20);
+    const childrenFromM = atM * 10 ** ((together - CHILD_NOISE_DB) / 20);
     const findings: BenchFinding[] = [];
     if (there >= LIMIT)
       findings.push({
@@ -55,18 +59,28 @@ export const noise = defineCalculator({
         level: 'caution',
         message: `${formatNumber(there)} dB(C): everybody covers their ears, and is told so in time. Presenter and helpers are nearer: ear defenders.`,
       });
+    if (there >= CHILD_NOISE_DB && there < UPPER)
+      findings.push({
+        level: 'caution',
+        message: `For children ${CHILD_NOISE_DB} dB is the limit: they sit ${formatNumber(childrenFromM, 2)} m away or further, or everybody covers their ears.`,
+      });
     return {
-      verdict: `${formatNumber(there)} dB(C) in the front row${there < LOWER ? ', below what is acted on at work; hands over ears all the same' : ''}.`,
+      verdict: `${bangs >= 2 ? `${formatNumber(meanThere)} dB(C) in the front row, and up to ${formatNumber(there)} dB(C) if all peaks meet` : `${formatNumber(there)} dB(C) in the front row`}${there < LOWER ? ', below what is acted on at work; hands over ears all the same' : ''}.`,
       limits: [{ what: 'Front row away from the bang', unit: 'm', min: Math.ceil(10 * quietFromM) / 10 }],
-      outputs: { levelThereDB: roundToSixFigures(there), quietFromM: roundToSixFigures(quietFromM) },
+      outputs: {
+        levelThereDB: roundToSixFigures(meanThere),
+        quietFromM: roundToSixFigures(quietFromM),
+        childrenFromM: roundToSixFigures(childrenFromM),
+        levelInStepDB: roundToSixFigures(there),
+      },
       findings,
       working: [
         ...(bangs >= 2
           ? [
               {
                 label: 'Together',
-                arithmetic: `${formatNumber(levelDB)} + 10 log₁₀ ${Math.floor(bangs)} = ${formatNumber(together)} dB`,
-                source: 'energies add',
+                arithmetic: `${formatNumber(levelDB)} + 10 log₁₀ ${Math.floor(bangs)} = ${formatNumber(asEnergies)} dB; if all peaks meet, + 20 log₁₀ ${Math.floor(bangs)} = ${formatNumber(together)} dB`,
+                source: 'energies add; in the worst case pressures do',
               },
             ]
           : []),
@@ -77,8 +91,8 @@ export const noise = defineCalculator({
         },
         {
           label: 'Levels',
-          arithmetic: `${LOWER}, ${UPPER}, ${LIMIT} dB(C)`,
-          source: 'Directive 2003/10/EC, Article 3',
+          arithmetic: `${LOWER}, ${UPPER}, ${LIMIT} dB(C); children ${CHILD_NOISE_DB} dB`,
+          source: 'Directive 2003/10/EC, Article 3; WHO, Guidelines for Community Noise (1999)',
         },
       ],
     };

@@ -7,7 +7,8 @@ import {
   formatNumber,
   type BenchFinding,
 } from './define';
-import { PUBLIC_PCT, volumeStrengthOf } from './peroxide-foam';
+import { peroxideHarm, PUBLIC_PEROXIDE_PCT } from './limits';
+import { volumeStrengthOf } from './peroxide-foam';
 
 const partsOf = (v: Record<'stockPercentWW' | 'wantedPercentWW' | 'wantedML', number>) =>
   diluted(
@@ -56,8 +57,12 @@ export const peroxideDilute = defineCalculator({
         always: true,
       },
     ];
-    if (stockPercentWW > PUBLIC_PCT)
-      findings.push({ level: 'caution', message: `A bottle above ${PUBLIC_PCT} % is for trained people.` });
+    const harm = peroxideHarm(stockPercentWW);
+    if (harm)
+      findings.push({
+        level: 'caution',
+        message: `The bottle's ${formatNumber(stockPercentWW)} % ${harm.message} (${harm.code}).${stockPercentWW > PUBLIC_PEROXIDE_PCT ? ' It is for trained people.' : ''}`,
+      });
     return {
       verdict: parts
         ? `${formatNumber(parts.stockML)} mL from the bottle and ${formatNumber(parts.waterML)} mL of water; the label says ${formatNumber(volumes, 2)} volumes.`
@@ -72,7 +77,7 @@ export const peroxideDilute = defineCalculator({
       working: [
         {
           label: 'By mass',
-          arithmetic: `${formatNumber(made, 4)} g × ${formatNumber(wantedPercentWW)}/${formatNumber(stockPercentWW)} = ${formatNumber(parts?.stockG ?? NaN, 4)} g of the bottle’s`,
+          arithmetic: `${formatNumber(made, 4)} g × ${formatNumber(wantedPercentWW)}/${formatNumber(stockPercentWW)}${parts ? ` = ${formatNumber(parts.stockG, 4)} g of the bottle’s` : ': more than all of it'}`,
           source: 'percent by weight; density by Easton, Mitchell & Wynne-Jones 1952, from memory',
         },
       ],

@@ -1,4 +1,5 @@
 import { molarMass, peroxide, peroxideDensity, STRONGEST_PCT } from '../physics';
+import { HOT_C, peroxideHarm, PUBLIC_PEROXIDE_PCT, SCALDS_C } from './limits';
 import { gasL, R_SOURCE, WATER_J_PER_G_K } from './constants';
 import {
   defineCalculator,
@@ -15,11 +16,26 @@ const HEAT_KJ = 98.2;
 const PEROXIDE_J_PER_G_K = 2.63;
 /** How much of a foam is gas. Common practice, for soapy foams. */
 const GAS_FRACTION = 0.95;
-/** The strongest that the public may have in the EU, % w/w. Regulation (EU) 2019/1148, Annex I. */
-export const PUBLIC_PCT = 12;
+/** Heat that makes steam of water at 100 °C, kJ/g. CRC Handbook. */
+const STEAM_KJ_PER_G = 2.257;
 
 const peroxideMol = ({ volumeML, percentWW }: { volumeML: number; percentWW: number }) =>
   (volumeML * peroxideDensity(percentWW) * percentWW) / 100 / molarMass('H2O2');
+
+/** How warm it gets, and what the heat that is left over makes of steam. */
+function reaction(v: Record<'volumeML' | 'percentWW' | 'temperatureC', number>) {
+  const mol = peroxideMol(v);
+  const grams = v.volumeML * peroxideDensity(v.percentWW);
+  const share = v.percentWW / 100;
+  const heatKJ = mol * HEAT_KJ;
+  const warmKJ =
+    (grams * (share * PEROXIDE_J_PER_G_K + (1 - share) * WATER_J_PER_G_K) * (100 - v.temperatureC)) / 1000;
+  const boils = heatKJ > warmKJ;
+  const reachesC = boils ? 100 : v.temperatureC + ((100 - v.temperatureC) * heatKJ) / warmKJ;
+  const steamL = boils ? gasL((heatKJ - warmKJ) / STEAM_KJ_PER_G / molarMass('H2O'), 100) : 0;
+  const foamL = (gasL(mol / 2, reachesC) + steamL) / GAS_FRACTION;
+  return { mol, heatKJ, warmKJ, boils, reachesC, steamL, foamL };
+}
 
 export const peroxideFoam = defineCalculator({
   id: 'peroxide-foam',
@@ -32,7 +48,7 @@ export const peroxideFoam = defineCalculator({
     vesselL: v.vesselL,
     layers: [
       { label: 'liquid', litres: v.volumeML / 1000 },
-      { label: 'foam', litres: gasL(peroxideMol(v) / 2, v.temperatureC) / GAS_FRACTION },
+      { label: 'foam', litres: reaction(v).foamL },
     ],
   }),
   inputs: {
@@ -47,18 +63,18 @@ export const peroxideFoam = defineCalculator({
     oxygenL: { label: 'Oxygen', unit: 'L' },
     foamL: { label: 'Foam', unit: 'L' },
     heatKJ: { label: 'Heat', unit: 'kJ' },
+    reachesC: { label: 'Gets as warm as', unit: '°C' },
+    steamL: { label: 'Steam in it', unit: 'L' },
     boils: { label: 'It steams', unit: '' },
   },
   work: ({ volumeML, percentWW, temperatureC, vesselL }) => {
-    const grams = volumeML * peroxideDensity(percentWW);
-    const share = percentWW / 100;
-    const mol = peroxideMol({ volumeML, percentWW });
+    const { mol, heatKJ, warmKJ, boils, reachesC, steamL, foamL } = reaction({
+      volumeML,
+      percentWW,
+      temperatureC,
+    });
     const oxygenL = gasL(mol / 2, temperatureC);
-    const foamL = oxygenL / GAS_FRACTION;
-    const heatKJ = mol * HEAT_KJ;
-    const warmKJ =
-      (grams * (share * PEROXIDE_J_PER_G_K + (1 - share) * WATER_J_PER_G_K) * (100 - temperatureC)) / 1000;
-    const boils = heatKJ > warmKJ;
+    const harm = peroxideHarm(percentWW);
     const over = foamL > vesselL;
     const findings: BenchFinding[] = [];
     if (boils)
@@ -66,10 +82,21 @@ export const peroxideFoam = defineCalculator({
         level: 'stop',
         message: 'It comes to the boil: hot foam and steam scald. Take it weaker, and stand back.',
       });
-    if (percentWW > PUBLIC_PCT)
+    else if (reachesC > SCALDS_C)
       findings.push({
         level: 'caution',
-        message: `Above ${PUBLIC_PCT} % it burns skin and eyes, feeds fires, and the public may not have it in the EU: gloves, goggles, trained people.`,
+        message: `It gets to about ${formatNumber(reachesC, 2)} °C and scalds: nobody touches the foam, and no volunteer stands at it.`,
+        stopsVolunteers: true,
+      });
+    else if (reachesC > HOT_C)
+      findings.push({
+        level: 'caution',
+        message: `It gets to about ${formatNumber(reachesC, 2)} °C, too hot to touch: hands off the foam and the vessel.`,
+      });
+    if (harm)
+      findings.push({
+        level: 'caution',
+        message: `At ${formatNumber(percentWW)} % it ${harm.message} (${harm.code}): goggles${percentWW > 8 ? ' and gloves' : ''}.${percentWW > PUBLIC_PEROXIDE_PCT ? ` Above ${PUBLIC_PEROXIDE_PCT} % it feeds fires, and the public may not have it in the EU: trained people.` : ''}`,
       });
     if (over)
       findings.push({
@@ -77,13 +104,15 @@ export const peroxideFoam = defineCalculator({
         message: `It runs over: ${formatNumber(foamL, 2)} L of foam from ${formatNumber(vesselL)} L. A tray under it.`,
       });
     return {
-      verdict: `About ${formatNumber(foamL, 2)} L of foam${over ? ', which runs over,' : ', which stays in,'} and ${boils ? 'it steams' : `it warms to about ${formatNumber(temperatureC + ((100 - temperatureC) * heatKJ) / warmKJ, 2)} °C`}.`,
+      verdict: `About ${formatNumber(foamL, 2)} L of foam${over ? ', which runs over,' : ', which stays in,'} and ${boils ? 'it steams' : `it warms to about ${formatNumber(reachesC, 2)} °C`}.`,
       outputs: {
         peroxideMol: roundToSixFigures(mol),
         oxygenMol: roundToSixFigures(mol / 2),
         oxygenL: roundToSixFigures(oxygenL),
         foamL: roundToSixFigures(foamL),
         heatKJ: roundToSixFigures(heatKJ),
+        reachesC: roundToSixFigures(reachesC),
+        steamL: roundToSixFigures(steamL),
         boils,
       },
       findings,
@@ -100,8 +129,8 @@ export const peroxideFoam = defineCalculator({
         },
         {
           label: 'Foam',
-          arithmetic: `${formatNumber(oxygenL)} L / ${GAS_FRACTION} = ${formatNumber(foamL)} L`,
-          source: 'soapy foam is about 95 % gas; common practice',
+          arithmetic: `(oxygen at ${formatNumber(reachesC, 2)} °C + ${formatNumber(steamL)} L of steam) / ${GAS_FRACTION} = ${formatNumber(foamL)} L`,
+          source: 'soapy foam is about 95 % gas; common practice. Steam of the heat left over at 100 °C',
         },
         {
           label: 'Heat, against what warms it to 100 °C',

@@ -7,7 +7,7 @@ import {
   formatNumber,
   type BenchFinding,
 } from './define';
-import { PUBLIC_PCT } from './peroxide-foam';
+import { peroxideHarm, PUBLIC_PEROXIDE_PCT } from './limits';
 
 const UNITS = ['% w/w', 'mol/L', 'volumes'] as const;
 const NAMED: Record<(typeof UNITS)[number], PeroxideUnit> = {
@@ -42,10 +42,11 @@ export const peroxideStrength = defineCalculator({
         level: 'stop',
         message: `Above ${STRONGEST_PCT} % w/w nobody outside a laboratory has business.`,
       });
-    else if (pctWW > PUBLIC_PCT)
+    const harm = found && peroxideHarm(pctWW);
+    if (harm)
       findings.push({
         level: 'caution',
-        message: `Above ${PUBLIC_PCT} % it burns skin and eyes and feeds fires: trained people, gloves, goggles. The safety data sheet comes first.`,
+        message: `At ${formatNumber(pctWW, 2)} % it ${harm.message} (${harm.code})${pctWW > PUBLIC_PEROXIDE_PCT ? ' and feeds fires: trained people, gloves and goggles' : ': goggles'}. The safety data sheet comes first.`,
       });
     return {
       verdict: found

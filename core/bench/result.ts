@@ -1,4 +1,5 @@
 import type { Condition, DemoBench } from '../show';
+import type { BenchFinding } from './define';
 
 /** A value that goes into a calculator: a number in its unit, a word, or numbers. */
 export type CalculatorValue = number | string | readonly number[];
@@ -17,7 +18,7 @@ export interface CalculatorResult {
   verdict: string;
   /** It will not work like this: what helps. */
   fails?: string;
-  findings: readonly { level: 'note' | 'caution' | 'stop'; message: string; always?: true }[];
+  findings: readonly BenchFinding[];
   /** In the base unit of each good. */
   amounts: readonly { goodId: string; amount: number }[];
   /** What must hold before doors for this to be true. */

@@ -1,3 +1,4 @@
+import { SPARK_J } from './limits';
 import { dewPointC, vapourKPa } from './constants';
 import {
   defineCalculator,
@@ -12,9 +13,11 @@ import {
 const BREAKDOWN = 3e6;
 /** Electric constant, F/m. CODATA 2018. */
 const EPSILON = 8.8541878128e-12;
-/** Sparks: unpleasant, and dangerous, J. From memory. */
-const CAUTION_J = 0.25;
-const STOP_J = 10;
+/** A person's capacitance to the ground, pF, the most of 100 to 150. IEC 61000-4-2. */
+const PERSON_PF = 150;
+/** Above so many volts a charged person leaks as fast as a dome charges them. From memory. */
+const PERSON_V = 200_000;
+const { caution: CAUTION_J, stop: STOP_J } = SPARK_J;
 /** From this humidity on the charge leaks away as it comes, %. Rule of thumb. */
 const DRY_PERCENT = 40;
 const DAMP_PERCENT = 60;
@@ -32,7 +35,7 @@ export const staticDome = defineCalculator({
     ],
   },
   inputs: {
-    radiusM: numberInput('Radius of the dome', 'm', [0.02, 1], 0.12),
+    radiusM: numberInput('Radius of the dome', 'm', [0.02, 1], 0.12, 'Half of how wide it is.'),
     temperatureC: knownInput('roomC', numberInput('Temperature', '°C', [-10, 45], 20)),
     humidityPercent: knownInput('humidityPercent', numberInput('Humidity', '%', [1, 100], 45)),
   },
@@ -41,13 +44,16 @@ export const staticDome = defineCalculator({
     likelyKV: { label: 'In this air, by a rule of thumb', unit: 'kV' },
     capacitancePF: { label: 'Capacitance', unit: 'pF' },
     chargeUC: { label: 'Charge, at most', unit: 'µC' },
-    energyJ: { label: 'Energy of a spark, at most', unit: 'J' },
+    energyJ: { label: 'Energy of a spark, with or without a person, at most', unit: 'J' },
     dewPointC: { label: 'Dew point', unit: '°C' },
   },
   work: ({ radiusM, temperatureC, humidityPercent }) => {
     const volts = BREAKDOWN * radiusM;
     const farads = 4 * Math.PI * EPSILON * radiusM;
-    const joules = (farads * volts * volts) / 2;
+    const alone = (farads * volts * volts) / 2;
+    // Whoever touches it stores charge as well, and is discharged with it.
+    const withPerson = ((farads + PERSON_PF * 1e-12) * Math.min(volts, PERSON_V) ** 2) / 2;
+    const joules = Math.max(alone, withPerson);
     const damp = Math.min(1, Math.max(0, (humidityPercent - DRY_PERCENT) / (DAMP_PERCENT - DRY_PERCENT)));
     const dew = dewPointC(temperatureC, vapourKPa(temperatureC, humidityPercent));
     const findings: BenchFinding[] = [];
@@ -85,7 +91,16 @@ export const staticDome = defineCalculator({
           arithmetic: `4 π ε₀ × ${formatNumber(radiusM)} m = ${formatNumber(farads * 1e12)} pF`,
           source: 'an isolated sphere; ε₀, CODATA',
         },
-        { label: 'Energy', arithmetic: `½ C V² = ${formatNumber(joules)} J`, source: '½ C V²' },
+        {
+          label: 'Energy of the dome alone',
+          arithmetic: `½ C V² = ${formatNumber(alone)} J`,
+          source: '½ C V²',
+        },
+        {
+          label: 'Energy with a person who touches it',
+          arithmetic: `½ (${formatNumber(farads * 1e12)} + ${PERSON_PF} pF) × (${formatNumber(Math.min(volts, PERSON_V) / 1000)} kV)² = ${formatNumber(withPerson)} J`,
+          source: 'a person has 100 to 150 pF, IEC 61000-4-2; and leaks above about 200 kV, from memory',
+        },
         {
           label: 'Dew point',
           arithmetic: `${formatNumber(dew)} °C`,

@@ -1,4 +1,5 @@
 import { molarMass } from '../physics';
+import { MOST_OPEN_FUEL_ML } from './limits';
 import { AIR_O2_PERCENT, ATM_KPA, gasL, kelvin, R_SOURCE } from './constants';
 import {
   defineCalculator,
@@ -10,7 +11,7 @@ import {
   type BenchFinding,
 } from './define';
 
-const FUELS = ['methanol', 'ethanol', 'propan-2-ol'] as const;
+const FUELS = ['ethanol', 'methanol', 'propan-2-ol'] as const;
 type Fuel = (typeof FUELS)[number];
 
 interface FuelData {
@@ -80,11 +81,20 @@ export const FUEL: Record<Fuel, FuelData> = {
   },
 };
 
+/** Outside, where air mixes in, any mixture may be right. */
+const AT_THE_MOUTH = ' It may still burn at the mouth: treat it as live.';
+
 /** Leaner or richer than this it burns pale or sooty rather than with a ring of blue. Common practice. */
 const LEAN = 0.8;
 const RICH = 1.3;
-/** More than a wet wall holds. Common practice: what is poured in to wet it, mL per litre of bottle. */
-const WETTING_ML_PER_L = 20;
+/** A film of fuel on a wall that was wetted all round and drained, mm. From memory. */
+const FILM_MM = 0.1;
+/** Wall of a bottle three times as high as it is wide, m², by its volume in L to the power of two thirds. */
+const WALL_M2 = (3.5 * Math.PI) / (0.75 * Math.PI) ** (2 / 3) / 100;
+
+/** What wets the wall of a bottle, mL. */
+export const wettingML = (bottleL: number): number =>
+  Math.min(MOST_OPEN_FUEL_ML, 1000 * FILM_MM * WALL_M2 * bottleL ** (2 / 3));
 
 export const vapourBottle = defineCalculator({
   id: 'vapour-bottle',
@@ -147,15 +157,26 @@ export const vapourBottle = defineCalculator({
     const lightsFromC = f.boilsAtC(((lower / 100) * pressureKPa) / saturation);
     const tooRichFromC = f.boilsAtC(((upper / 100) * pressureKPa) / saturation);
     const percent = 100 * x;
+    const boilsAtC = f.boilsAtC(pressureKPa);
+    const boilsFirst = lightsFromC >= boilsAtC;
+    const warmer = boilsFirst
+      ? 'Wet the wall all round and let it stand: so little vapour lights at no safe warmth'
+      : `Warm the bottle to ${Math.ceil(lightsFromC)} °C`;
     const burns = percent >= lower && percent <= upper;
     const energyKJ = burns ? Math.min(mol, oxygenMol / f.oxygen) * f.kJPerMol : 0;
     const findings: BenchFinding[] = [
       {
         level: 'caution',
-        message: `The bottle holds ${formatNumber(vapourG, 2)} g of ${fuel} as vapour, whatever is poured in: about ${formatNumber(WETTING_ML_PER_L * bottleL, 2)} mL wets the wall, and is poured out before anything is lit. The stock is closed and away.`,
+        message: `The bottle holds ${formatNumber(vapourG, 2)} g of ${fuel} as vapour, whatever is poured in: about ${formatNumber(wettingML(bottleL), 2)} mL wets the wall, and is poured out before anything is lit. Never more than ${MOST_OPEN_FUEL_ML} mL of open fuel; the stock is closed and away.`,
         always: true,
       },
     ];
+    if (fuel === 'methanol')
+      findings.push({
+        level: 'stop',
+        message:
+          'Methanol is poisonous, through the skin too, and burns with a flame that nobody sees. Take ethanol; with methanol all the same, say why.',
+      });
     if (temperatureC < f.holdsC[0] || temperatureC > f.holdsC[1])
       findings.push({
         level: 'note',
@@ -164,25 +185,22 @@ export const vapourBottle = defineCalculator({
     return {
       verdict: !burns
         ? percent < lower
-          ? `It will not light: ${formatNumber(percent)} % is too lean. Warm the bottle to ${Math.ceil(lightsFromC)} °C.`
-          : `It will not light: ${formatNumber(percent)} % is too rich. Let it air, or take it colder.`
+          ? `It will not light: ${formatNumber(percent)} % is too lean. ${warmer}.${AT_THE_MOUTH}`
+          : `It will not light: ${formatNumber(percent)} % is too rich. Let it air, or take it colder.${AT_THE_MOUTH}`
         : ratio < LEAN
           ? `It lights, on the lean side: ${formatNumber(percent)} % against ${formatNumber(100 * right)} % just right.`
           : ratio > RICH
             ? `It lights, on the rich side, with a yellow flame: ${formatNumber(percent)} % against ${formatNumber(100 * right)} % just right.`
             : `It lights, close to just right: ${formatNumber(percent)} % against ${formatNumber(100 * right)} %.`,
       ...(!burns && {
-        fails:
-          percent < lower
-            ? `Warm the bottle to ${Math.ceil(lightsFromC)} °C`
-            : `Cool the bottle to ${Math.floor(tooRichFromC)} °C`,
+        fails: percent < lower ? warmer : `Cool the bottle to ${Math.floor(tooRichFromC)} °C`,
       }),
       limits: [
         {
           what: 'Temperature of the bottle',
           unit: '°C',
-          min: Math.ceil(lightsFromC),
-          max: Math.floor(tooRichFromC),
+          ...(boilsFirst ? {} : { min: Math.ceil(lightsFromC) }),
+          max: Math.floor(Math.min(tooRichFromC, boilsAtC)),
         },
       ],
       outputs: {
@@ -194,7 +212,7 @@ export const vapourBottle = defineCalculator({
         equivalenceRatio: roundToSixFigures(Math.min(ratio, 1000)),
         vapourG: roundToSixFigures(vapourG),
         energyKJ: roundToSixFigures(energyKJ),
-        lightsFromC: roundToSixFigures(lightsFromC),
+        lightsFromC: roundToSixFigures(Math.min(lightsFromC, boilsAtC)),
       },
       findings,
       working: [

@@ -1,3 +1,4 @@
+import { SODA_ATM, SODA_C } from './limits';
 import { kelvin, WATER_J_PER_G_K } from './constants';
 import {
   defineCalculator,
@@ -13,9 +14,9 @@ const HENRY = 0.034;
 const HENRY_K = 2400;
 /** Moles in a litre of gas at 0 °C and 1 atm, in which carbonation is counted. CODATA. */
 const MOL_PER_L = 1 / 22.414;
-/** Where a closed bottle's soda is a caution and a stop, °C. From memory. */
-const CAUTION_C = 35;
-const STOP_C = 40;
+const { caution: CAUTION_C, stop: STOP_C } = SODA_C;
+/** The bottle that the time to warm through is given for, L. */
+const USUAL_BOTTLE_L = 0.5;
 
 /** Water and soda exchange heat, then the bottle cools in the room: where both meet, and the soda after so many minutes, °C. */
 function course(
@@ -26,11 +27,14 @@ function course(
 ) {
   const [soda, bath] = [v.bottleL * WATER_J_PER_G_K, v.bathL * WATER_J_PER_G_K];
   const together = (soda * v.sodaC + bath * v.bathC) / (soda + bath);
+  // Heat goes in through the wall: volume to surface grows with the cube root of the volume.
+  const slower = Math.cbrt(v.bottleL / USUAL_BOTTLE_L);
+  const [bathTauMin, airTauMin] = [v.bathTauMin * slower, v.airTauMin * slower];
   const warmth = (min: number): number =>
     min <= v.minutesInBath
-      ? together + (v.sodaC - together) * Math.exp((-min / v.bathTauMin) * (1 + soda / bath))
-      : v.roomC + (warmth(v.minutesInBath) - v.roomC) * Math.exp((v.minutesInBath - min) / v.airTauMin);
-  return { together, warmth };
+      ? together + (v.sodaC - together) * Math.exp((-min / bathTauMin) * (1 + soda / bath))
+      : v.roomC + (warmth(v.minutesInBath) - v.roomC) * Math.exp((v.minutesInBath - min) / airTauMin);
+  return { together, warmth, airTauMin };
 }
 
 /** Points of a curve through time. */
@@ -81,7 +85,7 @@ export const warmSoda = defineCalculator({
       'min',
       [1, 120],
       10,
-      'Minutes to lose two thirds of the difference: fit it from one you measured. Common practice.',
+      'Minutes in which half a litre loses two thirds of the difference; larger bottles take longer. Fit it from one you measured. Common practice.',
     ),
     airTauMin: numberInput('Cools through in', 'min', [5, 600], 90, 'The same, standing in the room.'),
   },
@@ -92,7 +96,7 @@ export const warmSoda = defineCalculator({
     hottestAtm: { label: 'In the closed bottle at its hottest', unit: 'atm' },
   },
   work: (v) => {
-    const { together, warmth } = course(v);
+    const { together, warmth, airTauMin } = course(v);
     const outOfBath = warmth(v.minutesInBath);
     const atItemC = warmth(v.minutesInBath + v.minutesOut);
     const hottestC = Math.max(v.sodaC, outOfBath, atItemC);
@@ -114,6 +118,17 @@ export const warmSoda = defineCalculator({
         level: 'caution',
         message: `The soda reaches ${formatNumber(hottestC)} °C, and ${formatNumber(atm(hottestC), 2)} atm in the closed bottle: goggles, and nobody leans over it.`,
       });
+    const hottest = atm(hottestC);
+    if (hottest > SODA_ATM.stop)
+      findings.push({
+        level: 'stop',
+        message: `${formatNumber(hottest, 2)} atm in the closed bottle: it may burst. No more than ${SODA_ATM.stop} atm; less carbonation, or colder.`,
+      });
+    else if (hottest > SODA_ATM.caution && hottestC <= CAUTION_C)
+      findings.push({
+        level: 'caution',
+        message: `${formatNumber(hottest, 2)} atm in the closed bottle: goggles, and nobody leans over it.`,
+      });
     return {
       verdict: `${formatNumber(atItemC)} °C at its item, and ${formatNumber(atm(atItemC), 2)} atm in the closed bottle.`,
       limits: [{ what: 'Temperature of the bath', unit: '°C', max: STOP_C }],
@@ -132,7 +147,7 @@ export const warmSoda = defineCalculator({
         },
         {
           label: 'At its item',
-          arithmetic: `${formatNumber(v.roomC)} + (${formatNumber(outOfBath)} − ${formatNumber(v.roomC)}) e^(−${formatNumber(v.minutesOut)}/${formatNumber(v.airTauMin)}) = ${formatNumber(atItemC)} °C`,
+          arithmetic: `${formatNumber(v.roomC)} + (${formatNumber(outOfBath)} − ${formatNumber(v.roomC)}) e^(−${formatNumber(v.minutesOut)}/${formatNumber(airTauMin)}) = ${formatNumber(atItemC)} °C`,
           source: 'Newton’s law of cooling',
         },
         {

@@ -42,10 +42,14 @@ const fuel = (word: string) => [{ name: 'fuel', word }];
 const bottle: Partial<Demo> = {
   benches: [held('vapour-bottle', { inputs: fuel('ethanol') })],
   variants: [
-    { id: 'spirit', title: 'propanol', amounts: [], hazards: [], cautions: [] },
+    { id: 'plain', title: 'plain', amounts: [], hazards: [], cautions: [] },
     {
       ...{ id: 'wood', title: 'methanol', amounts: [], hazards: [], cautions: [] },
       benches: [held('vapour-bottle', { inputs: fuel('methanol') })],
+    },
+    {
+      ...{ id: 'spirit', title: 'propanol', amounts: [], hazards: [], cautions: [] },
+      benches: [held('vapour-bottle', { inputs: fuel('propan-2-ol') })],
     },
   ],
 };
@@ -53,19 +57,20 @@ const bottle: Partial<Demo> = {
 describe('the hall is 9 °C', () => {
   const cold = inHall(bottle, { venue: { name: 'Cold hall', roomC: 9 } });
 
-  test('the ethanol bottle will not light: warm it, or use the methanol variant; the other one, which does not help, is not offered', () => {
+  // Methanol would light, and is a stop of its own; “plain” changes nothing.
+  test('the ethanol bottle will not light: warm it, or use the propanol variant; those that do not help are not offered', () => {
     const [finding, ...others] = said(cold);
     expect(others).toEqual([]);
     expect(finding).toMatchObject({ level: 'caution', itemId: 'i-flash' });
     expect(finding!.message).toMatch(
-      /^“flash”: It will not light: .* is too lean\. Warm the bottle to \d+ °C\. Reckoned with what is known of Cold hall: temperature of the bottle 9 °C\.$/,
+      /^“flash”: It will not light: .* is too lean\. Warm the bottle to \d+ °C\. It may still burn at the mouth: treat it as live\. Reckoned with what is known of Cold hall: temperature of the bottle 9 °C\.$/,
     );
     expect(finding!.fixes.map((w) => w.label)).toEqual([
       expect.stringMatching(/^Warm the bottle to \d+ °C$/),
-      'Play it as “methanol”',
+      'Play it as “propanol”',
     ]);
     const mended = { ...cold, show: applyChange(cold.show, finding!.fixes[1]!.change!) };
-    expect(mended.show.items[0]!.variantId).toBe('wood');
+    expect(mended.show.items[0]!.variantId).toBe('spirit');
     expect(said(mended)).toEqual([]);
   });
 
@@ -121,7 +126,11 @@ test('a series over names goes into a bench that takes them: what fails is said 
       at: { series: { parameterId: 'fuel', levels: ['methanol', 'ethanol'], onFail: 'go on' } },
     },
   );
-  expect(said(fuels).map((f) => f.message.split(':')[0])).toEqual(['“flash” at ethanol']);
+  // Methanol lights at 9 °C, and is a stop for what it is.
+  expect(said(fuels).map((f) => [f.message.split(':')[0], f.level])).toEqual([
+    ['“flash” at methanol', 'stop'],
+    ['“flash” at ethanol', 'caution'],
+  ]);
   expect(
     script(fuels)
       .items.at(-1)!
@@ -233,7 +242,11 @@ test('one trouble is one finding: a damp room, a vessel that is too small', () =
     { benches: [held('static-dome', { inputs: [{ name: 'radiusM', value: 0.05 }] })] },
     { venue: { humidityPercent: 75 } },
   );
-  expect(said(dome).map((f) => f.message)).toEqual([expect.stringMatching(/Too damp: above 60 %/)]);
+  expect(said(dome).map((f) => f.message)).toEqual([
+    expect.stringMatching(/Too damp: above 60 %/),
+    // Five centimetres at 150 kV, and a person of 150 pF: ½ × 156 pF × (150 kV)² = 1.8 J.
+    expect.stringMatching(/1\.8 J hurts/),
+  ]);
   const cold = inHall({ benches: [held('cold-budget', { inputs: [{ name: 'poured', value: 90 }] })] });
   expect(said(cold).map((f) => f.message)).toEqual([expect.stringMatching(/The vessel holds 10 L\./)]);
 });
@@ -260,7 +273,7 @@ describe('what cannot be worked out', () => {
     [held('no-such'), 'There is no such bench.'],
     [
       held('throw', { inputs: [{ name: 'speedMS', value: 900 }] }),
-      '“Speed” must be a number from 0.1 to 100 m/s.',
+      '“Speed” must be a number from 0.1 to 300 m/s.',
     ],
     [held('throw', { inputs: [{ name: 'wind', value: 1 }] }), '“wind” There is no such input'],
     [
@@ -273,7 +286,7 @@ describe('what cannot be worked out', () => {
     ],
     [
       held('vapour-bottle', { inputs: fuel('petrol') }),
-      '“Fuel” must be one of methanol, ethanol, propan-2-ol.',
+      '“Fuel” must be one of ethanol, methanol, propan-2-ol.',
     ],
   ])('is said, and the plan goes on: %#', (bench, message) => {
     const file = inHall({

@@ -18,14 +18,14 @@ interface Case {
 /** Every item with what `report` finds in the results of its calculators; the same at several levels is one case. */
 function cases(
   c: Context,
-  report: (result: CalculatorResult) => { message: string; level: Level }[],
+  report: (result: CalculatorResult, volunteers: number) => { message: string; level: Level }[],
 ): Case[] {
   return c.items.flatMap((scripted) => {
     const { item, options } = scripted;
     const found = new Map<string, Case>();
     for (const { level, results } of possibleShowings(scripted))
       for (const result of results)
-        for (const reported of report(result)) {
+        for (const reported of report(result, scripted.demo?.volunteers ?? 0)) {
           const key = `${result.held.id} ${reported.level} ${reported.message}`;
           const known = found.get(key) ?? { ...reported, item: c.planned(item.id), result, levels: [] };
           const isNew = !options && level !== undefined && !known.levels.includes(level);
@@ -88,7 +88,12 @@ const message = rule<Context, Case, FindingCode>({
   id: 'bench',
   level: ({ level }) => level,
   source: 'the bench that the demo holds, with its own sources',
-  findMatches: (c) => cases(c, ({ findings }) => findings.filter((f) => !f.always && f.level !== 'note')),
+  findMatches: (c) =>
+    cases(c, ({ findings }, volunteers) =>
+      findings
+        .filter((f) => !f.always && f.level !== 'note')
+        .map((f) => (f.stopsVolunteers && volunteers > 0 ? { ...f, level: 'stop' as const } : f)),
+    ),
   findPlace: ({ item }) => atStart(item),
   message: (found) => `${whose(found)}: ${found.message}${reckoned(found.result)}`,
   fixes: ({ item }, c) => variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
