@@ -1,6 +1,7 @@
-import { type Check, plan } from '../plan';
+import { type Check, plan, type PlanFinding } from '../plan';
 import { script } from '../script';
 import { demo, good, item, record, showOf, task } from '../testing/hall-show';
+import { instance, unruly } from '../testing/instances';
 import { debrief } from './debrief';
 import { event } from '../testing/log';
 import type { Happening, RunEvent } from './events';
@@ -63,15 +64,18 @@ test.each([
 
 test('an item is go when all its must-checks hold, and no-go with the reason when one fails', () => {
   const [flask, rinse, warm] = ['flask', 'rinse: done', 'The bath is warm'].map((title) => named(title).id);
-  const open = gates(script(file), checks, fold([], script(file)), 1);
+  const open = gates(script(file), { checks, findings: [] }, fold([], script(file)), 1);
   expect(open[0]).toMatchObject({ verdict: 'open' });
   const cold = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 20)], script(file));
-  expect(gates(script(file), checks, cold, 1)[0]).toMatchObject({
+  expect(gates(script(file), { checks, findings: [] }, cold, 1)[0]).toMatchObject({
     verdict: 'no-go',
     reasons: ['The bath is warm: 20 °C, wanted at least 40 °C'],
   });
   const ready = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 45)], script(file));
-  expect(gates(script(file), checks, ready, 1).map((g) => g.verdict)).toEqual(['go', 'open']);
+  expect(gates(script(file), { checks, findings: [] }, ready, 1).map((g) => g.verdict)).toEqual([
+    'go',
+    'open',
+  ]);
 });
 
 test('what holds for a time goes stale, is asked for again, and may hold again', () => {
@@ -84,8 +88,11 @@ test('what holds for a time goes stale, is asked for again, and may hold again',
     all.map((c) => answer(c.id, c.kind === 'measured' ? 45 : true)),
     script(file),
   );
-  expect(gates(script(file), all, state, 1000).map((g) => g.verdict)).toEqual(['go', 'go']);
-  expect(gates(script(file), all, state, 90_000)[0]).toMatchObject({
+  expect(gates(script(file), { checks: all, findings: [] }, state, 1000).map((g) => g.verdict)).toEqual([
+    'go',
+    'go',
+  ]);
+  expect(gates(script(file), { checks: all, findings: [] }, state, 90_000)[0]).toMatchObject({
     verdict: 'open',
     reasons: expect.arrayContaining(['flask: stale, look again']) as string[],
   });
@@ -104,7 +111,7 @@ test('what only comes up in the show holds nothing up until it fails; then it sa
     .filter((c) => c.dueS === undefined)
     .map((c) => answer(c.id, c.kind === 'measured' ? 45 : true));
   const gate = (...more: RunEvent[]) =>
-    gates(script(file), checks, fold([...ready, ...more], script(file)), 2)[0]!;
+    gates(script(file), { checks, findings: [] }, fold([...ready, ...more], script(file)), 2)[0]!;
   expect(named('warm: done').dueS).toBeGreaterThan(planned.timetable.doorsS);
   expect(gate().verdict).toBe('go');
   expect(gate(answer(named('warm: done').id, false))).toMatchObject({ verdict: 'no-go', takesS: 660 });
@@ -112,7 +119,8 @@ test('what only comes up in the show holds nothing up until it fails; then it sa
 
 test('a no-go stays one until it is mended, overruled with a reason, or its stand-by demo goes on', () => {
   const no = answer(named('flask').id, false);
-  const gate = (...more: RunEvent[]) => gates(script(file), checks, fold([no, ...more], script(file)), 2)[0]!;
+  const gate = (...more: RunEvent[]) =>
+    gates(script(file), { checks, findings: [] }, fold([no, ...more], script(file)), 2)[0]!;
   const said = (h: Happening) => at(9, 'said', h);
   expect(gate().verdict).toBe('no-go');
   expect(
@@ -194,4 +202,62 @@ test('the debrief sets planned against actual and packed against used', () => {
   expect(talk.times[0]!.actualS).toBeUndefined();
   expect(talk.leftovers).toMatchObject([{ goodId: 'soda', packed: 4, used: 2, expected: 2, counted: 1 }]);
   expect(talk.lines[0]).toMatchObject({ attempt: { outcome: 'worked', cause: 'fresh yeast' }, takesS: 340 });
+});
+
+describe('a stop of the plan', () => {
+  const file = instance(3, { items: 5, tasks: 8, people: 2, vessels: 1, inShowPct: 40 });
+  const planned = plan(file, { plays: 0, fixes: false });
+  const resolved = script(file);
+  const stop = (itemId?: string): PlanFinding => ({
+    ...{ level: 'stop', code: 'bench', at: 0, message: 'hot foam and steam scald', numbers: {}, fixes: [] },
+    ...(itemId && { itemId }),
+  });
+  const ofItem = file.show.items[0]!.id;
+  const allYes = fold(
+    planned.checks.map(({ id, min, max }, i) =>
+      event(
+        { kind: 'check', body: { checkId: id, value: min ?? max ?? true } },
+        { id: `e${String(i).padStart(4, '0')}`, at: 1, tick: i + 1 },
+      ),
+    ),
+    resolved,
+  );
+  const verdicts = (findings: PlanFinding[], state = allYes) =>
+    gates(resolved, { checks: planned.checks, findings }, state, 2);
+
+  test('is a no-go at its item, with its reason, though every check holds', () => {
+    expect(verdicts([]).every((g) => g.verdict === 'go')).toBe(true);
+    const [first, ...others] = verdicts([stop(ofItem)]);
+    expect(first).toMatchObject({ verdict: 'no-go', isStopped: true, reasons: ['hot foam and steam scald'] });
+    expect(others.every((g) => g.verdict === 'go')).toBe(true);
+  });
+
+  test('that belongs to no item is a no-go of the whole show', () => {
+    expect(verdicts([stop()])[0]).toMatchObject({ itemId: '', title: 'The whole show', verdict: 'no-go' });
+  });
+
+  test('is played only with a reason, which is said', () => {
+    const overruled = { ...allYes, items: new Map(allYes.items) };
+    overruled.items.set(ofItem, { ...allYes.items.get(ofItem)!, overruled: 'the venue’s officer agreed' });
+    expect(verdicts([stop(ofItem)], overruled)[0]).toMatchObject({
+      verdict: 'overruled',
+      reasons: ['hot foam and steam scald', 'played all the same: the venue’s officer agreed'],
+    });
+  });
+
+  test('keeps every show from “all go”, whatever was checked', () => {
+    for (let seed = 1; seed <= 40; seed++) {
+      const wild = unruly(seed);
+      const made = plan(wild, { plays: 0, fixes: false });
+      const events = made.checks.map(({ id, min, max }, i) =>
+        event(
+          { kind: 'check', body: { checkId: id, value: min ?? max ?? true } },
+          { id: `e${String(i).padStart(4, '0')}`, at: 1, tick: i + 1 },
+        ),
+      );
+      const list = gates(script(wild), made, fold(events, script(wild)), 2);
+      const hasStop = made.findings.some((f) => f.level === 'stop');
+      expect(list.every((g) => g.verdict === 'go')).toBe(!hasStop);
+    }
+  });
 });

@@ -239,7 +239,7 @@ describe('checks before doors', () => {
     ]);
     const checks = plan(file, { plays: 0 }).checks;
     const no = fold([at(1, { kind: 'check', body: { checkId: checks[0]!.id, value: false } })], script(file));
-    expect(gates(script(file), checks, no, 1)[0]!.verdict).toBe('go');
+    expect(gates(script(file), { checks, findings: [] }, no, 1)[0]!.verdict).toBe('go');
   });
 
   test('an answer taken back is open again, and the newest answer counts', () => {
@@ -248,7 +248,7 @@ describe('checks before doors', () => {
     const say = (second: number, value: boolean | null) =>
       at(second, { kind: 'check', body: { checkId: checks[0]!.id, value } });
     const verdict = (...events: RunEvent[]) =>
-      gates(script(file), checks, fold(events, script(file)), 1)[0]!.verdict;
+      gates(script(file), { checks, findings: [] }, fold(events, script(file)), 1)[0]!.verdict;
     expect(verdict(say(1, true))).toBe('go');
     expect(verdict(say(1, true), say(2, false))).toBe('no-go');
     expect(verdict(say(2, false), say(1, true))).toBe('no-go');

@@ -153,7 +153,7 @@ test('every state explains itself: what forward does, what is on, what is owed, 
         }
         for (const item of owed(state)) expect(item.title).not.toBe('');
         for (const step of heldBy(resolved, state, does)) expect(step.text).not.toBe('');
-        for (const gate of gates(resolved, checks as never, state, 20_000_000)) {
+        for (const gate of gates(resolved, { checks: checks as never, findings: [] }, state, 20_000_000)) {
           const fails = checks.filter(
             (c) => c.itemIds.includes(gate.itemId) && state.checks.get(c.id)?.value === false,
           );

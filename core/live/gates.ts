@@ -1,16 +1,21 @@
-import type { Check } from '../plan';
+import type { Check, Plan, PlanFinding } from '../plan';
 import type { Script } from '../script';
 import type { RunState } from './fold';
 
 /** How a check stands: `stale` where it held and has to be made again. */
 export type Verdict = 'open' | 'holds' | 'stale' | 'fails';
 
-/** Whether an item may be played: every must-check holds, one fails, or one is still open; or what was decided instead. */
+/**
+ * Whether an item may be played: every must-check holds and the plan has no stop for it, one fails, or one is still open; or
+ * what was decided instead. `itemId` is empty for the whole show: stops that belong to no item.
+ */
 export interface Gate {
   itemId: string;
   title: string;
   verdict: 'go' | 'no-go' | 'open' | 'overruled' | 'stand-by';
   reasons: string[];
+  /** The plan has a stop for it: what was planned is the trouble, not what was found. */
+  isStopped?: boolean;
   /** Seconds that the longest of what fails takes to make good, where that is known. */
   takesS?: number;
 }
@@ -32,11 +37,24 @@ export function judge(
 }
 
 /**
- * Go or no-go per item, from the must-checks that name it. What only comes up during the show holds nothing up before it
- * fails. Times in ms. Pure.
+ * Go or no-go per item, from the must-checks that name it and the plan's stops. What only comes up during the show holds
+ * nothing up before it fails. Stops that belong to no item come first, as a gate of the whole show. Times in ms. Pure.
  */
-export function gates(script: Script, checks: readonly Check[], state: RunState, nowMs: number): Gate[] {
-  return script.items.map(({ item }): Gate => {
+export function gates(
+  script: Script,
+  { checks, findings }: Pick<Plan, 'checks' | 'findings'>,
+  state: RunState,
+  nowMs: number,
+): Gate[] {
+  const stops = findings.filter((f) => f.level === 'stop');
+  const isOfItem = ({ itemId }: PlanFinding) => itemId !== undefined && script.byItem.has(itemId);
+  const ofShow = stops.filter((f) => !isOfItem(f)).map((f) => f.message);
+  const whole: Gate = {
+    ...{ itemId: '', title: 'The whole show', verdict: 'no-go', reasons: ofShow, isStopped: true },
+  };
+  return [...(ofShow.length ? [whole] : []), ...script.items.map(gateOf)];
+
+  function gateOf({ item }: Script['items'][number]): Gate {
     const { standBy, overruled } = state.items.get(item.id) ?? {};
     const { id: itemId, title } = item;
     if (standBy) return { itemId, title, verdict: 'stand-by', reasons: [] };
@@ -46,11 +64,13 @@ export function gates(script: Script, checks: readonly Check[], state: RunState,
     const failing = mine.filter((m) => m.verdict === 'fails').map((m) => m.check);
     const stale = mine.filter((m) => m.verdict === 'stale').map((m) => m.check);
     const open = mine.some(({ verdict, check }) => verdict === 'open' && check.dueS === undefined);
+    const planned = stops.filter((f) => f.itemId === item.id).map((f) => f.message);
+    const isNoGo = failing.length + planned.length > 0;
     const takesS = Math.max(0, ...failing.map((c) => c.takesS ?? 0));
     return {
       itemId,
       title,
-      verdict: failing.length
+      verdict: isNoGo
         ? overruled === undefined
           ? 'no-go'
           : 'overruled'
@@ -58,13 +78,15 @@ export function gates(script: Script, checks: readonly Check[], state: RunState,
           ? 'open'
           : 'go',
       reasons: [
+        ...planned,
         ...failing.map((c) => `${c.title}${reading(c, state)}`),
         ...stale.map((c) => `${c.title}: stale, look again`),
-        ...(failing.length && overruled !== undefined ? [`played all the same: ${overruled}`] : []),
+        ...(isNoGo && overruled !== undefined ? [`played all the same: ${overruled}`] : []),
       ],
+      ...(planned.length > 0 && { isStopped: true }),
       ...(takesS > 0 && { takesS }),
     };
-  });
+  }
 }
 
 function reading(check: Check, state: RunState): string {

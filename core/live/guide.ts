@@ -22,7 +22,7 @@ export function hint(script: Script, state: RunState): Hint | undefined {
     return state.checks.size === 0
       ? on(
           'check',
-          'Before doors: press “All there” at a place, and “Missing” at one thing, to see what becomes of its item. Then go on to the stage.',
+          'Before doors: press “All there” at a place, answer the rest one by one, and “Missing” at one thing, to see what becomes of its item. Then go on to the stage.',
         )
       : on('stage', 'The large target does the next thing, always; so does page-down. Raise the curtain.');
   const attempts = itemsOf(state).flatMap((i) => i.attempts);

@@ -41,8 +41,8 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
   // What goes stale does so by the minute.
   const minute = Math.floor(now / 60_000) * 60_000;
   const verdicts = useMemo(
-    () => (checks ? gates(run.script, checks, run.state, minute) : []),
-    [run.script, run.state, checks, minute],
+    () => (plan ? gates(run.script, plan, run.state, minute) : []),
+    [run.script, run.state, plan, minute],
   );
   if (!checks || !fresh) return <Loading what="the checks" />;
   const { state, script } = run;
@@ -156,7 +156,7 @@ const standingSx = {
 /** The most that one press says of; what is more takes another. */
 const MOST_AT_ONCE = 200;
 
-/** One press says that everything still open at a mark is there; numbers are read one by one. */
+/** One press says that everything still open at a mark is there; what is done, tested, agreed or read is answered one by one. */
 function AllThere({
   place,
   checks,
@@ -170,7 +170,7 @@ function AllThere({
 }) {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const open = checks.filter(
-    (c) => c.kind !== 'measured' && ['open', 'stale'].includes(judge(c, state.checks.get(c.id), now)),
+    (c) => c.kind === 'present' && ['open', 'stale'].includes(judge(c, state.checks.get(c.id), now)),
   );
   const press = async () => {
     const checkIds = open.slice(0, MOST_AT_ONCE).map((c) => c.id);

@@ -11,8 +11,9 @@ const WORDS: Record<Gate['verdict'], string> = {
   'stand-by': 'Stand-by',
 };
 
-/** Why an item is played although a check says no; one is chosen, nothing is typed. */
-const REASONS = ['It is mended', 'We play without it'] as const;
+/** Why an item is played although a check, or the plan, says no; one is chosen, nothing is typed. */
+const REASONS = ['It is fixed', 'We go ahead without it'] as const;
+const STOP_REASONS = ['It is fixed since it was planned', 'The person responsible has decided'] as const;
 
 /** What is still to be seen to, in a few words. */
 export function gatesWords(list: readonly Gate[]): string {
@@ -80,7 +81,7 @@ export function Gates({
                 {reason}
               </Typography>
             ))}
-            {gate.verdict === 'no-go' && role === 'stage' && (
+            {gate.verdict === 'no-go' && role === 'stage' && gate.itemId !== '' && (
               <WaysOut gate={gate} script={script} leftS={leftS(gate.itemId)} />
             )}
           </Box>
@@ -113,7 +114,7 @@ function WaysOut({ gate, script, leftS }: { gate: Gate; script: Script; leftS: n
             Put on “{standBy.title}” instead
           </Button>
         )}
-        {REASONS.map((reason) => (
+        {(gate.isStopped ? STOP_REASONS : REASONS).map((reason) => (
           <Button
             key={reason}
             size="small"

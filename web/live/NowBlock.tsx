@@ -152,12 +152,13 @@ function whomToAsk({ wanted, change }: Volunteers): string {
     : `ask the ${who} before they come up`;
 }
 
-/** A no-go stays one until it is mended or overruled. */
+/** A no-go, of a check or of the plan, stays one until it is fixed or overruled. */
 function NoGo({ gate }: { gate: Gate | undefined }) {
   if (gate?.verdict !== 'no-go') return null;
   return (
     <Typography role="alert" sx={{ fontSize: 'stageText', color: 'error.main', fontWeight: 700 }}>
-      NO-GO: {gate.reasons.join('; ')}
+      NO-GO: {gate.reasons[0]}
+      {gate.reasons.length > 1 && ` And ${gate.reasons.length - 1} more: see Check.`}
     </Typography>
   );
 }

@@ -135,6 +135,7 @@ function noGo(
 ): Offer[] {
   if (gate?.verdict !== 'no-go' || item.attempts.length > 0) return [];
   const { itemId, title } = item;
+  const why = gate.isStopped ? 'the person responsible has decided' : 'it is fixed';
   const played = playedAs(script, item) ?? script.byItem.get(itemId);
   const standBy = played && standByOf(script, played);
   return [
@@ -149,8 +150,8 @@ function noGo(
       : []),
     {
       key: `overrule ${itemId}`,
-      message: `Play “${title}” all the same: it is mended`,
-      onPress: () => onGo([{ kind: 'overruled', body: { itemId, reason: 'said on stage to be mended' } }]),
+      message: `Play “${title}” all the same: ${why}`,
+      onPress: () => onGo([{ kind: 'overruled', body: { itemId, reason: `on stage: ${why}` } }]),
     },
   ];
 }

@@ -5,10 +5,9 @@ import { usePlan } from '../workers/planner';
 /** Which items are go, by their checks; empty until these are worked out. */
 export function useGates(script: Script, state: RunState, now: number): ReadonlyMap<string, Gate> {
   const { plan } = usePlan(script.file, { forecast: false });
-  const checks = plan?.checks;
   const minute = Math.floor(now / 60_000) * 60_000;
   return useMemo(
-    () => new Map(checks ? gates(script, checks, state, minute).map((gate) => [gate.itemId, gate]) : []),
-    [checks, script, state, minute],
+    () => new Map(plan ? gates(script, plan, state, minute).map((gate) => [gate.itemId, gate]) : []),
+    [plan, script, state, minute],
   );
 }
