@@ -1,6 +1,6 @@
 import { declare, type Field, type Measure } from '../fields';
 import type { BaseUnit } from '../quantities';
-import type { CalculatorValue } from './result';
+import type { CalculatorValue, BenchFinding } from './result';
 
 type FieldOf<As extends Field['as']> = Extract<Field, { as: As }>;
 
@@ -60,14 +60,7 @@ type ValuesOf<I> = {
 /** What comes out: its name and unit; "" for words, and for numbers without one. */
 export type Outputs = Readonly<Record<string, { label: string; unit: string }>>;
 
-export interface BenchFinding {
-  level: 'note' | 'caution' | 'stop';
-  message: string;
-  /** True whatever goes in: a caution of the demo, rather than news. */
-  always?: true;
-  /** A stop where volunteers take part. */
-  stopsVolunteers?: true;
-}
+export type { BenchFinding };
 
 /** What has to hold before doors for the answer to stand: measured, and within these bounds. */
 export interface Limit {

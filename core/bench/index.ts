@@ -15,3 +15,5 @@ export {
   type Worked,
 } from './define';
 export { listed, runBench, startOf, type Listed } from './run';
+export { AIR_O2_PERCENT, gasL } from './constants';
+export { CO2_PERCENT, OXYGEN_PERCENT } from './limits';

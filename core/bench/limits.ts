@@ -35,8 +35,8 @@ export const CHILD_NOISE_DB = 120;
 /** Carbon dioxide over a working day (OSHA, 5,000 ppm) and for fifteen minutes (NIOSH, 30,000 ppm), %. */
 export const CO2_PERCENT = { day: 0.5, short: 3 } as const;
 
-/** Oxygen in air: "deficient" below, OSHA 29 CFR 1910.134; and nobody stays, EIGA, from memory. %. */
-export const OXYGEN_PERCENT = { deficient: 19.5, nobody: 18 } as const;
+/** Oxygen in air, %: careful below, from memory; "deficient" below, OSHA 29 CFR 1910.146; nobody goes in, EIGA, from memory. */
+export const OXYGEN_PERCENT = { careful: 20, deficient: 19.5, nobody: 18 } as const;
 
 /** Pressure in a closed soda bottle: near it with goggles only, and not at all, atm. From memory: bottles burst above 10. */
 export const SODA_ATM = { caution: 6, stop: 8 } as const;

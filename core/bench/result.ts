@@ -1,8 +1,16 @@
 import type { Condition, DemoBench } from '../show';
-import type { BenchFinding } from './define';
 
 /** A value that goes into a calculator: a number in its unit, a word, or numbers. */
 export type CalculatorValue = number | string | readonly number[];
+
+export interface BenchFinding {
+  level: 'note' | 'caution' | 'stop';
+  message: string;
+  /** True whatever goes in: a caution of the demo, rather than news. */
+  always?: true;
+  /** A stop where volunteers take part. */
+  stopsVolunteers?: true;
+}
 
 /** What a demo's calculator works out for one showing of an item. */
 export interface CalculatorResult {

@@ -23,6 +23,7 @@ export type FindingCode =
   | 'watched'
   | 'setting'
   | 'bench'
+  | 'air'
   | 'front-row'
   | 'too-long'
   | 'unwritten'

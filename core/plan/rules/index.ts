@@ -1,5 +1,6 @@
 import { apply, byMoment } from '../../findings';
 import type { FindingCode } from './codes';
+import { AIR_RULES } from './air';
 import { BENCH_RULES } from './benches';
 import { broken } from './broken';
 import { CONFLICT_RULES } from './conflicts';
@@ -38,6 +39,7 @@ export const RULES: Record<FindingCode, Rows> = {
   watched: [STAGE_RULES.nobodyWatches, STAGE_RULES.othersAtInterlock],
   setting: [STAGE_RULES.settings, STAGE_RULES.fewerOptions],
   bench: [BENCH_RULES.fails, BENCH_RULES.message, BENCH_RULES.refused, BENCH_RULES.wasWrong],
+  air: [AIR_RULES.air],
   'front-row': [STAGE_RULES.frontRowUnknown],
   'too-long': [STAGE_RULES.tooLong],
   unwritten: [STAGE_RULES.notWritten],
