@@ -1,2 +1,2 @@
-export { airThrough, type AirThen, type GasSource } from './air';
-export { gasOf, type ItemGas } from './sources';
+export { airThrough, type AirThen } from './air';
+export { gasOf } from './sources';

@@ -44,7 +44,7 @@ export class Conditions extends Room {
   @IsOptional() @Whole(0, 100_000, 'Heads') heads?: number;
 }
 /** The device of the stage stood still: its clock went on and it did not, in ms since 1970. */
-export class Slept {
+class Slept {
   @Seconds('From', 8.64e15) from!: number;
   @Seconds('To', 8.64e15) to!: number;
 }
