@@ -37,6 +37,28 @@ export function withoutWaits(lengthsS: readonly Float64Array[], endsS: Float64Ar
   };
 }
 
+/** Plays of items one after another from `startS`, none before its own moment (−Infinity: whenever the one before is over). */
+export function inTurn(
+  lengthsS: readonly Float64Array[],
+  { startS, notBeforeS }: { startS: number; notBeforeS: readonly number[] },
+  most = PLAYS,
+): Replay {
+  const plays = Math.min(most, lengthsS[0]?.length ?? 1);
+  return {
+    plays,
+    meanS: lengthsS.map((of) => of.reduce((sum, s) => sum + s, 0) / Math.max(1, of.length)),
+    endsWithout: (cut) => {
+      const ends = new Float64Array(plays).fill(startS);
+      const out = new Set(cut);
+      lengthsS.forEach((lengths, i) => {
+        if (out.has(i)) return;
+        for (let p = 0; p < plays; p++) ends[p] = Math.max(ends[p]!, notBeforeS[i]!) + lengths[p]!;
+      });
+      return ends;
+    },
+  };
+}
+
 /** Plays looked at; odds are then good to about one in a hundred. */
 const PLAYS = 1000;
 /** Sets played at most; a search that needs more says that it may not have found the least. */

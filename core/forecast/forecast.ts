@@ -121,17 +121,18 @@ export const USUAL_PACE_SD = 0.06;
 export const paceSdOf = ({ file }: Script): number => file.pace?.sd ?? USUAL_PACE_SD;
 
 /** Ends drawn apart about their middle, as far as the record of past forecasts asks for. Sorted, as they came. */
-function widened(endsS: Float64Array, { file }: Script): Float64Array {
+export function widened(endsS: Float64Array, { file }: Script): Float64Array {
   const by = file.pace?.widen ?? 1;
   if (by === 1) return endsS;
   const middle = quantileOf(endsS, 0.5);
   return endsS.map((end) => middle + by * (end - middle));
 }
 
-const widenedReplay = (replay: Replay, of: Script): Replay => ({
-  ...replay,
-  endsWithout: (cut) => widened(replay.endsWithout(cut).sort(), of),
-});
+/** Plays again, each set of ends drawn apart as `widened` does. */
+export const widenedReplay = (replay: Replay, of: Script): Replay =>
+  (of.file.pace?.widen ?? 1) === 1
+    ? replay
+    : { ...replay, endsWithout: (cut) => widened(replay.endsWithout(cut).sort(), of) };
 
 const cutsOf = (items: readonly Item[], replay: Replay, limitS: number): Cuts | null =>
   leastCuts(items, replay, limitS, WISHED_ODDS, { mostSets: REPLAYED_SETS }) ??

@@ -19,6 +19,8 @@ export {
   sharedRates,
   partOf,
   paceSdOf,
+  widened,
+  widenedReplay,
   shareUpTo,
   USUAL_PACE_SD,
   type Band,
@@ -27,4 +29,13 @@ export {
   type ItemBand,
   type Landing,
 } from './forecast';
-export { leastCuts, nearestCuts, sureCuts, WISHED_ODDS, withoutWaits, type Cuts } from './cuts';
+export {
+  leastCuts,
+  nearestCuts,
+  sureCuts,
+  inTurn,
+  WISHED_ODDS,
+  withoutWaits,
+  type Cuts,
+  type Replay,
+} from './cuts';

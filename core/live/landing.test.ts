@@ -102,3 +102,26 @@ test('a show that will run over says what to leave out, and lands once that is s
   expect(after.withinSlot).toBeGreaterThan(0.9);
   expect(after).not.toHaveProperty('cuts');
 });
+
+test('a guest who comes at a fixed hour is waited for: what is cut before saves nothing', () => {
+  const fixed = showOf(
+    ['a', 'b', 'c'].map((id) => demo(id, { guessOdds: 0.99 })),
+    [item('a'), item('b', { worth: 1 }), item('c', { at: '14:30' })],
+  );
+  const up = new Date(`${fixed.show.date}T14:00:00`).getTime();
+  const at = (raisedMs: number) => {
+    const raised = [
+      event({ kind: 'curtain', body: {} }, { id: 'e0', at: raisedMs, tick: 1 }),
+      event({ kind: 'item begun', body: { itemId: 'i-a' } }, { id: 'e1', at: raisedMs, tick: 2 }),
+    ];
+    const file = { ...fixed, show: { ...fixed.show, slotMin: 20 } };
+    return liveLanding(script(file), fold(raised, script(file)), raisedMs, { plays: 400, seed: 1 });
+  };
+  // The last item begins at 14:30, whether the curtain went up at 14:00 or at 14:10; in seconds from the curtain.
+  expect(at(up).endS.p10).toBeGreaterThan(1800);
+  expect(at(up + 600_000).endS.p10).toBeGreaterThan(1200);
+  expect(at(up + 600_000).endS.p10).toBeLessThan(1800);
+  expect(at(up).cuts?.savesS ?? 0).toBeLessThan(1);
+  // A rehearsal the day before has no hour to keep.
+  expect(at(up - 86_400_000).endS.p90).toBeLessThan(1500);
+});

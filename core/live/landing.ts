@@ -9,12 +9,17 @@ import {
   shareUpTo,
   simulate,
   WISHED_ODDS,
+  inTurn,
   withoutWaits,
+  widened,
+  widenedReplay,
   type Band,
   type Cuts,
   type Landing,
   type Part,
+  type Replay,
 } from '../forecast';
+import { addSeconds, parseISO } from 'date-fns';
 import type { Script } from '../script';
 import type { Item } from '../show';
 import type { RunState } from './fold';
@@ -56,14 +61,25 @@ export function liveLanding(
   const slotEndS = slotEnd(script, state, nowMs) ?? script.slotS - state.slotCutS;
   const left =
     state.phase === 'down' ? [] : itemsOf(state).filter((i) => i.status === 'to come' || i.status === 'now');
-  const parts = left.map((item) => livePart(script, state, item, nowMs));
-  const { endsS, lengthsS, unsortedEndsS } = simulate(parts, nowS, {
+  const late = lateS(script, state);
+  const parts = left.map((item) => livePart(script, state, item, nowMs, late));
+  const {
+    endsS: drawn,
+    lengthsS,
+    unsortedEndsS,
+  } = simulate(parts, nowS, {
     plays: parts.length ? plays : 1,
     seed,
     paceSd: paceSdOf(script),
   });
+  const endsS = widened(drawn, script);
   const withinSlot = shareUpTo(endsS, slotEndS);
-  const replay = withoutWaits(lengthsS, unsortedEndsS);
+  const notBeforeS = parts.map((part) => part.notBeforeS);
+  const waits = notBeforeS.some(Number.isFinite);
+  const replay = widenedReplay(
+    waits ? inTurn(lengthsS, { startS: nowS, notBeforeS }) : withoutWaits(lengthsS, unsortedEndsS),
+    script,
+  );
   // Once the opener has been on, what is left may all go.
   const firstCut = left[0] && left[0].itemId === state.order[0] ? 1 : 0;
   const docs = left.map(({ itemId, status }) => {
@@ -83,7 +99,7 @@ export function liveLanding(
         cuts: steady(
           leastCuts(docs, replay, slotEndS, WISHED_ODDS, { firstCut }) ??
             nearestCuts(docs, replay, slotEndS, { firstCut }),
-          asCuts(shown, docs, lengthsS, unsortedEndsS, slotEndS),
+          asCuts(shown, docs, replay, slotEndS),
         ),
       }),
   };
@@ -103,29 +119,46 @@ function steady(best: Cuts | null, shown: Cuts | undefined): Cuts | null {
 function asCuts(
   ids: readonly string[],
   items: readonly Item[],
-  lengthsS: readonly Float64Array[],
-  endsS: Float64Array,
+  replay: Replay,
   slotEndS: number,
 ): Cuts | undefined {
   const cut = ids.map((id) => items.findIndex((item) => item.id === id && item.worth !== undefined));
   if (cut.length === 0 || cut.includes(-1)) return undefined;
-  const savedS = (play: number) => cut.reduce((sum, i) => sum + lengthsS[i]![play]!, 0);
-  const plays = endsS.length;
-  const saved = Array.from(endsS, (_, play) => savedS(play));
+  const [whole, without] = [replay.endsWithout([]), replay.endsWithout(cut)];
+  const mean = (ends: Float64Array) => ends.reduce((sum, s) => sum + s, 0) / replay.plays;
   return {
     itemIds: [...ids],
     worth: cut.reduce((sum, i) => sum + items[i]!.worth!, 0),
-    withinSlot: endsS.reduce((n, endS, play) => n + (endS - saved[play]! <= slotEndS ? 1 : 0), 0) / plays,
-    savesS: saved.reduce((sum, s) => sum + s, 0) / plays,
+    withinSlot: shareUpTo(without.sort(), slotEndS),
+    savesS: mean(whole) - mean(without),
     exact: false,
   };
 }
 
-function livePart(script: Script, state: RunState, item: ItemState, nowMs: number): Part {
+/** A curtain further from its hour than this was raised on another day, or in a rehearsal. */
+const SAME_DAY_MS = 6 * 3_600_000;
+
+/** How late the curtain went up, in seconds; undefined where it is not the show's own evening. */
+function lateS({ file, upS }: Script, { curtainAt, rehearsal }: RunState): number | undefined {
+  if (curtainAt === undefined || rehearsal) return undefined;
+  const late = curtainAt - addSeconds(parseISO(file.show.date), upS).getTime();
+  return Math.abs(late) < SAME_DAY_MS ? late / 1000 : undefined;
+}
+
+function livePart(
+  script: Script,
+  state: RunState,
+  item: ItemState,
+  nowMs: number,
+  late: number | undefined,
+): Part {
   const scripted = playedAs(script, item) ?? script.byItem.get(item.itemId)!;
   // Waits of the plan belong to planned clock times, which a running show has left behind.
   const since = item.stints.at(-1)?.from;
-  if (item.status !== 'now' || since === undefined) return partOf(scripted);
+  const { at } = scripted.item;
+  // An hour that was agreed with somebody is kept, however late the curtain went up.
+  const fixed = at === undefined || late === undefined ? -Infinity : script.at(at) - late;
+  if (item.status !== 'now' || since === undefined) return { ...partOf(scripted), notBeforeS: fixed };
   const { worked, failed } = tally(script, item);
   const over = item.attempts.length > 0;
   const goesOn = scripted.item.series?.onFail === 'go on';

@@ -20,6 +20,7 @@ import {
   type Script,
   type Volunteers,
 } from '@hearty/core';
+import { gatesWords } from '../check/Gates';
 import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
 import { DoneButton } from './DoneButton';
@@ -70,6 +71,7 @@ export function NowBlock({
           {line}
         </Typography>
       </Box>
+      {state.phase === 'before' && <HowItStands gates={[...gates.values()]} />}
       {c?.by && state.phase === 'running' && (
         <Typography sx={{ fontSize: 'stageText', fontWeight: 700, color: 'warning.main' }}>{c.by}</Typography>
       )}
@@ -150,6 +152,18 @@ function whomToAsk({ wanted, change }: Volunteers): string {
   return change
     ? `let ${wanted === 1 ? 'this one' : 'these'} go, and ask the next ${who}`
     : `ask the ${who} before they come up`;
+}
+
+/** Before the curtain: what the set-up says. Nothing holds the presenter up; nobody goes on without having read it. */
+function HowItStands({ gates }: { gates: readonly Gate[] }) {
+  if (!gates.some(({ verdict }) => verdict === 'no-go' || verdict === 'open')) return null;
+  const nothing = gates.every(({ verdict }) => verdict === 'open' || verdict === 'no-go');
+  return (
+    <Typography role="alert" sx={{ fontSize: 'stageText', color: 'warning.main', fontWeight: 700 }}>
+      {nothing ? 'Nothing is checked yet: ' : 'The set-up: '}
+      {gatesWords(gates)}.
+    </Typography>
+  );
 }
 
 /** A no-go, of a check or of the plan, stays one until it is fixed or overruled. */
