@@ -28,7 +28,7 @@ export function withoutWaits(lengthsS: readonly Float64Array[], endsS: Float64Ar
   const plays = Math.min(most, endsS.length);
   return {
     plays,
-    meanS: lengthsS.map((of) => of.reduce((sum, s) => sum + s, 0) / Math.max(1, of.length)),
+    meanS: lengthsS.map(mean),
     endsWithout: (cut) => {
       const ends = endsS.slice(0, plays);
       for (const i of cut) for (let p = 0; p < plays; p++) ends[p]! -= lengthsS[i]![p]!;
@@ -46,7 +46,7 @@ export function inTurn(
   const plays = Math.min(most, lengthsS[0]?.length ?? 1);
   return {
     plays,
-    meanS: lengthsS.map((of) => of.reduce((sum, s) => sum + s, 0) / Math.max(1, of.length)),
+    meanS: lengthsS.map(mean),
     endsWithout: (cut) => {
       const ends = new Float64Array(plays).fill(startS);
       const out = new Set(cut);

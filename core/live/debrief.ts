@@ -160,12 +160,12 @@ function timesUsed(
   const tries = (item?.attempts ?? [])
     .map((attempt, i) => ({ ...attempt, showing: showingOf(script, item!, i) }))
     .filter((a) => a.outcome !== 'not tried');
-  const sum = (showings: Iterable<number>) =>
-    [...showings].reduce((total, showing) => total + (levels?.[showing] ?? 1), 0);
-  const tried = tries.map((a) => a.showing);
-  if (per === 'attempt') return sum(tried);
+  const sum = (places: Iterable<number>) =>
+    [...places].reduce((total, showing) => total + (levels?.[showing] ?? 1), 0);
+  const showings = tries.map((a) => a.showing);
+  if (per === 'attempt') return sum(showings);
   // A showing that failed was made ready and used up as well; trying it again is no further one.
-  if (per === 'showing') return sum(new Set(tried));
+  if (per === 'showing') return sum(new Set(showings));
   // Others came up for each showing.
   if (per === 'volunteer' && item && playedAs(script, item)?.demo?.volunteersChange) {
     const { shown, showings } = tally(script, item);

@@ -80,9 +80,9 @@ export function isMoreThanChance(
 ): boolean {
   const df = points.length - 1 - parameters;
   const middle = points.reduce((sum, [, y]) => sum + y, 0) / points.length;
-  const all = points.reduce((sum, [, y]) => sum + (y - middle) ** 2, 0);
-  if (df < 1 || all === 0) return false;
-  const f = (all - rss) / parameters / Math.max(rss / df, Number.MIN_VALUE);
+  const total = points.reduce((sum, [, y]) => sum + (y - middle) ** 2, 0);
+  if (df < 1 || total === 0) return false;
+  const f = (total - rss) / parameters / Math.max(rss / df, Number.MIN_VALUE);
   return f > fQuantile(1 - CHANCE / Math.max(1, variables), parameters, df);
 }
 
