@@ -123,7 +123,7 @@ test('bench lists the calculators, works one out, and refuses what is out of ran
     id: 'vapour-bottle',
     inputs: expect.arrayContaining([
       expect.objectContaining({ name: 'temperatureC', unit: '°C', min: -20, max: 60, default: 20 }),
-      expect.objectContaining({ name: 'fuel', choices: ['methanol', 'ethanol', 'propan-2-ol'] }),
+      expect.objectContaining({ name: 'fuel', choices: ['ethanol', 'methanol', 'propan-2-ol'] }),
     ]) as unknown,
     outputs: expect.arrayContaining([expect.objectContaining({ name: 'vapourG', unit: 'g' })]) as unknown,
   });

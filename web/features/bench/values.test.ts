@@ -35,8 +35,8 @@ test('a list of numbers, and a word, go through an address as well', () => {
   const set = { ...start, masses: [1, 2.5] };
   expect(fromAddress(balance, new URLSearchParams(toAddress(set, start)), start)).toEqual(set);
   const vapour = BENCHES.find((b) => b.id === 'vapour-bottle')!;
-  const fuel = { ...startOf(vapour), fuel: 'ethanol' };
-  expect(toAddress(fuel, startOf(vapour))).toEqual({ fuel: 'ethanol' });
+  const fuel = { ...startOf(vapour), fuel: 'propan-2-ol' };
+  expect(toAddress(fuel, startOf(vapour))).toEqual({ fuel: 'propan-2-ol' });
   expect(asHeld({ fuel: 'ethanol', masses: [1, 2.5] })).toEqual([
     { name: 'fuel', word: 'ethanol' },
     { name: 'masses', numbers: ['1', '2.5'] },
