@@ -95,3 +95,13 @@ function reading(check: Check, state: RunState): string {
     ? `: ${value} ${check.unit ?? ''}, wanted ${check.detail}`
     : ' is missing or not done';
 }
+
+/** What is still to be seen to, in a few words. */
+export function gatesWords(list: readonly Gate[]): string {
+  const count = (verdict: Gate['verdict']) => list.filter((g) => g.verdict === verdict).length;
+  const parts = [
+    count('no-go') && `${count('no-go')} no-go`,
+    count('open') && `${count('open')} still to check`,
+  ].filter(Boolean);
+  return parts.length ? parts.join(', ') : 'All items are go';
+}

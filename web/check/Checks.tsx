@@ -3,6 +3,7 @@ import {
   gates,
   judge,
   expectedPicturesAt,
+  gatesWords,
   mayWrite,
   othersDo,
   standsOn,
@@ -28,7 +29,7 @@ import { useRunNow } from '../session/useRunNow';
 import { today } from '../kit/day';
 import { CheckRow } from './CheckRow';
 import { CheckSheet } from './CheckSheet';
-import { Gates, gatesWords } from './Gates';
+import { Gates } from './Gates';
 import { PrintIcon } from '../kit/icons';
 
 /** Mark after mark, for whoever walks the stage; on a crew's phone too. */

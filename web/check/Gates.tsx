@@ -1,5 +1,5 @@
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
-import { formatDuration, standByOf, type Gate, type RunRole, type Script } from '@hearty/core';
+import { formatDuration, gatesWords, standByOf, type Gate, type RunRole, type Script } from '@hearty/core';
 import type { ReactNode } from 'react';
 import { record } from '../session/runLog';
 
@@ -14,16 +14,6 @@ const WORDS: Record<Gate['verdict'], string> = {
 /** Why an item is played although a check, or the plan, says no; one is chosen, nothing is typed. */
 const REASONS = ['It is fixed', 'We go ahead without it'] as const;
 const STOP_REASONS = ['It is fixed since it was planned', 'The person responsible has decided'] as const;
-
-/** What is still to be seen to, in a few words. */
-export function gatesWords(list: readonly Gate[]): string {
-  const count = (verdict: Gate['verdict']) => list.filter((g) => g.verdict === verdict).length;
-  const parts = [
-    count('no-go') && `${count('no-go')} no-go`,
-    count('open') && `${count('open')} still to check`,
-  ].filter(Boolean);
-  return parts.length ? parts.join(', ') : 'All items are go';
-}
 
 /** Item by item, go or no-go, and of a no-go what there is to do about it. */
 export function Gates({

@@ -3,6 +3,7 @@ import {
   askGuest,
   cue,
   formatDuration,
+  gatesWords,
   neverBegun,
   nextItem,
   numbered,
@@ -20,7 +21,6 @@ import {
   type Script,
   type Volunteers,
 } from '@hearty/core';
-import { gatesWords } from '../check/Gates';
 import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
 import { DoneButton } from './DoneButton';
