@@ -56,9 +56,9 @@ test('a ladder with readings played on stage is a trial on its demo’s page, an
   expect(planned.demoId).toBe('climbing-water');
   expect(planned.series).toMatchObject({ parameterId: 'candles', onFail: 'go on' });
 
-  // Its best level goes into the next show, where it is played without trying levels of it.
+  // What did best so far goes into the next show, where it is played without trying levels of it.
   await page.goto('/demos/climbing-water');
-  await trial.getByRole('button', { name: 'Play it at 3', exact: true }).click();
+  await trial.getByRole('button', { name: 'Play it at 3 for now', exact: true }).click();
   await page.getByLabel('Into the show').click();
   await page.getByRole('option', { name: /^Small Forces/ }).click();
   await page.getByRole('button', { name: 'Put it in' }).click();
