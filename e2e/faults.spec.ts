@@ -90,7 +90,7 @@ test('two people change one demo: the second sees both, place by place, and choo
   await other.getByLabel('What it teaches').fill('Pressure makes weather.');
   await other.getByRole('button', { name: 'Save' }).first().click();
   await expect(other.getByRole('heading', { name: 'Cloud in a very large jar' })).toBeVisible();
-  await expect(other.getByText('Pressure makes weather.')).toBeVisible();
+  await expect(other.getByText('Pressure makes weather.').first()).toBeVisible();
 });
 
 test('a venue deleted elsewhere while it is being changed can be had again, with the change', async ({
