@@ -1,7 +1,7 @@
 import { formatDuration } from '../quantities';
 import { script, type Script, type ScriptItem } from '../script';
 import type { Item, ShowFile } from '../show';
-import { place } from '../timetable';
+import { leastTrouble, place } from '../timetable';
 import { loudNoCall, wetByVoltage, type Order } from './rules';
 
 /** How well an order plays: what an audience and a crew would mind, counted. */
@@ -42,6 +42,9 @@ const WEIGHTS = {
 const BUDGET = 20_000;
 /** Orders placed before the best so far is proposed, of a show too long to look at all of them. */
 const TRIES = 400;
+/** Orders weighed between two moments at which the search may be dropped. */
+const SLICE = 50;
+const NO_TROUBLE = { deadAirS: 0, conflicts: 0 };
 /** Of a show with no more items that may move, every order is looked at. */
 const FEW = 7;
 
@@ -63,16 +66,20 @@ export function* proposeOrder(
   let placed = 0;
   for (let improved = true; improved && (few || placed < TRIES);) {
     improved = false;
-    const ideas = (few ? allOrders(items) : neighbours(best.items))
-      .map((order) => ({ order, least: staticCost(order, items, resolved) }))
-      .sort((a, b) => a.least - b.least);
-    for (const { order, least } of ideas) {
-      // Dead air and contradictions only add to what an order costs whatever its times.
+    const ideas: { order: Item[]; fixed: number; least: number }[] = [];
+    for (const order of few ? allOrders(items) : neighbours(best.items)) {
+      if (ideas.length % SLICE === SLICE - 1) yield { done: placed, total: TRIES };
+      const fixed = staticCost(order, items, resolved);
+      // Of all orders the most promising come first, so that the rest need not be placed.
+      const least = few && fixed < best.cost - 1 ? leastTrouble(reordered(order, resolved)) : NO_TROUBLE;
+      ideas.push({ order, fixed, least: fixed + least.deadAirS + WEIGHTS.conflict * least.conflicts });
+    }
+    for (const { order, fixed, least } of ideas.sort((a, b) => a.least - b.least)) {
       if (least >= best.cost - 1 || (!few && placed >= TRIES)) break;
       placed++;
       yield { done: placed, total: few ? ideas.length : TRIES };
       const found = merits(order, resolved);
-      const total = found.deadAirS + WEIGHTS.conflict * found.conflicts + least;
+      const total = found.deadAirS + WEIGHTS.conflict * found.conflicts + fixed;
       if (total >= best.cost - 1) continue;
       best = { items: order, merits: found, cost: total };
       improved = !few;

@@ -19,6 +19,7 @@ export {
 export {
   BUDGET_STEPS,
   conflictSays,
+  leastTrouble,
   place,
   type BrokenLimit,
   placeSteps,

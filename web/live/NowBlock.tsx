@@ -71,7 +71,9 @@ export function NowBlock({
           {line}
         </Typography>
       </Box>
-      {state.phase === 'before' && <HowItStands gates={[...gates.values()]} />}
+      {state.phase === 'before' && (
+        <HowItStands gates={[...gates.values()]} isChecked={state.checks.size > 0} />
+      )}
       {c?.by && state.phase === 'running' && (
         <Typography sx={{ fontSize: 'stageText', fontWeight: 700, color: 'warning.main' }}>{c.by}</Typography>
       )}
@@ -155,12 +157,11 @@ function whomToAsk({ wanted, change }: Volunteers): string {
 }
 
 /** Before the curtain: what the set-up says. Nothing holds the presenter up; nobody goes on without having read it. */
-function HowItStands({ gates }: { gates: readonly Gate[] }) {
+function HowItStands({ gates, isChecked }: { gates: readonly Gate[]; isChecked: boolean }) {
   if (!gates.some(({ verdict }) => verdict === 'no-go' || verdict === 'open')) return null;
-  const nothing = gates.every(({ verdict }) => verdict === 'open' || verdict === 'no-go');
   return (
     <Typography role="alert" sx={{ fontSize: 'stageText', color: 'warning.main', fontWeight: 700 }}>
-      {nothing ? 'Nothing is checked yet: ' : 'The set-up: '}
+      {isChecked ? 'The set-up: ' : 'Nothing is checked yet: '}
       {gatesWords(gates)}.
     </Typography>
   );

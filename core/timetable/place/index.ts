@@ -3,6 +3,7 @@ export { conflictSays, type Conflict } from './loosen';
 export { reasonAt } from './reasons';
 export {
   BUDGET_STEPS,
+  leastTrouble,
   place,
   placeSteps,
   type BrokenLimit,

@@ -6,7 +6,7 @@ import { bestPlacing, type Proven, type SearchProgress } from './best';
 import { insist } from './insist';
 import { loosened, type Conflict } from './loosen';
 import { linksInto, linksOutOf, reasonFor } from './reasons';
-import type { Found } from './search';
+import { Search, type Found } from './search';
 import { settle, type Settled } from './settle';
 
 export interface PlaceOptions {
@@ -77,6 +77,16 @@ export function* placeSteps(
     steps: steps + spent + better.steps,
     ...(best.none && { none: best.none }),
   });
+}
+
+/**
+ * What no placing of a script does better: the seconds of dead air, and how many limits cannot hold together. Costs a small
+ * part of placing it.
+ */
+export function leastTrouble(script: Script): { deadAirS: number; conflicts: number } {
+  const { work, conflicts } = loosened(workOf(script));
+  const playedS = work.itemPoints.reduce((sum, point) => sum + work.activities[point]!.lengthS, 0);
+  return { deadAirS: new Search(work).handsBoundS() - playedS, conflicts: conflicts.length };
 }
 
 function placed(
