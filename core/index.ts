@@ -25,6 +25,7 @@ export * from './findings';
 export * from './timetable';
 export * from './forecast';
 export * from './supplies';
+export * from './safety';
 export * from './logbook';
 export * from './plan';
 export * from './log';

@@ -63,6 +63,7 @@ function asSchema(field: Field): Property {
     case 'documents':
       return { type: 'array', maxItems: field.most };
     case 'yes-no':
+    case 'answer':
       return { type: 'boolean' };
     case 'clock':
     case 'day':

@@ -7,8 +7,9 @@ type FieldOf<As extends Field['as']> = Extract<Field, { as: As }>;
 /** What an input holds: a number in the unit of its field, one of its words, or a list of numbers. */
 export type Value = CalculatorValue;
 
-/** What the venue (°C, %, kPa, m³, m) or a shelf (% of strength) knows of what goes into a bench. */
-export type Known = 'roomC' | 'humidityPercent' | 'pressureKPa' | 'roomM3' | 'frontRowM' | 'strengthPercent';
+/** What the venue (°C, %, kPa, m³, m), a shelf (% of strength) or a demo's vessel (L) knows of what goes into a bench. */
+export type Known =
+  'roomC' | 'humidityPercent' | 'pressureKPa' | 'roomM3' | 'frontRowM' | 'strengthPercent' | 'capacityL';
 
 interface Start<V extends Value> {
   /** What it is before anybody types. */

@@ -1,7 +1,15 @@
 import { formatFigure, type BaseUnit } from '../quantities';
-import type { BenchInput, Condition, Demo, DemoBench, Good, Venue } from '../show';
+import {
+  roomM3Of,
+  type BenchInput,
+  type Condition,
+  type Demo,
+  type DemoBench,
+  type Good,
+  type Venue,
+} from '../show';
 import { BENCHES } from './all';
-import { IN_BASE, type Bench, type Input, type Value, type Worked } from './define';
+import { IN_BASE, type Bench, type Input, type Known, type Value, type Worked } from './define';
 import type { CalculatorResult, CalculatorValue, ParameterSetting } from './result';
 import { runBench, startOf } from './run';
 
@@ -12,17 +20,53 @@ interface Around {
 
 /** Runs every calculator of a demo at these settings, with what its venue and its goods say. Pure. */
 export const runCalculators = (demo: Demo, around: Around, at: ParameterSetting): CalculatorResult[] =>
-  (demo.benches ?? []).map((held) => runCalculator(held, demo.parameters ?? [], around, at));
+  (demo.benches ?? []).map((held) => runCalculator(held, demo, around, at));
 
-function runCalculator(
+/** An input that is the amount of a consumable grows with the setting that the consumable grows with. */
+function scaledUp(
+  value: CalculatorValue | undefined,
+  name: string,
   held: DemoBench,
-  parameters: readonly { id: string; title: string; unit?: string }[],
-  around: Around,
+  { consumables, parameters = [] }: Demo,
   at: ParameterSetting,
-): CalculatorResult {
+): CalculatorValue | undefined {
+  const goodId = held.amounts.find(({ figure }) => figure === name)?.goodId;
+  const scalesWith = consumables.find((need) => need.goodId === goodId)?.scalesWith;
+  const usual = parameters.find(({ id }) => id === scalesWith)?.usual;
+  const set = scalesWith === undefined ? undefined : at(scalesWith).value;
+  return typeof value === 'number' && usual !== undefined && set !== undefined
+    ? (value * set) / usual
+    : value;
+}
+
+/** The vessel that a demo's calculators reckon with: the largest of what it has that holds something. */
+const vesselOf = ({ kit, consumables }: Demo, { goods }: Around): Good | undefined =>
+  [...kit, ...consumables]
+    .flatMap(({ goodId }) => goods.get(goodId) ?? [])
+    .filter((good) => good.capacityL !== undefined)
+    .sort((a, b) => b.capacityL! - a.capacityL!)
+    .at(0);
+
+/** A vessel set so far from the kit's own is another vessel. From memory. */
+const OTHER_VESSEL = 1.25;
+const isFarFrom = (set: number, capacityL: number) =>
+  Math.max(set / capacityL, capacityL / set) > OTHER_VESSEL;
+
+function runCalculator(held: DemoBench, demo: Demo, around: Around, at: ParameterSetting): CalculatorResult {
   const bench = BENCHES.find((b) => b.id === held.benchId);
+  const parameters = demo.parameters ?? [];
+  const vessel = vesselOf(demo, around);
   const base = { held, title: bench?.title ?? held.benchId, question: bench?.question ?? '' };
-  const nothing = { values: {}, taken: [], verdict: '', findings: [], amounts: [], conditions: [] };
+  const nothing = {
+    values: {},
+    outputs: {},
+    taken: [],
+    assumed: [],
+    verdict: '',
+    findings: [],
+    amounts: [],
+    conditions: [],
+  };
   const refuse = (refused: string): CalculatorResult => ({ ...base, ...nothing, refused });
   if (!bench) return refuse('There is no such bench.');
   const given: Record<string, CalculatorValue | undefined> = {};
@@ -33,10 +77,15 @@ function runCalculator(
     const unit = unitOf(bench.inputs[input.name]);
     if (parameter?.unit && unit && parameter.unit.trim() !== unit)
       return refuse(`“${parameter.title}” is in ${parameter.unit}, and this wants ${unit}.`);
-    given[input.name] = parameter ? playedAt(at(parameter.id)) : standsAt(input);
+    given[input.name] = parameter
+      ? playedAt(at(parameter.id))
+      : scaledUp(standsAt(input), input.name, held, demo, at);
   }
-  const taken = takenFrom(bench, around.venue, strongOf(held, around)).filter(
-    ({ name }) => given[name] === undefined,
+  const known = takenFrom(bench, around.venue, strongOf(held, around), vessel);
+  const taken = known.filter(({ name }) => given[name] === undefined);
+  const contradicted = known.filter(
+    ({ name, value, from }) =>
+      from === vessel?.name && typeof given[name] === 'number' && isFarFrom(given[name], value),
   );
   for (const { name, value } of taken) given[name] = value;
   const named = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
@@ -62,9 +111,17 @@ function runCalculator(
       message: `${formatFigure(value)} ${unitOf(bench.inputs[name])}`.trim(),
       from,
     })),
+    outputs: worked.outputs,
+    assumed: assumedIn(bench, given),
     verdict: worked.verdict,
     ...(worked.fails !== undefined && { fails: worked.fails }),
-    findings: worked.findings,
+    findings: [
+      ...worked.findings,
+      ...contradicted.map(({ name, value, from }) => ({
+        level: 'caution' as const,
+        message: `${labelIn(bench, name)} is set to ${formatFigure(Number(given[name]))} L, and “${from}” of the kit holds ${formatFigure(value)} L: one of them is wrong, and so is what follows from it.`,
+      })),
+    ],
     amounts,
     conditions: held.limits ? conditionsOf(held, worked) : [],
     ...(foretold && { foretold }),
@@ -82,18 +139,63 @@ const playedAt = ({ value, name }: ReturnType<ParameterSetting>): CalculatorValu
 export const standsAt = ({ value, word, numbers }: Omit<BenchInput, 'name'>): CalculatorValue | undefined =>
   value ?? word ?? numbers?.map((n) => Number(n.replace(',', '.')));
 
-/** What goes into a bench that the venue's room or a good's strength says, and whose it is. */
+/** What nobody said of a bench's inputs, as it begins, and where it is said; what the calculator alone knows has no place. */
+const assumedIn = (
+  bench: Bench,
+  given: Readonly<Record<string, CalculatorValue | undefined>>,
+): CalculatorResult['assumed'] =>
+  Object.entries(bench.inputs).flatMap(([name, input]) =>
+    given[name] !== undefined || input.as !== 'number'
+      ? []
+      : [
+          {
+            label: input.label,
+            message: `${formatFigure(input.start)} ${unitOf(input)}`.trim(),
+            ...(input.known && { setAt: SET_AT[input.known] }),
+          },
+        ],
+  );
+
+const SET_AT: Readonly<Record<Known, string>> = {
+  roomC: 'at the venue',
+  humidityPercent: 'at the venue',
+  pressureKPa: 'at the venue',
+  roomM3: 'at the venue',
+  frontRowM: 'at the venue',
+  strengthPercent: 'with the good in the stores',
+  capacityL: 'with the vessel in the stores',
+};
+
+/** What goes into a bench that the venue's room, a good's strength or a vessel says, and whose it is. */
 export function takenFrom(
   bench: Bench,
   venue: Venue | undefined,
   good: Good | undefined,
+  vessel?: Good,
 ): { name: string; value: number; from: string }[] {
   return Object.entries(bench.inputs).flatMap(([name, input]) => {
     if (input.as !== 'number' || input.known === undefined) return [];
-    const [source, value] =
-      input.known === 'strengthPercent' ? [good, good?.strengthPercent] : [venue, venue?.[input.known]];
+    const [source, value] = whoKnows(input.known, venue, good, vessel);
     return source && value !== undefined ? [{ name, value, from: source.name }] : [];
   });
+}
+
+function whoKnows(
+  known: Known,
+  venue: Venue | undefined,
+  good: Good | undefined,
+  vessel: Good | undefined,
+): [source: { name: string } | undefined, value: number | undefined] {
+  switch (known) {
+    case 'strengthPercent':
+      return [good, good?.strengthPercent];
+    case 'capacityL':
+      return [vessel, vessel?.capacityL];
+    case 'roomM3':
+      return [venue, venue && roomM3Of(venue)];
+    default:
+      return [venue, venue?.[known]];
+  }
 }
 
 /** The good by whose strength a demo's bench reckons: the first that it gives an amount of. */

@@ -16,4 +16,12 @@ export {
 } from './define';
 export { listed, runBench, startOf, type Listed } from './run';
 export { AIR_O2_PERCENT, gasL } from './constants';
-export { CO2_PERCENT, OXYGEN_PERCENT } from './limits';
+export {
+  CHILD_NOISE_DB,
+  CO2_PERCENT,
+  ENRICHED_PERCENT,
+  HYDROGEN_PERCENT,
+  MOST_OPEN_FUEL_ML,
+  NOISE_DB,
+  OXYGEN_PERCENT,
+} from './limits';

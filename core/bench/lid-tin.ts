@@ -36,7 +36,7 @@ export const lidTin = defineCalculator({
     acidML: numberInput('Vinegar', 'mL', [1, 2000], 60),
     acidPercentWV: knownInput('strengthPercent', numberInput('Its strength', '% w/v', [1, 10], 5)),
     bicarbonateG: numberInput('Baking soda', 'g', [0.1, 500], 5),
-    tinL: numberInput('Tin', 'L', [0.05, 10], 0.5),
+    tinL: knownInput('capacityL', numberInput('Tin', 'L', [0.05, 10], 0.5)),
     lidKPa: numberInput(
       'The lid lets go at',
       'kPa',

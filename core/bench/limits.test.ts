@@ -17,6 +17,8 @@ test('the limits that keep people safe', () => {
     NOISE_DB: { lower: 135, upper: 137, limit: 140 },
     CHILD_NOISE_DB: 120,
     CO2_PERCENT: { day: 0.5, short: 3 },
+    HYDROGEN_PERCENT: 1,
+    ENRICHED_PERCENT: 23.5,
     OXYGEN_PERCENT: { careful: 20, deficient: 19.5, nobody: 18 },
     SODA_ATM: { caution: 6, stop: 8 },
     SODA_C: { caution: 35, stop: 40 },

@@ -35,6 +35,12 @@ export const CHILD_NOISE_DB = 120;
 /** Carbon dioxide over a working day (OSHA, 5,000 ppm) and for fifteen minutes (NIOSH, 30,000 ppm), %. */
 export const CO2_PERCENT = { day: 0.5, short: 3 } as const;
 
+/** Hydrogen in the air of a room at most, %: a quarter of its lower flammable limit of 4 % (IEC 60079-20-1; the quarter is common practice). */
+export const HYDROGEN_PERCENT = 1;
+
+/** Oxygen in air at most, %: above it things burn faster. Compressed-gas associations' common limit. */
+export const ENRICHED_PERCENT = 23.5;
+
 /** Oxygen in air, %: careful below, from memory; "deficient" below, OSHA 29 CFR 1910.146; nobody goes in, EIGA, from memory. */
 export const OXYGEN_PERCENT = { careful: 20, deficient: 19.5, nobody: 18 } as const;
 

@@ -55,7 +55,7 @@ export const peroxideFoam = defineCalculator({
     volumeML: numberInput('Peroxide', 'mL', [1, 5000], 100),
     percentWW: knownInput('strengthPercent', numberInput('Strength', '% w/w', [0.5, STRONGEST_PCT], 6)),
     temperatureC: knownInput('roomC', numberInput('Temperature', '°C', [0, 40], 20)),
-    vesselL: numberInput('Vessel', 'L', [0.05, 100], 1),
+    vesselL: knownInput('capacityL', numberInput('Vessel', 'L', [0.05, 100], 1)),
   },
   outputs: {
     peroxideMol: { label: 'Hydrogen peroxide', unit: 'mol' },

@@ -21,8 +21,12 @@ export interface CalculatorResult {
   /** Why it cannot be worked out; then it gives nothing. */
   refused?: string;
   values: Readonly<Record<string, CalculatorValue>>;
+  /** What came out, by the calculator's own names and in its units. */
+  outputs: Readonly<Record<string, unknown>>;
   /** Inputs that come from the venue or the stores: "18 °C". */
   taken: readonly { label: string; message: string; from: string }[];
+  /** Inputs that nobody said: "150 m³", and where it is said: "at the venue". */
+  assumed: readonly { label: string; message: string; setAt?: string }[];
   verdict: string;
   /** It will not work like this: what helps. */
   fails?: string;

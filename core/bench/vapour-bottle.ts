@@ -115,7 +115,7 @@ export const vapourBottle = defineCalculator({
         'Of the bottle, not of the hall: it warms in the hands.',
       ),
     ),
-    bottleL: numberInput('Bottle', 'L', [0.1, 30], 2),
+    bottleL: knownInput('capacityL', numberInput('Bottle', 'L', [0.1, 30], 2)),
     pressureKPa: knownInput('pressureKPa', numberInput('Air pressure', 'kPa', [60, 110], ATM_KPA)),
     airedL: numberInput(
       'Fresh air blown in between two goes',

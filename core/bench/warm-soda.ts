@@ -66,7 +66,7 @@ export const warmSoda = defineCalculator({
     lines: [{ label: 'soda', points: warmthThrough(v) }],
   }),
   inputs: {
-    bottleL: numberInput('Bottle', 'L', [0.1, 5], 0.5),
+    bottleL: knownInput('capacityL', numberInput('Bottle', 'L', [0.1, 5], 0.5)),
     sodaC: knownInput('roomC', numberInput('Soda before', '°C', [0, 40], 18)),
     bathC: numberInput('Bath', '°C', [0, 100], 38, '40 °C at the most.'),
     bathL: numberInput('Water in the bath', 'L', [0.5, 200], 10),

@@ -94,6 +94,7 @@ function limits(field: Field): PropertyDecorator[] {
         IsIn(field.options, { each: true, message: `must be of: ${field.options.join(', ')}` }),
       ];
     case 'yes-no':
+    case 'answer':
       return [IsBoolean({ message: 'must be true or false' })];
     case 'document':
       return [Matches(ID_PATTERN, { message: 'must be an id of letters, digits, - or _' })];
@@ -219,6 +220,9 @@ export const Some = (
 
 /** True or false. */
 export const YesNo = (label: Labelled) => Holds(declare.yesNo(label));
+
+/** Yes or no; left out where nobody knows yet. */
+export const Answer = (label: Labelled) => Holds(declare.answer(label));
 
 /** Another document, by its id, that somebody chooses. */
 export const Ref = (label: Labelled) => Holds(declare.document(label));

@@ -41,6 +41,8 @@ export type Holds =
   | ({ as: 'choice'; options: readonly string[] } & WithWords)
   | ({ as: 'choices'; options: readonly string[] } & WithWords)
   | { as: 'yes-no' }
+  /** Yes or no, or nobody has asked yet. */
+  | { as: 'answer' }
   /** Other documents by their ids; what there is to choose from, the screen knows. */
   | { as: 'document' }
   | { as: 'documents'; most: number };
@@ -170,6 +172,8 @@ export const choices = (words: readonly string[], label: Labelled<WithWords>): F
 });
 
 export const yesNo = (label: Labelled): FieldOf<'yes-no'> => ({ ...described(label), as: 'yes-no' });
+
+export const answer = (label: Labelled): FieldOf<'answer'> => ({ ...described(label), as: 'answer' });
 
 export const document = (label: Labelled): FieldOf<'document'> => ({ ...described(label), as: 'document' });
 

@@ -92,6 +92,10 @@ export function readField(field: Field, typed: string, measure: Measure = {}): R
     case 'yes-no':
       if (/^(y|yes|true|1|x|on)$/i.test(text)) return yes(true);
       return /^(n|no|false|0|off)?$/i.test(text) ? yes(false) : no('Write yes or no.');
+    case 'answer':
+      if (text === '') return yes(undefined);
+      if (/^(y|yes|true|1|x|on)$/i.test(text)) return yes(true);
+      return /^(n|no|false|0|off)$/i.test(text) ? yes(false) : no('Write yes or no, or leave it empty.');
     case 'document':
     case 'documents':
       return no('Choose one.');
@@ -124,6 +128,7 @@ export function sayField(field: Field, value: unknown, measure: Measure = {}): s
     case 'choice':
       return field.words?.[value as string] ?? (value as string);
     case 'yes-no':
+    case 'answer':
       return value ? 'yes' : 'no';
     default:
       return value as string;

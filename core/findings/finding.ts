@@ -24,6 +24,10 @@ export interface Finding<Code extends string = string> {
   message: string;
   numbers: Record<string, number>;
   fixes: Fix[];
+  /** A stop that nobody can answer for: it is mended, or the item is not played. */
+  isFinal?: true;
+  /** Who answers for the stop, and why: "Robin: the hall’s technician agreed". */
+  acknowledged?: string;
 }
 
 /** Where a finding belongs: a moment, seconds from curtain-up, and the item or good it is about. */
@@ -40,7 +44,8 @@ export const finding = <Code extends string>(
     message,
     numbers = {},
     fixes = [],
-  }: Pick<Finding, 'message'> & Partial<Pick<Finding, 'numbers' | 'fixes'>>,
+    isFinal,
+  }: Pick<Finding, 'message'> & Partial<Pick<Finding, 'numbers' | 'fixes' | 'isFinal'>>,
 ): Finding<Code> => ({
   level,
   code,
@@ -50,7 +55,12 @@ export const finding = <Code extends string>(
   message,
   numbers,
   fixes,
+  ...(isFinal && { isFinal }),
 });
+
+/** Whether it stops the show: a stop that nobody answers for. */
+export const isOpenStop = ({ level, acknowledged }: Finding): boolean =>
+  level === 'stop' && acknowledged === undefined;
 
 const RANK: Record<Level, number> = { stop: 0, caution: 1, note: 2 };
 

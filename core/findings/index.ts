@@ -1,2 +1,11 @@
-export { byMoment, finding, fix, type Finding, type Level, type Place, type Fix } from './finding';
+export {
+  byMoment,
+  finding,
+  fix,
+  isOpenStop,
+  type Finding,
+  type Level,
+  type Place,
+  type Fix,
+} from './finding';
 export { apply, rule, type AnyRule, type Rule } from './rule';

@@ -13,6 +13,8 @@ export interface Rule<Context, Case, Code extends string = string> {
   findMatches: (context: Context) => Case[];
   findPlace: (found: Case, context: Context) => Place;
   message: (found: Case, context: Context) => string;
+  /** Whether the stop is one that nobody can answer for. */
+  isFinal?: (found: Case, context: Context) => boolean;
   numbers?: (found: Case, context: Context) => Record<string, number>;
   fixes?: (found: Case, context: Context) => Fix[];
 }
@@ -43,6 +45,7 @@ export const rule = <Context, Case, Code extends string>(
           message: row.message(found, context),
           numbers: row.numbers?.(found, context) ?? {},
           fixes: row.fixes?.(found, context) ?? [],
+          ...(row.isFinal?.(found, context) && { isFinal: true }),
         },
       ),
     ),

@@ -3,6 +3,7 @@ import type { Debrief, DebriefLine, RunState } from '../live';
 import { formatAmount, formatDuration } from '../quantities';
 import type { ShowFile } from '../show';
 import { plainRow } from './cells';
+import { plainMarkdown } from './markdown';
 
 /** A debrief as it leaves the program: of which show, when, and what it was. */
 export interface DebriefOf {
@@ -13,10 +14,6 @@ export interface DebriefOf {
   talk: Debrief;
   state: RunState;
 }
-
-/** What a person typed must not become a heading, a link or a table in Markdown (CommonMark 0.31, 2.4). */
-const plain = (text: string): string =>
-  text.replace(/\s+/g, ' ').replace(/[\\`*_{}[\]<>()#+\-.!|~]/g, '\\$&');
 
 const readingWords = ({ attempt, reading }: DebriefLine): string =>
   attempt.reading === undefined
@@ -29,14 +26,16 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
   const attempts = talk.lines.map((line) => {
     const { title, level, attempt, takesS } = line;
     const parts = [
-      `${plain(title)}${level === undefined ? '' : `, ${plain(level)}`}${attempt.n > 1 ? `, attempt ${attempt.n}` : ''}: **${attempt.outcome}**`,
+      `${plainMarkdown(title)}${level === undefined ? '' : `, ${plainMarkdown(level)}`}${attempt.n > 1 ? `, attempt ${attempt.n}` : ''}: **${attempt.outcome}**`,
       formatDuration(takesS),
-      attempt.symptom && plain(attempt.symptom),
-      attempt.cause && `cause: ${plain(attempt.cause)}`,
-      line.set.length > 0 && `set: ${plain(line.set.join(', '))}`,
-      line.changed.length > 0 && `changed: ${plain(line.changed.join('; '))}`,
-      attempt.change && `changed: ${plain(attempt.change)}`,
-      line.reading && readingWords(line) && `${plain(line.reading.title)}: ${plain(readingWords(line))}`,
+      attempt.symptom && plainMarkdown(attempt.symptom),
+      attempt.cause && `cause: ${plainMarkdown(attempt.cause)}`,
+      line.set.length > 0 && `set: ${plainMarkdown(line.set.join(', '))}`,
+      line.changed.length > 0 && `changed: ${plainMarkdown(line.changed.join('; '))}`,
+      attempt.change && `changed: ${plainMarkdown(attempt.change)}`,
+      line.reading &&
+        readingWords(line) &&
+        `${plainMarkdown(line.reading.title)}: ${plainMarkdown(readingWords(line))}`,
     ];
     return `- ${parts.filter(Boolean).join('; ')}`;
   });
@@ -44,19 +43,25 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
     .filter((t) => t.actualS !== undefined)
     .map(
       (t) =>
-        `| ${plain(t.title)} | ${formatDuration(t.plannedS)} | ${formatDuration(Math.round(t.actualS!))} |`,
+        `| ${plainMarkdown(t.title)} | ${formatDuration(t.plannedS)} | ${formatDuration(Math.round(t.actualS!))} |`,
     );
   const left = talk.leftovers.map(
-    (l) => `- ${plain(l.name)}: ${plain(formatAmount(l.counted ?? l.expected, l.unit))}`,
+    (l) => `- ${plainMarkdown(l.name)}: ${plainMarkdown(formatAmount(l.counted ?? l.expected, l.unit))}`,
   );
   const none = state.nearMisses === 0 && state.noNearMiss ? ['- No near miss.'] : [];
-  const notes = [...state.notes].map((n) => `- ${n.nearMiss ? '**Near miss.** ' : ''}${plain(n.text)}`);
-  const actions = state.actions.map((a) => `- [${a.done ? 'x' : ' '}] ${plain(a.text)}`);
+  const notes = [...state.notes].map(
+    (n) => `- ${n.nearMiss ? '**Near miss.** ' : ''}${plainMarkdown(n.text)}`,
+  );
+  const actions = state.actions.map((a) => `- [${a.done ? 'x' : ' '}] ${plainMarkdown(a.text)}`);
   const part = (title: string, lines: string[]) => (lines.length ? [`## ${title}`, '', ...lines, ''] : []);
   return [
-    `# ${plain(file.show.title)}, ${plain(playedAt)}`,
+    `# ${plainMarkdown(file.show.title)}, ${plainMarkdown(playedAt)}`,
     '',
-    [plain(file.venue.name), rehearsal && 'a rehearsal', struck && `struck out: ${plain(struck.reason)}`]
+    [
+      plainMarkdown(file.venue.name),
+      rehearsal && 'a rehearsal',
+      struck && `struck out: ${plainMarkdown(struck.reason)}`,
+    ]
       .filter(Boolean)
       .join(', '),
     '',

@@ -4,3 +4,4 @@ export { readStores, STORES_COLUMNS, writeStores, type StoresPreview, type Store
 export { buyingCsv, costsCsv, packingCsv } from './lists-csv';
 export { debriefCsv, debriefMarkdown, type DebriefOf } from './debrief';
 export { seasonCsv } from './season-csv';
+export { RISK_DRAFT, riskCsv, riskMarkdown } from './risk';

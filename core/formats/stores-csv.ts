@@ -27,6 +27,9 @@ export const STORES_COLUMNS = [
   'piece L',
   'fragile',
   'too long',
+  'holds L',
+  'places',
+  'hazard statements',
 ] as const;
 type Column = (typeof STORES_COLUMNS)[number];
 type Row = Partial<Record<Column, string>>;
@@ -119,6 +122,9 @@ const FIELD_OF = {
   'piece L': 'pieceL',
   fragile: 'fragile',
   'too long': 'long',
+  'holds L': 'capacityL',
+  places: 'places',
+  'hazard statements': 'ghs',
 } as const satisfies Partial<Record<Column, keyof Good>>;
 const OF_GOOD = Object.entries(FIELD_OF) as [keyof typeof FIELD_OF, keyof Good][];
 
@@ -137,7 +143,12 @@ const cellOf = (key: keyof Good, good: Good): string => {
 
 /** The name of a column as we write it, however it was typed. */
 const column = (typed: string) =>
-  typed.trim().toLowerCase().replace('g/ml', 'g/mL').replace('piece l', 'piece L');
+  typed
+    .trim()
+    .toLowerCase()
+    .replace('g/ml', 'g/mL')
+    .replace('piece l', 'piece L')
+    .replace('holds l', 'holds L');
 
 /**
  * Reads a stores file against what is kept: what each row would add or change, and what is wrong with it. A column that

@@ -1,5 +1,7 @@
+import { isOpenStop } from '../findings';
 import type { Check, Plan, PlanFinding } from '../plan';
 import type { Script } from '../script';
+import type { Happening } from './events';
 import type { RunState } from './fold';
 
 /** How a check stands: `stale` where it held and has to be made again. */
@@ -16,6 +18,10 @@ export interface Gate {
   reasons: string[];
   /** The plan has a stop for it: what was planned is the trouble, not what was found. */
   isStopped?: boolean;
+  /** One of the plan's stops is one that nobody can answer for: it is not overruled either. */
+  isFinal?: boolean;
+  /** Who answers for which stop of the plan. */
+  acknowledged?: string[];
   /** Seconds that the longest of what fails takes to make good, where that is known. */
   takesS?: number;
 }
@@ -46,7 +52,8 @@ export function gates(
   state: RunState,
   nowMs: number,
 ): Gate[] {
-  const stops = findings.filter((f) => f.level === 'stop');
+  const stops = findings.filter(isOpenStop);
+  const answered = findings.filter((f) => f.acknowledged !== undefined);
   const isOfItem = ({ itemId }: PlanFinding) => itemId !== undefined && script.byItem.has(itemId);
   const ofShow = stops.filter((f) => !isOfItem(f)).map((f) => f.message);
   const whole: Gate = {
@@ -64,14 +71,17 @@ export function gates(
     const failing = mine.filter((m) => m.verdict === 'fails').map((m) => m.check);
     const stale = mine.filter((m) => m.verdict === 'stale').map((m) => m.check);
     const open = mine.some(({ verdict, check }) => verdict === 'open' && check.dueS === undefined);
-    const planned = stops.filter((f) => f.itemId === item.id).map((f) => f.message);
+    const mineOf = (list: readonly PlanFinding[]) => list.filter((f) => f.itemId === item.id);
+    const planned = mineOf(stops).map((f) => f.message);
+    const isFinal = mineOf(stops).some((f) => f.isFinal);
+    const acknowledged = mineOf(answered).map((f) => `${f.message} ${f.acknowledged}`);
     const isNoGo = failing.length + planned.length > 0;
     const takesS = Math.max(0, ...failing.map((c) => c.takesS ?? 0));
     return {
       itemId,
       title,
       verdict: isNoGo
-        ? overruled === undefined
+        ? overruled === undefined || isFinal
           ? 'no-go'
           : 'overruled'
         : open || stale.length
@@ -81,9 +91,11 @@ export function gates(
         ...planned,
         ...failing.map((c) => `${c.title}${reading(c, state)}`),
         ...stale.map((c) => `${c.title}: stale, look again`),
-        ...(isNoGo && overruled !== undefined ? [`played all the same: ${overruled}`] : []),
+        ...(isNoGo && overruled !== undefined && !isFinal ? [`played all the same: ${overruled}`] : []),
       ],
       ...(planned.length > 0 && { isStopped: true }),
+      ...(isFinal && { isFinal }),
+      ...(acknowledged.length > 0 && { acknowledged }),
       ...(takesS > 0 && { takesS }),
     };
   }
@@ -104,4 +116,17 @@ export function gatesWords(list: readonly Gate[]): string {
     count('open') && `${count('open')} still to check`,
   ].filter(Boolean);
   return parts.length ? parts.join(', ') : 'All items are go';
+}
+
+/** The item that a press would begin although nobody can answer for playing it; undefined where there is none. */
+export function barred(
+  gatesByItem: ReadonlyMap<string, Gate>,
+  does: readonly Happening[],
+): { gate: Gate; rest: Happening[] } | undefined {
+  for (const one of does) {
+    const gate = one.kind === 'item begun' ? gatesByItem.get(one.body.itemId) : undefined;
+    if (gate?.isFinal && gate.verdict === 'no-go')
+      return { gate, rest: does.filter((other) => other !== one) };
+  }
+  return undefined;
 }

@@ -9,8 +9,22 @@ import { onStage, type ItemState } from './slices/stage';
 const ALWAYS = 'Would you like to? No is a fine answer.';
 
 /** The questions to ask before volunteers come up for a demo, each once; empty where none come up. */
-const volunteerQuestions = ({ volunteers, hazards }: Pick<Demo, 'volunteers' | 'hazards'>): string[] =>
-  volunteers === 0 ? [] : [...new Set([ALWAYS, ...hazards.map((h) => HAZARD_FACTS[h].ask).filter(Boolean)])];
+const volunteerQuestions = ({
+  volunteers,
+  hazards,
+  notFor = [],
+}: Pick<Demo, 'volunteers' | 'hazards' | 'notFor'>): string[] =>
+  volunteers === 0
+    ? []
+    : [
+        ...new Set([
+          ALWAYS,
+          ...(notFor.length
+            ? [`Not for anybody with: ${notFor.join(', ')}. Then please watch from here.`]
+            : []),
+          ...hazards.map((h) => HAZARD_FACTS[h].ask).filter(Boolean),
+        ]),
+      ];
 
 /** Volunteers, as numbers: how many the demo on stage wants, how many are up, and what to ask before more come up. */
 export interface Volunteers {
@@ -51,5 +65,5 @@ export function askGuest(script: Script, state: RunState): readonly string[] {
   const soon = cue(script, state)?.left.slice(0, 2);
   // Asked once: in a further go they know.
   if (!first || item.everDone.includes(first.id) || !soon?.includes(first)) return [];
-  return volunteerQuestions({ volunteers: 1, hazards: demo.hazards });
+  return volunteerQuestions({ ...demo, volunteers: 1 });
 }

@@ -24,6 +24,8 @@ export interface Check {
   dueS?: number;
   /** Of work: how long it takes to make good, until it is ready. */
   takesS?: number;
+  /** What will do instead, where it is missing. */
+  instead?: string;
 }
 
 /** The checks of a show in the order one walks the stage: mark after mark, kit before prep before conditions. */
@@ -49,6 +51,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
         kind: 'present',
         title: goodName(script, kit.goodId),
         detail: most > 1 ? `${most} of them` : '',
+        ...insteadOf(script, kit.goodId),
       });
     }
     for (const { message, by, goodId } of wornIn(demo, script.goods)) {
@@ -71,6 +74,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
         kind: 'present',
         title: goodName(script, need.goodId),
         detail: `${packedAt(script, needs, need.goodId, mark.id)} packed`,
+        ...insteadOf(script, need.goodId),
       });
     }
     for (const task of demo.prep) {
@@ -148,6 +152,11 @@ const idOf = (...parts: string[]) =>
     .join('_')
     .replace(/[^A-Za-z0-9_-]/g, '-')
     .slice(0, 64);
+
+const insteadOf = ({ goods }: Script, id: string): Pick<Check, 'instead'> => {
+  const instead = goods.get(id)?.substitutes?.trim();
+  return instead ? { instead } : {};
+};
 
 const goodName = ({ goods }: Script, id: string) => goods.get(id)?.name ?? id;
 

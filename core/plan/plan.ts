@@ -14,6 +14,7 @@ import {
   type TourShow,
 } from '../supplies';
 import { placeSteps, type PlaceOptions, type SearchProgress, type Timetable } from '../timetable';
+import { withAcknowledgements } from './acknowledge';
 import { callSheets, type CallSheet } from './call-sheet';
 import { checksOf, type Check } from './checks';
 import { findings, type PlanFinding } from './rules';
@@ -84,9 +85,12 @@ export function* planSteps(
   const message = findings({ placement, needs: needed, bands, cold });
   return {
     timetable,
-    findings: fixes
-      ? yield* withProgress(keepWorkingFixes(file, message), (trying) => ({ trying }))
-      : keepAdvice(message),
+    findings: withAcknowledgements(
+      file,
+      fixes
+        ? yield* withProgress(keepWorkingFixes(file, message), (trying) => ({ trying }))
+        : keepAdvice(message),
+    ),
     needs: needed,
     buying: tour([{ script: resolved, timetable }], shelfOfFile(file))[0]!,
     bands,

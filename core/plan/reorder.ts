@@ -125,7 +125,7 @@ function paceOf(items: readonly Item[], script: Script): Pace {
   const order = asOrder(items, script);
   const intensities = order.items.flatMap(({ demo }) => demo?.intensity ?? []);
   return {
-    wetByVoltage: wetByVoltage.count(order),
+    wetByVoltage: wetByVoltage(order),
     loudPairs: loudNoCall.count(order),
     falls: intensities.slice(1).reduce((sum, b, i) => sum + Math.max(0, intensities[i]! - b), 0),
     endsStrong: intensities.length === 0 || intensities.at(-1)! >= Math.max(...intensities),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { plan } from '../plan';
+import type { Demo } from '../show';
 import { demo, good, item, showOf } from '../testing/hall-show';
 import { truthCase } from '../testing/truth-case';
 import { airThrough, type GasSource } from './air';
@@ -8,7 +9,7 @@ const one = (m3: number, minutes: number, isCO2 = false): GasSource => ({
   fromS: 0,
   toS: 60 * minutes,
   m3,
-  isCO2,
+  ...(isCO2 && { co2: 1 }),
 });
 
 test('one source without airing is the closed form: what drives out mixed air', () => {
@@ -37,7 +38,7 @@ test('many sources that overlap are as small steps have them', () => {
     for (let t = got[i - 1]?.atS ?? atS; t < atS; t += dt) {
       const on = sources.filter((s) => s.fromS <= t && s.toS > t);
       const all = on.reduce((sum, s) => sum + s.m3 / (s.toS - s.fromS), 0) / 80;
-      const dry = on.filter((s) => s.isCO2).reduce((sum, s) => sum + s.m3 / (s.toS - s.fromS), 0) / 80;
+      const dry = on.filter((s) => s.co2).reduce((sum, s) => sum + s.m3 / (s.toS - s.fromS), 0) / 80;
       oxygen += (-(all + 2 / 3600) * oxygen + (2 / 3600) * 20.95) * dt;
       co2 += (-(all + 2 / 3600) * co2 + (2 / 3600) * 0.042 + 100 * dry) * dt;
     }
@@ -70,6 +71,24 @@ test('more airing never lowers the oxygen, and a larger room never raises a conc
   );
 });
 
+// 100 g of propane: 364 g of oxygen, 0.27 m³ at 20 °C, out of 60 m³ that are not aired.
+test('what burns takes its oxygen out of the room and gives carbon dioxide', () => {
+  const [, after] = airThrough([{ fromS: 0, toS: 600, m3: 0, burntO2M3: 0.27, burntCO2M3: 0.16 }], {
+    ...{ roomM3: 60, airChangesPerHour: 0 },
+  });
+  expect(after!.oxygenPercent).toBeCloseTo(20.95 - 0.45, 6);
+  expect(after!.co2Percent).toBeCloseTo(0.042 + 0.2667, 3);
+});
+
+test('hydrogen gathers like any gas, and is aired out like any gas', () => {
+  const room = { roomM3: 50, airChangesPerHour: 0 };
+  const hydrogen = [{ fromS: 0, toS: 60, m3: 1, hydrogen: 1 }];
+  expect(airThrough(hydrogen, room)[1]!.hydrogenPercent).toBeCloseTo(100 * (1 - Math.exp(-1 / 50)), 9);
+  const later = { fromS: 3660, toS: 3661, m3: 0 };
+  const aired = airThrough([...hydrogen, later], { ...room, airChangesPerHour: 6 });
+  expect(aired[2]!.hydrogenPercent / aired[1]!.hydrogenPercent).toBeCloseTo(Math.exp(-6), 9);
+});
+
 describe('the air of a show', () => {
   const found = (file: Parameters<typeof plan>[0]) =>
     plan(file, { plays: 0 }).findings.filter((f) => f.code === 'air');
@@ -96,11 +115,47 @@ describe('the air of a show', () => {
   test('no calculator is needed; a room that nobody has measured is said to be assumed', () => {
     const [assumed] = found(dryIce(10_000));
     expect(assumed).toMatchObject({ level: 'stop' });
-    expect(assumed!.message).toMatch(/That assumes 150 m³: set how much air .* holds\.$/);
-    const [known] = found(dryIce(3000, { roomM3: 200 }));
+    expect(assumed!.message).toMatch(
+      /That assumes 150 m³ and 0\.5 air changes an hour: measure .*, and write it down\.$/,
+    );
+    const [known] = found(dryIce(3000, { roomM3: 200, airChanges: 0.5 }));
     expect(known).toMatchObject({ level: 'caution' });
     expect(known!.message).not.toContain('assumes');
     expect(found(dryIce(10_000, { indoors: false }))).toEqual([]);
     expect(found(dryIce(300, { roomM3: 1000 }))).toEqual([]);
+  });
+
+  const gasDemo = (changes: Partial<Demo>, venue = {}) => {
+    const file = showOf([demo('a', changes)], [item('a', { retries: 1 })]);
+    return { ...file, venue: { ...file.venue, roomM3: 60, airChanges: 0.5, ...venue } };
+  };
+
+  test.each<[string, Partial<Demo>, string, RegExp]>([
+    // 0.9 m³ of 60 m³, less what the doors let out: 1.4 %.
+    [
+      'hydrogen',
+      { gives: [{ gas: 'hydrogen', litres: 450, per: 'attempt' }] },
+      'stop',
+      /^Hydrogen rises to 1\.5 %/,
+    ],
+    ['oxygen', { gives: [{ gas: 'oxygen', litres: 3000, per: 'show' }] }, 'stop', /^Oxygen rises to 24/],
+    [
+      'nitrogen',
+      { gives: [{ gas: 'nitrogen', litres: 1000, per: 'minute' }] },
+      'stop',
+      /^Oxygen falls to 19/,
+    ],
+    ['a large fire', { burntG: 200 }, 'caution', /^Carbon dioxide rises to 1/],
+  ])('%s that a demo gives off or uses up counts, with its retries', (_name, changes, level, message) => {
+    expect(found(gasDemo(changes))).toContainEqual(
+      expect.objectContaining({ level, message: expect.stringMatching(message) }),
+    );
+    expect(found(gasDemo(changes, { indoors: false }))).toEqual([]);
+  });
+
+  test('too little oxygen in a room that was measured is a stop that nobody can answer for', () => {
+    const lean = { gives: [{ gas: 'nitrogen' as const, litres: 2500, per: 'minute' as const }] };
+    expect(found(gasDemo(lean))[0]).toMatchObject({ level: 'stop', isFinal: true });
+    expect(found({ ...showOf([demo('a', lean)], [item('a')]) })[0]).not.toHaveProperty('isFinal');
   });
 });

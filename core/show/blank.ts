@@ -5,6 +5,7 @@ import type {
   Demo,
   DemoBench,
   Fault,
+  GasOff,
   KitNeed,
   MarkKind,
   Parameter,
@@ -14,7 +15,7 @@ import type {
   Variant,
   Worn,
 } from './demo';
-import type { Item, Mark } from './show';
+import type { Exit, Item, Mark } from './show';
 
 /** What an untouched time is thought to take at best and at worst, as shares of what is likely. Common practice. */
 const AT_BEST = 0.75;
@@ -125,6 +126,8 @@ export const BLANK = {
   variants: (id: string): Variant => ({ id, title: '', amounts: [], hazards: [], cautions: [] }),
   benches: (id: string): DemoBench => ({ id, benchId: '', inputs: [], amounts: [], limits: true }),
   conditions: (id: string): Condition => ({ id, what: '', kind: 'yes-no', must: true }),
+  gives: (): GasOff => ({ gas: 'carbon dioxide', litres: 1, per: 'attempt' }),
+  exits: (): Exit => ({ name: '', wall: 'left', atM: 1 }),
   faults: (): Fault => ({ symptom: '', causes: [BLANK.causes()] }),
   causes: (): Cause => ({ cause: '', quickTest: '', cure: '' }),
   marks: (id: string): Mark => ({ id, name: '', kind: 'bench', spots: 1 }),

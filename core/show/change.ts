@@ -10,7 +10,7 @@ import {
 import type { Demo, Timing } from './demo';
 import { withoutForwardRefs } from './refs';
 import * as parts from './show';
-import type { CrewPlace, Item, Show, TaskChoice } from './show';
+import type { Acknowledgement, Agreed, CrewPlace, Item, RiskEdit, Show, TaskChoice } from './show';
 
 enablePatches();
 // Documents that were checked are instances of their classes; drafts of them work like those of plain objects.
@@ -33,7 +33,18 @@ export type Change =
   | { kind: 'set-item'; itemId: string; fields: ItemFields }
   | { kind: 'set-timing'; itemId: string; timing: Timing | undefined }
   | { kind: 'set-task'; itemId: string; taskId: string; choice: TaskWord }
-  | { kind: 'bring-kit'; goodId: string; count: number };
+  | { kind: 'bring-kit'; goodId: string; count: number }
+  | { kind: 'agree'; what: Agreed }
+  | { kind: 'acknowledge'; acknowledgement: Acknowledgement }
+  | { kind: 'withdraw'; stop: StopKey }
+  | { kind: 'set-risk'; risk: RiskEdit };
+
+/** What a stop is known by: its kind, its item and what it says. */
+export type StopKey = Pick<Acknowledgement, 'code' | 'itemId' | 'message'>;
+
+/** Whether an acknowledgement is about this stop, as it is now. */
+export const isAbout = (acknowledgement: StopKey, { code, itemId, message }: StopKey): boolean =>
+  acknowledgement.code === code && acknowledgement.itemId === itemId && acknowledgement.message === message;
 
 /** What the presenter says of a task; `undefined` takes it back. */
 type TaskWord = {
@@ -66,6 +77,7 @@ export function changeShow(show: Show, recipe: (draft: Show) => void): Changed {
     if (items !== draft.items) draft.items = items;
     draft.items.forEach(dropLooseSteps);
     draft.items.forEach(dropEmptyChoices);
+    dropLooseAnswers(draft);
   });
   return { show: next, patches, inverse };
 }
@@ -127,8 +139,39 @@ export function make(draft: Show, change: Change): void {
       const known = extra.find((e) => e.goodId === change.goodId);
       if (known) known.count += change.count;
       else extra.push({ goodId: change.goodId, count: change.count });
+      return;
+    }
+    case 'agree':
+      draft.agreed = [...new Set([...(draft.agreed ?? []), change.what])];
+      return;
+    case 'acknowledge': {
+      draft.acknowledged = [...without(draft, change.acknowledgement), change.acknowledgement];
+      return;
+    }
+    case 'withdraw':
+      draft.acknowledged = without(draft, change.stop);
+      return;
+    case 'set-risk': {
+      const { itemId, hazard } = change.risk;
+      const others = (draft.risks ?? []).filter((r) => r.itemId !== itemId || r.hazard !== hazard);
+      draft.risks = [...others, change.risk];
     }
   }
+}
+
+/** The acknowledgements but that of one stop. */
+const without = ({ acknowledged = [] }: Show, stop: StopKey) => acknowledged.filter((a) => !isAbout(a, stop));
+
+/** Nobody answers for an item that is gone, and it has no risks. */
+function dropLooseAnswers(draft: Show): void {
+  const { acknowledged, risks } = draft;
+  if (!acknowledged && !risks) return;
+  const ids = new Set(draft.items.map((item) => item.id));
+  const isThere = ({ itemId }: { itemId?: string }) => itemId === undefined || ids.has(itemId);
+  if (acknowledged && !acknowledged.every(isThere)) draft.acknowledged = acknowledged.filter(isThere);
+  if (risks && !risks.every(isThere)) draft.risks = risks.filter(isThere);
+  if (draft.acknowledged?.length === 0) delete draft.acknowledged;
+  if (draft.risks?.length === 0) delete draft.risks;
 }
 
 /** Sets fields; what is `undefined` is taken away. */

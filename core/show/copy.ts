@@ -1,8 +1,13 @@
 import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns';
 import type { Show } from './show';
 
-/** The same show on another day (2026-12-12), under an id of its own, which knows the first of them; what is filled days ahead moves along. Pure. */
-export function copyOf(show: Show, id: string, date: string): Show {
+/** The same show on another day (2026-12-12), under an id of its own, which knows the first of them; what is filled days ahead moves along.
+ * What somebody answers for, or the venue agreed to, was for the one day. Pure. */
+export function copyOf(
+  { acknowledged: _acknowledged, agreed: _agreed, ...show }: Show,
+  id: string,
+  date: string,
+): Show {
   const days = differenceInCalendarDays(parseISO(date), parseISO(show.date));
   const moved = (day: string) => formatISO(addDays(parseISO(day), days), { representation: 'date' });
   const cold = show.cold?.map((c) => ({ ...c, filledOn: moved(c.filledOn) }));

@@ -359,6 +359,40 @@ export class Reading {
   @IsOptional() @Choice(['more', 'less'], { label: 'Better is', empty: 'more' }) better?: 'more' | 'less';
 }
 
+export const GASES = ['carbon dioxide', 'nitrogen', 'oxygen', 'hydrogen', 'helium', 'smoke'] as const;
+export type Gas = (typeof GASES)[number];
+
+/** Gas that a demo gives off, in litres at room temperature, besides what its cryogens become. */
+export class GasOff {
+  @Choice(GASES, 'Gas') gas!: Gas;
+  @Figure(0.001, 1e6, { label: 'How much', unit: 'L' }) litres!: number;
+  @Choice(['attempt', 'minute', 'show'], 'Per') per!: 'attempt' | 'minute' | 'show';
+}
+
+/** Who is asked not to volunteer. Asked on stage, never recorded. */
+export const NOT_FOR = [
+  'heart device',
+  'recent surgery',
+  'loose hair or sleeves',
+  'latex allergy',
+  'epilepsy',
+  'pregnancy',
+  'contact lenses',
+] as const;
+export type NotFor = (typeof NOT_FOR)[number];
+
+/** What a demo needs of the room it is played in. */
+export const ROOM_NEEDS = [
+  'darkness',
+  'running water',
+  'a sink',
+  'good ventilation',
+  'smoke detector isolated',
+  'still air',
+  'outdoors',
+] as const;
+export type RoomNeed = (typeof ROOM_NEEDS)[number];
+
 /** A demonstration kept in the library. */
 export class Demo {
   @Id() id!: string;
@@ -390,6 +424,32 @@ export class Demo {
   @Many(() => ConsumableNeed, 100) consumables!: ConsumableNeed[];
   @Some(HAZARDS, 'Hazards') hazards!: Hazard[];
   @Lines(50, 400, 'Cautions') cautions!: string[];
+  /** Room in metres that it needs, and how far away the nearest of the audience sits. */
+  @IsOptional()
+  @Figure(0.1, 500, { label: 'Kept clear around it', unit: 'm', empty: 'nothing said' })
+  clearM?: number;
+  @IsOptional()
+  @Figure(0.1, 200, { label: 'Height it needs', unit: 'm', empty: 'nothing said' })
+  heightM?: number;
+  @IsOptional()
+  @Figure(0.1, 500, { label: 'Front row at least', unit: 'm', empty: 'nothing said' })
+  audienceM?: number;
+  @IsOptional()
+  @Figure(40, 190, { label: 'Peak level', unit: 'dB(C)', empty: 'not measured' })
+  peakDB?: number;
+  @IsOptional() @Figure(0.1, 100, { label: 'Measured at', unit: 'm', empty: '1 m' }) peakAtM?: number;
+  @IsOptional()
+  @Figure(0.1, 100_000, { label: 'Electric power', unit: 'W', empty: 'nothing said' })
+  powerW?: number;
+  @IsOptional() @Many(() => GasOff, 20) gives?: GasOff[];
+  /** Uses up the oxygen of the room. */
+  @IsOptional()
+  @Figure(0.01, 10_000, { label: 'Burnt at one attempt', unit: 'g', empty: 'nothing' })
+  burntG?: number;
+  @IsOptional()
+  @Some(NOT_FOR, { label: 'Not for volunteers with', empty: 'nobody in particular' })
+  notFor?: NotFor[];
+  @IsOptional() @Some(ROOM_NEEDS, { label: 'Needs of the room', empty: 'nothing' }) needs?: RoomNeed[];
   @Many(() => Worn, 50) worn!: Worn[];
   @Many(() => Fault, 50) faults!: Fault[];
   @Many(() => Condition, 50) conditions!: Condition[];

@@ -1,5 +1,7 @@
 export * from './action';
+export { roomM3Of } from './air-volume';
 export * from './demo';
+export { GHS, GHS_CODES, GHS_WORDS, signalWord, type GhsCode } from './ghs';
 export { HAZARD_FACTS, missingControls, usualCautions } from './hazards';
 export * from './picture';
 export * from './room';
@@ -14,6 +16,7 @@ export { upgradeDocument, upgradeShowFile } from './upgrade';
 export {
   applyChange,
   changeShow,
+  isAbout,
   make,
   patchShow,
   setUpTiming,

@@ -14,6 +14,7 @@ import type {
 import type { Problem } from './problem';
 import { refs, refsOf, withRefs, type Ref, type RefKind } from './references';
 import type {
+  Acknowledgement,
   ColdPlan,
   CrewPlace,
   ExtraKit,
@@ -69,7 +70,8 @@ export const showRefs = refs<Show>()
   .each('crew', refs<CrewPlace>().single('personId', 'person', { gone: 'entry' }))
   .each('items', itemRefs)
   .each('extraKit', goodRefs<ExtraKit>())
-  .each('cold', goodRefs<ColdPlan>());
+  .each('cold', goodRefs<ColdPlan>())
+  .each('acknowledged', refs<Acknowledgement>().single('personId', 'person', { gone: 'entry' }));
 
 /** Everything that a document of a kind names in other documents. */
 export function namesOf(kind: string, document: object): Ref[] {

@@ -23,6 +23,9 @@ const FIELDS: { [K in keyof Required<Show>]: string } = {
   audienceStations: 'the stations of the audience',
   runOutPct: 'the odds of running out',
   cold: 'the cold budget',
+  agreed: 'what the venue agreed to',
+  acknowledged: 'who answers for a stop',
+  risks: 'the risk assessment',
 };
 
 /** What patches change of a show, each thing once: "curtain-up", "“Foam column”", "the running order". */

@@ -2,6 +2,7 @@ import { ACTION_ON, type ActionOn } from './action';
 import { ArrayMaxSize, Equals, IsArray, IsInt, IsOptional, Max, Min } from 'class-validator';
 import {
   Amount,
+  Answer,
   Choice,
   Clock,
   Day,
@@ -23,6 +24,7 @@ import {
 } from '../fields';
 import { BASE_UNITS, type BaseUnit } from '../quantities';
 import { Demo, HAZARDS, MARK_KINDS, SKILLS, Timing, type Hazard, type MarkKind, type Skill } from './demo';
+import { GHS_CODES, GHS_WORDS, type GhsCode } from './ghs';
 import { MOST_PICTURES, Picture } from './picture';
 import { Room } from './room';
 
@@ -72,20 +74,74 @@ export class Mark {
   @IsOptional() @Many(() => Picture, MOST_PICTURES) pictures?: Picture[];
 }
 
+export const WALLS = ['left', 'right', 'back', 'behind the audience'] as const;
+
+/** A way out: in which wall, as the audience sees the stage, and how far its middle is from that wall's beginning, m. */
+export class Exit {
+  @Title('Exit') name!: string;
+  @Choice(WALLS, 'In the wall') wall!: (typeof WALLS)[number];
+  @Figure(0, 200, { label: 'From the back wall, or from the left', unit: 'm' }) atM!: number;
+}
+
+export const DETECTORS = ['none', 'heat', 'smoke, can be isolated', 'smoke, cannot be isolated'] as const;
+
 /** A place where shows are given, its air as it is when a show is on. Lengths in metres; `marks` in the order one walks the stage. */
 export class Venue extends Room {
   @Id() id!: string;
   @Title('Name') name!: string;
   @Choice(VENUE_KINDS, 'Kind') kind!: VenueKind;
   @YesNo('Indoors') indoors!: boolean;
-  @YesNo('Flame is allowed') flameAllowed!: boolean;
+  @IsOptional() @Answer('Flame is allowed') flameAllowed?: boolean;
+  @IsOptional() @Figure(1, 200, { label: 'Room wide', unit: 'm' }) widthM?: number;
+  @IsOptional() @Figure(1, 200, { label: 'Room deep', unit: 'm' }) depthM?: number;
+  @IsOptional()
+  @Figure(0.5, 100, { label: 'Stage deep, front edge to back wall', unit: 'm' })
+  stageDepthM?: number;
   @IsOptional() @Figure(1, 100, { label: 'Ceiling', unit: 'm' }) ceilingM?: number;
   @IsOptional() @Figure(0, 100, { label: 'Stage to front row', unit: 'm' }) frontRowM?: number;
   @Many(() => Mark, 50) marks!: Mark[];
   @IsOptional() @Whole(0, 500, 'Seats in the front row') frontRowSeats?: number;
   @IsOptional()
-  @Figure(5, 100_000, { label: 'Air in the room', unit: 'm³', help: 'Length × width × height.' })
+  @Figure(5, 100_000, {
+    label: 'Air in the room',
+    unit: 'm³',
+    help: 'Width × depth × ceiling where left empty.',
+  })
   roomM3?: number;
+  @IsOptional()
+  @Figure(0.05, 60, {
+    label: 'Air changes an hour',
+    help: 'Closed hall 0.5, doors open 3, mechanical 6.',
+    empty: 'not known',
+  })
+  airChanges?: number;
+  @IsOptional() @Many(() => Exit, 20) exits?: Exit[];
+  @IsOptional() @Whole(0, 200, 'Sockets') sockets?: number;
+  @IsOptional() @Figure(0.1, 1000, { label: 'Power for all sockets', unit: 'kW' }) powerKW?: number;
+  @IsOptional() @Answer('Running water') water?: boolean;
+  @IsOptional() @Answer('Fire extinguisher') extinguisher?: boolean;
+  @IsOptional() @Answer('Fire blanket') blanket?: boolean;
+  @IsOptional() @Answer('Can be made dark') dark?: boolean;
+  @IsOptional()
+  @Choice(DETECTORS, { label: 'Detectors', empty: 'not known' })
+  detectors?: (typeof DETECTORS)[number];
+  @IsOptional()
+  @Figure(50, 190, { label: 'Sound limit in the front row', unit: 'dB(C)', empty: 'none said' })
+  soundLimitDB?: number;
+  @IsOptional() @Clock({ label: 'Nothing loud after', empty: 'no curfew' }) curfew?: string;
+  @IsOptional()
+  @Figure(0.5, 40, { label: 'Wind at most', unit: 'm/s', empty: 'no limit' })
+  windLimitMS?: number;
+  @IsOptional() @Text(160, { label: 'Floor', empty: 'not said' }) floor?: string;
+  @IsOptional() @Text(400, { label: 'Step-free way to the stage', empty: 'not known' }) stepFree?: string;
+  /** A role and a phone number, never a name. */
+  @IsOptional()
+  @Text(160, {
+    label: 'Responsible on the day',
+    help: 'A role and a phone number, no name.',
+    empty: 'not known',
+  })
+  responsible?: string;
   @Text(MOST_TEXT, 'Notes') notes!: string;
   /** Between these times of day the crew may be in the house. */
   @IsOptional() @Clock('House opens at') opens?: string;
@@ -167,6 +223,11 @@ export class Good {
   @IsOptional() @Figure(0, 1e4, { label: 'One takes up', unit: 'L' }) pieceL?: number;
   /** Of a vessel: how many things it holds at once. */
   @IsOptional() @Whole(2, 999, { label: 'Places in one', empty: 'one thing at a time' }) places?: number;
+  /** Of a vessel: what it holds to the brim; calculators take it from here. */
+  @IsOptional() @Figure(0.001, 10_000, { label: 'Holds', unit: 'L' }) capacityL?: number;
+  @IsOptional()
+  @Some(GHS_CODES, { label: 'Hazard statements', words: GHS_WORDS, empty: 'none written down' })
+  ghs?: GhsCode[];
   /** Lies on top, and nothing on it. */
   @IsOptional() @YesNo('Fragile') fragile?: boolean;
   /** Carried beside the crates. */
@@ -304,6 +365,42 @@ export class Item {
   @IsOptional() @Many(() => Option, 4) options?: Option[];
 }
 
+/** What a venue has agreed to for one show, whatever its page says. */
+export const AGREED = ['flame', 'smoke detector isolated', 'darkness', 'noise'] as const;
+export type Agreed = (typeof AGREED)[number];
+
+/**
+ * Somebody of the crew answers for a stop: what it said then, and why the show goes on. It holds for that stop alone, and
+ * only until it says something else.
+ */
+export class Acknowledgement {
+  @Text(40, 'Kind of stop') code!: string;
+  @IsOptional() @Id() itemId?: string;
+  @Text(MOST_TEXT, 'What it said') message!: string;
+  @Ref('Who answers for it') personId!: string;
+  @Text(400, { label: 'Reason', help: 'Why it is safe all the same.' }) reason!: string;
+}
+
+/**
+ * What somebody wrote into the risk assessment of a hazard in an item; what is left out is as it is drawn from the demo.
+ * `ground` is what it was drawn from then: once that changes, the row is looked at again.
+ */
+export class RiskEdit {
+  @Id() itemId!: string;
+  @Choice(HAZARDS, 'Hazard') hazard!: Hazard;
+  @IsOptional() @Text(400, 'What can happen') harm?: string;
+  @IsOptional() @Text(400, 'To whom') whom?: string;
+  @IsOptional() @Text(MOST_TEXT, 'Controls already there') controls?: string;
+  @IsOptional() @Whole(1, 5, { label: 'Severity', help: '1 is a plaster, 5 is a death.' }) severity?: number;
+  @IsOptional()
+  @Whole(1, 5, { label: 'Likelihood without controls', help: '1 is hardly ever, 5 is nearly always.' })
+  before?: number;
+  @IsOptional() @Whole(1, 5, 'Likelihood with controls') after?: number;
+  @IsOptional() @Text(400, 'Further action') action?: string;
+  @IsOptional() @Text(60, { label: 'Owner', help: 'A role, no name.' }) owner?: string;
+  @Text(MOST_TEXT, 'Drawn from') ground!: string;
+}
+
 /** A planned performance. Times of day are those of the venue. */
 export class Show {
   @Id() id!: string;
@@ -333,6 +430,9 @@ export class Show {
   @Figure(0.1, 50, { label: 'Accepted risk of running out', unit: '%' })
   runOutPct?: number;
   @IsOptional() @Many(() => ColdPlan, 2) cold?: ColdPlan[];
+  @IsOptional() @Some(AGREED, { label: 'Agreed with the venue', empty: 'nothing yet' }) agreed?: Agreed[];
+  @IsOptional() @Many(() => Acknowledgement, 100) acknowledged?: Acknowledgement[];
+  @IsOptional() @Many(() => RiskEdit, 1000) risks?: RiskEdit[];
 }
 
 /** So many causes of a demo are told of, those found most. */

@@ -38,6 +38,18 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('../features/supplies/PackingView')).PackingView }),
           },
           {
+            path: 'room',
+            lazy: async () => ({ Component: (await import('../features/room/RoomTab')).RoomTab }),
+          },
+          {
+            path: 'room/risk',
+            lazy: async () => ({ Component: (await import('../features/room/RiskDraft')).RiskDraft }),
+          },
+          {
+            path: 'room/venue-sheet',
+            lazy: async () => ({ Component: (await import('../features/room/VenueSheet')).VenueSheet }),
+          },
+          {
             path: 'prep',
             lazy: async () => ({ Component: (await import('../features/prep/PrepTab')).PrepTab }),
           },

@@ -55,6 +55,11 @@ export function CheckRow({
             .join(' · ')}
         </Typography>
       </Box>
+      {verdict === 'fails' && check.instead && (
+        <Typography sx={{ flex: '1 1 100%', order: 9, fontSize: 'small', overflowWrap: 'anywhere' }}>
+          <b>Will do instead:</b> {check.instead}
+        </Typography>
+      )}
       <VerdictWord verdict={verdict} at={answer?.at} />
       {check.kind === 'measured' ? (
         <Reading may={may} check={check} value={answer?.value} onValue={put} />

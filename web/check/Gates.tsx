@@ -71,6 +71,16 @@ export function Gates({
                 {reason}
               </Typography>
             ))}
+            {gate.isFinal && (
+              <Typography sx={{ fontSize: 'small', fontWeight: 700 }}>
+                Nobody can answer for this one: change it, or leave the item out.
+              </Typography>
+            )}
+            {gate.acknowledged?.map((words) => (
+              <Typography key={words} sx={{ fontSize: 'small', overflowWrap: 'anywhere' }}>
+                {words}
+              </Typography>
+            ))}
             {gate.verdict === 'no-go' && role === 'stage' && gate.itemId !== '' && (
               <WaysOut gate={gate} script={script} leftS={leftS(gate.itemId)} />
             )}
@@ -104,7 +114,7 @@ function WaysOut({ gate, script, leftS }: { gate: Gate; script: Script; leftS: n
             Put on “{standBy.title}” instead
           </Button>
         )}
-        {(gate.isStopped ? STOP_REASONS : REASONS).map((reason) => (
+        {(gate.isFinal ? [] : gate.isStopped ? STOP_REASONS : REASONS).map((reason) => (
           <Button
             key={reason}
             size="small"

@@ -12,6 +12,7 @@ export function Slide({
   max,
   value,
   onSlide,
+  say = String,
 }: {
   label: string;
   min: number;
@@ -19,6 +20,8 @@ export function Slide({
   value: number;
   /** `done` once it is let go. */
   onSlide: (value: number, done: boolean) => void;
+  /** The value as it is read out. */
+  say?: (value: number) => string;
 }) {
   const byFactors = min > 0 && max / min > WIDE;
   const place = byFactors
@@ -36,7 +39,7 @@ export function Slide({
       value={place}
       onChange={(_e, to) => onSlide(at(to), false)}
       onChangeCommitted={(_e, to) => onSlide(at(to as number), true)}
-      getAriaValueText={() => String(value)}
+      getAriaValueText={() => say(value)}
       slotProps={{ input: { 'aria-label': `${label}, slide` } }}
       sx={{ mx: 2, width: 'calc(100% - 16px)', py: '10px' }}
     />

@@ -148,11 +148,18 @@ function noGo(
           },
         ]
       : []),
-    {
-      key: `overrule ${itemId}`,
-      message: `Play “${title}” all the same: ${why}`,
-      onPress: () => onGo([{ kind: 'overruled', body: { itemId, reason: `on stage: ${why}` } }]),
-    },
+    // A stop that nobody can answer for is not passed here either.
+    gate.isFinal
+      ? {
+          key: `skip ${itemId}`,
+          message: `Leave out “${title}”`,
+          onPress: () => onGo([{ kind: 'skip', body: { itemId } }]),
+        }
+      : {
+          key: `overrule ${itemId}`,
+          message: `Play “${title}” all the same: ${why}`,
+          onPress: () => onGo([{ kind: 'overruled', body: { itemId, reason: `on stage: ${why}` } }]),
+        },
   ];
 }
 

@@ -1,5 +1,6 @@
 import { Box, Button } from '@mui/material';
 import {
+  barred,
   forward,
   heldBy,
   mayAgain,
@@ -15,6 +16,7 @@ import { lazy, Suspense, useState } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { useRunNow } from '../session/useRunNow';
 import { inTurn, press, record, undoLast } from '../session/runLog';
+import { BarredPanel } from './BarredPanel';
 import { InterlockPanel } from './InterlockPanel';
 import { JumpList } from './JumpList';
 import { NowBlock } from './NowBlock';
@@ -38,7 +40,8 @@ type Panel =
   | { kind: 'outcome' }
   | { kind: 'jump' }
   | { kind: 'reading'; attemptId: string }
-  | { kind: 'interlock'; does: readonly Happening[] };
+  | { kind: 'interlock'; does: readonly Happening[] }
+  | { kind: 'barred'; itemId: string };
 
 /** A large screen stands further away: all of it is drawn larger there. */
 const LARGER = {
@@ -72,8 +75,11 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
   const goIn = (script: Script, state: RunState, does: readonly Happening[]) => {
     if (does.length === 0) return;
     if (heldBy(script, state, does).length > 0) return setPanel({ kind: 'interlock', does });
-    close();
-    return press(does);
+    const stop = barred(gates, does);
+    if (stop) setPanel({ kind: 'barred', itemId: stop.gate.itemId });
+    else close();
+    const rest = stop ? stop.rest : does;
+    return rest.length > 0 ? press(rest) : undefined;
   };
   const go = (does: readonly Happening[]) => inTurn((script, state) => goIn(script, state, does));
   const on = () => inTurn((script, state) => goIn(script, state, forward(script, state).does));
@@ -153,6 +159,8 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
             <ReadingPad script={script} state={state} attemptId={panel.attemptId} onDone={close} />
           ) : panel?.kind === 'interlock' ? (
             <InterlockPanel script={script} state={state} does={panel.does} onDone={close} />
+          ) : panel?.kind === 'barred' ? (
+            <BarredPanel gate={gates.get(panel.itemId)} onGo={go} />
           ) : (
             <NowBlock script={script} state={state} now={now} gates={gates} />
           )}

@@ -41,8 +41,12 @@ const whose = ({ item, levels }: Case) =>
 const MOST_LEVELS = 5;
 
 /** " Reckoned with 9 °C (Temperature of the bottle) of Cold hall." */
-function reckoned({ taken }: CalculatorResult): string {
-  if (!taken.length) return '';
+function reckoned({ taken, assumed }: CalculatorResult): string {
+  const guessed = assumed.filter(({ setAt }) => setAt !== undefined);
+  const assuming = guessed.length
+    ? ` Assumed: ${guessed.map((a) => `${a.label.toLowerCase()} ${a.message} (set it ${a.setAt})`).join(', ')}.`
+    : '';
+  if (!taken.length) return assuming;
   const froms = [...new Set(taken.map((t) => t.from))];
   const by = froms.map(
     (from) =>
@@ -51,7 +55,7 @@ function reckoned({ taken }: CalculatorResult): string {
         .map((t) => `${t.label.toLowerCase()} ${t.message}`)
         .join(', ')}`,
   );
-  return ` Reckoned with what is known of ${by.join('; of ')}.`;
+  return ` Reckoned with what is known of ${by.join('; of ')}.${assuming}`;
 }
 
 /** The other ways to play a demo; those that do not help are not offered. */

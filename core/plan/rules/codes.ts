@@ -24,6 +24,19 @@ export type FindingCode =
   | 'setting'
   | 'bench'
   | 'air'
+  | 'apart'
+  | 'ceiling'
+  | 'reach'
+  | 'noise'
+  | 'sealed'
+  | 'open-fuel'
+  | 'venue-needs'
+  | 'power'
+  | 'volunteer-handles'
+  | 'alone'
+  | 'ghs'
+  | 'storage'
+  | 'afterwards'
   | 'front-row'
   | 'too-long'
   | 'unwritten'
@@ -44,3 +57,11 @@ export type FindingCode =
   | 'cold-vessel'
   | 'cold-dry'
   | 'cold-early';
+
+/** What belongs to the room and to safety: the Room page lists it. */
+export const SAFETY_CODES: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  ...(['air', 'apart', 'wet-by-voltage', 'ceiling', 'reach', 'noise', 'sealed', 'open-fuel'] as const),
+  ...(['venue-needs', 'power', 'volunteer-handles', 'alone', 'ghs', 'storage', 'afterwards'] as const),
+  ...(['flame-not-allowed', 'hazard-control', 'loud-no-call', 'not-allowed-now', 'mark-unfit'] as const),
+  ...(['bench', 'watched', 'no-skill', 'front-row'] as const),
+]);

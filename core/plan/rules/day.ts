@@ -98,15 +98,31 @@ const twoShows = rule<Context, { at: number; message: string; goodId?: string },
     (script.file.elsewhere ?? []).flatMap(({ title, from, to, personIds, kit }) => {
       const when = `“${title}” from ${from} to ${to} that day`;
       const at = timetable.firstHandsS;
+      const wanted = kit.flatMap(({ goodId, count }) => {
+        const here = needs.kit.find((k) => k.goodId === goodId);
+        const short = (here?.peak ?? 0) + count - (here?.onShelf ?? 0);
+        return here && here.peak > 0 && short > 0 ? [{ goodId, name: here.name, short }] : [];
+      });
+      const first = wanted[0];
+      // All of one other show is one finding: thirty clashes are one thing to settle.
       return [
         ...personIds.map((id) => ({ at, message: `${name(id)} is in ${when} as well.` })),
-        ...kit.flatMap(({ goodId, count }) => {
-          const here = needs.kit.find((k) => k.goodId === goodId);
-          const short = (here?.peak ?? 0) + count - (here?.onShelf ?? 0);
-          return here && here.peak > 0 && short > 0
-            ? [{ at, goodId, message: `${here.name} is wanted in ${when} as well: ${short} short for both.` }]
-            : [];
-        }),
+        ...(first && wanted.length === 1
+          ? [
+              {
+                at,
+                goodId: first.goodId,
+                message: `${first.name} is wanted in ${when} as well: ${first.short} short for both.`,
+              },
+            ]
+          : first
+            ? [
+                {
+                  at,
+                  message: `${wanted.length} pieces of kit are wanted in ${when} as well, and there are too few for both: ${wanted.map((w) => `${w.name} (${w.short} short)`).join(', ')}.`,
+                },
+              ]
+            : []),
       ];
     }),
   findPlace: ({ at, goodId }) => ({ at, ...(goodId !== undefined && { goodId }) }),

@@ -1,13 +1,16 @@
 import { apply, byMoment } from '../../findings';
 import type { FindingCode } from './codes';
 import { AIR_RULES } from './air';
+import { APART_RULES } from './apart';
 import { BENCH_RULES } from './benches';
 import { broken } from './broken';
 import { CONFLICT_RULES } from './conflicts';
 import { Context, type PlanFinding, type PlanRule, type Worked } from './context';
 import { DAY_RULES } from './day';
 import { ITEM_RULES } from './items';
-import { loudNoCall, PACE_RULES, wetByVoltage } from './pace';
+import { loudNoCall, PACE_RULES } from './pace';
+import { PEOPLE_RULES } from './people';
+import { ROOM_RULES } from './room';
 import { STAGE_RULES } from './stage';
 import { SUPPLY_RULES } from './supplies';
 import { TASK_RULES } from './tasks';
@@ -40,16 +43,29 @@ export const RULES: Record<FindingCode, Rows> = {
   setting: [STAGE_RULES.settings, STAGE_RULES.fewerOptions],
   bench: [BENCH_RULES.fails, BENCH_RULES.message, BENCH_RULES.refused, BENCH_RULES.wasWrong],
   air: [AIR_RULES.air],
+  apart: [APART_RULES.apart],
+  ceiling: [ROOM_RULES.ceiling],
+  reach: [ROOM_RULES.frontRow, ROOM_RULES.insideClear],
+  noise: [ROOM_RULES.noise, ROOM_RULES.curfew],
+  sealed: [ROOM_RULES.sealed],
+  'open-fuel': [ROOM_RULES.openFuel],
+  'venue-needs': [ROOM_RULES.venueNeeds],
+  power: [ROOM_RULES.power],
+  'volunteer-handles': [PEOPLE_RULES.volunteerHandles],
+  alone: [PEOPLE_RULES.alone],
+  ghs: [PEOPLE_RULES.unnamedHazard],
+  storage: [PEOPLE_RULES.notKeptCold],
+  afterwards: [PEOPLE_RULES.afterwards],
   'front-row': [STAGE_RULES.frontRowUnknown],
   'too-long': [STAGE_RULES.tooLong],
   unwritten: [STAGE_RULES.notWritten],
   'outside-hours': [ITEM_RULES.waitsForHouse, broken('opens'), broken('closes'), DAY_RULES.afterItCloses],
   'before-get-in': [broken('get-in')],
   'not-allowed-now': [ITEM_RULES.notNow, broken('in-show'), broken('banned-before'), broken('banned-after')],
-  'flame-not-allowed': [ITEM_RULES.flame],
+  'flame-not-allowed': [ITEM_RULES.flame, ROOM_RULES.flameUnknown],
   'hazard-control': [ITEM_RULES.hazardControls],
   'loud-no-call': [loudNoCall],
-  'wet-by-voltage': [wetByVoltage],
+  'wet-by-voltage': [APART_RULES.wetByVoltage],
   'long-gap': [PACE_RULES.nothingToDo, PACE_RULES.noSurprise],
   'reset-after-end': [TASK_RULES.afterTheEnd],
   empty: [DAY_RULES.empty],
@@ -66,6 +82,6 @@ export const RULES: Record<FindingCode, Rows> = {
 export const findings = (worked: Worked): PlanFinding[] =>
   apply(Object.values(RULES).flat(), new Context(worked)).sort(byMoment);
 
-export type { FindingCode } from './codes';
+export { SAFETY_CODES, type FindingCode } from './codes';
 export type { Order, PlanFinding } from './context';
 export { loudNoCall, wetByVoltage } from './pace';

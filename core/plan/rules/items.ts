@@ -239,13 +239,13 @@ const flame = rule<Context, PlannedItem, FindingCode>({
   level: 'stop',
   source: 'the venue',
   findMatches: ({ timetable, demoOf, script }) =>
-    script.file.venue.flameAllowed
+    script.file.venue.flameAllowed !== false || script.file.show.agreed?.includes('flame')
       ? []
       : timetable.items.filter((i) => demoOf(i.itemId)?.hazards.includes('flame')),
   findPlace: atStart,
   message: ({ title }, { script }) =>
     `“${title}” uses a flame and ${script.file.venue.name} does not allow one.`,
-  fixes: (item) => [leaveOut(item)],
+  fixes: (item) => [fix('They allow it for this show', { kind: 'agree', what: 'flame' }), leaveOut(item)],
 });
 
 const hazardControls = rule<Context, PlannedItem & { missing: string[] }, FindingCode>({

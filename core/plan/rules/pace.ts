@@ -41,23 +41,13 @@ export const loudNoCall = rule<Order & Partial<Context>, Pair, FindingCode>({
   ],
 });
 
-/** Water about where high voltage is, with nothing but talk between them. */
-export const wetByVoltage = rule<Order & Partial<Context>, Pair, FindingCode>({
-  id: 'wet-by-voltage',
-  level: 'caution',
-  source: 'common practice',
-  findMatches: ({ items }) =>
-    pairs(items.filter((i) => i.demo)).filter(
-      ([a, b]) =>
-        (has(a, 'slippery floor') && has(b, 'high voltage')) ||
-        (has(a, 'high voltage') && has(b, 'slippery floor')),
-    ),
-  findPlace: ([, b], { planned }) => ({ at: planned?.(b.item.id).startS ?? 0, itemId: b.item.id }),
-  message: ([a, b]) => {
-    const [wet, live] = has(a, 'slippery floor') ? [a, b] : [b, a];
-    return `“${wet.item.title}” leaves water about, and “${live.item.title}” brings high voltage next to it: play something between them, and dry the floor.`;
-  },
-});
+/** How often water is about next to high voltage, with nothing but talk between them: what an order is weighed by. */
+export const wetByVoltage = ({ items }: Order): number =>
+  pairs(items.filter((i) => i.demo)).filter(
+    ([a, b]) =>
+      (has(a, 'slippery floor') && has(b, 'high voltage')) ||
+      (has(a, 'high voltage') && has(b, 'slippery floor')),
+  ).length;
 
 /** An audience with nothing to do, or nothing to gasp at, for so long begins to drift. Common practice. */
 const LONG_WITHOUT_PART_S = 600;

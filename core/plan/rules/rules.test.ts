@@ -201,11 +201,11 @@ describe('rules are rows', () => {
     const loud = ['x', 'y'].map((id) => demo(id, { hazards: ['noise'] }));
     const file = showOf([wet, live, ...loud]);
     const order = script(file);
-    expect(wetByVoltage.count(order)).toBe(1);
+    expect(wetByVoltage(order)).toBe(1);
     expect(loudNoCall.count(order)).toBe(1);
     const { findings } = plan(file, { plays: 0 });
     expect(findings.filter((f) => f.code === 'wet-by-voltage')).toMatchObject([
-      { level: 'caution', itemId: 'i-live', message: expect.stringContaining('“wet” leaves water about') },
+      { level: 'caution', itemId: 'i-live', message: expect.stringContaining('a dry floor for ten minutes') },
     ]);
     expect(findings.filter((f) => f.code === 'loud-no-call')).toHaveLength(1);
   });

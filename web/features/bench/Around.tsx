@@ -22,7 +22,7 @@ export function Around({
 }) {
   const asks = Object.values(bench.inputs).flatMap((i) => (i.as === 'number' ? (i.known ?? []) : []));
   const strong = goods.filter((g) => g.strengthPercent !== undefined);
-  const room = asks.some((k) => k !== 'strengthPercent');
+  const room = asks.some((k) => k !== 'strengthPercent' && k !== 'capacityL');
   const shelf = asks.includes('strengthPercent') && strong.length > 0;
   if (!(room && venues.length > 0) && !shelf) return null;
   return (

@@ -25,6 +25,7 @@ import {
   Conditions,
   Consumables,
   Faults,
+  GasRows,
   Kit,
   Parameters,
   Prep,
@@ -159,6 +160,20 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
             <FieldIn name="skills" />
           </Row>
           <FieldIn name="cautions" />
+          <Row>
+            <FieldIn name="clearM" />
+            <FieldIn name="heightM" />
+            <FieldIn name="audienceM" />
+            <FieldIn name="powerW" />
+            <FieldIn name="peakDB" />
+            <FieldIn name="peakAtM" />
+            <FieldIn name="burntG" />
+          </Row>
+          <Row>
+            <FieldIn name="needs" sx={{ gridColumn: { md: 'span 2' } }} />
+            <FieldIn name="notFor" sx={{ gridColumn: { md: 'span 2' } }} />
+          </Row>
+          <GasRows />
         </Part>
         <Part title="What is worn">
           <WornRows />
@@ -204,6 +219,7 @@ const LISTS = [
   'benches',
   'conditions',
   'faults',
+  'gives',
 ] as const;
 
 /** What goes on instead if this demo is a no-go. */

@@ -39,6 +39,16 @@ const One = ({ result, level }: { result: CalculatorResult; level: string | unde
         {result.taken.map(({ label, message, from }) => `${label} ${message} (${from})`).join(', ')}.
       </Box>
     )}
+    {result.assumed.length > 0 && (
+      <Box component="span" sx={{ color: 'warning.main' }}>
+        {' '}
+        Assumed:{' '}
+        {result.assumed
+          .map(({ label, message, setAt }) => `${label} ${message}${setAt ? ` (set it ${setAt})` : ''}`)
+          .join(', ')}
+        .
+      </Box>
+    )}
   </Typography>
 );
 

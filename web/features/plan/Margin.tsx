@@ -1,15 +1,17 @@
 import { Box, Button, Typography } from '@mui/material';
 import type { Finding } from '@hearty/core';
 import { LevelMark, levelWord } from '../../kit/LevelMark';
+import { AnswerFor } from './AnswerFor';
 import { spread, type Scale } from './scale';
 import { HEADS_PX } from './Score';
 import { make, think } from './view';
 
 /** About how tall a note is, for keeping notes from covering one another. */
-const heightOf = ({ message, fixes }: Finding) =>
+const heightOf = ({ message, fixes, level }: Finding) =>
   26 +
   Math.ceil((message.length + 9) / 38) * 20 +
-  fixes.reduce((sum, f) => sum + (f.change ? (f.label.length > 32 ? 62 : 42) : 24), 0);
+  fixes.reduce((sum, f) => sum + (f.change ? (f.label.length > 32 ? 62 : 42) : 24), 0) +
+  (level === 'stop' ? 44 : 0);
 
 /** What a finding is found by: the mark that jumps to it knows the same. */
 export const findingId = ({ code, itemId = '', message }: Finding) =>
@@ -116,6 +118,7 @@ export function FindingNote({
           </Typography>
         ),
       )}
+      {finding.level === 'stop' && <AnswerFor finding={finding} />}
       {onOpen && finding.fixes.length === 0 && finding.level !== 'note' && (
         <Button size="small" sx={{ mt: 0.5, ml: -1 }} onClick={onOpen}>
           Open the item

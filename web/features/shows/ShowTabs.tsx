@@ -1,4 +1,4 @@
-import type { Plan, RunSummary } from '@hearty/core';
+import { isOpenStop, SAFETY_CODES, type Plan, type RunSummary } from '@hearty/core';
 import { memo } from 'react';
 import { Pages, type Page } from '../../kit/Pages';
 import { useTour } from '../../session/queries';
@@ -17,8 +17,11 @@ export const ShowTabs = memo(function ShowTabs({
   played: boolean;
 }) {
   const cold = plan.findings.some((f) => f.level === 'stop' && f.code.startsWith('cold-'));
-  const stops = plan.findings.filter((f) => f.level === 'stop').length;
+  const stops = plan.findings.filter(isOpenStop).length;
   const cautions = plan.findings.filter((f) => f.level === 'caution').length;
+  const ofRoom = plan.findings.filter((f) => SAFETY_CODES.has(f.code));
+  const roomStops = ofRoom.filter(isOpenStop).length;
+  const roomCautions = ofRoom.filter((f) => f.level === 'caution').length;
   const tour = useTour();
   const onTour = tour.data?.shows.find((s) => s.showId === showId);
   const toBuy = (onTour ?? plan.buying).lines.filter((l) => l.short > 0).length;
@@ -32,6 +35,12 @@ export const ShowTabs = memo(function ShowTabs({
     cold
       ? { to: 'supplies', label: 'Supplies', level: 'stop', state: 'cold budget' }
       : { to: 'supplies', label: 'Supplies', state: toBuy ? `${toBuy} to buy` : '' },
+    {
+      to: 'room',
+      label: 'Room',
+      level: roomStops ? 'stop' : 'caution',
+      state: roomStops ? `${roomStops} to fix` : roomCautions ? `${roomCautions} to look at` : '',
+    },
     { to: 'prep', label: 'Prep', state: plan.timetable.tasks.length ? '' : 'nothing to prepare' },
     { to: 'check', label: 'Check', state: phase === 'before' ? 'under way' : '' },
     { to: 'live', label: 'Live', state: phase && phase !== 'before' ? 'on stage' : '' },

@@ -40,6 +40,13 @@ export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose:
       {(unit === 'mL' || unit === 'g') && <FieldIn name="densityGPerML" />}
       {sort !== 'kit' && <FieldIn name="strengthPercent" />}
       <FieldIn name="storage" />
+      <FieldIn name="ghs" />
+      {sort === 'kit' && (
+        <>
+          <FieldIn name="capacityL" />
+          <FieldIn name="places" />
+        </>
+      )}
       {unit === 'piece' && (
         <>
           <FieldIn name="pieceG" />

@@ -1,5 +1,5 @@
 import type { Stored } from '@hearty/core';
-import { Person, Venue } from '@hearty/core';
+import { Person, unmeasured, Venue } from '@hearty/core';
 import { Box, Button, Chip, Paper, Typography } from '@mui/material';
 import { useState, type ReactNode } from 'react';
 import { useDocuments } from '../../session/queries';
@@ -11,7 +11,7 @@ import { Empty, Loading, PageHead } from '../../kit/States';
 import { useSayWithUndo } from '../../session/useSayWithUndo';
 import { PersonDialog, VenueDialog } from './dialogs';
 import { newVenue } from './newVenue';
-import { StagePlan } from './StagePlan';
+import { RoomPlan } from './RoomPlan';
 import { AddIcon } from '../../kit/icons';
 
 /** Where the troupe plays, and who it is. */
@@ -55,6 +55,7 @@ export function VenuesPage() {
               {[
                 v.body.kind,
                 v.body.indoors ? 'indoors' : 'outdoors',
+                v.body.widthM && v.body.depthM && `${v.body.widthM} × ${v.body.depthM} m`,
                 v.body.ceilingM && `ceiling ${v.body.ceilingM} m`,
                 v.body.frontRowM !== undefined && `front row at ${v.body.frontRowM} m`,
               ]
@@ -65,8 +66,8 @@ export function VenuesPage() {
               <Chip
                 size="small"
                 variant="outlined"
-                color={v.body.flameAllowed ? 'default' : 'error'}
-                label={v.body.flameAllowed ? 'flame allowed' : 'no flame'}
+                color={v.body.flameAllowed === false ? 'error' : 'default'}
+                label={FLAME[String(v.body.flameAllowed)]!}
                 sx={{ borderRadius: 1 }}
               />
               {v.body.marks.map((m) => (
@@ -78,7 +79,10 @@ export function VenuesPage() {
                 />
               ))}
             </Box>
-            <StagePlan venue={v.body} />
+            <RoomPlan venue={v.body} height={200} />
+            {unmeasured(v.body).length > 0 && (
+              <Typography color="textSecondary">Not known yet: {unmeasured(v.body).join(', ')}.</Typography>
+            )}
             <Typography>{v.body.notes}</Typography>
           </Card>
         ))}
@@ -116,6 +120,12 @@ export function VenuesPage() {
     </>
   );
 }
+
+const FLAME: Record<string, string> = {
+  true: 'flame allowed',
+  false: 'no flame',
+  undefined: 'flame: ask',
+};
 
 const Card = ({
   title,

@@ -3,12 +3,13 @@ import type { ReactNode } from 'react';
 import { BLANK, Person, Venue, venueProblems } from '@hearty/core';
 import { Box, Typography } from '@mui/material';
 import { useWatch } from 'react-hook-form';
-import { FieldIn } from '../../kit/fields';
+import { FieldIn, refusals } from '../../kit/fields';
 import { FormDialog } from '../../kit/FormDialog';
 import { Below, Rows } from '../../kit/Rows';
 import { newId } from '../../session/ids';
 import { PicturesField } from '../../session/PicturesField';
 import { useDocumentForm } from '../../session/useDocumentForm';
+import { RoomPlan } from './RoomPlan';
 
 /** A venue, new or known. */
 export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClose: () => void }) {
@@ -27,36 +28,99 @@ export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClos
       onSave={save}
     >
       <FieldIn name="name" autoFocus />
-      <FieldIn name="kind" />
       <Pair>
-        <FieldIn name="ceilingM" />
-        <FieldIn name="frontRowM" />
-        <FieldIn name="frontRowSeats" />
+        <FieldIn name="kind" />
+        <FieldIn name="indoors" />
         <FieldIn name="opens" />
         <FieldIn name="closes" />
       </Pair>
-      <Typography variant="h3" component="h2">
-        What the benches reckon with
-      </Typography>
-      <Pair>
-        <FieldIn name="roomC" />
-        <FieldIn name="humidityPercent" />
-        <FieldIn name="pressureKPa" />
-        <FieldIn name="roomM3" />
-      </Pair>
-      <FieldIn name="indoors" />
-      <FieldIn name="flameAllowed" />
-      <Typography variant="h3" component="h2">
-        Marks, as one walks the stage
-      </Typography>
-      <Marks />
-      <FieldIn name="notes" />
+      <Drawing />
+      <Part title="1. The room, from the door">
+        <Pair>
+          <FieldIn name="depthM" />
+          <FieldIn name="widthM" />
+          <FieldIn name="ceilingM" />
+          <FieldIn name="stageDepthM" />
+          <FieldIn name="frontRowM" />
+          <FieldIn name="frontRowSeats" />
+          <FieldIn name="floor" />
+          <FieldIn name="stepFree" />
+        </Pair>
+        <Exits />
+      </Part>
+      <Part title="2. Power, water, fire">
+        <Pair>
+          <FieldIn name="sockets" />
+          <FieldIn name="powerKW" />
+          <FieldIn name="water" />
+          <FieldIn name="detectors" />
+          <FieldIn name="flameAllowed" />
+          <FieldIn name="dark" />
+          <FieldIn name="extinguisher" />
+          <FieldIn name="blanket" />
+        </Pair>
+      </Part>
+      <Part title="3. Air and sound">
+        <Pair>
+          <FieldIn name="roomM3" />
+          <FieldIn name="airChanges" />
+          <FieldIn name="roomC" />
+          <FieldIn name="humidityPercent" />
+          <FieldIn name="pressureKPa" />
+          <FieldIn name="windLimitMS" />
+          <FieldIn name="soundLimitDB" />
+          <FieldIn name="curfew" />
+        </Pair>
+      </Part>
+      <Part title="4. Marks, as one walks the stage">
+        <Marks />
+      </Part>
+      <Part title="5. Whom to ask">
+        <FieldIn name="responsible" />
+        <FieldIn name="notes" />
+      </Part>
     </FormDialog>
   );
 }
 
 const Pair = ({ children }: { children: ReactNode }) => (
   <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>{children}</Box>
+);
+
+const Part = ({ title, children }: { title: string; children: ReactNode }) => (
+  <Box component="section" sx={{ display: 'grid', gap: 3 }}>
+    <Typography variant="h3" component="h2">
+      {title}
+    </Typography>
+    {children}
+  </Box>
+);
+
+/** The room as it is written down so far. */
+function Drawing() {
+  const venue = useWatch() as Venue;
+  if (refusals(venue).length) return null;
+  const numbers = JSON.parse(
+    JSON.stringify(venue, (_key, value: unknown) => (value === '' ? undefined : value)),
+  ) as Venue;
+  return <RoomPlan venue={numbers} height={220} />;
+}
+
+/** The ways out, for what must not stand in them. */
+const Exits = () => (
+  <Rows
+    name="exits"
+    add="Add a way out"
+    columns="2fr 1fr 1fr"
+    fresh={BLANK.exits}
+    row={(path) => (
+      <>
+        <FieldIn name={`${path}.name`} />
+        <FieldIn name={`${path}.wall`} />
+        <FieldIn name={`${path}.atM`} />
+      </>
+    )}
+  />
 );
 
 /** Where demos stand: each mark with its kind, how many things it takes, its size and place. */

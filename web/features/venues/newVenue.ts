@@ -6,7 +6,6 @@ export const newVenue = (): Venue => ({
   name: '',
   kind: 'hall',
   indoors: true,
-  flameAllowed: false,
   marks: [{ id: 'front-bench', name: 'front bench', kind: 'bench', spots: 1 }],
   notes: '',
 });

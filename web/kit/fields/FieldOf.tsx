@@ -84,6 +84,8 @@ export function Drawn({ field: declared, empty, ...rest }: DrawnProps) {
   switch (field.as) {
     case 'yes-no':
       return <Switched {...props} />;
+    case 'answer':
+      return <Answered {...props} />;
     case 'choice':
       return (
         <Chosen {...props} options={options ?? field.options.map((word) => wordOf(field.words, word))} />
@@ -245,6 +247,20 @@ function Chosen(props: DrawnProps & { options: readonly Option[]; several?: bool
     </TextField>
   );
 }
+
+/** Yes, no, or not known yet. */
+const Answered = ({ value, onValue, field, ...rest }: DrawnProps) => (
+  <Chosen
+    {...rest}
+    field={{ ...field, optional: true, empty: field.empty ?? 'not known' }}
+    value={value === undefined ? undefined : value ? 'yes' : 'no'}
+    onValue={(chosen) => onValue(chosen === undefined ? undefined : chosen === 'yes')}
+    options={[
+      { value: 'yes', label: 'yes' },
+      { value: 'no', label: 'no' },
+    ]}
+  />
+);
 
 /** A field that is on or off. What may be left out is left out when it is off. */
 function Switched({ field, value, onValue, label, error, disabled, sx, inputRef, help, name }: DrawnProps) {

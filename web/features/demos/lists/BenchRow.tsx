@@ -136,6 +136,7 @@ const KNOWN_BY = {
   roomM3: 'the venue’s',
   frontRowM: 'the venue’s',
   strengthPercent: 'as on the shelf',
+  capacityL: 'as the kit’s vessel holds',
 } as const;
 
 /** What an input is where the demo says nothing of it. */

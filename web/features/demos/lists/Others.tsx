@@ -33,6 +33,23 @@ export const Conditions = () => {
   );
 };
 
+/** Gas that it gives off, besides what its cryogens become. */
+export const GasRows = () => (
+  <Rows
+    name="gives"
+    add="Add a gas it gives off"
+    columns="2fr 1fr 1fr"
+    fresh={BLANK.gives}
+    row={(path) => (
+      <>
+        <FieldIn name={`${path}.gas`} />
+        <FieldIn name={`${path}.litres`} />
+        <FieldIn name={`${path}.per`} />
+      </>
+    )}
+  />
+);
+
 export const Faults = () => (
   <Rows
     name="faults"

@@ -1,5 +1,5 @@
 export { Benches } from './Benches';
-export { Conditions, Faults } from './Others';
+export { Conditions, Faults, GasRows } from './Others';
 export { Consumables, Kit, WornRows } from './Needs';
 export { Parameters, ReadingFields } from './Parameters';
 export { Prep, ResetFields } from './Prep';

@@ -1,0 +1,74 @@
+import { script } from '../script';
+import { plan } from '../plan';
+import type { Demo, Good, Item, Venue } from '../show';
+import { demo, good, item, showOf } from '../testing/hall-show';
+
+/** What a demo's calculator reckons with: the demo's own kit, its settings, the venue; and what nobody said. */
+
+const vessel: Good = { ...good('bottle', 'kit', 1), name: 'Large bottle', capacityL: 19 };
+const spirit: Good = { ...good('spirit', 'consumable', 500), unit: 'mL' };
+
+const holding = (inputs: { name: string; value: number }[], more: Partial<Demo> = {}) =>
+  demo('a', {
+    kit: [{ goodId: 'bottle', count: 1, turnRoundS: 0 }],
+    benches: [{ id: 'b', benchId: 'vapour-bottle', inputs, amounts: [], limits: false }],
+    ...more,
+  });
+const fileOf = (a: Demo, venue: Partial<Venue> = {}, changes: Partial<Item> = {}) => {
+  const file = showOf([a], [item('a', changes)], { stock: [vessel, spirit] });
+  return { ...file, venue: { ...file.venue, ...venue } };
+};
+const resultOf = (file: ReturnType<typeof fileOf>) => script(file).items[0]!.showings[0]!.results[0]!;
+
+test('the vessel is the kit’s own, and a bottle of 19 L is not reckoned as one of 2 L', () => {
+  const result = resultOf(fileOf(holding([])));
+  expect(result.values.bottleL).toBe(19);
+  expect(result.taken).toContainEqual({ label: 'Bottle', message: '19 L', from: 'Large bottle' });
+});
+
+test('a vessel that was set to something else than the kit has is said', () => {
+  const file = fileOf(holding([{ name: 'bottleL', value: 2 }]));
+  expect(resultOf(file).values.bottleL).toBe(2);
+  expect(plan(file, { plays: 0 }).findings).toContainEqual(
+    expect.objectContaining({
+      code: 'bench',
+      message: expect.stringContaining('“Large bottle” of the kit holds 19 L'),
+    }),
+  );
+  const near = fileOf(holding([{ name: 'bottleL', value: 18 }]));
+  expect(resultOf(near).findings.filter((f) => f.message.includes('of the kit'))).toEqual([]);
+});
+
+test('what nobody said is assumed, and where to say it; a room that was measured is not', () => {
+  const setAt = (venue: Partial<Venue>) =>
+    resultOf(fileOf(holding([]), venue)).assumed.filter((a) => a.setAt === 'at the venue');
+  expect(setAt({}).map((a) => a.label)).toEqual(['Temperature of the bottle', 'Air pressure']);
+  expect(setAt({ roomC: 18, pressureKPa: 100 })).toEqual([]);
+});
+
+test('the volume of a room is worked out from its size where nobody typed it', () => {
+  const ice = demo('a', {
+    benches: [{ id: 'b', benchId: 'dry-ice', inputs: [], amounts: [], limits: false }],
+  });
+  const size = { widthM: 10, depthM: 12, ceilingM: 4 };
+  expect(resultOf(fileOf(ice, size)).values.roomM3).toBe(480);
+  expect(resultOf(fileOf(ice, { ...size, roomM3: 400 })).values.roomM3).toBe(400);
+});
+
+test('a setting that scales what is used drives the calculator as well', () => {
+  const foam = demo('a', {
+    parameters: [{ id: 'size', title: 'Size', usual: 1, min: 0.5, max: 4 }],
+    consumables: [{ goodId: 'spirit', amount: 120, per: 'attempt', wastePct: 0, scalesWith: 'size' }],
+    benches: [
+      {
+        ...{ id: 'b', benchId: 'peroxide-foam', limits: false },
+        inputs: [{ name: 'volumeML', value: 120 }],
+        amounts: [{ goodId: 'spirit', figure: 'volumeML' }],
+      },
+    ],
+  });
+  const at = (value: number) => fileOf(foam, {}, { settings: [{ parameterId: 'size', value }] });
+  expect(resultOf(at(1)).values.volumeML).toBe(120);
+  expect(resultOf(at(3)).values.volumeML).toBe(360);
+  expect(resultOf(at(3)).amounts).toEqual([{ goodId: 'spirit', amount: 360 }]);
+});

@@ -1,0 +1,234 @@
+import type { Demo, Good, Item, ShowFile, Venue } from '../../show';
+import { demo, good, item, showOf } from '../../testing/hall-show';
+import { plan } from '../plan';
+import type { FindingCode } from './codes';
+
+/** Whether a show fits its room: one step on either side of each limit. */
+
+const inVenue = (changes: Partial<Demo>, venue: Partial<Venue>, more: Partial<ShowFile> = {}): ShowFile => {
+  const file = showOf([demo('a', changes)], [item('a')], more);
+  return { ...file, venue: { ...file.venue, ...venue } };
+};
+const found = (file: ShowFile, ...codes: FindingCode[]) =>
+  plan(file, { plays: 0 })
+    .findings.filter((f) => codes.includes(f.code))
+    .map(({ level, isFinal }) => level + (isFinal ? ', final' : ''));
+
+test.each([
+  [{ heightM: 4 }, { ceilingM: 4 }, []],
+  [{ heightM: 4.1 }, { ceilingM: 4 }, ['stop']],
+  [{ heightM: 4.1 }, {}, ['note']],
+  [{ heightM: 4.1 }, { indoors: false }, []],
+] as const)('a demo %j under a ceiling %j', (changes, venue, levels) => {
+  expect(found(inVenue(changes, venue), 'ceiling')).toEqual(levels);
+});
+
+// The bench is a metre deep and a metre behind the front edge: its middle is 1.5 m from it.
+const bench = {
+  id: 'b',
+  name: 'bench',
+  kind: 'bench' as const,
+  spots: 1,
+  rightM: 0,
+  backM: 1,
+  deepM: 1,
+  wideM: 2,
+};
+test.each<[Partial<Demo>, Partial<Venue>, string[]]>([
+  [{ audienceM: 3.5 }, { frontRowM: 2 }, []],
+  [{ audienceM: 3.6 }, { frontRowM: 2 }, ['stop']],
+  [{ clearM: 3.6 }, { frontRowM: 2 }, ['stop']],
+  [{ clearM: 3.6, hazards: ['projectile'] }, { frontRowM: 2 }, ['stop, final']],
+  // Three metres are assumed where nobody has measured, and nothing final rests on them.
+  [{ clearM: 4.6, hazards: ['projectile'] }, {}, ['stop']],
+  [{ clearM: 4.5, hazards: ['projectile'] }, {}, []],
+])('a demo %j with the front row %j', (changes, venue, levels) => {
+  expect(found(inVenue(changes, { marks: [bench], ...venue }), 'reach')).toEqual(levels);
+});
+
+test('a throw is kept from the front row by its calculator, whatever the demo says', () => {
+  // 10 m/s reaches 10²/9.81 = 10.2 m at 45°.
+  const thrown = {
+    hazards: ['projectile' as const],
+    benches: [
+      { id: 't', benchId: 'throw', limits: false, amounts: [], inputs: [{ name: 'speedMS', value: 10 }] },
+    ],
+  };
+  expect(found(inVenue(thrown, { frontRowM: 10 }), 'reach')).toEqual(['stop, final']);
+  expect(found(inVenue(thrown, { frontRowM: 10.3 }), 'reach')).toEqual([]);
+});
+
+test('whoever works inside what is kept clear, and a way out inside it, is named', () => {
+  const trolley = { id: 't', name: 'trolley', kind: 'trolley' as const, spots: 1, rightM: 2, backM: 1 };
+  const file = (rightM: number): ShowFile => {
+    const show = showOf(
+      [
+        demo('a', { clearM: 2, hazards: ['projectile'] }),
+        demo('b', {
+          mark: 'trolley',
+          prep: [
+            {
+              ...{ id: 'p', title: 'Lay it out', handsOnS: 100, who: { kind: 'anyone' }, readyAfterS: 0 },
+              ...{ beforeDoors: false, inShow: true, mark: 'trolley' },
+            },
+          ],
+        }),
+      ],
+      [item('a'), item('b')],
+    );
+    return { ...show, venue: { ...show.venue, frontRowM: 9, marks: [bench, { ...trolley, rightM }] } };
+  };
+  expect(found(file(1.5), 'reach')).toEqual(['stop']);
+  expect(found(file(3), 'reach')).toEqual([]);
+  const withExit = (atM: number) =>
+    inVenue(
+      { clearM: 2 },
+      {
+        ...{ marks: [bench], frontRowM: 5, widthM: 8, depthM: 10, stageDepthM: 3 },
+        exits: [{ name: 'back door', wall: 'back', atM }],
+      },
+    );
+  expect(found(withExit(4), 'reach')).toEqual(['caution']);
+  expect(found(withExit(7), 'reach')).toEqual([]);
+});
+
+// 4 m are 12.04 dB below what was measured at 1 m.
+test.each<[number, Partial<Venue>, string[]]>([
+  [152.1, { frontRowM: 4 }, ['stop, final']],
+  [150, { frontRowM: 4 }, ['stop']],
+  [148, { frontRowM: 4 }, ['caution']],
+  [133, { frontRowM: 4 }, ['caution']],
+  [131, { frontRowM: 4 }, []],
+  [131, { frontRowM: 4, soundLimitDB: 110 }, ['stop']],
+  [136, { frontRowM: 40 }, ['caution']],
+])('a bang of %d dB(C) at 1 m with the audience %j', (peakDB, venue, levels) => {
+  const marks = [{ id: 'b', name: 'bench', kind: 'bench' as const, spots: 1 }];
+  expect(found(inVenue({ peakDB }, { ...venue, marks }), 'noise')).toEqual(levels);
+});
+
+test('nothing loud after the curfew, unless the venue agrees to it', () => {
+  const file = inVenue({ hazards: ['noise'] }, { curfew: '14:04' });
+  expect(found(file, 'noise')).toEqual(['stop']);
+  expect(found({ ...file, show: { ...file.show, agreed: ['noise'] } }, 'noise')).toEqual([]);
+  expect(found(inVenue({ hazards: ['noise'] }, { curfew: '14:06' }), 'noise')).toEqual([]);
+});
+
+test('dry ice and a vessel under pressure in one demo are a stop that nobody can answer for', () => {
+  expect(found(inVenue({ hazards: ['cryogen', 'pressure'] }, {}), 'sealed')).toEqual(['stop, final']);
+  expect(found(inVenue({ hazards: ['cryogen'] }, {}), 'sealed')).toEqual([]);
+});
+
+test('more than 50 mL of open fuel with a flame in the show is one too', () => {
+  const spirit: Good = { ...good('spirit', 'consumable', 500), unit: 'mL', storage: 'spirit' };
+  const file = (amount: number, hazards: Demo['hazards']) =>
+    inVenue(
+      { hazards, consumables: [{ goodId: 'spirit', amount, per: 'attempt', wastePct: 0 }] },
+      {},
+      {
+        stock: [spirit],
+      },
+    );
+  expect(found(file(51, ['flame']), 'open-fuel')).toEqual(['stop, final']);
+  expect(found(file(50, ['flame']), 'open-fuel')).toEqual([]);
+  expect(found(file(51, []), 'open-fuel')).toEqual([]);
+});
+
+describe('what nobody has asked the venue', () => {
+  test('is a question, with the answer as a fix; a no is a stop', () => {
+    const file = inVenue({ hazards: ['flame'] }, {});
+    delete file.venue.flameAllowed;
+    const [asked] = plan(file, { plays: 0 }).findings.filter((f) => f.code === 'flame-not-allowed');
+    expect(asked).toMatchObject({ level: 'caution', message: expect.stringContaining('Ask the venue') });
+    expect(asked!.fixes.map((f) => f.label)).toContain('Yes, they allow it');
+    expect(found(inVenue({ hazards: ['flame'] }, { flameAllowed: false }), 'flame-not-allowed')).toEqual([
+      'stop',
+    ]);
+    const agreed = { ...file, show: { ...file.show, agreed: ['flame' as const] } };
+    expect(found(agreed, 'flame-not-allowed')).toEqual([]);
+  });
+
+  test.each<[Partial<Demo>, Partial<Venue>, string[]]>([
+    [{ needs: ['darkness'] }, {}, ['note']],
+    [{ needs: ['darkness'] }, { dark: false }, ['stop']],
+    [{ needs: ['darkness'] }, { dark: true }, []],
+    [{ needs: ['running water'] }, {}, ['note']],
+    [{ needs: ['a sink'] }, { water: false }, ['caution']],
+    [{ needs: ['a sink'] }, { water: true }, []],
+    [{ needs: ['good ventilation'] }, {}, ['note']],
+    [{ needs: ['good ventilation'] }, { airChanges: 2 }, ['stop']],
+    [{ needs: ['good ventilation'] }, { airChanges: 3 }, []],
+    [{ needs: ['smoke detector isolated'] }, {}, ['note']],
+    [
+      { gives: [{ gas: 'smoke', litres: 1, per: 'show' }] },
+      { detectors: 'smoke, can be isolated' },
+      ['note'],
+    ],
+    [{ needs: ['smoke detector isolated'] }, { detectors: 'smoke, cannot be isolated' }, ['stop']],
+    [{ needs: ['smoke detector isolated'] }, { detectors: 'heat' }, []],
+    [{ needs: ['still air'] }, { indoors: false }, ['caution']],
+    [{ needs: ['still air'] }, {}, []],
+    [{ needs: ['outdoors'] }, {}, ['stop']],
+    [{ needs: ['outdoors'] }, { indoors: false }, []],
+  ])('a demo %j at a venue %j', (changes, venue, levels) => {
+    expect(found(inVenue(changes, venue), 'venue-needs')).toEqual(levels);
+  });
+});
+
+test.each<[Partial<Demo>, Partial<Venue>, number]>([
+  [{ socket: true, powerW: 2300 }, { powerKW: 2.2 }, 1],
+  [{ socket: true, powerW: 2200 }, { powerKW: 2.2 }, 0],
+  [{ socket: true }, { sockets: 0 }, 1],
+  [{ socket: true }, {}, 0],
+])('a demo that takes %j from sockets %j', (changes, venue, times) => {
+  expect(found(inVenue(changes, venue), 'power')).toHaveLength(times);
+});
+
+describe('people and goods', () => {
+  const pours = { id: 'p', kind: 'do' as const, text: 'Pour it', by: 'volunteer' as const };
+  const steps = [{ ...pours, bestS: 10, likelyS: 20, worstS: 30 }];
+  const using = (one: Partial<Good>, changes: Partial<Demo> = {}) =>
+    inVenue(
+      { steps, consumables: [{ goodId: 'g', amount: 1, per: 'attempt', wastePct: 0 }], ...changes },
+      {},
+      { stock: [{ ...good('g', 'consumable', 5), ...one }] },
+    );
+
+  test.each<[Partial<Good>, Partial<Demo>, string[]]>([
+    [{ storage: 'oxidiser', strengthPercent: 30 }, {}, ['stop']],
+    [{ storage: 'oxidiser', strengthPercent: 6 }, {}, []],
+    [{ storage: 'cryogen' }, {}, ['stop']],
+    [{ ghs: ['H314'] }, {}, ['stop']],
+    [{ ghs: ['H302'] }, {}, []],
+    [{}, { hazards: ['flame'] }, ['caution']],
+    [{ ghs: ['H314'] }, { steps: [{ ...steps[0]!, by: 'helper' }] }, []],
+  ])('a volunteer pours %j in a demo %j', (one, changes, levels) => {
+    expect(found(using(one, changes), 'volunteer-handles')).toEqual(levels);
+  });
+
+  test.each<[Partial<Good>, Demo['hazards'], number]>([
+    [{ ghs: ['H318'] }, [], 1],
+    [{ ghs: ['H318'] }, ['corrosive'], 0],
+    [{ ghs: ['H225', 'H319'] }, [], 1],
+    [{ ghs: ['H319'] }, [], 0],
+  ])('a good %j in a demo with the hazards %j', (one, hazards, times) => {
+    expect(found(using(one, { hazards, steps: [] }), 'ghs')).toHaveLength(times);
+  });
+
+  test('a cryogen that the stores do not keep as one is missed', () => {
+    expect(found(using({}, { hazards: ['cryogen'] }), 'storage')).toEqual(['caution']);
+    expect(found(using({ storage: 'cryogen' }, { hazards: ['cryogen'] }), 'storage')).toEqual([]);
+  });
+
+  test('nobody is alone with a flame', () => {
+    const two = inVenue({ hazards: ['flame'] }, {});
+    const one = { ...two, show: { ...two.show, crew: two.show.crew.slice(0, 1) } };
+    expect(found(two, 'alone')).toEqual([]);
+    expect(found(one, 'alone')).toEqual(['caution']);
+  });
+
+  test('what nobody clears away is said once for the whole show', () => {
+    const open = (id: string) => demo(id, { hazards: ['corrosive'] });
+    const items: Item[] = [item('a'), item('b')];
+    expect(found(showOf([open('a'), open('b')], items), 'afterwards')).toEqual(['note']);
+  });
+});

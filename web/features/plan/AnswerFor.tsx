@@ -1,0 +1,90 @@
+import { Acknowledgement, type Finding } from '@hearty/core';
+import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
+import { useState } from 'react';
+import { FieldOf } from '../../kit/fields';
+import { useShow } from '../../session/show';
+import { make } from './view';
+
+/** Who answers for a stop, and the way to say so; of a stop that nobody can answer for, that. */
+export function AnswerFor({ finding }: { finding: Finding }) {
+  const [isOpen, setIsOpen] = useState(false);
+  const { code, itemId, message, acknowledged, isFinal } = finding;
+  if (isFinal)
+    return (
+      <Typography variant="body2" sx={{ mt: 0.5, fontWeight: 700 }}>
+        Nobody can answer for this one: it is changed, or not played.
+      </Typography>
+    );
+  if (acknowledged !== undefined)
+    return (
+      <Typography variant="body2" component="div" sx={{ mt: 0.5 }}>
+        {acknowledged}{' '}
+        <Button
+          size="small"
+          onClick={() =>
+            make({ kind: 'withdraw', stop: { code, message, ...(itemId !== undefined && { itemId }) } })
+          }
+        >
+          Take that back
+        </Button>
+      </Typography>
+    );
+  return (
+    <Box>
+      <Button size="small" sx={{ mt: 1 }} onClick={() => setIsOpen(true)}>
+        Answer for it
+      </Button>
+      {isOpen && <AnswerDialog finding={finding} onClose={() => setIsOpen(false)} />}
+    </Box>
+  );
+}
+
+/** Somebody of the crew, and why the show goes on all the same. */
+function AnswerDialog({ finding, onClose }: { finding: Finding; onClose: () => void }) {
+  const { file, script } = useShow();
+  const [personId, setPersonId] = useState(file.show.crew[0]?.personId);
+  const [reason, setReason] = useState('');
+  const { code, itemId, message } = finding;
+  const isReady = personId !== undefined && reason.trim() !== '';
+  const keep = () => {
+    if (!isReady) return;
+    make({
+      kind: 'acknowledge',
+      acknowledgement: {
+        ...{ code, message, personId, reason: reason.trim() },
+        ...(itemId !== undefined && { itemId }),
+      },
+    });
+    onClose();
+  };
+  return (
+    <Dialog open onClose={onClose} fullWidth maxWidth="sm">
+      <DialogTitle>Answer for this stop</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 4 }}>
+        <Typography sx={{ overflowWrap: 'anywhere' }}>{message}</Typography>
+        <FieldOf
+          type={Acknowledgement}
+          name="personId"
+          value={personId}
+          onValue={setPersonId}
+          options={file.show.crew.map((place) => ({
+            value: place.personId,
+            label: script.people.get(place.personId)?.name ?? place.personId,
+          }))}
+        />
+        <FieldOf type={Acknowledgement} name="reason" value={reason} onValue={setReason} eager autoFocus />
+        <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
+          It holds for this stop as it stands: what changes it takes your answer back. It is shown at Check
+          and on paper. Local codes, the venue’s rules, the supplier’s safety data sheet and trained people
+          come first.
+        </Typography>
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Leave it</Button>
+        <Button variant="contained" disabled={!isReady} onClick={keep}>
+          Answer for it
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,46 @@
+import { Box, Typography } from '@mui/material';
+import type { Gate, Happening } from '@hearty/core';
+import { DISPLAY } from '../kit/theme';
+import { Target } from './Target';
+
+/** An item that is not begun: why, and the way on without it. */
+export function BarredPanel({
+  gate,
+  onGo,
+}: {
+  gate: Gate | undefined;
+  onGo: (does: readonly Happening[]) => void;
+}) {
+  if (!gate) return null;
+  const { itemId, title, reasons } = gate;
+  return (
+    <Box role="alert" sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
+      <Typography sx={{ color: 'error.main', fontWeight: 700, fontSize: 'stageText' }}>NOT PLAYED</Typography>
+      <Typography
+        component="h1"
+        sx={{
+          fontFamily: DISPLAY,
+          fontWeight: 750,
+          fontSize: 'stageCall',
+          lineHeight: 1.1,
+          overflowWrap: 'anywhere',
+        }}
+      >
+        {title}
+      </Typography>
+      {reasons.map((reason) => (
+        <Typography key={reason} sx={{ fontSize: 'stageText' }}>
+          {reason}
+        </Typography>
+      ))}
+      <Box sx={{ display: 'flex' }}>
+        <Target
+          words="nobody can answer for this one"
+          onClick={() => onGo([{ kind: 'skip', body: { itemId } }])}
+        >
+          Leave it out
+        </Target>
+      </Box>
+    </Box>
+  );
+}
