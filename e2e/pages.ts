@@ -11,6 +11,13 @@ export const SCREENS: [string, string, (page: Page) => Promise<unknown>][] = [
   ['supplies', `${HALL}/supplies`, (p) => p.getByRole('button', { name: 'Working for Water' }).click()],
   ['packing', `${HALL}/supplies/packing`, (p) => p.getByText('By themselves').waitFor()],
   ['cold', '/shows/cold-snap/supplies/cold', (p) => p.getByTestId('cold-order').first().waitFor()],
+  ['room', `${HALL}/room`, (p) => p.getByRole('table', { name: 'Moment by moment' }).waitFor()],
+  ['risk draft', `${HALL}/room/risk`, (p) => p.getByRole('table', { name: 'Risks' }).waitFor()],
+  [
+    'venue sheet',
+    `${HALL}/room/venue-sheet`,
+    (p) => p.getByRole('heading', { name: 'What we bring' }).waitFor(),
+  ],
   ['prep', `${HALL}/prep`, (p) => p.getByRole('list', { name: 'The day' }).waitFor()],
   ['shelves', '/stores', (p) => p.getByText(/^(\d+) of \1\b/).waitFor()],
   ['to buy', '/stores/buy', (p) => p.getByText('to buy, about').waitFor()],

@@ -36,6 +36,22 @@ const SHEETS: {
     most: 2,
   },
   {
+    name: 'risk assessment draft',
+    path: `${HALL}/room/risk`,
+    ready: (p) => p.getByRole('table', { name: 'Risks' }).waitFor(),
+    title: 'Risk assessment draft: Weather in a Kitchen',
+    has: ['DRAFT', 'broken glass', 'Local codes', 'Signed'],
+    most: 8,
+  },
+  {
+    name: 'sheet for the venue',
+    path: `${HALL}/room/venue-sheet`,
+    ready: (p) => p.getByRole('heading', { name: 'What we bring' }).waitFor(),
+    title: 'Weather in a Kitchen at Saltmarsh Village Hall',
+    has: ['What we ask for', 'dry ice', 'front row'],
+    most: 1,
+  },
+  {
     name: 'call sheets',
     path: `${HALL}/prep`,
     ready: (p) => drawn(p, 'The bench before doors, and the line of the front edge'),

@@ -21,7 +21,19 @@ const SCREENS = [
   '/shows/cold-snap/supplies/cold',
   `${HALL}/debrief`,
 ];
-const LARGEST = ['plan', 'supplies', 'supplies/packing', 'prep', 'check', 'live', 'debrief', 'print'];
+const LARGEST = [
+  'plan',
+  'supplies',
+  'supplies/packing',
+  'room',
+  'room/risk',
+  'room/venue-sheet',
+  'prep',
+  'check',
+  'live',
+  'debrief',
+  'print',
+];
 
 /** Everything of the page is there: nothing turns round any more. */
 async function settled(page: Page): Promise<void> {

@@ -2,52 +2,6 @@ import { SHOW_VERSION, ShowFile } from '@hearty/core';
 import { defaultMetadataStorage } from 'class-transformer/cjs/storage.js';
 import { validationMetadatasToSchemas } from 'class-validator-jsonschema';
 
-/** The classes of a show file besides its root; the generator knows every checked class of the program. */
-const PARTS = [
-  'Timing',
-  'StepTimer',
-  'Step',
-  'Who',
-  'PrepTask',
-  'Reset',
-  'KitNeed',
-  'Worn',
-  'ConsumableNeed',
-  'Parameter',
-  'BenchInput',
-  'BenchAmount',
-  'DemoBench',
-  'VariantAmount',
-  'Variant',
-  'Cause',
-  'Fault',
-  'Condition',
-  'Reading',
-  'Picture',
-  'Demo',
-  'Mark',
-  'Venue',
-  'Person',
-  'Good',
-  'CrewPlace',
-  'TaskChoice',
-  'Setting',
-  'Series',
-  'Option',
-  'Ban',
-  'ExtraKit',
-  'ChilledObject',
-  'ColdPlan',
-  'Item',
-  'Show',
-  'BenchTold',
-  'FoundCause',
-  'DemoRecord',
-  'Elsewhere',
-  'Pace',
-  'OpenAction',
-];
-
 /** The JSON Schema of a show file, made from the classes that check it. */
 export function showFileSchema(): object {
   const all = validationMetadatasToSchemas({
@@ -66,6 +20,20 @@ export function showFileSchema(): object {
     $schema: 'https://json-schema.org/draft/2020-12/schema',
     title: `Hearty Stage show file, version ${SHOW_VERSION}`,
     ...closed(ShowFile.name),
-    $defs: Object.fromEntries(PARTS.map((name) => [name, closed(name)])),
+    $defs: Object.fromEntries(partsOf(ShowFile.name).map((name) => [name, closed(name)])),
   };
+
+  /** The classes inside one, each once: the generator knows every checked class of the program. */
+  function partsOf(root: string): string[] {
+    const found: string[] = [];
+    const look = (name: string) => {
+      for (const [, part] of JSON.stringify(all[name]).matchAll(/"#\/\$defs\/(\w+)"/g))
+        if (!found.includes(part!)) {
+          found.push(part!);
+          look(part!);
+        }
+    };
+    look(root);
+    return found.sort();
+  }
 }

@@ -1,18 +1,18 @@
-import { judge, expectedPicturesAt, type Check, type RunState, type Script } from '@hearty/core';
+import { judge, expectedPicturesAt, type Check, type Plan, type RunState, type Script } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { Fragment } from 'react';
 import { ExpectedPicturesOnPaper } from '../kit/pictures';
-import { PaperTable, Sheet } from '../kit/paper';
+import { PaperTable, Sheet, StopsOnPaper } from '../kit/paper';
 
 /** The checks as a list to walk the stage with, pencil in hand; what is answered already stands there. */
 export function CheckSheet({
   script,
-  checks,
+  plan: { checks, findings },
   state,
   now,
 }: {
   script: Script;
-  checks: readonly Check[];
+  plan: Pick<Plan, 'checks' | 'findings'>;
   state: RunState;
   now: number;
 }) {
@@ -24,6 +24,7 @@ export function CheckSheet({
       title={`${show.title}: checks before doors`}
       about={`${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · doors ${show.doors}. The venue’s rules, local codes and trained people come first.`}
     >
+      <StopsOnPaper findings={findings} />
       {places.map(([markId, place]) => (
         <Fragment key={markId}>
           <PaperTable

@@ -66,7 +66,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
   return (
     <OnPaper
       title={`${show.title}: checks`}
-      paper={() => <CheckSheet script={script} checks={checks} state={state} now={minute} />}
+      paper={() => <CheckSheet script={script} plan={plan} state={state} now={minute} />}
     >
       <Box sx={standingSx}>
         <Typography role="status" sx={{ flex: 1 }}>

@@ -50,6 +50,7 @@ export function NowBlock({
   return (
     <>
       {item?.status === 'now' && <NoGo gate={gates.get(item.itemId)} />}
+      {item?.status === 'now' && <AnsweredFor lines={gates.get(item.itemId)?.acknowledged ?? []} />}
       <Box {...(calls && { sx: { border: 3, borderRadius: 1, p: 3 } })}>
         {calls && <Typography sx={{ fontSize: 'stageSmall' }}>to the audience, now</Typography>}
         <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{head}</Typography>
@@ -177,6 +178,14 @@ function NoGo({ gate }: { gate: Gate | undefined }) {
     </Typography>
   );
 }
+
+/** Stops that somebody answers for stay in sight at their item. */
+const AnsweredFor = ({ lines }: { lines: readonly string[] }) =>
+  lines.map((line) => (
+    <Typography key={line} sx={{ fontSize: 'stageSmall', color: 'warning.main', overflowWrap: 'anywhere' }}>
+      {line}
+    </Typography>
+  ));
 
 const Beside = ({ title, lines }: { title: string; lines: readonly string[] }) => (
   <Box role="note" sx={{ borderLeft: 6, borderColor: 'warning.main', pl: 4 }}>

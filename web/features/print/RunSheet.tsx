@@ -13,7 +13,7 @@ import {
   type Script,
 } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
-import { PaperTable, Sheet, Warned } from '../../kit/paper';
+import { PaperTable, Sheet, StopsOnPaper, Warned } from '../../kit/paper';
 
 /** The show on paper: the day, what is done before curtain-up, and every item with its cues. */
 export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
@@ -52,6 +52,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
         Follow the venue's rules, the suppliers' safety data sheets and the people trained for each hazard.
         This sheet does not replace a risk assessment.
       </Box>
+      <StopsOnPaper findings={plan.findings.filter((f) => !titles.has(f.itemId ?? ''))} />
       {before.length > 0 && (
         <PaperTable
           head={['From', 'Can wait until', 'Who', 'Before curtain-up', 'For']}
@@ -98,6 +99,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
                   {number !== undefined && `${number} · `}
                   {item.title}
                 </b>
+                <StopsOnPaper findings={plan.findings} itemId={item.itemId} />
                 {demo && <div>On the {placeOf(scripted)}</div>}
                 {options && (
                   <div>
