@@ -74,6 +74,9 @@ test('a play clicked through in seconds, or left open over lunch, teaches nothin
   const guess = { bestS: 240, likelyS: 300, worstS: 400 };
   const plays = [290, 310, 305, 4, 295, 3600, 300];
   expect(sortPlays(plays, guess)).toEqual({ used: [290, 310, 305, 295, 300], leftOut: [4, 3600] });
+  // Each may be taken back by itself.
+  expect(sortPlays(plays, guess, [3600]).leftOut).toEqual([4]);
+  expect(learnedTiming(plays, guess, [3600]).worstS).toBeGreaterThan(learnedTiming(plays, guess).worstS);
   expect(learnedTiming(plays, guess)).toEqual(learnedTiming([290, 310, 305, 295, 300], guess));
 });
 

@@ -28,6 +28,9 @@ export interface Check {
   instead?: string;
 }
 
+/** Wind that was measured so long ago is measured again, s. Common practice. */
+const WIND_HOLDS_S = 1800;
+
 /** The checks of a show in the order one walks the stage: mark after mark, kit before prep before conditions. */
 export function checksOf(script: Script, timetable: Timetable, needs: Needs): Check[] {
   const byId = new Map<string, Check>();
@@ -105,6 +108,14 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
         ...(c.holdsS !== undefined && { holdsS: c.holdsS }),
       });
     }
+    const { indoors, windLimitMS } = script.file.venue;
+    if (!indoors && windLimitMS !== undefined)
+      add({
+        ...base,
+        ...{ id: 'wind', kind: 'measured', title: 'Wind, in gusts', unit: 'm/s', max: windLimitMS },
+        detail: `at most ${windLimitMS} m/s`,
+        holdsS: WIND_HOLDS_S,
+      });
     for (const { id, must, title } of may.flatMap(rehearsed))
       add({ ...base, id, must, title, kind: 'yes-no', detail: '' });
   }

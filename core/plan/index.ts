@@ -20,7 +20,7 @@ export { demoSpan, type DemoSpan, type SpanRow } from './span';
 export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';
 export { SAFETY_CODES, type FindingCode, type PlanFinding } from './rules';
 export { allExpectedPictures, expectedPicturesAt, type ExpectedPicture } from './expected-pictures';
-export { cautionsAt, wornIn, wornSaid, type WornLine } from './worn';
+export { cautionsAt, labelsSaid, wornIn, wornSaid, type WornLine } from './worn';
 export { clockOf } from './clock';
 export { riskRows, type RiskRow } from './risk';
 export { venueSheet, type VenueSheet } from './venue-sheet';

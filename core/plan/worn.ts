@@ -1,5 +1,5 @@
 import { standsOn, type ScriptItem } from '../script';
-import type { Demo, Good, Wearer, Worn } from '../show';
+import { GHS, signalWord, type Demo, type Good, type Wearer, type Worn } from '../show';
 
 /** Something worn in an item, said: "goggles, from “Pour it”". */
 export interface WornLine {
@@ -52,6 +52,21 @@ export function wornSaid(lines: readonly WornLine[]): string[] {
   return by.flatMap(({ wearer, message }) =>
     message.length ? [`${WHO[wearer]}: ${message.join('; ')}`] : [],
   );
+}
+
+/** What the labels of a demo's goods warn of: "Ethanol, denatured: Danger. Highly flammable liquid and vapour (H225)". Pure. */
+export function labelsSaid(
+  { consumables, kit }: Pick<Demo, 'consumables' | 'kit'>,
+  goods: ReadonlyMap<string, Good>,
+): string[] {
+  const used = [...consumables.filter((need) => need.amount > 0), ...kit];
+  return [...new Set(used.map(({ goodId }) => goodId))].flatMap((id) => {
+    const { name, ghs = [] } = goods.get(id) ?? { name: '' };
+    if (ghs.length === 0) return [];
+    const word = signalWord(ghs);
+    const statements = ghs.map((code) => `${GHS[code].message} (${code})`).join('; ');
+    return [`${name}: ${word && `${word}. `}${statements}`];
+  });
 }
 
 /** The cautions of what is played on a mark, with what each item has to say. */

@@ -13,11 +13,22 @@ const LEAST_SD = 0.04;
 /** A play this many times longer or shorter than usual is a mistake of the log, such as a run clicked through. From memory. */
 const FAR_OFF = 4;
 
-/** The plays a length is learned from, and those left out because they lie far from all others. Whole seconds. */
-export function sortPlays(playsS: readonly number[], planned: Timing): { used: number[]; leftOut: number[] } {
+/**
+ * The plays a length is learned from, and those left out because they lie far from all others; those of a length in
+ * `counted` are never left out. Whole seconds.
+ */
+export function sortPlays(
+  playsS: readonly number[],
+  planned: Timing,
+  counted: readonly number[] = [],
+): { used: number[]; leftOut: number[] } {
   const usualS = playsS.length >= 3 ? quantile(playsS, 0.5) : planned.likelyS;
-  const isUsual = (s: number) => s > 0 && (usualS <= 0 || (s < usualS * FAR_OFF && s > usualS / FAR_OFF));
-  return { used: playsS.filter(isUsual), leftOut: playsS.filter((s) => !isUsual(s)) };
+  const isUsual = (s: number) =>
+    counted.includes(s) || usualS <= 0 || (s < usualS * FAR_OFF && s > usualS / FAR_OFF);
+  return {
+    used: playsS.filter((s) => s > 0 && isUsual(s)),
+    leftOut: playsS.filter((s) => s <= 0 || !isUsual(s)),
+  };
 }
 
 /**
@@ -26,8 +37,12 @@ export function sortPlays(playsS: readonly number[], planned: Timing): { used: n
  * next one follows Student's t: wide with few plays, and never narrower than the plays themselves.
  * Source: Gelman et al., Bayesian Data Analysis, 3.3.
  */
-export function learnedTiming(playsS: readonly number[], planned: Timing): Timing {
-  const logs = sortPlays(playsS, planned).used.map(Math.log);
+export function learnedTiming(
+  playsS: readonly number[],
+  planned: Timing,
+  counted: readonly number[] = [],
+): Timing {
+  const logs = sortPlays(playsS, planned, counted).used.map(Math.log);
   if (logs.length === 0 || planned.likelyS <= 0) return planned;
   const n = logs.length;
   const mean = logs.reduce((sum, x) => sum + x, 0) / n;

@@ -68,7 +68,7 @@ export function showingTimes(
   // The log's plays include the set-up; an item that left it to an earlier one is timed by its steps.
   if (!record || record.playsS.length === 0 || item.setUpIn !== undefined)
     return { times: [planned, ...further], from: 'demo' };
-  return { times: [learnedTiming(record.playsS, planned), ...further], from: 'log' };
+  return { times: [learnedTiming(record.playsS, planned, demo.countsPlaysS), ...further], from: 'log' };
 }
 
 /** The whole item on stage: all its showings, and a reset in view. Retries are not planned time. */

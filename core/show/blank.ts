@@ -53,7 +53,7 @@ export function likelier(was: Timing, likelyS: number): { timing: Timing; moved:
 export const blankDemo = (id: string): Demo => ({
   id,
   title: '',
-  topic: 'air pressure',
+  topic: 'other',
   shows: '',
   teaches: '',
   mark: 'bench',

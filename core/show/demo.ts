@@ -1,4 +1,4 @@
-import { IsOptional } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsInt, IsOptional, Max, Min } from 'class-validator';
 import {
   Amount,
   Choice,
@@ -31,6 +31,7 @@ export const TOPICS = [
   'rotation',
   'balance',
   'sound',
+  'other',
 ] as const;
 export type Topic = (typeof TOPICS)[number];
 
@@ -459,6 +460,14 @@ export class Demo {
     help: 'Your guess, such as 7 in 10. It counts as two attempts; the log’s own attempts are added to it.',
   })
   guessOdds!: number;
+  /** Lengths of plays far from the others that somebody looked at: they count all the same, whole seconds. */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(1000)
+  @IsInt({ each: true })
+  @Min(0, { each: true })
+  @Max(86_400, { each: true })
+  countsPlaysS?: number[];
   @Whole(1, 5, { label: 'Intensity', help: '1 is quiet, 5 is the bang.' }) intensity!: number;
   @IsOptional() @Many(() => Parameter, 20) parameters?: Parameter[];
   @IsOptional() @Many(() => Variant, 20) variants?: Variant[];

@@ -430,7 +430,7 @@ export class Show {
   @Figure(0.1, 50, { label: 'Accepted risk of running out', unit: '%' })
   runOutPct?: number;
   @IsOptional() @Many(() => ColdPlan, 2) cold?: ColdPlan[];
-  @IsOptional() @Some(AGREED, { label: 'Agreed with the venue', empty: 'nothing yet' }) agreed?: Agreed[];
+  @IsOptional() @Some(AGREED, { label: 'Agreed for this show', empty: 'nothing yet' }) agreed?: Agreed[];
   @IsOptional() @Many(() => Acknowledgement, 100) acknowledged?: Acknowledgement[];
   @IsOptional() @Many(() => RiskEdit, 1000) risks?: RiskEdit[];
 }

@@ -2,6 +2,7 @@ import {
   clockOf,
   gates,
   judge,
+  labelsSaid,
   expectedPicturesAt,
   gatesWords,
   mayWrite,
@@ -210,7 +211,12 @@ function Warnings({ script, markId }: { script: Script; markId: string }) {
   const lines = here.flatMap((scripted) => {
     const { item, demo } = scripted;
     const parts = demo
-      ? [...othersDo(scripted), ...wornSaid(wornIn(demo, script.goods)), ...demo.cautions]
+      ? [
+          ...othersDo(scripted),
+          ...wornSaid(wornIn(demo, script.goods)),
+          ...demo.cautions,
+          ...labelsSaid(demo, script.goods),
+        ]
       : [];
     return parts.length ? [{ id: item.id, title: item.title, said: parts }] : [];
   });

@@ -49,7 +49,7 @@ export const RULES: Record<FindingCode, Rows> = {
   noise: [ROOM_RULES.noise, ROOM_RULES.curfew],
   sealed: [ROOM_RULES.sealed],
   'open-fuel': [ROOM_RULES.openFuel],
-  'venue-needs': [ROOM_RULES.venueNeeds],
+  'venue-needs': [ROOM_RULES.venueNeeds, ROOM_RULES.nothingToPutOut],
   power: [ROOM_RULES.power],
   'volunteer-handles': [PEOPLE_RULES.volunteerHandles],
   alone: [PEOPLE_RULES.alone],

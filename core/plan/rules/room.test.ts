@@ -1,6 +1,7 @@
 import type { Demo, Good, Item, ShowFile, Venue } from '../../show';
 import { demo, good, item, showOf } from '../../testing/hall-show';
 import { plan } from '../plan';
+import { labelsSaid } from '../worn';
 import type { FindingCode } from './codes';
 
 /** Whether a show fits its room: one step on either side of each limit. */
@@ -168,6 +169,10 @@ describe('what nobody has asked the venue', () => {
     [{ needs: ['still air'] }, { indoors: false }, ['caution']],
     [{ needs: ['still air'] }, {}, []],
     [{ needs: ['outdoors'] }, {}, ['stop']],
+    [{ hazards: ['flame'] }, {}, ['note']],
+    [{ hazards: ['flame'] }, { extinguisher: false }, ['caution']],
+    [{ hazards: ['flame'] }, { extinguisher: false, blanket: true }, []],
+    [{ hazards: ['flame'] }, { extinguisher: true }, []],
     [{ needs: ['outdoors'] }, { indoors: false }, []],
   ])('a demo %j at a venue %j', (changes, venue, levels) => {
     expect(found(inVenue(changes, venue), 'venue-needs')).toEqual(levels);
@@ -231,4 +236,26 @@ describe('people and goods', () => {
     const items: Item[] = [item('a'), item('b')];
     expect(found(showOf([open('a'), open('b')], items), 'afterwards')).toEqual(['note']);
   });
+});
+
+test('outdoors the wind is measured at Check, and again after half an hour', () => {
+  const checksOf = (venue: Partial<Venue>) =>
+    plan(inVenue({}, venue), { plays: 0 }).checks.filter((c) => c.id === 'wind');
+  expect(checksOf({ indoors: false, windLimitMS: 8 })).toMatchObject([
+    { max: 8, unit: 'm/s', must: true, holdsS: 1800 },
+  ]);
+  expect(checksOf({ windLimitMS: 8 })).toEqual([]);
+  expect(checksOf({ indoors: false })).toEqual([]);
+});
+
+test('the labels of what a demo uses are said with their signal word', () => {
+  const goods = new Map([
+    ['spirit', { ...good('spirit', 'consumable', 1), ghs: ['H225', 'H319'] as const }],
+    ['water', good('water', 'consumable', 1)],
+  ]) as never;
+  const need = (goodId: string, amount: number) => ({ goodId, amount, per: 'attempt' as const, wastePct: 0 });
+  expect(labelsSaid({ kit: [], consumables: [need('spirit', 1), need('water', 1)] }, goods)).toEqual([
+    'spirit: Danger. Highly flammable liquid and vapour (H225); Causes serious eye irritation (H319)',
+  ]);
+  expect(labelsSaid({ kit: [], consumables: [need('spirit', 0)] }, goods)).toEqual([]);
 });

@@ -269,6 +269,25 @@ const flameUnknown = rule<Context, PlannedItem & { more: number }, FindingCode>(
   fixes: () => [agree('Yes, they allow it', 'flame')],
 });
 
+/** A flame, and nothing known to put it out with: neither among the kit of the show nor at the venue. */
+const nothingToPutOut = rule<Context, PlannedItem, FindingCode>({
+  id: 'venue-needs',
+  level: (_item, { script }) => (script.file.venue.extinguisher === undefined ? 'note' : 'caution'),
+  source: 'common practice',
+  findMatches: (c) => {
+    const { extinguisher, blanket } = c.script.file.venue;
+    if (extinguisher || blanket || c.needs.kit.some(({ name }) => /extinguisher|fire blanket/i.test(name)))
+      return [];
+    return playing(c, ({ hazards }) => hazards.includes('flame')).slice(0, 1);
+  },
+  findPlace: atStart,
+  message: ({ title }, { script }) =>
+    script.file.venue.extinguisher === undefined
+      ? `Ask the venue: is there an extinguisher and a fire blanket at ${script.file.venue.name}? “${title}” uses a flame, and none comes with the kit.`
+      : `“${title}” uses a flame, and there is neither an extinguisher nor a fire blanket: not in the kit, and not at ${script.file.venue.name}.`,
+  fixes: () => [fix('Bring both, and place them within reach')],
+});
+
 interface Need {
   item: PlannedItem;
   level: Level;
@@ -411,6 +430,7 @@ export const ROOM_RULES = {
   sealed,
   openFuel,
   flameUnknown,
+  nothingToPutOut,
   venueNeeds,
   power,
 };

@@ -2,6 +2,7 @@ import { Box } from '@mui/material';
 import {
   clockOf,
   formatDuration,
+  labelsSaid,
   mayPlay,
   othersDo,
   placeOf,
@@ -44,6 +45,8 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
             {clock(timetable.doorsS)} · <b>curtain-up {clock(0)}</b> · ends {clock(timetable.endS)} ·{' '}
             <b>slot until {clock(timetable.slotEndS)}</b>
             {timetable.hardEndS !== undefined && ` · everyone out by ${clock(timetable.hardEndS)}`}
+            {venue.responsible && <div>Responsible at the venue: {venue.responsible}</div>}
+            {venue.stepFree && <div>Step-free: {venue.stepFree}</div>}
           </Box>
         </>
       }
@@ -142,7 +145,12 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
                 )}
                 {demo && (
                   <Warned
-                    lines={[...othersDo(scripted), ...wornSaid(wornIn(demo, script.goods)), ...demo.cautions]}
+                    lines={[
+                      ...othersDo(scripted),
+                      ...wornSaid(wornIn(demo, script.goods)),
+                      ...demo.cautions,
+                      ...labelsSaid(demo, script.goods),
+                    ]}
                   />
                 )}
                 {calls.map((c) => (

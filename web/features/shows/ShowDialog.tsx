@@ -122,7 +122,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
         <FieldIn name="getIn" />
         <FieldIn name="hardEnd" />
         <FieldIn name="slotWaits" sx={WHOLE_LINE} />
-        <FieldIn name="agreed" sx={WHOLE_LINE} />
+        {show && <FieldIn name="agreed" sx={WHOLE_LINE} />}
         <Bans />
       </Box>
     </FormDialog>
