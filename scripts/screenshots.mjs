@@ -54,14 +54,12 @@ await picture('packing', `${HALL}/supplies/packing`, () => page.getByText('By th
 await picture('cold', '/shows/cold-snap/supplies/cold', () =>
   page.getByTestId('cold-order').first().waitFor(),
 );
+await picture('room', `${HALL}/room`, () => page.getByRole('table', { name: 'Moment by moment' }).waitFor());
 await picture('prep', `${HALL}/prep`, () => page.getByRole('list', { name: 'The day' }).waitFor());
 await picture('stores', '/stores', () => page.getByText(/^(\d+) of \1\b/).waitFor());
 await picture('debrief', `${HALL}/debrief`, () => page.getByRole('heading', { name: /attempts/ }).waitFor());
 await picture('demos', '/demos', () => page.getByText('26 of 26').waitFor());
 await picture('demo', '/demos/vapour-bottle', () => page.getByText('Record').waitFor());
-await picture('demo-editor', '/demos/warm-fountain/edit', () =>
-  page.getByRole('heading', { name: 'Steps' }).scrollIntoViewIfNeeded(),
-);
 await picture('venues', '/venues', () => page.getByText('Quarry Field').waitFor());
 await picture('logbook', '/logbook', () => page.getByRole('table', { name: 'Reliability' }).waitFor());
 await picture('check', `${HALL}/check`, async () => {

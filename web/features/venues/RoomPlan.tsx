@@ -232,8 +232,11 @@ export function RoomPlan({
         const mark = marks.find((m) => m.id === markId);
         if (!mark) return null;
         const at = middleOf(mark);
-        // At the edge of the circle; of one that is larger than the stage, well inside.
-        const above = Math.min(radiusM, backM - at.backM - 1.6 * size) + size * 0.4;
+        // Above the circle; inside it where the back wall is near.
+        const isNearWall = at.backM + radiusM + 1.6 * size > room.backM;
+        const above = isNearWall
+          ? Math.min(radiusM, room.backM - at.backM) - 1.3 * size
+          : radiusM + size * 0.4;
         return (
           <text
             key={key}
