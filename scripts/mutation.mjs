@@ -16,6 +16,7 @@ const FOLDERS = {
   supplies: [/^core\/supplies\//, /^core\/(plan|formats)\//],
   live: [/^core\/live\//, /^server\/live\//],
   logbook: [/^core\/logbook\//, /^(core|server)\/live\//],
+  safety: [/^core\/safety\//, /^core\/plan\//],
   bench: [/^core\/bench\//, /^core\/(plan|live|script)\//],
   physics: [/^core\/(physics|bench)\//, /^core\/supplies\//],
   script: [/^core\/script\//, /^core\/(plan|supplies|live)\//],
@@ -24,6 +25,7 @@ const FOLDERS = {
 };
 /** A mutant that makes the tests run longer than this hangs, and is noticed. */
 const TIMEOUT_MS = 240_000;
+const JEST = createRequire(import.meta.url).resolve('jest/bin/jest.js');
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -105,12 +107,14 @@ function sample(all) {
 function passes(bundles, mutant) {
   return new Promise((done) => {
     const child = spawn(
-      'npx',
-      ['jest', '-c', 'jest.bundles.config.mjs', '--rootDir', bundles, '--runInBand', '--bail', '--silent'],
+      process.execPath,
+      [JEST, '-c', 'jest.bundles.config.mjs', '--rootDir', bundles, '--runInBand', '--bail', '--silent'],
       {
         cwd: root,
         stdio: 'ignore',
         timeout: TIMEOUT_MS,
+        // A mutant that loops for ever hears nothing else.
+        killSignal: 'SIGKILL',
         env: { ...process.env, ...(mutant !== undefined && { __STRYKER_ACTIVE_MUTANT__: mutant }) },
       },
     );
