@@ -25,7 +25,7 @@ const FOLDERS = {
 };
 /** A mutant that makes the tests run longer than this hangs, and is noticed. */
 const TIMEOUT_MS = 240_000;
-const JEST = createRequire(import.meta.url).resolve('jest/bin/jest.js');
+const JEST = join(root, 'node_modules/jest/bin/jest.js');
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,

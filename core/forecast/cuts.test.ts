@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { item } from '../testing/hall-show';
-import { leastCuts, sureCuts, withoutWaits } from './cuts';
+import { leastCuts, nearestCuts, sureCuts, withoutWaits } from './cuts';
 
 const anyShow = fc
   .array(
@@ -97,5 +97,38 @@ test('a search that runs out of sets gives one that ends in time, and says that 
   expect(leastCuts(items, withoutWaits(lengths, ends), 2000, 0.9, { mostSets: 40 })).toMatchObject({
     exact: false,
     withinSlot: expect.any(Number),
+  });
+});
+
+describe('where no cut reaches the wished odds', () => {
+  const plays = 100;
+  /** Items that each last 100 s; the show is over within the limit in as many plays as are left of `late`. */
+  const show = (late: number, cuttable: number) => {
+    const items = Array.from({ length: 4 }, (_, i) =>
+      item(`d${i}`, i >= 1 && i <= cuttable ? { worth: i } : {}),
+    );
+    const lengths = items.map(() => new Float64Array(plays).fill(100));
+    const ends = Float64Array.from({ length: plays }, (_, p) => (p < late ? 10_000 : 400));
+    return { items, replay: withoutWaits(lengths, ends) };
+  };
+
+  test('the least worth that comes nearest is offered, with its odds', () => {
+    const { items, replay } = show(40, 2);
+    // Without one item 60 of 100 end in time; the other 40 never do.
+    expect(nearestCuts(items, replay, 300)).toMatchObject({ itemIds: ['i-d1'], worth: 1, withinSlot: 0.6 });
+  });
+
+  test('nothing is offered where leaving everything out gains less than a tenth', () => {
+    const { items, replay } = show(95, 2);
+    expect(nearestCuts(items, replay, 300)).toBeNull();
+    expect(nearestCuts(show(40, 0).items, replay, 300)).toBeNull();
+  });
+
+  test('a search that may look at nothing else keeps what saves most for its worth', () => {
+    const { items, replay } = show(0, 3);
+    expect(leastCuts(items, replay, 300, 0.9, { mostSets: 1 })).toMatchObject({
+      itemIds: ['i-d1'],
+      exact: false,
+    });
   });
 });
