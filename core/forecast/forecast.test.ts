@@ -2,7 +2,7 @@ import { uniformFloat64 } from 'pure-rand/distribution/uniformFloat64';
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { plan } from '../plan';
 import { demo, item, record, showOf } from '../testing/hall-show';
-import { attemptsOutcomes, expectedAttempts, oddsForGood } from './attempts';
+import { attemptsOutcomes, expectedAttempts, goingOn, oddsForGood } from './attempts';
 import { LengthTime } from './length';
 import { momentsOf } from '../testing/lengths';
 
@@ -138,4 +138,29 @@ test('a reset in view takes its time in every play', () => {
   const likelyEndS = (changes: object) =>
     plan(showOf([demo('a', changes)]), { plays: 2000, seed: 3 }).bands!.endS.p50;
   expect(likelyEndS({ reset }) - likelyEndS({})).toBeCloseTo(200, -1);
+});
+
+describe('showings that go on whatever happens', () => {
+  // Beta-binomial: of 3 showings at Beta(2, 1), B(2+k, 4−k)/B(2, 1) × C(3, k) = 0.1, 0.2, 0.3, 0.4 of k = 0 … 3.
+  test('are beta-binomial, with those already made counted in', () => {
+    const ways = goingOn({ a: 2, b: 1 }, 3);
+    expect(ways.map((w) => [w.worked, w.failed])).toEqual([
+      [0, 3],
+      [1, 2],
+      [2, 1],
+      [3, 0],
+    ]);
+    ways.forEach((w, i) => expect(w.odds).toBeCloseTo([0.1, 0.2, 0.3, 0.4][i]!, 12));
+    // One has failed: Beta(2, 2), two to go: 0.3, 0.4, 0.3.
+    const later = goingOn({ a: 2, b: 1 }, 3, { worked: 0, failed: 1 });
+    expect(later.map((w) => [w.worked, w.failed])).toEqual([
+      [0, 3],
+      [1, 2],
+      [2, 1],
+    ]);
+    later.forEach((w, i) => expect(w.odds).toBeCloseTo([0.3, 0.4, 0.3][i]!, 12));
+    expect(goingOn({ a: 2, b: 1 }, 1, { worked: 1, failed: 0 })).toMatchObject([
+      { worked: 1, failed: 0, odds: 1 },
+    ]);
+  });
 });
