@@ -158,4 +158,22 @@ describe('the air of a show', () => {
     expect(found(gasDemo(lean))[0]).toMatchObject({ level: 'stop', isFinal: true });
     expect(found({ ...showOf([demo('a', lean)], [item('a')]) })[0]).not.toHaveProperty('isFinal');
   });
+
+  test('two balloons of hydrogen, each within its limit, are a stop together', () => {
+    const balloon = (id: string, volumeL: number) =>
+      demo(id, {
+        benches: [
+          {
+            ...{ id: 'b', benchId: 'balloon', amounts: [], limits: false },
+            inputs: [
+              { name: 'gas', word: 'hydrogen' },
+              { name: 'volumeL', value: volumeL },
+            ],
+          },
+        ],
+      });
+    const show = (a: number, b: number) => showOf([balloon('a', a), balloon('b', b)], [item('a'), item('b')]);
+    expect(found(show(3, 2.1))).toMatchObject([{ level: 'stop', itemId: 'i-b', numbers: { litres: 5.1 } }]);
+    expect(found(show(3, 2))).toEqual([]);
+  });
 });

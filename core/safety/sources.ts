@@ -80,6 +80,20 @@ const CALCULATED: Readonly<Record<string, { output: string; gas: Gas } | undefin
 
 const attemptsOf = ({ item }: ScriptItem) => item.showings + item.retries;
 
+/** Hydrogen that an item makes or burns, L, with its retries: of its demo, else of its calculators, a balloon of it too. */
+export function hydrogenL(scripted: ScriptItem): number {
+  const given = mayPlay(scripted).flatMap(({ gives = [] }) => gives.filter((g) => g.gas === 'hydrogen'));
+  const attempts = attemptsOf(scripted);
+  if (given.length) return given.reduce((sum, g) => sum + g.litres * (g.per === 'attempt' ? attempts : 1), 0);
+  const made = possibleShowings(scripted).flatMap(({ results }) =>
+    results.map(({ held, outputs, values }) => {
+      if (held.benchId === 'balloon' && values.gas === 'hydrogen') return Number(values.volumeL);
+      return held.benchId === 'foil-hydrogen' ? Number(outputs.hydrogenL ?? 0) : 0;
+    }),
+  );
+  return made.reduce((sum, litres) => sum + litres * (1 + scripted.item.retries), 0);
+}
+
 /** Oxygen that is used up by what burns, with every retry, at the room's temperature. */
 function burnt({ file }: Script, scripted: ScriptItem): Omit<GasSource, 'fromS' | 'toS'>[] {
   const grams = Math.max(0, ...mayPlay(scripted).map((demo) => demo.burntG ?? 0)) * attemptsOf(scripted);

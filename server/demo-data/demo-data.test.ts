@@ -1,4 +1,14 @@
-import { missingControls, readLibraryFile, readRunEvent, readShowFile, type Envelope } from '@hearty/core';
+import {
+  BENCHES,
+  missingControls,
+  readLibraryFile,
+  readRunEvent,
+  readShowFile,
+  runBench,
+  standsAt,
+  type Demo,
+  type Envelope,
+} from '@hearty/core';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { shippedFile } from '../files';
@@ -57,4 +67,22 @@ test('all of it comes in as it is written, and nothing comes in twice or under a
     crates.length,
   ]);
   expect([count('venue'), count('person')]).toEqual([4, 3]);
+});
+
+test('what a demo measures before doors is nowhere looser than the limits of the calculator it holds', () => {
+  const demos = JSON.parse(text('demo-data/library.json')) as { demos: Demo[] };
+  const looser = demos.demos.flatMap((demo) =>
+    (demo.benches ?? []).flatMap(({ benchId, inputs }) => {
+      const bench = BENCHES.find((b) => b.id === benchId)!;
+      const given = Object.fromEntries(inputs.flatMap((i) => (i.parameterId ? [] : [[i.name, standsAt(i)]])));
+      const done = runBench(bench, given);
+      if (!done.ok) return [`${demo.id}: ${JSON.stringify(done.problems)}`];
+      return (done.value.limits ?? []).flatMap(({ unit, max = Infinity }) =>
+        demo.conditions
+          .filter((c) => c.kind === 'measured' && c.unit === unit && (c.max ?? -Infinity) > max)
+          .map((c) => `${demo.id}: ${c.what}`),
+      );
+    }),
+  );
+  expect(looser).toEqual([]);
 });

@@ -1,7 +1,13 @@
-import { CO2_PERCENT, ENRICHED_PERCENT, HYDROGEN_PERCENT, OXYGEN_PERCENT } from '../../bench';
+import {
+  CO2_PERCENT,
+  ENRICHED_PERCENT,
+  HYDROGEN_PERCENT,
+  MOST_HYDROGEN_L,
+  OXYGEN_PERCENT,
+} from '../../bench';
 import { fix, rule, type Level } from '../../findings';
 import { formatFigure } from '../../quantities';
-import { airOf, type AirThen } from '../../safety';
+import { airOf, hydrogenL, type AirThen } from '../../safety';
 import type { FindingCode } from './codes';
 import type { Context } from './context';
 
@@ -100,4 +106,27 @@ const air = rule<Context, BadAir, FindingCode>({
   ],
 });
 
-export const AIR_RULES = { air };
+/** Each item may be within its limit, and the show not. */
+const hydrogen = rule<Context, { itemId: string; at: number; litres: number }, FindingCode>({
+  id: 'air',
+  level: 'stop',
+  source: 'from memory; local rules come first',
+  findMatches: (c) => {
+    const made = c.items
+      .map((scripted) => ({ item: c.planned(scripted.item.id), litres: hydrogenL(scripted) }))
+      .filter(({ litres }) => litres > 0);
+    const litres = made.reduce((sum, one) => sum + one.litres, 0);
+    const last = made.at(-1);
+    // One item by itself is its calculator's to judge.
+    return made.length > 1 && litres > MOST_HYDROGEN_L
+      ? [{ itemId: last!.item.itemId, at: last!.item.startS, litres }]
+      : [];
+  },
+  findPlace: ({ itemId, at }) => ({ itemId, at }),
+  message: ({ litres }) =>
+    `All items together make or burn ${formatFigure(Math.round(10 * litres) / 10)} L of hydrogen: no more than ${MOST_HYDROGEN_L} L in a hall.`,
+  numbers: ({ litres }) => ({ litres }),
+  fixes: () => [fix('Make less, or play one of them another day')],
+});
+
+export const AIR_RULES = { air, hydrogen };

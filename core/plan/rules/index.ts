@@ -42,7 +42,7 @@ export const RULES: Record<FindingCode, Rows> = {
   watched: [STAGE_RULES.nobodyWatches, STAGE_RULES.othersAtInterlock],
   setting: [STAGE_RULES.settings, STAGE_RULES.fewerOptions],
   bench: [BENCH_RULES.fails, BENCH_RULES.message, BENCH_RULES.refused, BENCH_RULES.wasWrong],
-  air: [AIR_RULES.air],
+  air: [AIR_RULES.air, AIR_RULES.hydrogen],
   apart: [APART_RULES.apart],
   ceiling: [ROOM_RULES.ceiling],
   reach: [ROOM_RULES.frontRow, ROOM_RULES.insideClear],
