@@ -114,11 +114,17 @@ const between = ({ min, max }: { min: number; max: number }) => [
 
 const declared = new Map<object, Map<string, Field>>();
 
+/** Immer's `immerable`, by its registered key: a page that changes no document does not load the library. */
+const DRAFTABLE = Symbol.for('immer-draftable');
+/** Documents that were checked are instances of their classes; drafts of them work like those of plain objects. */
+const asDraft = (prototype: object) => Object.defineProperty(prototype, DRAFTABLE, { value: true });
+
 /** A field of a document, as it is declared: its limits are the class's, its words the form's. */
 const Holds = (field: Field): PropertyDecorator =>
   all(...limits(field), (target, key) => {
     const mine = declared.get(target) ?? new Map<string, Field>();
     declared.set(target, mine.set(String(key), field));
+    asDraft(target);
   });
 
 /**
@@ -234,6 +240,7 @@ export const Refs = (max: number, label: Labelled) => Holds(declare.documents(ma
 export const One = (type: () => Class) =>
   all(
     (target, key) => nest(target, String(key), type),
+    asDraft,
     IsObject({ message: 'must be an object' }),
     ValidateNested({ message: 'must be an object' }),
     Type(type),
@@ -243,6 +250,7 @@ export const One = (type: () => Class) =>
 export const Many = (type: () => Class, max = 500) =>
   all(
     (target, key) => nest(target, String(key), type),
+    asDraft,
     IsArray({ message: 'must be a list' }),
     atMost(max),
     // The library lets a list in a list pass as a nested document.

@@ -1,7 +1,10 @@
+import { plainToInstance } from 'class-transformer';
 import fc from 'fast-check';
-import { demo, item, showOf } from '../testing/hall-show';
+import { isDraftable } from 'immer';
+import { demo, hallShow, item, showOf } from '../testing/hall-show';
 import { applyChange, changeShow, make, patchShow, type Change } from './change';
 import { changesSaid } from './said';
+import { ShowFile } from './show';
 
 const { show } = showOf(['a', 'b', 'c', 'd'].map((id) => demo(id)));
 const ids = (changed: typeof show) => changed.items.map((i) => i.id);
@@ -146,4 +149,11 @@ test('what a change does is said in words, each thing once', () => {
   expect(changesSaid(show, [{ op: 'replace', path: [], value: { ...show, heads: 3 } }])).toEqual([
     'how many people come',
   ]);
+});
+
+test('a document that was checked is drafted like a plain object', () => {
+  const instance = plainToInstance(ShowFile, hallShow());
+  expect(isDraftable(instance)).toBe(true);
+  expect(isDraftable(instance.show)).toBe(true);
+  expect(isDraftable(instance.show.crew[0])).toBe(true);
 });

@@ -1,22 +1,9 @@
-import {
-  applyPatches,
-  current,
-  enablePatches,
-  immerable,
-  isDraft,
-  produceWithPatches,
-  type Patch,
-} from 'immer';
+import { applyPatches, current, enablePatches, isDraft, produceWithPatches, type Patch } from 'immer';
 import type { Demo, Timing } from './demo';
 import { withoutForwardRefs } from './refs';
-import * as parts from './show';
 import type { Acknowledgement, Agreed, CrewPlace, Item, RiskEdit, Show, TaskChoice } from './show';
 
 enablePatches();
-// Documents that were checked are instances of their classes; drafts of them work like those of plain objects.
-for (const type of Object.values(parts))
-  if (typeof type === 'function' && type.prototype)
-    Object.defineProperty(type.prototype, immerable, { value: true });
 
 export type { Patch };
 

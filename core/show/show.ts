@@ -25,6 +25,8 @@ import {
 import { BASE_UNITS, type BaseUnit } from '../quantities';
 import { Demo, HAZARDS, MARK_KINDS, SKILLS, Timing, type Hazard, type MarkKind, type Skill } from './demo';
 import { GHS_CODES, GHS_WORDS, type GhsCode } from './ghs';
+import { SUPPLIERS, type Supplier } from './suppliers';
+import { SHOW_FORMAT, SHOW_VERSION } from './version';
 import { MOST_PICTURES, Picture } from './picture';
 import { Room } from './room';
 
@@ -173,18 +175,6 @@ export const STORAGE_CLASSES = [
   'pressure cylinder',
 ] as const;
 export type StorageClass = (typeof STORAGE_CLASSES)[number];
-
-export const SUPPLIERS = [
-  'supermarket',
-  'chemist',
-  'hardware shop',
-  'laboratory supplier',
-  'gas supplier',
-  'ice supplier',
-  'party shop',
-  'by post',
-] as const;
-export type Supplier = (typeof SUPPLIERS)[number];
 
 /** Kit or a consumable on the troupe's shelves. Amounts in `unit`; price in the troupe's currency per pack. */
 export class Good {
@@ -506,9 +496,6 @@ export class Pace {
   @IsOptional() @Whole(0, 1e6, 'Ranges that held') held?: number;
   @IsOptional() @Whole(0, 1e6, 'Ranges in all') graded?: number;
 }
-
-export const SHOW_FORMAT = 'hearty-stage/show';
-export const SHOW_VERSION = 2;
 
 /** One document with everything a plan needs. The input of `plan`, of the command line, and of import and export. */
 export class ShowFile {
