@@ -1,4 +1,4 @@
-import type { Venue } from './show';
+import type { Venue } from './venue';
 
 /** The air in a venue's room, m³: as typed, else worked out from its size; undefined where neither is known. */
 export const roomM3Of = ({

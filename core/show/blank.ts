@@ -15,7 +15,8 @@ import type {
   Variant,
   Worn,
 } from './demo';
-import type { Exit, Item, Mark } from './show';
+import type { Item } from './show';
+import type { Exit, Mark } from './venue';
 
 /** What an untouched time is thought to take at best and at worst, as shares of what is likely. Common practice. */
 const AT_BEST = 0.75;

@@ -1,6 +1,6 @@
 import { check } from './validate';
 import { GHS, GHS_CODES, GHS_WORDS, signalWord } from './ghs';
-import { Good } from './show';
+import { Good } from './good';
 import { good } from '../testing/hall-show';
 
 // Read against UN GHS, revision 9, Annex 3, table A3.1, and the label elements of Annex 1: a sample of each class.

@@ -6,6 +6,8 @@ export { HAZARD_FACTS, missingControls, usualCautions } from './hazards';
 export * from './picture';
 export * from './room';
 export * from './show';
+export * from './good';
+export * from './venue';
 export { SHOW_FORMAT, SHOW_VERSION } from './version';
 export { SUPPLIERS, type Supplier } from './suppliers';
 export * from './problem';

@@ -5,7 +5,7 @@ import { PictureFile } from './picture';
 import type { Checked, Problem } from './problem';
 import { demoRefs, missing } from './refs';
 import { refsOf, withRefs, type RefKind } from './references';
-import { Good } from './show';
+import { Good } from './good';
 import { check, demoProblems } from './validate';
 
 export const LIBRARY_FORMAT = 'hearty-stage/library';

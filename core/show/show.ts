@@ -1,8 +1,6 @@
 import { ACTION_ON, type ActionOn } from './action';
 import { ArrayMaxSize, Equals, IsArray, IsInt, IsOptional, Max, Min } from 'class-validator';
 import {
-  Amount,
-  Answer,
   Choice,
   Clock,
   Day,
@@ -22,13 +20,10 @@ import {
   Whole,
   YesNo,
 } from '../fields';
-import { BASE_UNITS, type BaseUnit } from '../quantities';
-import { Demo, HAZARDS, MARK_KINDS, SKILLS, Timing, type Hazard, type MarkKind, type Skill } from './demo';
-import { GHS_CODES, GHS_WORDS, type GhsCode } from './ghs';
-import { SUPPLIERS, type Supplier } from './suppliers';
+import { Demo, HAZARDS, SKILLS, Timing, type Hazard, type Skill } from './demo';
+import { Good } from './good';
+import { Venue } from './venue';
 import { SHOW_FORMAT, SHOW_VERSION } from './version';
-import { MOST_PICTURES, Picture } from './picture';
-import { Room } from './room';
 
 export const ITEM_KINDS = [
   'demo',
@@ -40,9 +35,6 @@ export const ITEM_KINDS = [
   'hold',
 ] as const;
 export type ItemKind = (typeof ITEM_KINDS)[number];
-
-export const VENUE_KINDS = ['hall', 'library', 'field', 'studio', 'school', 'theatre'] as const;
-export type VenueKind = (typeof VENUE_KINDS)[number];
 
 export const ROLES = [
   'presenter',
@@ -56,180 +48,12 @@ export const ROLES = [
 ] as const;
 export type Role = (typeof ROLES)[number];
 
-/**
- * A named place of a venue where demos stand, of a kind that demos ask for. Lengths in metres: its size, how far it is
- * right of the middle as the audience sees it, and how far behind the front edge.
- */
-export class Mark {
-  @Id() id!: string;
-  @Title('Mark') name!: string;
-  @Choice(MARK_KINDS, 'Kind of mark') kind!: MarkKind;
-  /** How many things it takes at once. */
-  @Whole(1, 20, 'Spots') spots!: number;
-  @IsOptional() @Figure(0.1, 50, { label: 'Wide', unit: 'm' }) wideM?: number;
-  @IsOptional() @Figure(0.1, 50, { label: 'Deep', unit: 'm' }) deepM?: number;
-  @IsOptional() @Figure(-50, 50, { label: 'Right of the middle', unit: 'm' }) rightM?: number;
-  @IsOptional() @Figure(0, 50, { label: 'Behind the front edge', unit: 'm' }) backM?: number;
-  @IsOptional() @YesNo('A socket') socket?: boolean;
-  @IsOptional() @YesNo('Water near') waterNear?: boolean;
-  /** How it should look before doors. */
-  @IsOptional() @Many(() => Picture, MOST_PICTURES) pictures?: Picture[];
-}
-
-export const WALLS = ['left', 'right', 'back', 'behind the audience'] as const;
-
-/** A way out: in which wall, as the audience sees the stage, and how far its middle is from that wall's beginning, m. */
-export class Exit {
-  @Title('Exit') name!: string;
-  @Choice(WALLS, 'In the wall') wall!: (typeof WALLS)[number];
-  @Figure(0, 200, { label: 'From the back wall, or from the left', unit: 'm' }) atM!: number;
-}
-
-export const DETECTORS = ['none', 'heat', 'smoke, can be isolated', 'smoke, cannot be isolated'] as const;
-
-/** A place where shows are given, its air as it is when a show is on. Lengths in metres; `marks` in the order one walks the stage. */
-export class Venue extends Room {
-  @Id() id!: string;
-  @Title('Name') name!: string;
-  @Choice(VENUE_KINDS, 'Kind') kind!: VenueKind;
-  @YesNo('Indoors') indoors!: boolean;
-  @IsOptional() @Answer('Flame is allowed') flameAllowed?: boolean;
-  @IsOptional() @Figure(1, 200, { label: 'Room wide', unit: 'm' }) widthM?: number;
-  @IsOptional() @Figure(1, 200, { label: 'Room deep', unit: 'm' }) depthM?: number;
-  @IsOptional()
-  @Figure(0.5, 100, { label: 'Stage deep, front edge to back wall', unit: 'm' })
-  stageDepthM?: number;
-  @IsOptional() @Figure(1, 100, { label: 'Ceiling', unit: 'm' }) ceilingM?: number;
-  @IsOptional() @Figure(0, 100, { label: 'Stage to front row', unit: 'm' }) frontRowM?: number;
-  @Many(() => Mark, 50) marks!: Mark[];
-  @IsOptional() @Whole(0, 500, 'Seats in the front row') frontRowSeats?: number;
-  @IsOptional()
-  @Figure(5, 100_000, {
-    label: 'Air in the room',
-    unit: 'm³',
-    help: 'Width × depth × ceiling where left empty.',
-  })
-  roomM3?: number;
-  @IsOptional()
-  @Figure(0.05, 60, {
-    label: 'Air changes an hour',
-    help: 'Closed hall 0.5, doors open 3, mechanical 6.',
-    empty: 'not known',
-  })
-  airChanges?: number;
-  @IsOptional() @Many(() => Exit, 20) exits?: Exit[];
-  @IsOptional() @Whole(0, 200, 'Sockets') sockets?: number;
-  @IsOptional() @Figure(0.1, 1000, { label: 'Power for all sockets', unit: 'kW' }) powerKW?: number;
-  @IsOptional() @Answer('Running water') water?: boolean;
-  @IsOptional() @Answer('Fire extinguisher') extinguisher?: boolean;
-  @IsOptional() @Answer('Fire blanket') blanket?: boolean;
-  @IsOptional() @Answer('Can be made dark') dark?: boolean;
-  @IsOptional()
-  @Choice(DETECTORS, { label: 'Detectors', empty: 'not known' })
-  detectors?: (typeof DETECTORS)[number];
-  @IsOptional()
-  @Figure(50, 190, { label: 'Sound limit in the front row', unit: 'dB(C)', empty: 'none said' })
-  soundLimitDB?: number;
-  @IsOptional() @Clock({ label: 'Nothing loud after', empty: 'no curfew' }) curfew?: string;
-  @IsOptional()
-  @Figure(0.5, 40, { label: 'Wind at most', unit: 'm/s', empty: 'no limit' })
-  windLimitMS?: number;
-  @IsOptional() @Text(160, { label: 'Floor', empty: 'not said' }) floor?: string;
-  @IsOptional() @Text(400, { label: 'Step-free way to the stage', empty: 'not known' }) stepFree?: string;
-  /** A role and a phone number, never a name. */
-  @IsOptional()
-  @Text(160, {
-    label: 'Responsible on the day',
-    help: 'A role and a phone number, no name.',
-    empty: 'not known',
-  })
-  responsible?: string;
-  @Text(MOST_TEXT, 'Notes') notes!: string;
-  /** Between these times of day the crew may be in the house. */
-  @IsOptional() @Clock('House opens at') opens?: string;
-  @IsOptional() @Clock('House closes at') closes?: string;
-}
-
 /** Someone of the crew: a first name, what they usually do, and what they are cleared to handle. */
 export class Person {
   @Id() id!: string;
   @Title('First name') name!: string;
   @Choice(ROLES, 'Role') role!: Role;
   @Some(SKILLS, 'Cleared for') skills!: Skill[];
-}
-
-/** How a good has to be kept apart from others on the road; `separations` in core/supplies says from what and why. */
-export const STORAGE_CLASSES = [
-  'ordinary',
-  'oxidiser',
-  'fuel',
-  'spirit',
-  'acid',
-  'strong alkali',
-  'aluminium',
-  'iodide or yeast',
-  'sparks',
-  'magnet',
-  'cards, screens and clocks',
-  'cryogen',
-  'pressure cylinder',
-] as const;
-export type StorageClass = (typeof STORAGE_CLASSES)[number];
-
-/** Kit or a consumable on the troupe's shelves. Amounts in `unit`; price in the troupe's currency per pack. */
-export class Good {
-  @Id() id!: string;
-  @Title('Name') name!: string;
-  @Choice(['kit', 'consumable'], 'Kit or consumable') sort!: 'kit' | 'consumable';
-  @Choice(BASE_UNITS, 'Kept in') unit!: BaseUnit;
-  /** The sum of the ledger when the file was made; the stores themselves never keep it. */
-  @Amount(0, 1e7, 'On the shelf') onShelf!: number;
-  @IsOptional() @Amount(1e-6, 1e7, 'A pack holds') packAmount?: number;
-  @IsOptional() @Figure(0, 1e6, 'Price of a pack') packPrice?: number;
-  @IsOptional() @Choice(SUPPLIERS, { label: 'Comes from', empty: 'not said' }) supplier?: Supplier;
-  /** Whole days from ordering until it is here. */
-  @IsOptional() @Whole(0, 365, 'Days from order to here') leadDays?: number;
-  /** Bulk density, g/mL; without it volume and mass cannot be turned into one another. */
-  @IsOptional()
-  @Figure(0.001, 25, { label: 'Bulk density', unit: 'g/mL', help: 'To turn cups into grams.' })
-  densityGPerML?: number;
-  /** Days it lasts from the day it is bought, opened or not: fresh leaf, 1. */
-  @IsOptional()
-  @Whole(0, 3650, { label: 'Days it lasts from buying', empty: 'it keeps' })
-  keepsDays?: number;
-  /** Days it lasts once opened. */
-  @IsOptional() @Whole(1, 3650, 'Days it lasts once opened') openLastsDays?: number;
-  /** What a bench reckons with: 6 for 6 % peroxide, as the label says. */
-  @IsOptional()
-  @Figure(0.1, 100, { label: 'Strength', unit: '%', help: 'As the label says: 5 for 5 % vinegar.' })
-  strengthPercent?: number;
-  @IsOptional() @YesNo('Hard to find') hardToFind?: boolean;
-  @IsOptional() @Text(400, 'What will do instead') substitutes?: string;
-  @IsOptional()
-  @Choice(STORAGE_CLASSES, { label: 'Kept apart as', empty: 'ordinary' })
-  storage?: StorageClass;
-  /** Of one piece, for packing: grams, and litres with its wrapping. */
-  @IsOptional() @Figure(0, 1e6, { label: 'One weighs', unit: 'g' }) pieceG?: number;
-  @IsOptional() @Figure(0, 1e4, { label: 'One takes up', unit: 'L' }) pieceL?: number;
-  /** Of a vessel: how many things it holds at once. */
-  @IsOptional() @Whole(2, 999, { label: 'Places in one', empty: 'one thing at a time' }) places?: number;
-  /** Of a vessel: what it holds to the brim; calculators take it from here. */
-  @IsOptional() @Figure(0.001, 10_000, { label: 'Holds', unit: 'L' }) capacityL?: number;
-  @IsOptional()
-  @Some(GHS_CODES, { label: 'Hazard statements', words: GHS_WORDS, empty: 'none written down' })
-  ghs?: GhsCode[];
-  /** Lies on top, and nothing on it. */
-  @IsOptional() @YesNo('Fragile') fragile?: boolean;
-  /** Carried beside the crates. */
-  @IsOptional() @YesNo('Too long for a crate') long?: boolean;
-}
-
-/** A crate of the troupe: inside volume in litres, and how heavy it may be, in kg. */
-export class Crate {
-  @Id() id!: string;
-  @Title('Name') name!: string;
-  @Figure(1, 2000, { label: 'Inside', unit: 'L' }) insideL!: number;
-  @Figure(1, 200, { label: 'At most', unit: 'kg' }) limitKg!: number;
 }
 
 /** Something chilled besides what the demos pour: its mass, mean heat capacity, and how much of it is water. */

@@ -5,7 +5,8 @@ import { clockToS, sinceCurtain } from '../quantities';
 import type { Demo, Parameter, Timing } from './demo';
 import type { Checked, Problem } from './problem';
 import { fileRefProblems } from './refs';
-import type { Show, ShowFile, Venue } from './show';
+import type { Show, ShowFile } from './show';
+import type { Venue } from './venue';
 
 /**
  * Reads an untrusted value as a document of class `type`: every field checked, unknown fields refused.

@@ -10,7 +10,9 @@ import { DAY_RULES } from './day';
 import { ITEM_RULES } from './items';
 import { loudNoCall, PACE_RULES } from './pace';
 import { PEOPLE_RULES } from './people';
+import { NOISE_RULES } from './noise';
 import { ROOM_RULES } from './room';
+import { VENUE_RULES } from './venue';
 import { STAGE_RULES } from './stage';
 import { SUPPLY_RULES } from './supplies';
 import { TASK_RULES } from './tasks';
@@ -46,10 +48,10 @@ export const RULES: Record<FindingCode, Rows> = {
   apart: [APART_RULES.apart],
   ceiling: [ROOM_RULES.ceiling],
   reach: [ROOM_RULES.frontRow, ROOM_RULES.insideClear],
-  noise: [ROOM_RULES.noise, ROOM_RULES.curfew],
+  noise: [NOISE_RULES.noise, NOISE_RULES.curfew],
   sealed: [ROOM_RULES.sealed],
   'open-fuel': [ROOM_RULES.openFuel],
-  'venue-needs': [ROOM_RULES.venueNeeds, ROOM_RULES.nothingToPutOut],
+  'venue-needs': [VENUE_RULES.venueNeeds, VENUE_RULES.nothingToPutOut],
   power: [ROOM_RULES.power],
   'volunteer-handles': [PEOPLE_RULES.volunteerHandles],
   alone: [PEOPLE_RULES.alone],
@@ -62,7 +64,7 @@ export const RULES: Record<FindingCode, Rows> = {
   'outside-hours': [ITEM_RULES.waitsForHouse, broken('opens'), broken('closes'), DAY_RULES.afterItCloses],
   'before-get-in': [broken('get-in')],
   'not-allowed-now': [ITEM_RULES.notNow, broken('in-show'), broken('banned-before'), broken('banned-after')],
-  'flame-not-allowed': [ITEM_RULES.flame, ROOM_RULES.flameUnknown],
+  'flame-not-allowed': [ITEM_RULES.flame, VENUE_RULES.flameUnknown],
   'hazard-control': [ITEM_RULES.hazardControls],
   'loud-no-call': [loudNoCall],
   'wet-by-voltage': [APART_RULES.wetByVoltage],

@@ -16,6 +16,7 @@ import {
 } from '../../timetable';
 import type { FindingCode } from './codes';
 import { atStart, askSooner, shift, type Context } from './context';
+import { leaveOut } from './of-room';
 
 /** One item: waits, people who are not there or not cleared, hazards, times the log contradicts. */
 
@@ -230,9 +231,6 @@ const notCleared = rule<Context, PlannedItem & { skill: Skill }, FindingCode>({
       : [];
   },
 });
-
-const leaveOut = ({ title, itemId }: PlannedItem): Fix =>
-  fix(`Leave out “${title}”`, { kind: 'remove-items', itemIds: [itemId] });
 
 const flame = rule<Context, PlannedItem, FindingCode>({
   id: 'flame-not-allowed',

@@ -1,17 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
 import type { Finding } from '@hearty/core';
+import { useCallback, useState, type RefCallback } from 'react';
 import { LevelMark, levelWord } from '../../kit/LevelMark';
 import { AnswerFor } from './AnswerFor';
 import { spread, type Scale } from './scale';
 import { HEADS_PX } from './Score';
 import { make, think } from './view';
 
-/** About how tall a note is, for keeping notes from covering one another. */
-const heightOf = ({ message, fixes, level }: Finding) =>
-  26 +
-  Math.ceil((message.length + 9) / 38) * 20 +
-  fixes.reduce((sum, f) => sum + (f.change ? (f.label.length > 32 ? 62 : 42) : 24), 0) +
-  (level === 'stop' ? 44 : 0);
+/** A note that is not drawn yet is thought of as so tall, px. */
+const USUAL_PX = 120;
 
 /** What a finding is found by: the mark that jumps to it knows the same. */
 export const findingId = ({ code, itemId = '', message }: Finding) =>
@@ -34,7 +31,8 @@ export function Margin({
   onSelect: (itemId: string) => void;
 }) {
   const sorted = inOrder(findings);
-  const heights = sorted.map(heightOf);
+  const { heightOf, watch } = useHeights();
+  const heights = sorted.map((finding) => heightOf(findingId(finding)));
   const tops =
     scale &&
     spread(
@@ -54,6 +52,7 @@ export function Margin({
           key={findingId(finding)}
           finding={finding}
           top={tops?.[i]}
+          watch={watch}
           {...(finding.itemId !== undefined && { onOpen: () => onSelect(finding.itemId!) })}
         />
       ))}
@@ -66,15 +65,44 @@ export function Margin({
   );
 }
 
+/** How tall notes are drawn, by their ids, for keeping them from covering one another. */
+function useHeights() {
+  const [drawn, setDrawn] = useState<ReadonlyMap<string, number>>(new Map());
+  const [observer] = useState(
+    () =>
+      new ResizeObserver((entries) =>
+        setDrawn(
+          (was) =>
+            new Map([
+              ...was,
+              ...entries.map(({ target }) => [target.id, (target as HTMLElement).offsetHeight] as const),
+            ]),
+        ),
+      ),
+  );
+  const watch = useCallback(
+    (note: HTMLElement | null) => {
+      if (!note) return undefined;
+      observer.observe(note);
+      return () => observer.unobserve(note);
+    },
+    [observer],
+  );
+  return { heightOf: (id: string) => drawn.get(id) ?? USUAL_PX, watch };
+}
+
 /** What is to be said of the plan at one moment, and the fixes of it. */
 export function FindingNote({
   finding,
   top,
+  watch,
   onOpen,
 }: {
   finding: Finding;
   /** Beside the score, where its moment is. */
   top?: number | undefined;
+  /** Follows how tall it is drawn. */
+  watch?: RefCallback<HTMLElement>;
   /** Opens the item it is about. */
   onOpen?: () => void;
 }) {
@@ -82,6 +110,7 @@ export function FindingNote({
     <Box
       component="li"
       id={findingId(finding)}
+      {...(watch && { ref: watch })}
       tabIndex={-1}
       sx={{
         pl: 3,
