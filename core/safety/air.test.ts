@@ -1,9 +1,11 @@
 import fc from 'fast-check';
 import { plan } from '../plan';
-import type { Demo } from '../show';
+import { script } from '../script';
+import type { Demo, Item } from '../show';
 import { demo, good, item, showOf } from '../testing/hall-show';
 import { truthCase } from '../testing/truth-case';
 import { airThrough, type GasSource } from './air';
+import { airOf } from './sources';
 
 const one = (m3: number, minutes: number, isCO2 = false): GasSource => ({
   fromS: 0,
@@ -157,6 +159,32 @@ describe('the air of a show', () => {
     const lean = { gives: [{ gas: 'nitrogen' as const, litres: 2500, per: 'minute' as const }] };
     expect(found(gasDemo(lean))[0]).toMatchObject({ level: 'stop', isFinal: true });
     expect(found({ ...showOf([demo('a', lean)], [item('a')]) })[0]).not.toHaveProperty('isFinal');
+  });
+
+  test('of a choice the option that uses most counts, not all of them; a short item lets its gas out over a minute', () => {
+    const pour = (id: string, grams: number, likelyS = 300) =>
+      demo(id, {
+        consumables: [{ goodId: 'ice', amount: grams, per: 'show', wastePct: 0 }],
+        steps: [{ id: 's', kind: 'do', text: 'Pour', bestS: likelyS, likelyS, worstS: likelyS }],
+      });
+    const stock = [{ ...good('ice', 'consumable', 0), unit: 'g' as const, storage: 'cryogen' as const }];
+    const choice: Item = {
+      ...{ id: 'i-c', kind: 'choice', title: 'Which?', showings: 1, retries: 0, helperIds: [] },
+      options: [
+        { demoId: 'a', share: 50 },
+        { demoId: 'b', share: 50 },
+      ],
+    };
+    const airOfShow = (demos: Demo[], items: Item[]) => {
+      const file = showOf(demos, items, { stock });
+      const { timetable, needs } = plan(file, { plays: 0 });
+      return airOf(script(file), timetable, needs);
+    };
+    const picked = airOfShow([pour('a', 1000), pour('b', 3000)], [choice]);
+    const alone = airOfShow([pour('b', 3000)], [item('b')]);
+    expect(picked.gas[0]!.m3).toBeCloseTo(alone.gas[0]!.m3, 9);
+    const short = airOfShow([pour('b', 3000, 20)], [item('b')]).gas[0]!;
+    expect(short.toS - short.fromS).toBe(60);
   });
 
   test('two balloons of hydrogen, each within its limit, are a stop together', () => {

@@ -46,6 +46,14 @@ describe.each(APART)('$first and then $second', ({ first, second, level, afterS,
     });
 });
 
+test('lights out and something carried are found whichever begins first; what is on stage in the dark is its own', () => {
+  const dark = spell('a', 'darkness', 100, 200);
+  const carried = spell('b', 'cryogen', 50, 150, { isWork: true });
+  expect(tooNear([dark, carried])).toMatchObject([{ row: { first: 'darkness', second: 'cryogen' } }]);
+  expect(tooNear([dark, spell('b', 'cryogen', 50, 150)])).toEqual([]);
+  expect(tooNear([dark, { ...carried, fromS: 10, toS: 100 }])).toEqual([]);
+});
+
 test('an item is never too near to itself', () => {
   expect(tooNear([spell('a', 'flame', 0, 100), spell('a', 'flammable vapour', 50, 90)])).toEqual([]);
 });

@@ -22,6 +22,22 @@ test('moment by moment: who, where, what is kept clear and whether the front row
   expect(storyOf({ frontRowM: 5 }).moments[0]!.circles[0]).toMatchObject({ isBroken: false });
 });
 
+test('who is up, and what is loudest, item by item', () => {
+  const two = showOf(
+    [demo('a', { peakDB: 100, volunteers: 2 }), demo('b', { peakDB: 120, peakAtM: 2 }), demo('c')],
+    [item('a', { presenterId: 'ann', helperIds: ['ben'] }), item('b'), item('c')],
+  );
+  const { timetable, needs } = plan(two, { plays: 0 });
+  const { moments, loudest } = roomStory(script(two), timetable, needs);
+  expect(moments[0]).toMatchObject({ personIds: ['ann', 'ben'], volunteers: 2 });
+  expect(loudest!.itemId).toBe('i-b');
+  expect(moments[2]).not.toHaveProperty('loud');
+  // 120 dB(C) at 2 m is 126 at a metre, where the crew stands; the row is taken to be 3 m away: 3.5 dB less than at 2 m.
+  expect(moments[1]!.loud).toMatchObject({ frontRowM: 3, isAssumed: true });
+  expect(moments[1]!.loud!.crewDB).toBeCloseTo(126.02, 2);
+  expect(moments[1]!.loud!.frontRowDB).toBeCloseTo(116.48, 2);
+});
+
 test('air that nothing changes is not drawn', () => expect(storyOf({}).air).toEqual([]));
 
 const mark = (rightM: number, backM: number) => ({
