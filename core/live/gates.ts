@@ -18,6 +18,8 @@ export interface Gate {
   reasons: string[];
   /** The plan has a stop for it: what was planned is the trouble, not what was found. */
   isStopped?: boolean;
+  /** What the plan offers against its stops, in words; done in the plan, or by a person. */
+  fixes?: string[];
   /** One of the plan's stops is one that nobody can answer for: it is not overruled either. */
   isFinal?: boolean;
   /** Who answers for which stop of the plan. */
@@ -73,6 +75,7 @@ export function gates(
     const open = mine.some(({ verdict, check }) => verdict === 'open' && check.dueS === undefined);
     const mineOf = (list: readonly PlanFinding[]) => list.filter((f) => f.itemId === item.id);
     const planned = mineOf(stops).map((f) => f.message);
+    const fixes = [...new Set(mineOf(stops).flatMap((f) => f.fixes.map((way) => way.label)))];
     const isFinal = mineOf(stops).some((f) => f.isFinal);
     const acknowledged = mineOf(answered).map((f) => `${f.message} ${f.acknowledged}`);
     const isNoGo = failing.length + planned.length > 0;
@@ -94,6 +97,7 @@ export function gates(
         ...(isNoGo && overruled !== undefined && !isFinal ? [`played all the same: ${overruled}`] : []),
       ],
       ...(planned.length > 0 && { isStopped: true }),
+      ...(fixes.length > 0 && { fixes }),
       ...(isFinal && { isFinal }),
       ...(acknowledged.length > 0 && { acknowledged }),
       ...(takesS > 0 && { takesS }),

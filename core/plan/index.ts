@@ -19,6 +19,7 @@ export { moved } from './moved';
 export { demoSpan, type DemoSpan, type SpanRow } from './span';
 export { proposeOrder, type OrderMerits, type OrderProposal } from './reorder';
 export { SAFETY_CODES, type FindingCode, type PlanFinding } from './rules';
+export { carriedCautions } from './carried';
 export { allExpectedPictures, expectedPicturesAt, type ExpectedPicture } from './expected-pictures';
 export { cautionsAt, labelsSaid, wornIn, wornSaid, type WornLine } from './worn';
 export { clockOf } from './clock';

@@ -13,6 +13,7 @@ const CONTROLLED: Partial<Demo> = {
   reset: { title: 'Wipe up', handsOnS: 60, who: { kind: 'anyone' }, inView: false },
   conditions: [{ id: 'air', kind: 'tested', what: 'Doors open', must: false }],
   helpers: 1,
+  clearM: 2,
 };
 
 test.each(HAZARDS)(

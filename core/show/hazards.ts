@@ -161,6 +161,10 @@ export const HAZARD_FACTS: Readonly<Record<Hazard, HazardFacts>> = {
         inPlace: (demo) => demo.helpers > 0,
         missing: 'has no helper to steady them',
       },
+      {
+        inPlace: (demo) => demo.clearM !== undefined,
+        missing: 'does not say how far around is kept clear of anything hard',
+      },
     ],
   },
   'broken glass': {

@@ -1,4 +1,5 @@
 import {
+  carriedCautions,
   clockOf,
   gates,
   judge,
@@ -12,6 +13,7 @@ import {
   wornSaid,
   type Check,
   type PlacedMark,
+  type PlanFinding,
   type RunState,
   type Script,
 } from '@hearty/core';
@@ -109,7 +111,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
                   </Typography>
                   {may && <AllThere place={place} checks={mine} state={state} now={minute} />}
                 </Box>
-                <Warnings script={script} markId={markId} />
+                <Warnings script={script} markId={markId} findings={plan.findings} />
                 <ExpectedPictures expected={expectedPicturesAt(script, markId)} />
                 <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
                   {mine.map((c) => (
@@ -205,7 +207,15 @@ function AllThere({
 }
 
 /** What a mark is like, and what is worn and warned of in what is played there. */
-function Warnings({ script, markId }: { script: Script; markId: string }) {
+function Warnings({
+  script,
+  markId,
+  findings,
+}: {
+  script: Script;
+  markId: string;
+  findings: readonly PlanFinding[];
+}) {
   const mark = script.marks.all.find((m) => m.id === markId);
   const here = script.items.filter((item) => standsOn(item, markId));
   const lines = here.flatMap((scripted) => {
@@ -216,6 +226,7 @@ function Warnings({ script, markId }: { script: Script; markId: string }) {
           ...wornSaid(wornIn(demo, script.goods)),
           ...demo.cautions,
           ...labelsSaid(demo, script.goods),
+          ...carriedCautions(findings, item.id),
         ]
       : [];
     return parts.length ? [{ id: item.id, title: item.title, said: parts }] : [];

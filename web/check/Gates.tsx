@@ -76,6 +76,11 @@ export function Gates({
                 Nobody can answer for this one: change it, or leave the item out.
               </Typography>
             )}
+            {gate.fixes && (
+              <Typography sx={{ fontSize: 'small', overflowWrap: 'anywhere' }}>
+                Ways out: {gate.fixes.join('; ')}.
+              </Typography>
+            )}
             {gate.acknowledged?.map((words) => (
               <Typography key={words} sx={{ fontSize: 'small', overflowWrap: 'anywhere' }}>
                 {words}

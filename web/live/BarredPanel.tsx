@@ -12,7 +12,7 @@ export function BarredPanel({
   onGo: (does: readonly Happening[]) => void;
 }) {
   if (!gate) return null;
-  const { itemId, title, reasons } = gate;
+  const { itemId, title, reasons, fixes = [] } = gate;
   return (
     <Box role="alert" sx={{ display: 'flex', flexDirection: 'column', gap: 3 }}>
       <Typography sx={{ color: 'error.main', fontWeight: 700, fontSize: 'stageText' }}>NOT PLAYED</Typography>
@@ -33,6 +33,9 @@ export function BarredPanel({
           {reason}
         </Typography>
       ))}
+      {fixes.length > 0 && (
+        <Typography sx={{ fontSize: 'stageSmall' }}>Ways out: {fixes.join('; ')}.</Typography>
+      )}
       <Box sx={{ display: 'flex' }}>
         <Target
           words="nobody can answer for this one"

@@ -37,6 +37,7 @@ export type FindingCode =
   | 'ghs'
   | 'storage'
   | 'afterwards'
+  | 'vessel'
   | 'front-row'
   | 'too-long'
   | 'unwritten'
@@ -58,10 +59,25 @@ export type FindingCode =
   | 'cold-dry'
   | 'cold-early';
 
+/** Cautions of the plan that go with their item to Check and to the run sheet: what is known reaches whoever is there. */
+export const CARRIED_CODES: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  ...(['air', 'apart', 'wet-by-voltage', 'reach', 'noise', 'volunteer-handles', 'alone', 'vessel'] as const),
+  ...(['ghs', 'bench', 'watched', 'hazard-control', 'venue-needs'] as const),
+]);
+
 /** What belongs to the room and to safety: the Room page lists it. */
 export const SAFETY_CODES: ReadonlySet<FindingCode> = new Set<FindingCode>([
   ...(['air', 'apart', 'wet-by-voltage', 'ceiling', 'reach', 'noise', 'sealed', 'open-fuel'] as const),
-  ...(['venue-needs', 'power', 'volunteer-handles', 'alone', 'ghs', 'storage', 'afterwards'] as const),
+  ...([
+    'venue-needs',
+    'power',
+    'volunteer-handles',
+    'alone',
+    'ghs',
+    'storage',
+    'afterwards',
+    'vessel',
+  ] as const),
   ...(['flame-not-allowed', 'hazard-control', 'loud-no-call', 'not-allowed-now', 'mark-unfit'] as const),
   ...(['bench', 'watched', 'no-skill', 'front-row'] as const),
 ]);

@@ -58,6 +58,7 @@ export const RULES: Record<FindingCode, Rows> = {
   ghs: [PEOPLE_RULES.unnamedHazard],
   storage: [PEOPLE_RULES.notKeptCold],
   afterwards: [PEOPLE_RULES.afterwards],
+  vessel: [PEOPLE_RULES.notCleaned],
   'front-row': [STAGE_RULES.frontRowUnknown],
   'too-long': [STAGE_RULES.tooLong],
   unwritten: [STAGE_RULES.notWritten],
@@ -84,6 +85,6 @@ export const RULES: Record<FindingCode, Rows> = {
 export const findings = (worked: Worked): PlanFinding[] =>
   apply(Object.values(RULES).flat(), new Context(worked)).sort(byMoment);
 
-export { SAFETY_CODES, type FindingCode } from './codes';
+export { CARRIED_CODES, SAFETY_CODES, type FindingCode } from './codes';
 export type { Order, PlanFinding } from './context';
 export { loudNoCall, wetByVoltage } from './pace';

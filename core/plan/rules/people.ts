@@ -1,6 +1,15 @@
 import { fix, rule, type Level } from '../../findings';
 import { mayPlay, type ScriptItem } from '../../script';
-import { GHS, GHS_CODES, signalWord, type Demo, type GhsCode, type Good, type Hazard } from '../../show';
+import {
+  GHS,
+  GHS_CODES,
+  signalWord,
+  type Demo,
+  type GhsCode,
+  type Good,
+  type Hazard,
+  type StorageClass,
+} from '../../show';
 import type { PlannedItem } from '../../timetable';
 import type { FindingCode } from './codes';
 import { atStart, type Context } from './context';
@@ -131,6 +140,62 @@ const notKeptCold = rule<Context, PlannedItem, FindingCode>({
   fixes: () => [fix('In the stores, keep it apart as a cryogen, and give the demo its amount')],
 });
 
+/** Goods that react with one another, by how they are kept apart. */
+const CHEMISTRIES: readonly (StorageClass | undefined)[] = [
+  'oxidiser',
+  'acid',
+  'strong alkali',
+  'iodide or yeast',
+  'spirit',
+  'fuel',
+];
+
+interface SharedVessel extends PlannedItem {
+  before: string;
+  vessel: string;
+}
+
+/** One vessel for two chemistries, and nobody rinses it in between: no reset, and no time before its next use. */
+const notCleaned = rule<Context, SharedVessel, FindingCode>({
+  id: 'vessel',
+  level: 'caution',
+  source: 'common practice',
+  findMatches: (c) => {
+    const uses = c.items.flatMap((scripted) =>
+      mayPlay(scripted).flatMap((demo) => {
+        const chemistry = goodsOf(c, demo)
+          .flatMap(({ storage }) => (CHEMISTRIES.includes(storage) ? [storage!] : []))
+          .sort();
+        return chemistry.length
+          ? demo.kit.map((need) => ({
+              ...{ item: c.planned(scripted.item.id), need, chemistry: chemistry.join() },
+              isCleaned: demo.reset !== undefined || need.turnRoundS > 0,
+            }))
+          : [];
+      }),
+    );
+    return uses.flatMap((later, i) => {
+      const good = c.script.goods.get(later.need.goodId);
+      const first = uses
+        .slice(0, i)
+        .findLast((u) => u.need.goodId === later.need.goodId && u.item.itemId !== later.item.itemId);
+      const pieces = c.needs.kit.find((k) => k.goodId === later.need.goodId)?.onShelf ?? 0;
+      // With pieces enough nothing is used twice.
+      return good &&
+        first &&
+        !first.isCleaned &&
+        first.chemistry !== later.chemistry &&
+        pieces < first.need.count + later.need.count
+        ? [{ ...later.item, before: first.item.title, vessel: good.name }]
+        : [];
+    });
+  },
+  findPlace: atStart,
+  message: ({ title, before, vessel }) =>
+    `“${vessel}” goes from “${before}” to “${title}” with other chemicals in it, and nothing says that it is rinsed: no reset, and no time before its next use.`,
+  fixes: () => [fix('Bring a second one, or write the rinsing into the demo')],
+});
+
 /** What is left afterwards, and said nothing about: all items in one finding. */
 const afterwards = rule<Context, PlannedItem & { titles: string[] }, FindingCode>({
   id: 'afterwards',
@@ -163,4 +228,4 @@ function eachDemo<T extends PlannedItem>(c: Context, find: (item: PlannedItem, d
   });
 }
 
-export const PEOPLE_RULES = { volunteerHandles, alone, unnamedHazard, notKeptCold, afterwards };
+export const PEOPLE_RULES = { volunteerHandles, alone, unnamedHazard, notKeptCold, notCleaned, afterwards };

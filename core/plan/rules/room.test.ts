@@ -1,5 +1,6 @@
 import type { Demo, Good, Item, ShowFile, Venue } from '../../show';
 import { demo, good, item, showOf } from '../../testing/hall-show';
+import { carriedCautions } from '../carried';
 import { plan } from '../plan';
 import { labelsSaid } from '../worn';
 import type { FindingCode } from './codes';
@@ -258,4 +259,56 @@ test('the labels of what a demo uses are said with their signal word', () => {
     'spirit: Danger. Highly flammable liquid and vapour (H225); Causes serious eye irritation (H319)',
   ]);
   expect(labelsSaid({ kit: [], consumables: [need('spirit', 0)] }, goods)).toEqual([]);
+});
+
+test('a spinning person, and a bench within their reach', () => {
+  const floor = { id: 'f', name: 'floor', kind: 'floor' as const, spots: 1, rightM: 0, backM: 0 };
+  const hard = (rightM: number) => ({
+    id: 'h',
+    name: 'bench',
+    kind: 'bench' as const,
+    spots: 1,
+    rightM,
+    backM: 0,
+  });
+  const file = (rightM: number) =>
+    inVenue(
+      { mark: 'floor', hazards: ['spinning person'], clearM: 1.5 },
+      { marks: [floor, hard(rightM)], frontRowM: 5 },
+    );
+  expect(found(file(1.4), 'reach')).toEqual(['caution']);
+  expect(found(file(1.6), 'reach')).toEqual([]);
+});
+
+describe('one flask for two chemistries', () => {
+  const chemical = (id: string, storage: Good['storage']): Good => ({
+    ...good(id, 'consumable', 9),
+    storage: storage!,
+  });
+  const uses = (id: string, goodId: string, changes: Partial<Demo> = {}) =>
+    demo(id, {
+      kit: [{ goodId: 'flask', count: 1, turnRoundS: 0 }],
+      consumables: [{ goodId, amount: 1, per: 'attempt', wastePct: 0 }],
+      ...changes,
+    });
+  const show = (a: Demo, b: Demo, flasks = 1) =>
+    showOf([a, b], [item('a'), item('b')], {
+      stock: [good('flask', 'kit', flasks), chemical('acid', 'acid'), chemical('peroxide', 'oxidiser')],
+    });
+  const reset = { title: 'Rinse it', handsOnS: 30, who: { kind: 'anyone' as const }, inView: false };
+
+  test('is a caution where nothing says that it is rinsed', () => {
+    expect(found(show(uses('a', 'acid'), uses('b', 'peroxide')), 'vessel')).toEqual(['caution']);
+  });
+  test('is none with a reset, with another flask, or with the same in it', () => {
+    expect(found(show(uses('a', 'acid', { reset }), uses('b', 'peroxide')), 'vessel')).toEqual([]);
+    expect(found(show(uses('a', 'acid'), uses('b', 'peroxide'), 2), 'vessel')).toEqual([]);
+    expect(found(show(uses('a', 'acid'), uses('b', 'acid')), 'vessel')).toEqual([]);
+  });
+});
+
+test('cautions of safety go with their item; the pace of the evening does not', () => {
+  const { findings } = plan(inVenue({ peakDB: 148 }, { frontRowM: 4 }), { plays: 0 });
+  expect(carriedCautions(findings, 'i-a')).toEqual([expect.stringMatching(/^“a” is 136 dB\(C\)/)]);
+  expect(carriedCautions(findings, 'i-b')).toEqual([]);
 });

@@ -65,7 +65,8 @@ const insideClear = rule<Context, Within, FindingCode>({
   id: 'reach',
   level: ({ isProjectile }) => (isProjectile ? 'stop' : 'caution'),
   source: 'the demo, the timetable and the marks of the venue',
-  findMatches: (c) => placed(c).flatMap((p) => [...workersInside(c, p), ...exitsInside(c, p)].slice(0, 1)),
+  findMatches: (c) =>
+    placed(c).flatMap((p) => [...workersInside(c, p), ...hardInside(c, p), ...exitsInside(c, p)].slice(0, 1)),
   findPlace: ({ item }) => atStart(item),
   message: ({ item, clearM, what, metres }) =>
     `${m(clearM)} around “${item.title}” are kept clear, and ${what} is ${m(metres)} away.`,
@@ -86,6 +87,19 @@ function workersInside(c: Context, p: Placed): Within[] {
     if (!there || there.id === mark.id || there.rightM === undefined || mark.rightM === undefined) return [];
     const metres = fromPointM(middleOf(mark), there);
     return metres < clearM ? [{ ...p, what: `${c.name(work.personId)} with “${work.title}”`, metres }] : [];
+  });
+}
+
+/** A spinning person, and a mark that stands within their reach. */
+function hardInside(c: Context, p: Placed): Within[] {
+  const { mark } = p;
+  const spins = mayPlay(c.script.byItem.get(p.itemId)!).some((d) => d.hazards.includes('spinning person'));
+  if (!spins || !mark || mark.rightM === undefined) return [];
+  return c.script.marks.all.flatMap((other) => {
+    if (other.id === mark.id || other.lacking || other.rightM === undefined || other.kind === 'floor')
+      return [];
+    const metres = fromPointM(middleOf(mark), other);
+    return metres < p.clearM ? [{ ...p, what: `the ${other.name}`, metres }] : [];
   });
 }
 

@@ -1,5 +1,6 @@
 import { Box } from '@mui/material';
 import {
+  carriedCautions,
   clockOf,
   formatDuration,
   labelsSaid,
@@ -150,6 +151,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
                       ...wornSaid(wornIn(demo, script.goods)),
                       ...demo.cautions,
                       ...labelsSaid(demo, script.goods),
+                      ...carriedCautions(plan.findings, item.itemId),
                     ]}
                   />
                 )}
