@@ -533,3 +533,35 @@ test('volunteers are numbers: asked before they come up by what is in the demo, 
   expect(now(up, begun('calm'), down)).toBeUndefined();
   expect(fold(log(curtain, up, { kind: 'curtain down', body: {} }), resolved).volunteersUp).toBe(0);
 });
+
+test('of two windows the one that closes first stands first', () => {
+  const timer = (id: string, toS: number) => ({
+    ...steps[0]!,
+    id,
+    text: id,
+    timer: { label: id, fromS: 0, toS },
+  });
+  const two = script(
+    showOf(
+      [demo('can', { steps: [timer('one', 300), timer('two', 60), { ...steps[1]!, id: 'three' }] })],
+      [item('can')],
+    ),
+  );
+  const done = (stepId: string): Happening => ({ kind: 'step done', body: { itemId: 'i-can', stepId } });
+  const { windows } = cue(two, fold(log(curtain, begun('can'), done('one'), done('two')), two))!;
+  expect(windows.map((w) => w.label)).toEqual(['two', 'one']);
+});
+
+test('who is asked not to come up is asked with everything else; a guest is asked nothing where none does a step', () => {
+  const shocks = demo('dome', {
+    volunteers: 1,
+    hazards: ['high voltage'],
+    notFor: ['heart device', 'pregnancy'],
+  });
+  const resolved = script(showOf([shocks], [item('dome')]));
+  const state = fold(log(curtain, begun('dome')), resolved);
+  expect(volunteersNow(resolved, state)!.ask).toContain(
+    'Not for anybody with: heart device, pregnancy. Then please watch from here.',
+  );
+  expect(askGuest(resolved, state)).toEqual([]);
+});
