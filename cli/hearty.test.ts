@@ -32,6 +32,29 @@ const written = (name: string, value: unknown) => {
   return path;
 };
 
+// What the README shows is what there is: its commands that only read are run as they stand there.
+const shown = readFileSync(join(root, 'README.md'), 'utf8')
+  .split('\n')
+  .flatMap((line) => /^npm run --silent hearty -- (.*)$/.exec(line)?.[1] ?? []);
+const reading = shown.filter((line) => /^(plan|explain|check|bench) /.test(line));
+
+test.each(reading)('the README’s “hearty %s” does what it says', (line) => {
+  const args = line.match(/'[^']*'|\S+/g)!.map((arg) => arg.replace(/^'|'$/g, ''));
+  const { status, stdout, stderr } = spawnSync(process.execPath, [bundle, ...args], {
+    cwd: root,
+    encoding: 'utf8',
+  });
+  expect(stderr).toBe('');
+  expect([0, 2]).toContain(status);
+  expect(stdout.length).toBeGreaterThan(10);
+});
+
+test('the README shows the commands there are', () => {
+  expect(reading.length).toBeGreaterThan(3);
+  const { stdout, stderr } = hearty('--help');
+  for (const line of shown) expect(stdout + stderr).toContain(line.split(' ')[0]);
+});
+
 test('plan prints timetable, findings, needs and bands; the same seed prints the same', () => {
   const { status, stdout } = hearty('plan', example, '--seed', '3', '--plays', '500');
   expect(status).toBe(0);

@@ -1,7 +1,7 @@
-import { CARRIED_CODES, type PlanFinding } from './rules';
+import { CARRIED_CODES, RECKONED, type PlanFinding } from './rules';
 
 /** The cautions about an item that are shown wherever its own cautions are. Pure. */
 export const carriedCautions = (findings: readonly PlanFinding[], itemId: string): string[] =>
   findings
     .filter((f) => f.level === 'caution' && f.itemId === itemId && CARRIED_CODES.has(f.code))
-    .map((f) => f.message);
+    .map((f) => f.message.split(RECKONED)[0]!);

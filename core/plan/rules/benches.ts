@@ -40,6 +40,9 @@ const whose = ({ item, levels }: Case) =>
   `“${item.title}”${levels.length ? ` at ${levels.slice(0, MOST_LEVELS).join(', ')}` : ''}`;
 const MOST_LEVELS = 5;
 
+/** What a finding rests on begins so; where it stands beside its item that is left out. */
+export const RECKONED = ' Reckoned with what is known of ';
+
 /** " Reckoned with 9 °C (Temperature of the bottle) of Cold hall." */
 function reckoned({ taken, assumed }: CalculatorResult): string {
   const guessed = assumed.filter(({ setAt }) => setAt !== undefined);
@@ -55,7 +58,7 @@ function reckoned({ taken, assumed }: CalculatorResult): string {
         .map((t) => `${t.label.toLowerCase()} ${t.message}`)
         .join(', ')}`,
   );
-  return ` Reckoned with what is known of ${by.join('; of ')}.${assuming}`;
+  return `${assuming}${RECKONED}${by.join('; of ')}.`;
 }
 
 /** The other ways to play a demo; those that do not help are not offered. */
