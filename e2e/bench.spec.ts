@@ -102,7 +102,7 @@ test('a bench goes into a demo: its amount is in the supplies, its limit in the 
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await page.goto('/shows/weather-in-a-kitchen/plan');
   const finding = page.getByText(
-    /It will not light: .* Warm the bottle to 12 °C\. It may still burn at the mouth: treat it as live\. .*Reckoned with what is known of/,
+    /It will not light: .* Warm the bottle to 12 °C\. It may still burn at the mouth: treat it as live\. .*Based on/,
   );
   await expect(finding.first()).toBeVisible();
   const other = page.getByRole('button', { name: 'Play it as “With propan-2-ol”' });

@@ -11,8 +11,8 @@ test('a stop that nobody can answer for is one in the plan, at Check, on stage a
   const larger = { ...body, hazards: [...body.hazards], audienceM: 9 };
   await page.request.put(`${server.url}/api/demos/warm-fountain`, { data: { version, body: larger } });
   await page.goto(`${HALL}/room`);
-  const finding = page.getByRole('listitem').filter({ hasText: 'which wants 9 m' });
-  await expect(finding).toContainText('Nobody can answer for this one');
+  const finding = page.getByRole('listitem').filter({ hasText: 'which needs 9 m' });
+  await expect(finding).toContainText('This cannot be overridden');
   await expect(page.getByRole('link', { name: /^Room.*1 to fix/ })).toBeVisible();
 
   await page.goto(`${HALL}/print`);
@@ -22,7 +22,7 @@ test('a stop that nobody can answer for is one in the plan, at Check, on stage a
   await page.getByRole('button', { name: 'Start checking' }).click();
   const gate = page.getByTestId(/^gate-/).filter({ hasText: 'Warm fountain' });
   await expect(gate).toContainText('No-go');
-  await expect(gate).toContainText('Nobody can answer for this one');
+  await expect(gate).toContainText('This cannot be overridden');
   await expect(gate.getByRole('button', { name: /decided/ })).toHaveCount(0);
 
   await page.goto(`${HALL}/live`);
@@ -35,7 +35,7 @@ test('a stop that nobody can answer for is one in the plan, at Check, on stage a
     .getByRole('button', { name: /^Begin / })
     .click();
   const barred = page.getByRole('alert').filter({ hasText: 'NOT PLAYED' });
-  await expect(barred).toContainText('which wants 9 m');
+  await expect(barred).toContainText('which needs 9 m');
   await barred.getByRole('button', { name: /Leave it out/ }).click();
   await expect(barred).toHaveCount(0);
   await expect(page.getByText(/NOW · .*Warm fountain/)).toHaveCount(0);
@@ -54,16 +54,16 @@ test('a stop that somebody answers for says who and why, and is open again once 
   await venue({ ceilingM: 4 });
   await page.goto(`${HALL}/room`);
   const finding = page.getByRole('listitem').filter({ hasText: 'needs 4.5 m of height' });
-  await finding.getByRole('button', { name: 'Answer for it' }).click();
+  await finding.getByRole('button', { name: 'Acknowledge' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('button', { name: 'Answer for it' })).toBeDisabled();
+  await expect(dialog.getByRole('button', { name: 'Acknowledge' })).toBeDisabled();
   await dialog.getByLabel('Reason').fill('The lamp is taken down');
-  await dialog.getByRole('button', { name: 'Answer for it' }).click();
-  await expect(finding).toContainText('answers for it: The lamp is taken down');
+  await dialog.getByRole('button', { name: 'Acknowledge' }).click();
+  await expect(finding).toContainText('acknowledged it: The lamp is taken down');
   await expect(page.getByText('All saved')).toBeVisible();
   await venue({ ceilingM: 3 });
   await page.reload();
-  await expect(finding.getByRole('button', { name: 'Answer for it' })).toBeVisible();
+  await expect(finding.getByRole('button', { name: 'Acknowledge' })).toBeVisible();
 });
 
 test('the room is drawn to scale, and a mark that is moved takes its finding with it', async ({
@@ -76,7 +76,7 @@ test('the room is drawn to scale, and a mark that is moved takes its finding wit
     data: { version, body: { ...body, frontRowM: 1.8 } },
   });
   await page.goto(`${HALL}/room`);
-  const finding = page.getByRole('listitem').filter({ hasText: 'which wants 3.5 m' });
+  const finding = page.getByRole('listitem').filter({ hasText: 'which needs 3.5 m' });
   await expect(finding).toHaveCount(1);
   const mark = page.getByTestId('mark-floor-front').or(page.getByRole('button', { name: /^floor front: / }));
   const box = (await mark.first().boundingBox())!;
@@ -99,7 +99,7 @@ test('the room is drawn to scale, and a mark that is moved takes its finding wit
 
 test('a risk that was written over stays, and is flagged once its demo changed', async ({ page, server }) => {
   await page.goto(`${HALL}/room/risk`);
-  await page.getByRole('button', { name: 'Write: Cloud in a jar, flame' }).click();
+  await page.getByRole('button', { name: 'Edit: Cloud in a jar, flame' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Further action').fill('Stand the jar in a tray');
   await dialog.getByLabel('Owner').fill('stage manager');
@@ -112,11 +112,11 @@ test('a risk that was written over stays, and is flagged once its demo changed',
     data: { version, body: { ...body, cautions: ['Another one.'] } },
   });
   await page.reload();
-  await expect(page.getByRole('status').filter({ hasText: 'written for something else' })).toContainText(
+  await expect(page.getByRole('status').filter({ hasText: 'out of date' })).toContainText(
     '“Cloud in a jar”, flame',
   );
-  await page.getByRole('button', { name: 'It still holds: Cloud in a jar, flame' }).click();
-  await expect(page.getByText('written for something else')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Still correct: Cloud in a jar, flame' }).click();
+  await expect(page.getByText('out of date')).toHaveCount(0);
   await expect(row).toHaveCount(1);
 });
 
@@ -127,7 +127,7 @@ test.describe('at a venue that nobody has described', () => {
     await page.request.put(`${server.url}/api/venues/saltmarsh`, { data: { version, body: rest } });
     await page.goto(`${HALL}/room`);
     await page.getByRole('button', { name: 'Yes, they allow it' }).click();
-    await expect(page.getByText(/Ask the venue: nobody has written down/)).toHaveCount(0);
+    await expect(page.getByText(/Ask the venue: is flame allowed/)).toHaveCount(0);
     await expect(page.getByText('All saved')).toBeVisible();
   });
 });

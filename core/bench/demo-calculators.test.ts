@@ -32,11 +32,11 @@ test('a vessel that was set to something else than the kit has is said', () => {
   expect(plan(file, { plays: 0 }).findings).toContainEqual(
     expect.objectContaining({
       code: 'bench',
-      message: expect.stringContaining('“Large bottle” of the kit holds 19 L'),
+      message: expect.stringContaining('“Large bottle” in the kit holds 19 L'),
     }),
   );
   const near = fileOf(holding([{ name: 'bottleL', value: 18 }]));
-  expect(resultOf(near).findings.filter((f) => f.message.includes('of the kit'))).toEqual([]);
+  expect(resultOf(near).findings.filter((f) => f.message.includes('in the kit'))).toEqual([]);
 });
 
 test('what nobody said is assumed, and where to say it; a room that was measured is not', () => {

@@ -119,7 +119,7 @@ function runCalculator(held: DemoBench, demo: Demo, around: Around, at: Paramete
       ...worked.findings,
       ...contradicted.map(({ name, value, from }) => ({
         level: 'caution' as const,
-        message: `${labelIn(bench, name)} is set to ${formatFigure(Number(given[name]))} L, and “${from}” of the kit holds ${formatFigure(value)} L: one of them is wrong, and so is what follows from it.`,
+        message: `${labelIn(bench, name)} is set to ${formatFigure(Number(given[name]))} L, but “${from}” in the kit holds ${formatFigure(value)} L. Check which is right: the results depend on it.`,
       })),
     ],
     amounts,

@@ -17,7 +17,7 @@ export function withAcknowledgements(
     const by = acknowledged.find((a) => isAbout(a, finding) && inCrew.has(a.personId));
     const name = crew.find((person) => person.id === by?.personId)?.name;
     return by && name !== undefined
-      ? { ...finding, acknowledged: `${name} answers for it: ${by.reason}` }
+      ? { ...finding, acknowledged: `${name} acknowledged it: ${by.reason}` }
       : finding;
   });
 }

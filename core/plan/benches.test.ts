@@ -63,7 +63,7 @@ describe('the hall is 9 °C', () => {
     expect(others).toEqual([]);
     expect(finding).toMatchObject({ level: 'caution', itemId: 'i-flash' });
     expect(finding!.message).toMatch(
-      /^“flash”: It will not light: .* is too lean\. Warm the bottle to \d+ °C\. It may still burn at the mouth: treat it as live\. Assumed: bottle 2 L \(set it with the vessel in the stores\), air pressure 101\.3 kPa \(set it at the venue\)\. Reckoned with what is known of Cold hall: temperature of the bottle 9 °C\.$/,
+      /^“flash”: It will not light: .* is too lean\. Warm the bottle to \d+ °C\. It may still burn at the mouth: treat it as live\. Assumed: bottle 2 L \(set it with the vessel in the stores\), air pressure 101\.3 kPa \(set it at the venue\)\. Based on Cold hall: temperature of the bottle 9 °C\.$/,
     );
     expect(finding!.fixes.map((w) => w.label)).toEqual([
       expect.stringMatching(/^Warm the bottle to \d+ °C$/),

@@ -68,5 +68,5 @@ test('the sheet for the venue says what comes, what is asked for and what nobody
     expect.arrayContaining(['Darkness.', 'The front row 2 m from what is played.']),
   );
   expect(linesOf('What we ask for').join()).toContain('Can The hall be made dark?');
-  expect(linesOf('What we should like to know')).toContain('The ceiling.');
+  expect(linesOf('Please tell us')).toContain('Ceiling height.');
 });

@@ -28,7 +28,7 @@ export function venueSheet(script: Script, plan: Pick<Plan, 'needs' | 'findings'
     { title: 'When', lines: hours },
     { title: 'What we bring', lines: brought(script, plan, demos) },
     { title: 'What we ask for', lines: askedFor(script, plan, demos) },
-    { title: 'What we should like to know', lines: unmeasured(venue).map(asQuestion) },
+    { title: 'Please tell us', lines: unmeasured(venue).map(asQuestion) },
   ];
   return parts.filter(({ lines }) => lines.length > 0);
 }

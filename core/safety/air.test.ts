@@ -118,7 +118,7 @@ describe('the air of a show', () => {
     const [assumed] = found(dryIce(10_000));
     expect(assumed).toMatchObject({ level: 'stop' });
     expect(assumed!.message).toMatch(
-      /That assumes 150 m³ and 0\.5 air changes an hour: measure .*, and write it down\.$/,
+      /This assumes 150 m³ and 0\.5 air changes per hour\. Measure .* and enter the figures\.$/,
     );
     const [known] = found(dryIce(3000, { roomM3: 200, airChanges: 0.5 }));
     expect(known).toMatchObject({ level: 'caution' });

@@ -35,7 +35,7 @@ export const APART: readonly ApartRow[] = [
       afterS: DRIES_S,
       farM: FAR_WET_M,
     },
-    why: 'high voltage wants a dry floor for ten minutes',
+    why: 'high voltage needs a dry floor for ten minutes first',
   },
   {
     ...{ first: 'high voltage', second: 'slippery floor', level: 'caution', afterS: 0, farM: FAR_WET_M },

@@ -82,18 +82,18 @@ function exitPoint(venue: Venue, { wall, atM }: Exit): Point | undefined {
 /** What nobody has measured of a venue, or asked, that something rests on; in the order one walks it. */
 export function unmeasured(venue: Venue): string[] {
   const asks: [keyof Venue, string, onlyIndoors?: true][] = [
-    ['widthM', 'its width', true],
-    ['depthM', 'its depth', true],
-    ['ceilingM', 'the ceiling', true],
-    ['frontRowM', 'how far the front row is'],
-    ['airChanges', 'how it is aired', true],
-    ['exits', 'the ways out', true],
-    ['sockets', 'its sockets'],
+    ['widthM', 'width', true],
+    ['depthM', 'depth', true],
+    ['ceilingM', 'ceiling height', true],
+    ['frontRowM', 'distance to the front row'],
+    ['airChanges', 'ventilation', true],
+    ['exits', 'exits', true],
+    ['sockets', 'sockets'],
     ['water', 'running water'],
-    ['detectors', 'its detectors', true],
-    ['flameAllowed', 'whether a flame is allowed'],
-    ['extinguisher', 'an extinguisher'],
-    ['responsible', 'who is responsible'],
+    ['detectors', 'detectors', true],
+    ['flameAllowed', 'whether flame is allowed'],
+    ['extinguisher', 'fire extinguisher'],
+    ['responsible', 'responsible person'],
   ];
   return asks
     .filter(([key, , onlyIndoors]) => venue[key] === undefined && (venue.indoors || !onlyIndoors))

@@ -171,7 +171,7 @@ export function airOf(
       ...{ roomM3, airChangesPerHour, isAssumed: known === undefined },
       assumed: [
         ...(known === undefined ? [`${USUAL_ROOM_M3} m³`] : []),
-        ...(venue.airChanges === undefined ? [`${USUAL_AIR_CHANGES} air changes an hour`] : []),
+        ...(venue.airChanges === undefined ? [`${USUAL_AIR_CHANGES} air changes per hour`] : []),
       ],
     },
   };

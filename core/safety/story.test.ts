@@ -71,6 +71,6 @@ test('ways out are where they were measured, from the back wall or from the left
     { rightM: 0, backM: -8 },
   ]);
   expect(stageDepthM({ ...file.venue, marks: [mark(0, 3)] })).toBe(5);
-  expect(unmeasured(venue)).not.toContain('its width');
-  expect(unmeasured({ ...venue, indoors: false })).not.toContain('the ceiling');
+  expect(unmeasured(venue)).not.toContain('width');
+  expect(unmeasured({ ...venue, indoors: false })).not.toContain('ceiling height');
 });

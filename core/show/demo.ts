@@ -427,30 +427,30 @@ export class Demo {
   @Lines(50, 400, 'Cautions') cautions!: string[];
   /** Room in metres that it needs, and how far away the nearest of the audience sits. */
   @IsOptional()
-  @Figure(0.1, 500, { label: 'Kept clear around it', unit: 'm', empty: 'nothing said' })
+  @Figure(0.1, 500, { label: 'Clear radius', unit: 'm', empty: 'not set' })
   clearM?: number;
   @IsOptional()
-  @Figure(0.1, 200, { label: 'Height it needs', unit: 'm', empty: 'nothing said' })
+  @Figure(0.1, 200, { label: 'Height needed', unit: 'm', empty: 'not set' })
   heightM?: number;
   @IsOptional()
-  @Figure(0.1, 500, { label: 'Front row at least', unit: 'm', empty: 'nothing said' })
+  @Figure(0.1, 500, { label: 'Front row no nearer than', unit: 'm', empty: 'not set' })
   audienceM?: number;
   @IsOptional()
   @Figure(40, 190, { label: 'Peak level', unit: 'dB(C)', empty: 'not measured' })
   peakDB?: number;
   @IsOptional() @Figure(0.1, 100, { label: 'Measured at', unit: 'm', empty: '1 m' }) peakAtM?: number;
   @IsOptional()
-  @Figure(0.1, 100_000, { label: 'Electric power', unit: 'W', empty: 'nothing said' })
+  @Figure(0.1, 100_000, { label: 'Electric power', unit: 'W', empty: 'not set' })
   powerW?: number;
   @IsOptional() @Many(() => GasOff, 20) gives?: GasOff[];
   /** Uses up the oxygen of the room. */
   @IsOptional()
-  @Figure(0.01, 10_000, { label: 'Burnt at one attempt', unit: 'g', empty: 'nothing' })
+  @Figure(0.01, 10_000, { label: 'Fuel burnt per attempt', unit: 'g', empty: 'nothing' })
   burntG?: number;
   @IsOptional()
   @Some(NOT_FOR, { label: 'Not for volunteers with', empty: 'nobody in particular' })
   notFor?: NotFor[];
-  @IsOptional() @Some(ROOM_NEEDS, { label: 'Needs of the room', empty: 'nothing' }) needs?: RoomNeed[];
+  @IsOptional() @Some(ROOM_NEEDS, { label: 'Room requirements', empty: 'nothing' }) needs?: RoomNeed[];
   @Many(() => Worn, 50) worn!: Worn[];
   @Many(() => Fault, 50) faults!: Fault[];
   @Many(() => Condition, 50) conditions!: Condition[];

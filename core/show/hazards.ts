@@ -163,7 +163,7 @@ export const HAZARD_FACTS: Readonly<Record<Hazard, HazardFacts>> = {
       },
       {
         inPlace: (demo) => demo.clearM !== undefined,
-        missing: 'does not say how far around is kept clear of anything hard',
+        missing: 'has no clear radius',
       },
     ],
   },

@@ -24,7 +24,7 @@ const FIELDS: { [K in keyof Required<Show>]: string } = {
   runOutPct: 'the odds of running out',
   cold: 'the cold budget',
   agreed: 'what the venue agreed to',
-  acknowledged: 'who answers for a stop',
+  acknowledged: 'acknowledged stops',
   risks: 'the risk assessment',
 };
 

@@ -191,7 +191,7 @@ export class Acknowledgement {
   @Text(40, 'Kind of stop') code!: string;
   @IsOptional() @Id() itemId?: string;
   @Text(MOST_TEXT, 'What it said') message!: string;
-  @Ref('Who answers for it') personId!: string;
+  @Ref('Acknowledged by') personId!: string;
   @Text(400, { label: 'Reason', help: 'Why it is safe all the same.' }) reason!: string;
 }
 

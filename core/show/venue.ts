@@ -79,7 +79,7 @@ export class Venue extends Room {
   @Choice(DETECTORS, { label: 'Detectors', empty: 'not known' })
   detectors?: (typeof DETECTORS)[number];
   @IsOptional()
-  @Figure(50, 190, { label: 'Sound limit in the front row', unit: 'dB(C)', empty: 'none said' })
+  @Figure(50, 190, { label: 'Sound limit in the front row', unit: 'dB(C)', empty: 'not set' })
   soundLimitDB?: number;
   @IsOptional() @Clock({ label: 'Nothing loud after', empty: 'no curfew' }) curfew?: string;
   @IsOptional()

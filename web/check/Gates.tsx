@@ -73,12 +73,12 @@ export function Gates({
             ))}
             {gate.isFinal && (
               <Typography sx={{ fontSize: 'small', fontWeight: 700 }}>
-                Nobody can answer for this one: change it, or leave the item out.
+                This cannot be overridden: change it, or leave the item out.
               </Typography>
             )}
             {gate.fixes && (
               <Typography sx={{ fontSize: 'small', overflowWrap: 'anywhere' }}>
-                Ways out: {gate.fixes.join('; ')}.
+                Fixes: {gate.fixes.join('; ')}.
               </Typography>
             )}
             {gate.acknowledged?.map((words) => (

@@ -34,13 +34,10 @@ export function BarredPanel({
         </Typography>
       ))}
       {fixes.length > 0 && (
-        <Typography sx={{ fontSize: 'stageSmall' }}>Ways out: {fixes.join('; ')}.</Typography>
+        <Typography sx={{ fontSize: 'stageSmall' }}>Fixes: {fixes.join('; ')}.</Typography>
       )}
       <Box sx={{ display: 'flex' }}>
-        <Target
-          words="nobody can answer for this one"
-          onClick={() => onGo([{ kind: 'skip', body: { itemId } }])}
-        >
+        <Target words="this cannot be overridden" onClick={() => onGo([{ kind: 'skip', body: { itemId } }])}>
           Leave it out
         </Target>
       </Box>

@@ -19,7 +19,7 @@ export function NoGo({ gate }: { gate: Gate | undefined }) {
     <Typography role="alert" sx={{ fontSize: 'stageText', color: 'error.main', fontWeight: 700 }}>
       NO-GO: {gate.reasons[0]}
       {gate.reasons.length > 1 && ` And ${gate.reasons.length - 1} more: see Check.`}
-      {gate.fixes && ` Ways out: ${gate.fixes.join('; ')}.`}
+      {gate.fixes && ` Fixes: ${gate.fixes.join('; ')}.`}
     </Typography>
   );
 }

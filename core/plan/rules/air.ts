@@ -41,7 +41,7 @@ function badAir(c: Context): BadAir[] {
   // Rounded towards danger: 19.46 % is not 19.5 %.
   const down = (percent: number) => Math.floor(10 * percent) / 10;
   const up = (percent: number) => Math.ceil(10 * percent) / 10;
-  const there = `all of the show in ${formatFigure(Math.round(room.roomM3))} m³ with ${formatFigure(room.airChangesPerHour)} air changes an hour`;
+  const there = `all of the show in ${formatFigure(Math.round(room.roomM3))} m³ with ${formatFigure(room.airChangesPerHour)} air changes per hour`;
   const oxygen = down(leanest.oxygenPercent);
   const co2 = up(fullest.co2Percent);
   const hydrogen = up(lightest.hydrogenPercent);
@@ -97,7 +97,7 @@ const air = rule<Context, BadAir, FindingCode>({
   findPlace: ({ at, itemId }) => ({ at, itemId }),
   message: ({ message, assumed }, { script }) =>
     assumed.length
-      ? `${message} That assumes ${assumed.join(' and ')}: measure ${script.file.venue.name}, and write it down.`
+      ? `${message} This assumes ${assumed.join(' and ')}. Measure ${script.file.venue.name} and enter the figures.`
       : message,
   isFinal: ({ isFinal }) => isFinal,
   numbers: ({ percent }) => ({ percent }),

@@ -21,7 +21,7 @@ const kept = (id: FindingCode, mine: (found: TooNear) => boolean) =>
         gapM === undefined || gapM === 0 ? '' : `, ${formatFigure(Math.round(10 * gapM) / 10)} m apart`;
       const meets = second.fromS < first.toS;
       return meets
-        ? `${first.what} (${row.first}) and ${second.what} (${row.second}) are on at one time${where}: ${row.why}.`
+        ? `${first.what} (${row.first}) and ${second.what} (${row.second}) overlap${where}: ${row.why}.`
         : `${second.what} (${row.second}) comes ${sinceS === 0 ? 'straight' : formatDuration(sinceS)} after ${first.what} (${row.first})${where}: ${row.why}.`;
     },
     numbers: ({ sinceS }) => ({ sinceS }),

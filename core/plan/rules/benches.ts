@@ -41,7 +41,7 @@ const whose = ({ item, levels }: Case) =>
 const MOST_LEVELS = 5;
 
 /** What a finding rests on begins so; where it stands beside its item that is left out. */
-export const RECKONED = ' Reckoned with what is known of ';
+export const RECKONED = ' Based on ';
 
 /** " Reckoned with 9 °C (Temperature of the bottle) of Cold hall." */
 function reckoned({ taken, assumed }: CalculatorResult): string {
@@ -58,7 +58,7 @@ function reckoned({ taken, assumed }: CalculatorResult): string {
         .map((t) => `${t.label.toLowerCase()} ${t.message}`)
         .join(', ')}`,
   );
-  return `${assuming}${RECKONED}${by.join('; of ')}.`;
+  return `${assuming}${RECKONED}${by.join('; ')}.`;
 }
 
 /** The other ways to play a demo; those that do not help are not offered. */

@@ -50,7 +50,7 @@ const noise = rule<Context, Noisy, FindingCode>({
           return loud.crewDB >= NOISE_DB.lower
             ? found(
                 'caution',
-                `“${item.title}” is ${Math.ceil(loud.crewDB)} dB(C) for whoever plays it: ear defenders.`,
+                `“${item.title}” is ${Math.ceil(loud.crewDB)} dB(C) for the presenter: ear defenders.`,
               )
             : [];
       }

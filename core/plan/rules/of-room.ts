@@ -32,5 +32,5 @@ export const assumedFrontRow = (
   c: Context,
 ) =>
   isAssumed
-    ? ` That assumes a front row ${m(frontRowM)} away: measure it, and write it down for ${c.script.file.venue.name}.`
+    ? ` This assumes a front row ${m(frontRowM)} away. Measure it and enter it for ${c.script.file.venue.name}.`
     : '';

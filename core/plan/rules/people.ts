@@ -75,8 +75,8 @@ const alone = rule<Context, PlannedItem & { hazard: Hazard }, FindingCode>({
     }),
   findPlace: atStart,
   message: ({ title, hazard }) =>
-    `Whoever presents “${title}” is alone with ${hazard === 'high voltage' ? hazard : `a ${hazard}`}: somebody who can help, and knows how, stays in the room.`,
-  fixes: () => [fix('Ask in one more, or have the venue’s own person stand by')],
+    `The presenter of “${title}” is alone with ${hazard === 'high voltage' ? hazard : `a ${hazard}`}. A second person who knows what to do should stay in the room.`,
+  fixes: () => [fix('Call in another person, or ask the venue for one')],
 });
 
 const WANT_TWO: readonly Hazard[] = ['flame', 'cryogen', 'high voltage'];
@@ -112,8 +112,8 @@ const unnamedHazard = rule<Context, PlannedItem & { good: Good; code: GhsCode; h
       ),
     findPlace: atStart,
     message: ({ title, good, code, hazard }) =>
-      `${good.name} says “${GHS[code].message}” (${code}${signalWord([code]) && `, ${signalWord([code])}`}), and “${title}” does not name ${hazard} among its hazards.`,
-    fixes: () => [fix('Name the hazard in the demo, so that it is asked about, checked and called')],
+      `${good.name} says “${GHS[code].message}” (${code}${signalWord([code]) && `, ${signalWord([code])}`}), but “${title}” does not list ${hazard} as a hazard.`,
+    fixes: () => [fix('Add the hazard to the demo')],
   },
 );
 
@@ -136,8 +136,8 @@ const notKeptCold = rule<Context, PlannedItem, FindingCode>({
     ),
   findPlace: atStart,
   message: ({ title }) =>
-    `“${title}” names a cryogen, and uses none that the stores keep apart as one: there is no cold budget for it, and its gas is not counted in the air of the room.`,
-  fixes: () => [fix('In the stores, keep it apart as a cryogen, and give the demo its amount')],
+    `“${title}” lists cryogen as a hazard, but none of its supplies is stored as one. It has no cold budget, and its gas is not counted.`,
+  fixes: () => [fix('Set its storage to cryogen in the stores, and give the demo an amount')],
 });
 
 /** Goods that react with one another, by how they are kept apart. */
@@ -192,8 +192,8 @@ const notCleaned = rule<Context, SharedVessel, FindingCode>({
   },
   findPlace: atStart,
   message: ({ title, before, vessel }) =>
-    `“${vessel}” goes from “${before}” to “${title}” with other chemicals in it, and nothing says that it is rinsed: no reset, and no time before its next use.`,
-  fixes: () => [fix('Bring a second one, or write the rinsing into the demo')],
+    `“${vessel}” is used for “${before}” and then for “${title}” with different chemicals, and no rinsing is planned between them.`,
+  fixes: () => [fix('Bring a second one, or add the rinsing to the demo')],
 });
 
 /** What is left afterwards, and said nothing about: all items in one finding. */
@@ -209,8 +209,8 @@ const afterwards = rule<Context, PlannedItem & { titles: string[] }, FindingCode
   },
   findPlace: atStart,
   message: ({ titles }) =>
-    `Nothing says what becomes of it afterwards (cool, neutralise, rinse, take home as waste): ${titles.map((t) => `“${t}”`).join(', ')}.`,
-  fixes: () => [fix('Write a reset into the demo')],
+    `No clean-up is described (cool, neutralise, rinse, take home as waste): ${titles.map((t) => `“${t}”`).join(', ')}.`,
+  fixes: () => [fix('Add a reset to the demo')],
 });
 
 const LEAVES_SOMETHING: readonly Hazard[] = ['hot', 'corrosive', 'oxidiser', 'flammable vapour'];

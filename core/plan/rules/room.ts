@@ -31,8 +31,8 @@ const ceiling = rule<Context, Placed & { ceilingM?: number }, FindingCode>({
   findPlace: ({ item }) => atStart(item),
   message: ({ item, heightM, ceilingM }, { script }) =>
     ceilingM === undefined
-      ? `“${item.title}” needs ${m(heightM)} of height, and nobody has measured the ceiling of ${script.file.venue.name}: ask, or write it down.`
-      : `“${item.title}” needs ${m(heightM)} of height, and the ceiling of ${script.file.venue.name} is at ${m(ceilingM)}.`,
+      ? `“${item.title}” needs ${m(heightM)} of height, but the ceiling height of ${script.file.venue.name} is not known. Measure it, or ask.`
+      : `“${item.title}” needs ${m(heightM)} of height, but the ceiling of ${script.file.venue.name} is ${m(ceilingM)}.`,
   numbers: ({ heightM, ceilingM }) => ({ heightM, ...(ceilingM !== undefined && { ceilingM }) }),
   fixes: ({ item, ceilingM }) => (ceilingM === undefined ? [] : [leaveOut(item)]),
 });
@@ -44,7 +44,7 @@ const frontRow = rule<Context, Placed, FindingCode>({
   findMatches: (c) => placed(c).filter(({ audienceM, frontRowM }) => audienceM > frontRowM),
   findPlace: ({ item }) => atStart(item),
   message: (p, c) =>
-    `The front row sits ${m(p.frontRowM)} from “${p.item.title}”, which wants ${m(p.audienceM)}.${assumedFrontRow(p, c)}`,
+    `The front row sits ${m(p.frontRowM)} from “${p.item.title}”, which needs ${m(p.audienceM)}.${assumedFrontRow(p, c)}`,
   // An audience inside what may hit it is moved, not argued with; a distance nobody has measured is measured first.
   isFinal: ({ isProjectile, isAssumed }) => isProjectile && !isAssumed,
   numbers: ({ audienceM, frontRowM }) => ({ audienceM, frontRowM }),
@@ -69,7 +69,7 @@ const insideClear = rule<Context, Within, FindingCode>({
     placed(c).flatMap((p) => [...workersInside(c, p), ...hardInside(c, p), ...exitsInside(c, p)].slice(0, 1)),
   findPlace: ({ item }) => atStart(item),
   message: ({ item, clearM, what, metres }) =>
-    `${m(clearM)} around “${item.title}” are kept clear, and ${what} is ${m(metres)} away.`,
+    `Keep ${m(clearM)} clear around “${item.title}”: ${what} is ${m(metres)} away.`,
   numbers: ({ clearM, metres }) => ({ clearM, metres }),
   fixes: ({ item }, c) => otherMarks(item, c),
 });
@@ -121,7 +121,7 @@ const sealed = rule<Context, PlannedItem, FindingCode>({
     playing(c, ({ hazards }) => hazards.includes('cryogen') && hazards.includes('pressure')),
   findPlace: atStart,
   message: ({ title }) =>
-    `“${title}” has both a cryogen and a vessel under pressure: dry ice and liquid nitrogen are never sealed in, not even briefly. The vessel bursts.`,
+    `“${title}” has both a cryogen and a vessel under pressure. Never seal in dry ice or liquid nitrogen, even briefly: the vessel bursts.`,
   isFinal: () => true,
   fixes: (item) => [leaveOut(item)],
 });
@@ -182,7 +182,7 @@ const power = rule<Context, { at: number; itemId: string; message: string; watts
         ? [
             {
               ...at,
-              message: `Everything plugged in at once takes ${formatFigure(all / 1000)} kW, and the sockets of ${name} give ${formatFigure(powerKW)} kW: not all of it at one time.`,
+              message: `Everything plugged in at once draws ${formatFigure(all / 1000)} kW, but the sockets of ${name} supply ${formatFigure(powerKW)} kW.`,
             },
           ]
         : []),

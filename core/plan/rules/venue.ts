@@ -20,7 +20,7 @@ const flameUnknown = rule<Context, PlannedItem & { more: number }, FindingCode>(
   },
   findPlace: atStart,
   message: ({ title, more }, { script }) =>
-    `Ask the venue: nobody has written down whether ${script.file.venue.name} allows a flame, and “${title}”${more ? ` and ${more} more use` : ' uses'} one.`,
+    `Ask the venue: is flame allowed at ${script.file.venue.name}? “${title}”${more ? ` and ${more} more use` : ' uses'} one.`,
   fixes: () => [agree('Yes, they allow it', 'flame')],
 });
 

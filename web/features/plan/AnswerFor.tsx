@@ -12,7 +12,7 @@ export function AnswerFor({ finding }: { finding: Finding }) {
   if (isFinal)
     return (
       <Typography variant="body2" sx={{ mt: 0.5, fontWeight: 700 }}>
-        Nobody can answer for this one: it is changed, or not played.
+        This cannot be overridden: change it, or leave the item out.
       </Typography>
     );
   if (acknowledged !== undefined)
@@ -25,14 +25,14 @@ export function AnswerFor({ finding }: { finding: Finding }) {
             make({ kind: 'withdraw', stop: { code, message, ...(itemId !== undefined && { itemId }) } })
           }
         >
-          Take that back
+          Withdraw
         </Button>
       </Typography>
     );
   return (
     <Box>
       <Button size="small" sx={{ mt: 1 }} onClick={() => setIsOpen(true)}>
-        Answer for it
+        Acknowledge
       </Button>
       {isOpen && <AnswerDialog finding={finding} onClose={() => setIsOpen(false)} />}
     </Box>
@@ -59,7 +59,7 @@ function AnswerDialog({ finding, onClose }: { finding: Finding; onClose: () => v
   };
   return (
     <Dialog open onClose={onClose} fullWidth maxWidth="sm">
-      <DialogTitle>Answer for this stop</DialogTitle>
+      <DialogTitle>Acknowledge this stop</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 4 }}>
         <Typography sx={{ overflowWrap: 'anywhere' }}>{message}</Typography>
         <FieldOf
@@ -74,15 +74,15 @@ function AnswerDialog({ finding, onClose }: { finding: Finding; onClose: () => v
         />
         <FieldOf type={Acknowledgement} name="reason" value={reason} onValue={setReason} eager autoFocus />
         <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
-          It holds for this stop as it stands: what changes it takes your answer back. It is shown at Check
-          and on paper. Local codes, the venue’s rules, the supplier’s safety data sheet and trained people
-          come first.
+          This covers the stop as it is now: if it changes, it has to be acknowledged again. It is shown at
+          Check, on stage and on paper. Local codes, the venue’s rules, the supplier’s safety data sheet and
+          trained people come first.
         </Typography>
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>Leave it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={!isReady} onClick={keep}>
-          Answer for it
+          Acknowledge
         </Button>
       </DialogActions>
     </Dialog>

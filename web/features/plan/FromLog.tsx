@@ -33,7 +33,7 @@ export function FromLog({ item }: { item: Item }) {
       )}
       {count && !!demo.countsPlaysS?.length && (
         <Button size="small" onClick={() => count([])}>
-          Leave out far ones again
+          Leave outliers out again
         </Button>
       )}
       {(record !== undefined || plays > 0) && (

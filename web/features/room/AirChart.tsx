@@ -83,7 +83,7 @@ export function AirChart({
       <Chart option={option} height={150} label={title} />
       <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
         {assumed.length > 0 && `Assuming ${assumed.join(' and ')}: measure it at the venue. `}
-        Mixed all through the room; near the floor and at a pour cold gas gathers.
+        Assumes well-mixed air; cold gas collects near the floor and at the pour.
       </Typography>
       {most((a) => a.hydrogenPercent).hydrogenPercent > STILL_PERCENT && (
         <Typography>Hydrogen at most {percent(most((a) => a.hydrogenPercent).hydrogenPercent)} %.</Typography>

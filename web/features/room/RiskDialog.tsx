@@ -55,7 +55,7 @@ export function RiskDialog({
       onSave={keep}
     >
       <Typography color="textSecondary">
-        What you leave as it is follows the demo; what you write stays, and is flagged once the demo changes.
+        Fields you leave unchanged follow the demo. Your edits stay, and are flagged when the demo changes.
       </Typography>
       <FieldIn name="harm" />
       <FieldIn name="whom" />

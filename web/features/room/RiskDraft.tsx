@@ -56,9 +56,8 @@ export function RiskDraft() {
       </Typography>
       {stale.length > 0 && (
         <Typography role="status" sx={{ color: 'warning.main', fontWeight: 700, mb: 3 }}>
-          {stale.length === 1 ? 'One row was' : `${stale.length} rows were`} written for something else: the
-          demo has changed since. Look again at{' '}
-          {stale.map((row) => `“${row.title}”, ${row.hazard}`).join('; ')}.
+          {stale.length === 1 ? '1 row is' : `${stale.length} rows are`} out of date: the demo changed after
+          the edit. Check {stale.map((row) => `“${row.title}”, ${row.hazard}`).join('; ')}.
         </Typography>
       )}
       {rows.length === 0 ? (
@@ -115,17 +114,17 @@ const columnsOf = (onOpen: (key: string) => void): Column<RiskRow>[] => [
     as: 'button',
     cell: (r) => (
       <Box sx={{ display: 'flex', flexDirection: 'column', alignItems: 'start' }}>
-        <Button size="small" aria-label={`Write: ${r.title}, ${r.hazard}`} onClick={() => onOpen(keyOf(r))}>
-          {r.isEdited ? 'Written' : 'Write'}
+        <Button size="small" aria-label={`Edit: ${r.title}, ${r.hazard}`} onClick={() => onOpen(keyOf(r))}>
+          {r.isEdited ? 'Edited' : 'Edit'}
         </Button>
         {r.isStale && (
           <Button
             size="small"
             color="warning"
-            aria-label={`It still holds: ${r.title}, ${r.hazard}`}
+            aria-label={`Still correct: ${r.title}, ${r.hazard}`}
             onClick={() => stillHolds(r)}
           >
-            Still holds
+            Still correct
           </Button>
         )}
       </Box>

@@ -66,7 +66,7 @@ export function RoomTab() {
           <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
             {roomWords(venue)}
             {missing.length > 0 && ` · not known: ${missing.join(', ')}. `}
-            {missing.length > 0 && <Link to="/venues">Write it down</Link>}
+            {missing.length > 0 && <Link to="/venues">Add it</Link>}
           </Typography>
           <RoomPlan
             venue={venue}
@@ -104,7 +104,7 @@ export function RoomTab() {
             ))}
             {worst.length === 0 && (
               <Typography component="li" color="textSecondary" sx={{ mb: 3 }}>
-                Nothing to say against this room.
+                No problems found.
               </Typography>
             )}
           </Box>
@@ -140,7 +140,7 @@ const circlesOf = ({ itemId, markId, circles }: RoomMoment): Circle[] =>
     : circles.map(({ what, radiusM, isBroken }) => ({
         key: `${itemId} ${what}`,
         ...{ markId, radiusM, isBroken },
-        label: `${what === 'clear' ? 'keep clear' : 'audience no nearer'}: ${formatFigure(Math.round(10 * radiusM) / 10)} m`,
+        label: `${what === 'clear' ? 'keep clear:' : 'audience: at least'} ${formatFigure(Math.round(10 * radiusM) / 10)} m`,
       }));
 
 const roomWords = ({

@@ -8,7 +8,7 @@ export function StopsOnPaper({ findings, itemId }: { findings: readonly Finding[
     <>
       {stops.map(({ code, message, acknowledged }) => (
         <Box key={`${code} ${message}`} sx={{ border: '2px solid #000', px: 1, my: 0.5 }}>
-          <b>STOP.</b> {message} {acknowledged ?? 'Nobody has answered for it.'}
+          <b>STOP.</b> {message} {acknowledged ?? 'Not acknowledged.'}
         </Box>
       ))}
     </>
