@@ -237,8 +237,10 @@ test('a device that slept inside an item is asked about at the debrief', async (
   await page.clock.fastForward('20:00');
   await expect.poll(kinds).toContain('slept');
   await page.goto(`/shows/nine-minutes-of-air/debrief?run=${runId}`);
-  const asked = page.getByRole('alert').filter({ hasText: 'The stage device slept for 20 min' });
+  // Give or take what its clock was set right by meanwhile.
+  const about20 = /slept for (19 min 5\d s|20 min)/;
+  const asked = page.getByRole('alert').filter({ hasText: about20 });
   await expect(asked).toContainText('Did the show go on meanwhile?');
   await asked.getByRole('button', { name: 'Leave the time out' }).click();
-  await expect(page.getByText(/slept for 20 min .* The time is left out\./)).toBeVisible();
+  await expect(page.getByRole('alert').filter({ hasText: about20 })).toContainText('The time is left out.');
 });
