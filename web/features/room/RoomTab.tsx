@@ -1,5 +1,5 @@
 import { clockOf, formatFigure, roomStory, SAFETY_CODES, unmeasured, type RoomMoment } from '@hearty/core';
-import { Box, Button, Typography } from '@mui/material';
+import { Box, Button, Link as TextLink, Typography } from '@mui/material';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { Slide } from '../../kit/Slide';
@@ -66,8 +66,17 @@ export function RoomTab() {
           <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
             {roomWords(venue)}
             {missing.length > 0 && ` · not known: ${missing.join(', ')}. `}
-            {missing.length > 0 && <Link to="/venues">Add it</Link>}
+            {missing.length > 0 && (
+              <TextLink component={Link} to="/venues" color="inherit">
+                Add it under Venues
+              </TextLink>
+            )}
           </Typography>
+          {venue.marks.length === 0 && venue.widthM === undefined && (
+            <Typography sx={{ my: 4 }}>
+              Nothing to draw yet: add the marks and measurements of this venue first.
+            </Typography>
+          )}
           <RoomPlan
             venue={venue}
             circles={moment ? circlesOf(moment) : []}
