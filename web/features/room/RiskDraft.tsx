@@ -163,6 +163,14 @@ const stillHolds = ({
     } satisfies RiskEdit,
   });
 
+/** On paper the controls of an item stand once: its other hazards refer to the first. */
+function withoutRepeats(row: RiskRow, _index: number, rows: readonly RiskRow[]): RiskRow {
+  const first = rows.find((r) => r.itemId === row.itemId && r.controls === row.controls);
+  return first && first !== row && row.controls !== ''
+    ? { ...row, controls: `As for ${first.hazard}, above.` }
+    : row;
+}
+
 function RiskSheet({ file, rows, columns }: { file: ShowFile; rows: RiskRow[]; columns: Column<RiskRow>[] }) {
   const { show, venue } = file;
   return (
@@ -171,12 +179,12 @@ function RiskSheet({ file, rows, columns }: { file: ShowFile; rows: RiskRow[]; c
       title={`DRAFT · Risk assessment: ${show.title}`}
       about={`${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name}. ${RISK_DRAFT}`}
     >
-      <PaperTable {...onPaper(columns, rows, keyOf)} />
-      <Box sx={{ display: 'flex', gap: 8, mt: 8 }}>
+      <Box sx={{ display: 'flex', gap: 8, my: 6 }}>
         <span>Signed: ______________________________</span>
         <span>Role: ____________________</span>
         <span>Date: ____________</span>
       </Box>
+      <PaperTable {...onPaper(columns, rows.map(withoutRepeats), keyOf)} />
     </Sheet>
   );
 }
