@@ -76,25 +76,24 @@ export function RiskDraft() {
   );
 }
 
-/** A risk of so much is high, and of so much middling, on five by five. Common practice. */
+/** A risk of so much is high, and of so much medium, on five by five. Common practice. */
 const HIGH = 15;
-const MIDDLING = 8;
-const colorOf = (risk: number) =>
-  risk >= HIGH ? 'error.main' : risk >= MIDDLING ? 'warning.main' : undefined;
-const levelOf = (risk: number) => (risk >= HIGH ? 'high' : risk >= MIDDLING ? 'middling' : 'low');
+const MEDIUM = 8;
+const colorOf = (risk: number) => (risk >= HIGH ? 'error.main' : risk >= MEDIUM ? 'warning.main' : undefined);
+const levelOf = (risk: number) => (risk >= HIGH ? 'high' : risk >= MEDIUM ? 'medium' : 'low');
 
 const columnsOf = (onOpen: (key: string) => void): Column<RiskRow>[] => [
-  { head: 'Item', cell: (r) => r.title, sortBy: (r) => r.title, isRowHead: true, paper: 12 },
+  { head: 'Item', cell: (r) => r.title, sortBy: (r) => r.title, isRowHead: true, paper: 11 },
   { head: 'Hazard', cell: (r) => r.hazard, sortBy: (r) => r.hazard, paper: 10 },
-  { head: 'What can happen', cell: (r) => r.harm, paper: 12 },
-  { head: 'To whom', cell: (r) => r.whom, paper: 10 },
-  { head: 'Controls already there', cell: (r) => r.controls, paper: 28 },
+  { head: 'What can happen', cell: (r) => r.harm, paper: 11 },
+  { head: 'To whom', cell: (r) => r.whom, paper: 13 },
+  { head: 'Controls already there', cell: (r) => r.controls, paper: 24 },
   {
     head: 'Risk without',
     cell: (r) => `${r.severity} × ${r.before} = ${r.riskBefore}`,
     sortBy: (r) => r.riskBefore,
     as: 'figure',
-    paper: 8,
+    paper: 10,
   },
   {
     head: 'Risk left',
@@ -102,12 +101,12 @@ const columnsOf = (onOpen: (key: string) => void): Column<RiskRow>[] => [
     sortBy: (r) => r.residual,
     as: 'figure',
     color: (r) => colorOf(r.residual),
-    paper: 8,
+    paper: 10,
   },
   {
     head: 'Further action',
     cell: (r) => [r.action, r.owner && `(${r.owner})`].filter(Boolean).join(' '),
-    paper: 12,
+    paper: 11,
   },
   {
     head: '',
