@@ -120,19 +120,31 @@ test('dry ice and a vessel under pressure in one demo are a stop that nobody can
   expect(found(inVenue({ hazards: ['cryogen'] }, {}), 'sealed')).toEqual([]);
 });
 
-test('more than 50 mL of open fuel with a flame in the show is one too', () => {
-  const spirit: Good = { ...good('spirit', 'consumable', 500), unit: 'mL', storage: 'spirit' };
-  const file = (amount: number, hazards: Demo['hazards']) =>
+test('more than 50 mL of open fuel with a flame in the show is one too; a lamp’s oil is not open', () => {
+  const fuel = (storage: 'spirit' | 'fuel'): Good => ({
+    ...good('fuel', 'consumable', 500),
+    unit: 'mL',
+    storage,
+  });
+  const file = (
+    amount: number,
+    hazards: Demo['hazards'],
+    storage: 'spirit' | 'fuel' = 'spirit',
+    per: 'attempt' | 'show' = 'attempt',
+  ) =>
     inVenue(
-      { hazards, consumables: [{ goodId: 'spirit', amount, per: 'attempt', wastePct: 0 }] },
+      { hazards, consumables: [{ goodId: 'fuel', amount, per, wastePct: 0 }] },
       {},
       {
-        stock: [spirit],
+        stock: [fuel(storage)],
       },
     );
   expect(found(file(51, ['flame']), 'open-fuel')).toEqual(['stop, final']);
   expect(found(file(50, ['flame']), 'open-fuel')).toEqual([]);
   expect(found(file(51, []), 'open-fuel')).toEqual([]);
+  expect(found(file(51, ['flame'], 'fuel'), 'open-fuel')).toEqual([]);
+  expect(found(file(51, ['flame', 'flammable vapour'], 'fuel'), 'open-fuel')).toEqual(['stop, final']);
+  expect(found(file(300, ['flame'], 'spirit', 'show'), 'open-fuel')).toEqual([]);
 });
 
 describe('what nobody has asked the venue', () => {

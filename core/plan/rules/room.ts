@@ -138,10 +138,13 @@ const openFuel = rule<Context, PlannedItem & { goodName: string; fuelML: number 
       const all = scripted.options?.map((o) => o.source) ?? [scripted];
       for (const { demo, showings } of all)
         for (const { amounts } of showings)
-          demo?.consumables.forEach(({ goodId }, i) => {
+          demo?.consumables.forEach(({ goodId, per }, i) => {
             const good = goods.get(goodId);
-            const isFuel = good?.storage === 'spirit' || good?.storage === 'fuel';
-            if (isFuel && good.unit === 'mL')
+            // A lamp's oil is closed in; spirit, and fuel whose vapour is named, are not.
+            const isOpen =
+              good?.storage === 'spirit' ||
+              (good?.storage === 'fuel' && demo.hazards.includes('flammable vapour'));
+            if (isOpen && good?.unit === 'mL' && (per === 'attempt' || per === 'showing'))
               most.set(goodId, Math.max(most.get(goodId) ?? 0, amounts[i] ?? 0));
           });
       return [...most]
