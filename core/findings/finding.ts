@@ -24,9 +24,9 @@ export interface Finding<Code extends string = string> {
   message: string;
   numbers: Record<string, number>;
   fixes: Fix[];
-  /** A stop that nobody can answer for: it is mended, or the item is not played. */
+  /** A stop that cannot be overridden: fix it, or leave the item out. */
   isFinal?: true;
-  /** Who answers for the stop, and why: "Robin: the hall’s technician agreed". */
+  /** Who acknowledged the stop, and why: "Robin acknowledged it: the hall’s technician agreed". */
   acknowledged?: string;
 }
 
@@ -58,7 +58,7 @@ export const finding = <Code extends string>(
   ...(isFinal && { isFinal }),
 });
 
-/** Whether it stops the show: a stop that nobody answers for. */
+/** Whether it is a stop that nobody acknowledged. */
 export const isOpenStop = ({ level, acknowledged }: Finding): boolean =>
   level === 'stop' && acknowledged === undefined;
 

@@ -20,9 +20,9 @@ export interface Gate {
   isStopped?: boolean;
   /** What the plan offers against its stops, in words; done in the plan, or by a person. */
   fixes?: string[];
-  /** One of the plan's stops is one that nobody can answer for: it is not overruled either. */
+  /** One of the plan's stops cannot be overridden: overruling the gate does not help. */
   isFinal?: boolean;
-  /** Who answers for which stop of the plan. */
+  /** The acknowledged stops, with who acknowledged each and why. */
   acknowledged?: string[];
   /** Seconds that the longest of what fails takes to make good, where that is known. */
   takesS?: number;
@@ -55,7 +55,7 @@ export function gates(
   nowMs: number,
 ): Gate[] {
   const stops = findings.filter(isOpenStop);
-  const answered = findings.filter((f) => f.acknowledged !== undefined);
+  const acknowledgedStops = findings.filter((f) => f.acknowledged !== undefined);
   const isOfItem = ({ itemId }: PlanFinding) => itemId !== undefined && script.byItem.has(itemId);
   const ofShow = stops.filter((f) => !isOfItem(f)).map((f) => f.message);
   const whole: Gate = {
@@ -77,7 +77,7 @@ export function gates(
     const planned = mineOf(stops).map((f) => f.message);
     const fixes = [...new Set(mineOf(stops).flatMap((f) => f.fixes.map((way) => way.label)))];
     const isFinal = mineOf(stops).some((f) => f.isFinal);
-    const acknowledged = mineOf(answered).map((f) => `${f.message} ${f.acknowledged}`);
+    const acknowledged = mineOf(acknowledgedStops).map((f) => `${f.message} ${f.acknowledged}`);
     const isNoGo = failing.length + planned.length > 0;
     const takesS = Math.max(0, ...failing.map((c) => c.takesS ?? 0));
     return {
@@ -122,7 +122,7 @@ export function gatesWords(list: readonly Gate[]): string {
   return parts.length ? parts.join(', ') : 'All items are go';
 }
 
-/** The item that a press would begin although nobody can answer for playing it; undefined where there is none. */
+/** The item that a press would begin although one of its stops cannot be overridden, with the rest of the press. */
 export function barred(
   gatesByItem: ReadonlyMap<string, Gate>,
   does: readonly Happening[],

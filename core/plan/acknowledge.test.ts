@@ -5,7 +5,7 @@ import { logOf } from '../testing/log';
 import { demo, item, showOf } from '../testing/hall-show';
 import { plan } from './plan';
 
-/** Who may answer for a stop, for how long, and which stops nobody can answer for. */
+/** Who may acknowledge a stop, for how long, and which stops cannot be overridden. */
 
 const fileOf = (changes: Partial<Demo>, venue: Partial<Venue>): ShowFile => {
   const file = showOf([demo('a', changes)], [item('a')]);
@@ -28,7 +28,7 @@ const gateOf = (file: ShowFile) =>
 
 const low = fileOf({ heightM: 4.5 }, { ceilingM: 4 });
 
-test('a stop that somebody of the crew answers for holds nothing up, and says who and why', () => {
+test('a stop that a crew member acknowledged holds nothing up, and says who and why', () => {
   expect(gateOf(low)).toMatchObject({ verdict: 'no-go', isStopped: true });
   const gate = gateOf(answered(low));
   expect(gate.verdict).not.toBe('no-go');
@@ -37,7 +37,7 @@ test('a stop that somebody of the crew answers for holds nothing up, and says wh
   ]);
 });
 
-test('a change that makes it worse takes the answer back, and so does leaving the crew', () => {
+test('an acknowledgement ends when the stop gets worse, and when its author leaves the crew', () => {
   const file = answered(low);
   expect(stopIn({ ...file, venue: { ...file.venue, ceilingM: 3.5 } }).acknowledged).toBeUndefined();
   const crew = file.show.crew.filter((place) => place.personId !== 'ann');
@@ -59,7 +59,7 @@ test('it can be taken back, goes with its item, and is not copied to another day
   expect(copyOf({ ...show, agreed: ['flame'] }, 'copy', '2027-01-01').agreed).toBeUndefined();
 });
 
-describe('a stop that nobody can answer for', () => {
+describe('a stop that cannot be overridden', () => {
   const sealed = fileOf({ hazards: ['cryogen', 'pressure'] }, {});
 
   test('stays a no-go, whatever an imported file or the stage says', () => {

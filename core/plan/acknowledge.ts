@@ -2,8 +2,8 @@ import { isAbout, type ShowFile } from '../show';
 import type { PlanFinding } from './rules';
 
 /**
- * The findings with who answers for which stop. What nobody can answer for stays as it is, whatever a file says; and a
- * stop that says something else by now, since a change made it worse or another one, has to be answered for anew. Pure.
+ * Adds the acknowledgements to the stops they cover. A stop that cannot be overridden is never covered, whatever a file
+ * says. A stop whose message changed, because it got worse or became another one, has to be acknowledged again. Pure.
  */
 export function withAcknowledgements(
   { show, crew }: Pick<ShowFile, 'show' | 'crew'>,

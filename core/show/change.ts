@@ -64,7 +64,7 @@ export function changeShow(show: Show, recipe: (draft: Show) => void): Changed {
     if (items !== draft.items) draft.items = items;
     draft.items.forEach(dropLooseSteps);
     draft.items.forEach(dropEmptyChoices);
-    dropLooseAnswers(draft);
+    dropLooseAcknowledgements(draft);
   });
   return { show: next, patches, inverse };
 }
@@ -149,8 +149,8 @@ export function make(draft: Show, change: Change): void {
 /** The acknowledgements but that of one stop. */
 const without = ({ acknowledged = [] }: Show, stop: StopKey) => acknowledged.filter((a) => !isAbout(a, stop));
 
-/** Nobody answers for an item that is gone, and it has no risks. */
-function dropLooseAnswers(draft: Show): void {
+/** Removes acknowledgements and risk edits of items that are gone. */
+function dropLooseAcknowledgements(draft: Show): void {
   const { acknowledged, risks } = draft;
   if (!acknowledged && !risks) return;
   const ids = new Set(draft.items.map((item) => item.id));

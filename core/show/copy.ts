@@ -2,7 +2,7 @@ import { addDays, differenceInCalendarDays, formatISO, parseISO } from 'date-fns
 import type { Show } from './show';
 
 /** The same show on another day (2026-12-12), under an id of its own, which knows the first of them; what is filled days ahead moves along.
- * What somebody answers for, or the venue agreed to, was for the one day. Pure. */
+ * Acknowledgements and what the venue agreed to are left out: they were for that day. Pure. */
 export function copyOf(
   { acknowledged: _acknowledged, agreed: _agreed, ...show }: Show,
   id: string,

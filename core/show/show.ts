@@ -184,8 +184,8 @@ export const AGREED = ['flame', 'smoke detector isolated', 'darkness', 'noise'] 
 export type Agreed = (typeof AGREED)[number];
 
 /**
- * Somebody of the crew answers for a stop: what it said then, and why the show goes on. It holds for that stop alone, and
- * only until it says something else.
+ * A crew member acknowledged a stop: its message at that time, and why the show goes ahead. It covers that stop alone, and
+ * only while its message stays the same.
  */
 export class Acknowledgement {
   @Text(40, 'Kind of stop') code!: string;

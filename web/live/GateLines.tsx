@@ -24,8 +24,8 @@ export function NoGo({ gate }: { gate: Gate | undefined }) {
   );
 }
 
-/** Stops that somebody answers for stay in sight at their item. */
-export const AnsweredFor = ({ lines }: { lines: readonly string[] }) =>
+/** Acknowledged stops stay in sight at their item. */
+export const AcknowledgedStops = ({ lines }: { lines: readonly string[] }) =>
   lines.map((line) => (
     <Typography key={line} sx={{ fontSize: 'stageSmall', color: 'warning.main', overflowWrap: 'anywhere' }}>
       {line}

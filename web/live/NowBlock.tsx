@@ -19,7 +19,7 @@ import {
 import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
 import { CoverLine, Cures } from './Cures';
-import { AnsweredFor, HowItStands, NextTrouble, NoGo } from './GateLines';
+import { AcknowledgedStops, HowItStands, NextTrouble, NoGo } from './GateLines';
 import { Target } from './Target';
 import { Wait, Window } from './Timers';
 
@@ -47,7 +47,7 @@ export function NowBlock({
   return (
     <>
       {item?.status === 'now' && <NoGo gate={gates.get(item.itemId)} />}
-      {item?.status === 'now' && <AnsweredFor lines={gates.get(item.itemId)?.acknowledged ?? []} />}
+      {item?.status === 'now' && <AcknowledgedStops lines={gates.get(item.itemId)?.acknowledged ?? []} />}
       <Box {...(calls && { sx: { border: 3, borderRadius: 1, p: 3 } })}>
         {calls && <Typography sx={{ fontSize: 'stageSmall' }}>to the audience, now</Typography>}
         <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{head}</Typography>

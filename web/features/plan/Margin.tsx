@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import type { Finding } from '@hearty/core';
 import { useCallback, useState, type RefCallback } from 'react';
 import { LevelMark, levelWord } from '../../kit/LevelMark';
-import { AnswerFor } from './AnswerFor';
+import { AcknowledgeStop } from './AcknowledgeStop';
 import { spread, type Scale } from './scale';
 import { HEADS_PX } from './Score';
 import { make, think } from './view';
@@ -147,7 +147,7 @@ export function FindingNote({
           </Typography>
         ),
       )}
-      {finding.level === 'stop' && <AnswerFor finding={finding} />}
+      {finding.level === 'stop' && <AcknowledgeStop finding={finding} />}
       {onOpen && finding.fixes.length === 0 && finding.level !== 'note' && (
         <Button size="small" sx={{ mt: 0.5, ml: -1 }} onClick={onOpen}>
           Open the item

@@ -1,7 +1,7 @@
 import type { Finding } from '@hearty/core';
 import { Box } from '@mui/material';
 
-/** The stops of a plan on a printed sheet: what is against an item, and who answers for it. Nothing without any. */
+/** The stops of a plan on a printed sheet, each with who acknowledged it. Draws nothing without any. */
 export function StopsOnPaper({ findings, itemId }: { findings: readonly Finding[]; itemId?: string }) {
   const stops = findings.filter((f) => f.level === 'stop' && (itemId === undefined || f.itemId === itemId));
   return (

@@ -5,8 +5,8 @@ import { FieldOf } from '../../kit/fields';
 import { useShow } from '../../session/show';
 import { make } from './view';
 
-/** Who answers for a stop, and the way to say so; of a stop that nobody can answer for, that. */
-export function AnswerFor({ finding }: { finding: Finding }) {
+/** Who acknowledged a stop, or the button to do so; for a stop that cannot be overridden, that line alone. */
+export function AcknowledgeStop({ finding }: { finding: Finding }) {
   const [isOpen, setIsOpen] = useState(false);
   const { code, itemId, message, acknowledged, isFinal } = finding;
   if (isFinal)
@@ -34,13 +34,13 @@ export function AnswerFor({ finding }: { finding: Finding }) {
       <Button size="small" sx={{ mt: 1 }} onClick={() => setIsOpen(true)}>
         Acknowledge
       </Button>
-      {isOpen && <AnswerDialog finding={finding} onClose={() => setIsOpen(false)} />}
+      {isOpen && <AcknowledgeDialog finding={finding} onClose={() => setIsOpen(false)} />}
     </Box>
   );
 }
 
 /** Somebody of the crew, and why the show goes on all the same. */
-function AnswerDialog({ finding, onClose }: { finding: Finding; onClose: () => void }) {
+function AcknowledgeDialog({ finding, onClose }: { finding: Finding; onClose: () => void }) {
   const { file, script } = useShow();
   const [personId, setPersonId] = useState(file.show.crew[0]?.personId);
   const [reason, setReason] = useState('');
