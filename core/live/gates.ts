@@ -58,10 +58,16 @@ export function gates(
   const acknowledgedStops = findings.filter((f) => f.acknowledged !== undefined);
   const isOfItem = ({ itemId }: PlanFinding) => itemId !== undefined && script.byItem.has(itemId);
   const ofShow = stops.filter((f) => !isOfItem(f)).map((f) => f.message);
+  const ofShowAcknowledged = acknowledgedStops
+    .filter((f) => !isOfItem(f))
+    .map((f) => `${f.message} ${f.acknowledged}`);
   const whole: Gate = {
-    ...{ itemId: '', title: 'The whole show', verdict: 'no-go', reasons: ofShow, isStopped: true },
+    ...{ itemId: '', title: 'The whole show', verdict: ofShow.length ? 'no-go' : 'go', reasons: ofShow },
+    ...(ofShow.length > 0 && { isStopped: true }),
+    ...(ofShowAcknowledged.length > 0 && { acknowledged: ofShowAcknowledged }),
   };
-  return [...(ofShow.length ? [whole] : []), ...script.items.map(gateOf)];
+  const isOfShow = ofShow.length + ofShowAcknowledged.length > 0;
+  return [...(isOfShow ? [whole] : []), ...script.items.map(gateOf)];
 
   function gateOf({ item }: Script['items'][number]): Gate {
     const { standBy, overruled } = state.items.get(item.id) ?? {};

@@ -204,4 +204,26 @@ describe('the air of a show', () => {
     expect(found(show(3, 2.1))).toMatchObject([{ level: 'stop', itemId: 'i-b', numbers: { litres: 5.1 } }]);
     expect(found(show(3, 2))).toEqual([]);
   });
+
+  test('of a choice no gas drops out, and what is given off by the minute counts by the minute', () => {
+    const gives = (id: string, gas: 'hydrogen' | 'carbon dioxide', litres: number) =>
+      demo(id, { gives: [{ gas, litres, per: 'minute' }] });
+    const choice: Item = {
+      ...{ id: 'i-c', kind: 'choice', title: 'Which?', showings: 1, retries: 0, helperIds: [] },
+      options: [
+        { demoId: 'a', share: 50 },
+        { demoId: 'b', share: 50 },
+      ],
+    };
+    // Five minutes each: 500 L of carbon dioxide or 200 L of hydrogen; 10 L of hydrogen besides.
+    const file = showOf(
+      [gives('a', 'carbon dioxide', 100), gives('b', 'hydrogen', 40), gives('d', 'hydrogen', 2)],
+      [choice, item('d')],
+    );
+    const { timetable, needs } = plan(file, { plays: 0 });
+    const { gas } = airOf(script(file), timetable, needs);
+    expect(gas.filter((g) => g.hydrogen).map((g) => g.m3)).toEqual([0.2, 0.01]);
+    expect(gas.filter((g) => g.co2).map((g) => g.m3)).toEqual([0.5]);
+    expect(found(file)).toContainEqual(expect.objectContaining({ level: 'stop', numbers: { litres: 210 } }));
+  });
 });

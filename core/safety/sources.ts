@@ -1,6 +1,6 @@
 import { gasL } from '../bench';
 import { CRYOGENS, molarMass, USUAL_ROOM_C } from '../physics';
-import { mayPlay, possibleShowings, type Script, type ScriptItem } from '../script';
+import { mayPlay, type Script, type ScriptItem } from '../script';
 import { roomM3Of, type Gas } from '../show';
 import { coldPlans, type NeedLine, type Needs } from '../supplies';
 import type { Timetable } from '../timetable';
@@ -47,27 +47,47 @@ const gasOf = (script: Script, timetable: Timetable, needs: Needs): ItemGas[] =>
   }),
 ];
 
-/** Gas that its demos say they give off; of a choice each option's, of which at most one is played, counts as the largest. */
-function givenOff(scripted: ScriptItem, minutes: number): Omit<GasSource, 'fromS' | 'toS'>[] {
-  const attempts = attemptsOf(scripted);
-  const times = { attempt: attempts, minute: minutes, show: 1 };
-  const byDemo = mayPlay(scripted).map(({ gives = [] }) =>
-    gives.map(({ gas, litres, per }) => ({ m3: (litres * times[per]) / 1000, ...SHARES[gas] })),
-  );
-  const total = (list: { m3: number }[]) => list.reduce((sum, { m3 }) => sum + m3, 0);
-  return byDemo.reduce<Omit<GasSource, 'fromS' | 'toS'>[]>((a, b) => (total(b) > total(a) ? b : a), []);
+type Given = Omit<GasSource, 'fromS' | 'toS'>;
+
+/** Litres of each gas at most: of a choice one option is played, and whichever gives most of a gas counts for that gas. */
+function largest(options: readonly (readonly { gas: Gas; litres: number }[])[]): Map<Gas, number> {
+  const most = new Map<Gas, number>();
+  for (const option of options) {
+    const own = new Map<Gas, number>();
+    for (const { gas, litres } of option) own.set(gas, (own.get(gas) ?? 0) + litres);
+    for (const [gas, litres] of own) most.set(gas, Math.max(most.get(gas) ?? 0, litres));
+  }
+  return most;
 }
 
+const asSources = (gases: ReadonlyMap<Gas, number>): Given[] =>
+  [...gases].map(([gas, litres]) => ({ m3: litres / 1000, ...SHARES[gas] }));
+
+/** What its demos say they give off, each option by itself. */
+const saysItGives = (scripted: ScriptItem, minutes: number) => {
+  const times = { attempt: attemptsOf(scripted), minute: minutes, show: 1 };
+  return mayPlay(scripted).map(({ gives = [] }) =>
+    gives.map(({ gas, litres, per }) => ({ gas, litres: litres * times[per] })),
+  );
+};
+
+const givenOff = (scripted: ScriptItem, minutes: number): Given[] =>
+  asSources(largest(saysItGives(scripted, minutes)));
+
 /** Gas that calculators of an item work out, where its demo does not say what it gives off: of peroxide, and of foil in lye. */
-function calculated(scripted: ScriptItem): Omit<GasSource, 'fromS' | 'toS'>[] {
-  if (mayPlay(scripted).some(({ gives }) => gives?.length)) return [];
-  const retries = scripted.item.retries;
-  return possibleShowings(scripted).flatMap(({ results }) =>
+function calculated(scripted: ScriptItem): Given[] {
+  const options = scripted.options?.map(({ source }) => source) ?? [scripted];
+  return asSources(largest(options.map(calculatedGas)));
+}
+
+function calculatedGas({ demo, showings, item }: ScriptItem): { gas: Gas; litres: number }[] {
+  if (demo?.gives?.length) return [];
+  return showings.flatMap(({ results }) =>
     results.flatMap(({ held, outputs }) => {
       const gas = CALCULATED[held.benchId];
       const litres = gas && outputs[gas.output];
       return gas && typeof litres === 'number' && litres > 0
-        ? [{ m3: (litres * (1 + retries)) / 1000, ...SHARES[gas.gas] }]
+        ? [{ gas: gas.gas, litres: litres * (1 + item.retries) }]
         : [];
     }),
   );
@@ -80,22 +100,27 @@ const CALCULATED: Readonly<Record<string, { output: string; gas: Gas } | undefin
 
 const attemptsOf = ({ item }: ScriptItem) => item.showings + item.retries;
 
-/** Hydrogen that an item makes or burns, L, with its retries: of its demo, else of its calculators, a balloon of it too. */
-export function hydrogenL(scripted: ScriptItem): number {
-  const given = mayPlay(scripted).flatMap(({ gives = [] }) => gives.filter((g) => g.gas === 'hydrogen'));
-  const attempts = attemptsOf(scripted);
-  if (given.length) return given.reduce((sum, g) => sum + g.litres * (g.per === 'attempt' ? attempts : 1), 0);
-  const made = possibleShowings(scripted).flatMap(({ results }) =>
-    results.map(({ held, outputs, values }) => {
-      if (held.benchId === 'balloon' && values.gas === 'hydrogen') return Number(values.volumeL);
-      return held.benchId === 'foil-hydrogen' ? Number(outputs.hydrogenL ?? 0) : 0;
-    }),
-  );
-  return made.reduce((sum, litres) => sum + litres * (1 + scripted.item.retries), 0);
+/**
+ * Hydrogen that an item of so many minutes makes or burns at most, L, with its retries: as its demo says, else by its
+ * calculators, a balloon of it too; of a choice the option with most.
+ */
+export function hydrogenL(scripted: ScriptItem, minutes: number): number {
+  const said = largest(saysItGives(scripted, minutes)).get('hydrogen') ?? 0;
+  const options = scripted.options?.map(({ source }) => source) ?? [scripted];
+  const made = options.map((option) => {
+    const balloons = option.showings.flatMap(({ results }) =>
+      results.flatMap(({ held, values }) =>
+        held.benchId === 'balloon' && values.gas === 'hydrogen' ? [Number(values.volumeL)] : [],
+      ),
+    );
+    const inBalloons = balloons.reduce((sum, litres) => sum + litres * (1 + option.item.retries), 0);
+    return inBalloons + (largest([calculatedGas(option)]).get('hydrogen') ?? 0);
+  });
+  return Math.max(said, ...made);
 }
 
 /** Oxygen that is used up by what burns, with every retry, at the room's temperature. */
-function burnt({ file }: Script, scripted: ScriptItem): Omit<GasSource, 'fromS' | 'toS'>[] {
+function burnt({ file }: Script, scripted: ScriptItem): Given[] {
   const grams = Math.max(0, ...mayPlay(scripted).map((demo) => demo.burntG ?? 0)) * attemptsOf(scripted);
   if (grams === 0) return [];
   const { roomC = USUAL_ROOM_C } = file.venue;

@@ -62,7 +62,10 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
   const close = () => setPanel(undefined);
   useSleepWatch(state.phase === 'running' || state.phase === 'held');
   useAwake(state.phase === 'running' || state.phase === 'held');
-  const move = forward(script, state);
+  // The way on past an item that may not be played is to leave it out.
+  const skipBarred: Happening | undefined =
+    panel?.kind === 'barred' ? { kind: 'skip', body: { itemId: panel.itemId } } : undefined;
+  const move = skipBarred ? { label: 'Leave it out', does: [skipBarred] } : forward(script, state);
   const current = onStage(state);
   const asks =
     state.phase === 'running' &&
@@ -82,7 +85,8 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
     return rest.length > 0 ? press(rest) : undefined;
   };
   const go = (does: readonly Happening[]) => inTurn((script, state) => goIn(script, state, does));
-  const on = () => inTurn((script, state) => goIn(script, state, forward(script, state).does));
+  const on = () =>
+    inTurn((script, state) => goIn(script, state, skipBarred ? [skipBarred] : forward(script, state).does));
   const undo = () => inTurn((_, { lastUndoable }) => lastUndoable && undoLast(lastUndoable));
   const hold = () =>
     inTurn((_, { phase }) =>

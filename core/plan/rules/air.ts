@@ -113,7 +113,10 @@ const hydrogen = rule<Context, { itemId: string; at: number; litres: number }, F
   source: 'from memory; local rules come first',
   findMatches: (c) => {
     const made = c.items
-      .map((scripted) => ({ item: c.planned(scripted.item.id), litres: hydrogenL(scripted) }))
+      .map((scripted) => {
+        const item = c.planned(scripted.item.id);
+        return { item, litres: hydrogenL(scripted, (item.endS - item.startS) / 60) };
+      })
       .filter(({ litres }) => litres > 0);
     const litres = made.reduce((sum, one) => sum + one.litres, 0);
     const last = made.at(-1);
