@@ -63,6 +63,7 @@ test('the stage fits a phone, and every target is large enough for a glove', asy
     ).toBeGreaterThanOrEqual(72);
   }
   await page.getByRole('button', { name: 'Partly', exact: true }).click();
+  await page.getByRole('button', { name: 'something else' }).click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('It partly worked.');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(375);
 });

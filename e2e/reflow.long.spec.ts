@@ -83,7 +83,7 @@ test('nor does the stage, from before the curtain to what was seen', async ({ pa
   found.push(...(await sideways(page)));
   await page.getByRole('button', { name: 'Failed', exact: true }).click();
   found.push(...(await sideways(page)));
-  await page.getByRole('button', { name: 'Back', exact: true }).click();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
   await page.getByRole('button', { name: 'Jump or skip' }).click();
   found.push(...(await sideways(page)));
   expect(found).toEqual([]);

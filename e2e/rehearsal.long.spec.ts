@@ -36,7 +36,7 @@ test('a rehearsal with trouble: mishaps are met, taken back and met again, and t
       await sound(page);
       await trouble(page).getByRole('button').last().click();
       await expect(trouble(page).filter({ hasText: message })).toHaveCount(0);
-      await page.getByRole('button', { name: 'Take back' }).click();
+      await page.getByRole('button', { name: 'Undo' }).click();
       await expect(trouble(page)).toHaveText(
         new RegExp(message.slice(0, 30).replace(/[.*+?^${}()|[\]\\]/g, '\\$&')),
       );

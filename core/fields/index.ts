@@ -1,4 +1,4 @@
-export { accepts, oddity } from './accepts';
+export { accepts, nestedOf, oddity, type Class } from './accepts';
 export * from './decorators';
 export { detailsOf, type Detail } from './details';
 export { labelOf, MOST_TEXT, MOST_TITLE, type Field } from './field';

@@ -37,7 +37,7 @@ test('a debrief goes out as Markdown in which nothing typed is taken for more th
     '# A show in a hall, 12 Dec 2026, 14:00',
     '## Attempts',
     '## Planned and actual',
-    '## Notes and near misses',
+    '## Notes, hitches and near misses',
   ]);
   expect(text).toContain('**failed**');
   expect(text).toContain('How high: 12 cm');

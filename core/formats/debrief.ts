@@ -33,6 +33,7 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
       line.set.length > 0 && `set: ${plainMarkdown(line.set.join(', '))}`,
       line.changed.length > 0 && `changed: ${plainMarkdown(line.changed.join('; '))}`,
       attempt.change && `changed: ${plainMarkdown(attempt.change)}`,
+      line.guesses.length > 0 && `guessed: ${plainMarkdown(line.guesses.join(', '))}`,
       line.reading &&
         readingWords(line) &&
         `${plainMarkdown(line.reading.title)}: ${plainMarkdown(readingWords(line))}`,
@@ -48,7 +49,12 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
   const left = talk.leftovers.map(
     (l) => `- ${plainMarkdown(l.name)}: ${plainMarkdown(formatAmount(l.counted ?? l.expected, l.unit))}`,
   );
-  const none = state.nearMisses === 0 && state.noNearMiss ? ['- No near miss.'] : [];
+  const incidents = talk.incidents.map(({ kind, title, text }) => {
+    const what = plainMarkdown(text ?? 'marked on stage, not described');
+    return `- **${kind === 'hitch' ? 'Hitch' : 'Near miss'}.** ${what}${title ? ` (${plainMarkdown(title)})` : ''}`;
+  });
+  const isNone = incidents.every((_, i) => talk.incidents[i]!.kind === 'hitch');
+  const none = isNone && state.nearMisses === 0 && state.noNearMiss ? ['- No near miss.'] : [];
   const notes = [...state.notes].map(
     (n) => `- ${n.nearMiss ? '**Near miss.** ' : ''}${plainMarkdown(n.text)}`,
   );
@@ -65,13 +71,14 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
       .filter(Boolean)
       .join(', '),
     '',
+    ...(state.summary ? [plainMarkdown(state.summary), ''] : []),
     ...part('Attempts', attempts),
     ...part(
       'Planned and actual',
       times.length ? ['| Item | Planned | Took |', '| --- | --- | --- |', ...times] : [],
     ),
     ...part('Left over', left),
-    ...part('Notes and near misses', [...none, ...notes]),
+    ...part('Notes, hitches and near misses', [...none, ...incidents, ...notes]),
     ...part('Before next time', actions),
   ].join('\n');
 }
@@ -91,6 +98,7 @@ export const debriefCsv = ({ lines }: Debrief): string =>
         set: line.set.join('; '),
         changed: [...line.changed, ...(line.attempt.change ? [line.attempt.change] : [])].join('; '),
         measured: line.reading?.title ?? '',
+        guessed: line.guesses.join('; '),
         reading: line.attempt.reading ?? '',
         unit: line.reading?.unit ?? '',
       }),

@@ -1,4 +1,4 @@
-import { likelyCauses, type LikelyCause } from '../logbook';
+import { likelyCauses, symptomKey, type LikelyCause } from '../logbook';
 import type { Script } from '../script';
 import { playedAs } from './played';
 import type { ItemState } from './slices/stage';
@@ -9,7 +9,7 @@ export function causesOf(script: Script, state: ItemState, symptom: string | und
   return symptom === undefined
     ? []
     : likelyCauses(
-        demo?.faults.find((f) => f.symptom === symptom),
+        demo?.faults.find((f) => symptomKey(f.symptom) === symptomKey(symptom)),
         record?.causes,
         symptom,
       );

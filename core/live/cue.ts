@@ -1,19 +1,10 @@
 import { wornIn, wornSaid } from '../plan';
 import { playedWith, type Script, type ScriptItem } from '../script';
-import type { PrepTask, Step, StepHands, StepTimer } from '../show';
+import type { Step, StepHands, StepTimer } from '../show';
 import type { RunState } from './fold';
-import { levelAt, playedAs, tally } from './played';
+import { stageWork, type StageWork } from './late-work';
+import { levelWords, playedAs, showingNow, tally } from './played';
 import { onStage, playedMs, taskKey, type ItemState } from './slices/stage';
-
-/** Work of a later item that is begun on stage during the one that is on. */
-export interface BegunHere {
-  itemId: string;
-  taskId: string;
-  title: string;
-  forTitle: string;
-  /** The step it comes after; undefined: as the item begins. */
-  afterStepId: string | undefined;
-}
 
 /** A window counted from a step that was done: seconds from `since`, which is in ms since 1970. */
 export interface OpenWindow extends StepTimer {
@@ -39,13 +30,15 @@ export interface Cue {
   /** What has to be on before this step or the next: "Presenter: goggles". */
   putOn: readonly string[];
   /** What has to be begun now for later items. */
-  begin: readonly BegunHere[];
+  begin: readonly StageWork[];
   showing: number;
   showings: number;
   /** What it is played with: the variant, what was set or taken over. */
   with: readonly string[];
-  /** Of a series: the level that is on. */
+  /** Of a series: the level that is on, with its name and unit. */
   level: string | undefined;
+  /** What the audience is asked to guess at this step. */
+  guess: Step | undefined;
   retriesLeft: number;
 }
 
@@ -54,10 +47,11 @@ export function cue(script: Script, state: RunState): Cue | undefined {
   const item = onStage(state);
   if (!item) return undefined;
   const scripted = playedAs(script, item);
-  const { shown, showings, retriesLeft } = tally(script, item);
-  const showing = Math.min(showings - 1, shown);
+  const { showings, retriesLeft } = tally(script, item);
+  const showing = showingNow(script, item);
+  const level = scripted?.item.series?.levels[showing];
   const steps = scripted?.showings[showing]?.steps ?? [];
-  const left = item.closed ? [] : steps.filter((s) => !item.stepsDone.some((d) => d.stepId === s.id));
+  const left = item.closed ? [] : stepsLeft(script, item);
   const step = left[0];
   return {
     step,
@@ -79,13 +73,20 @@ export function cue(script: Script, state: RunState): Cue | undefined {
         item.closed ||
         item.stepsDone.some((d) => d.stepId === afterStepId),
     ),
-    showing: Math.min(showings, shown + (item.closed ? 0 : 1)) || 1,
+    showing: showing + 1,
     showings,
     with: scripted ? playedWith(scripted, (id) => script.byItem.get(id)?.item.title) : [],
-    level: levelAt(script, item, showing),
+    level: level === undefined ? undefined : levelWords(script, item, level),
+    guess: step?.guess === undefined ? undefined : step,
     retriesLeft,
   };
 }
+
+/** Steps of the go that were not done, in their order; of one that is closed too. */
+export const stepsLeft = (script: Script, item: ItemState): readonly Step[] =>
+  (playedAs(script, item)?.showings[showingNow(script, item)]?.steps ?? []).filter(
+    (s) => !item.stepsDone.some((d) => d.stepId === s.id),
+  );
 
 function handsOf({ people }: Script, { item }: ScriptItem, by: StepHands): string {
   if (by !== 'helper') return `A ${by} does it: keep your eye on it`;
@@ -118,42 +119,14 @@ const openWindows = (steps: readonly Step[], { itemId, stepsDone, timersDone }: 
     })
     .sort((a, b) => a.since + a.toS * 1000 - (b.since + b.toS * 1000));
 
-/** What is to be begun on stage during an item and was not yet. */
-function begunHere(script: Script, state: RunState, hostId: string): BegunHere[] {
-  return script.items.flatMap(({ item, demo }) =>
-    // Nobody begins what is not going to be played.
-    state.items.get(item.id)?.status !== 'to come'
-      ? []
-      : begins(item.tasks, demo?.prep)
-          .filter(
-            ({ inItemId, taskId }) => inItemId === hostId && !state.tasksDone.has(taskKey(item.id, taskId)),
-          )
-          .map(({ taskId, title, afterStepId }) => ({
-            itemId: item.id,
-            taskId,
-            title,
-            forTitle: item.title,
-            afterStepId,
-          })),
+/** What is to be begun on stage during an item and was not yet. Nobody begins what is not going to be played. */
+const begunHere = (script: Script, state: RunState, hostId: string): StageWork[] =>
+  stageWork(script).filter(
+    ({ itemId, taskId, inItemId }) =>
+      inItemId === hostId &&
+      state.items.get(itemId)?.status === 'to come' &&
+      !state.tasksDone.has(taskKey(itemId, taskId)),
   );
-}
-
-/** Work of an item that should have been begun on stage by now and was not: in its host, which is over. */
-export function neverBegun(script: Script, state: RunState, itemId: string): string[] {
-  const { item, demo } = script.byItem.get(itemId) ?? {};
-  return begins(item?.tasks, demo?.prep)
-    .filter(({ inItemId, taskId }) => {
-      const host = state.items.get(inItemId);
-      return host?.status !== 'to come' && !state.tasksDone.has(taskKey(itemId, taskId));
-    })
-    .map(({ title }) => title);
-}
-
-const begins = (choices: ScriptItem['item']['tasks'] = [], prep: readonly PrepTask[] = []) =>
-  choices.flatMap(({ taskId, inItemId, afterStepId }) => {
-    const task = prep.find((t) => t.id === taskId);
-    return task && inItemId !== undefined ? [{ taskId, inItemId, afterStepId, title: task.title }] : [];
-  });
 
 /** Whole seconds the item on stage has taken since it was begun, holds left out, and how many it was planned to take. */
 export function timeOfItem(

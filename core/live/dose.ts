@@ -44,8 +44,8 @@ export function doses(script: Script, state: RunState, item: ItemState): DoseOff
 }
 
 /**
- * The level of a series that did best: of those that worked the one with the highest reading, without readings the last
- * one that worked. Undefined where none has.
+ * The level of a series that did best: of those that worked the one with the best reading, which may be the highest or the
+ * lowest; without readings the last one that worked. Undefined where none has.
  */
 export function bestLevel(script: Script, state: RunState, itemId: string): string | undefined {
   const item = state.items.get(itemId);
@@ -54,7 +54,8 @@ export function bestLevel(script: Script, state: RunState, itemId: string): stri
     return outcome === 'worked' && level !== undefined ? [{ level, reading }] : [];
   });
   const read = seen.filter((s): s is { level: string; reading: number } => typeof s.reading === 'number');
+  const sign = item && playedAs(script, item)?.demo?.reading?.better === 'less' ? -1 : 1;
   return read.length
-    ? read.reduce((best, s) => (s.reading > best.reading ? s : best)).level
+    ? read.reduce((best, s) => (sign * s.reading > sign * best.reading ? s : best)).level
     : seen.at(-1)?.level;
 }

@@ -6,7 +6,8 @@ import { attemptsOf } from './debrief';
 import { readRunEvent, tapOf, type Happening, type Recorded } from './events';
 import { fold } from './fold';
 import { attemptsTakeS, itemsOf, onStageMs } from './slices/stage';
-import { cue, neverBegun } from './cue';
+import { cue } from './cue';
+import { neverBegun } from './late-work';
 import { heldBy } from './interlock';
 import { forward, mayAgain, nextItem, owed } from './moves';
 import { playedAs, tally, toPick } from './played';
@@ -95,9 +96,9 @@ test('"forward" alone leads from curtain-up through steps, further showing and n
   expect(pressed(script(file))).toEqual([
     'Curtain up',
     'Next step',
-    'Worked, show it again (2 of 2)',
+    'Worked → show it again (2 of 2)',
     'Next step',
-    'Worked, begin: can',
+    'Worked → can',
     'Next step',
     'It worked',
     'Curtain down',
@@ -363,7 +364,7 @@ test('a failed rung does not end a ladder: forward goes on to the next level, to
     labels.push(move.label);
     if (move.does[0]?.kind === 'again') happenings.push(move.does[0]);
   }
-  expect(labels).toEqual(['Next: 2 (2 of 3)', 'Next: 3 (3 of 3)', 'Curtain down']);
+  expect(labels).toEqual(['Level 2 of 3: N: 2', 'Level 3 of 3: N: 3', 'Curtain down']);
 });
 
 const itemsDemo = demo('dome', {

@@ -2,12 +2,12 @@ import type { Attempt, Prediction } from '../logbook';
 import { inOrderOfText, quantile } from '../quantities';
 import type { Script } from '../script';
 import { MOST_TOLD, type BenchTold } from '../show';
-import { playedAs, showingOf } from './played';
+import { playedAt, showingOf } from './played';
 import type { ItemState } from './slices/stage';
 
 /** What the calculators foretold of an attempt, by its place from 0. */
 export const predictionsOf = (script: Script, state: ItemState, attempt: number): Prediction[] =>
-  (playedAs(script, state)?.showings[showingOf(script, state, attempt)]?.results ?? []).flatMap(
+  (playedAt(script, state, attempt)?.showings[showingOf(script, state, attempt)]?.results ?? []).flatMap(
     ({ held, title, verdict, fails, refused, foretold }) =>
       refused === undefined
         ? [{ benchId: held.benchId, title, message: verdict, fails: fails !== undefined, ...foretold }]

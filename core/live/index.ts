@@ -16,16 +16,21 @@ export {
   onStage,
   playedMs,
   taskKey,
+  VOLUNTEER_CHANGES,
+  type VolunteerChange,
+  type Incident,
   type StageAttempt as AttemptState,
   type ItemState,
 } from './slices/stage';
 export {
   ActionAsked,
   CauseFound,
+  Described,
   ChangeMade,
   Conditions,
   Leftover,
   Note,
+  RunSummaryText,
   StruckOut,
   type ActionState,
 } from './slices/talk';
@@ -38,8 +43,11 @@ export { hint, type Hint } from './guide';
 export { benchOverTime, type BenchPeriod } from './bench-over-time';
 export { benchSoFar, toldByVenue, type BenchSoFar } from './foretold';
 export * from './moves';
+export { changeOptions, type ChangeOption } from './change-options';
 export * from './cue';
+export { lateWork, neverBegun, untickedWork, type StageWork, type UntickedWork } from './late-work';
 export * from './dose';
+export * from './stage-words';
 export { askGuest, volunteersNow, type Volunteers } from './volunteers';
 export { readingOf, unread, type ReadingAsked } from './readings';
 export * from './played';
@@ -50,6 +58,7 @@ export * from './landing';
 export { costUsed, leftOut } from './sum';
 export * from './gates';
 export { causesOf } from './causes';
+export { isClickedThrough } from './click-through';
 export * from './debrief';
 export { remarksOf, type Remark } from './remarks';
 export { inRoomOf, roomOf, type RoomOf } from './room';

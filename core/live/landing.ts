@@ -19,12 +19,12 @@ import {
   type Part,
   type Replay,
 } from '../forecast';
-import { addSeconds, parseISO } from 'date-fns';
+import { wallClockDate } from '../quantities';
 import type { Script } from '../script';
 import type { Item } from '../show';
 import type { RunState } from './fold';
-import { playedAs, tally } from './played';
-import { slotEndS as slotEnd } from './slot';
+import { goesOn, playedAs, showingOf, tally } from './played';
+import { holdsAheadS, slotEndS as slotEnd } from './slot';
 import { itemsOf, playedMs, type ItemState } from './slices/stage';
 
 /** Where a running show will land. Seconds from its actual curtain-up; odds 0 to 1. */
@@ -58,7 +58,8 @@ export function liveLanding(
 ): LiveLanding {
   const since = state.curtainAt ?? nowMs;
   const nowS = Math.max(0, ((state.downAt ?? nowMs) - since) / 1000);
-  const slotEndS = slotEnd(script, state, nowMs) ?? script.slotS - state.slotCutS;
+  const aheadS = holdsAheadS(script, state, nowMs);
+  const slotEndS = slotEnd(script, state, nowMs, { aheadS }) ?? script.slotS - state.slotCutS;
   const left =
     state.phase === 'down' ? [] : itemsOf(state).filter((i) => i.status === 'to come' || i.status === 'now');
   const late = lateS(script, state);
@@ -141,7 +142,7 @@ const SAME_DAY_MS = 6 * 3_600_000;
 /** How late the curtain went up, in seconds; undefined where it is not the show's own evening. */
 function lateS({ file, upS }: Script, { curtainAt, rehearsal }: RunState): number | undefined {
   if (curtainAt === undefined || rehearsal) return undefined;
-  const late = curtainAt - addSeconds(parseISO(file.show.date), upS).getTime();
+  const late = curtainAt - wallClockDate(file.show.date, upS).getTime();
   return Math.abs(late) < SAME_DAY_MS ? late / 1000 : undefined;
 }
 
@@ -159,16 +160,35 @@ function livePart(
   // An hour that was agreed with somebody is kept, however late the curtain went up.
   const fixed = at === undefined || late === undefined ? -Infinity : script.at(at) - late;
   if (item.status !== 'now' || since === undefined) return { ...partOf(scripted), notBeforeS: fixed };
-  const { worked, failed } = tally(script, item);
-  const over = item.attempts.length > 0;
-  const goesOn = scripted.item.series?.onFail === 'go on';
-  const { options: _picked, ...part } = partOf(scripted, Math.max(0, worked + (goesOn ? failed : 0) - 1));
+  const done = soFar(script, item);
+  const isOver = item.attempts.length > 0;
+  const isGoingOn = goesOn(script, item);
+  const shown = done.worked + (isGoingOn ? done.failed : 0);
+  const { options: _picked, ...part } = partOf(scripted, Math.max(0, shown - 1));
   const lastFailed = item.attempts.at(-1)?.outcome === 'failed';
   return {
     ...part,
     // Once the first attempt is closed, the first showing is behind us whatever it took.
-    spentS: over ? Infinity : playedMs(state, since, nowMs) / 1000,
-    outcomes: outcomesOf(scripted, { worked, failed }),
-    closed: { worked, failed: failed - (lastFailed && !goesOn ? 1 : 0) },
+    spentS: isOver ? Infinity : playedMs(state, since, nowMs) / 1000,
+    outcomes: outcomesOf(scripted, done),
+    closed: { ...done, failed: done.failed - (lastFailed && !isGoingOn ? 1 : 0) },
   };
+}
+
+/** Showings of the item on stage that worked, and showings or attempts that failed, as the forecast counts them. */
+function soFar(script: Script, item: ItemState): { worked: number; failed: number } {
+  const { failed, over, showings } = tally(script, item);
+  // What was not tried is over with.
+  if (item.closed && item.attempts.at(-1)?.outcome === 'not tried') return { worked: showings, failed: 0 };
+  if (goesOn(script, item)) {
+    const worked = new Set(
+      item.attempts.flatMap(({ outcome }, i) =>
+        outcome === 'worked' || outcome === 'partly' ? [showingOf(script, item, i)] : [],
+      ),
+    ).size;
+    return { worked, failed: over.size - worked };
+  }
+  // A go beyond the planned retries is one more try all the same.
+  const retries = script.byItem.get(item.itemId)?.item.retries ?? 0;
+  return { worked: Math.min(over.size, showings), failed: item.closed ? failed : Math.min(failed, retries) };
 }

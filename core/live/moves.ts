@@ -1,8 +1,9 @@
+import type { Outcome } from '../logbook';
 import type { Script } from '../script';
 import type { Happening } from './events';
 import { cue } from './cue';
 import type { RunState } from './fold';
-import { goesOn, levelAt, playedAs, tally, toPick } from './played';
+import { goesOn, levelAt, levelWords, playedAs, showingNow, tally, toPick } from './played';
 import { itemsOf, onStage, type ItemState } from './slices/stage';
 
 /** What the large "forward" target does next, and its words. */
@@ -35,15 +36,35 @@ export function forward(script: Script, state: RunState): Move {
     .map(({ id }): Happening => ({ kind: 'step done', body: { itemId: item.itemId, stepId: id } }));
   if (left.length > 1) return { label: 'Next step', does: done };
   if (!playedAs(script, item)?.demo) return onward(state);
-  const worked: Happening = { kind: 'attempt closed', body: { itemId: item.itemId, outcome: 'worked' } };
-  const next = afterShowing(script, state, item, tally(script, item).shown + 1);
+  const worked = closing(item, 'worked');
+  const next = further(script, item) ?? begin(nextItem(state));
   return {
-    label: next ? `Worked, ${lowered(next.label)}` : 'It worked',
+    label: next ? `Worked → ${next.label}` : 'It worked',
     does: [...done, worked, ...(next?.does ?? [])],
   };
 }
 
-const lowered = (label: string) => label[0]!.toLowerCase() + label.slice(1);
+/** The outcome of the go under way, which it names: pressed on two devices, it closes one go, not two. */
+export const closing = (
+  { itemId, attempts }: ItemState,
+  outcome: Outcome,
+  symptom?: string,
+): Extract<Happening, { kind: 'attempt closed' }> => ({
+  kind: 'attempt closed',
+  body: { itemId, outcome, go: attempts.length + 1, ...(symptom !== undefined && { symptom }) },
+});
+
+/** The showing on stage once more, with what was changed for it; the outcome of the go under way comes before. */
+export const onceMore = (script: Script, item: ItemState): Extract<Happening, { kind: 'again' }> => ({
+  kind: 'again',
+  body: { itemId: item.itemId, showing: showingNow(script, item) },
+});
+
+/** A miss that is tried again at once, as one press: several goes at a knack. */
+export const missedAgain = (script: Script, item: ItemState): readonly Happening[] => [
+  closing(item, 'failed'),
+  onceMore(script, item),
+];
 
 function curtainUp(state: RunState): Move {
   const first = nextItem(state);
@@ -57,36 +78,55 @@ function curtainUp(state: RunState): Move {
 }
 
 function afterOutcome(script: Script, state: RunState, item: ItemState): Move {
-  const goesFurther = goesOn(script, item) || item.attempts.at(-1)?.outcome !== 'failed';
-  return (goesFurther ? further(script, item, tally(script, item).shown) : undefined) ?? onward(state);
-}
-
-/** What follows a showing that worked: the next one, else the next item; undefined where nothing does. */
-const afterShowing = (script: Script, state: RunState, item: ItemState, shown: number): Move | undefined =>
-  further(script, item, shown) ?? begin(nextItem(state));
-
-/** The next showing of the item on stage, once `shown` were seen. */
-function further(script: Script, item: ItemState, shown: number): Move | undefined {
-  const { showings } = tally(script, item);
-  if (shown >= showings) return undefined;
-  const level = levelAt(script, item, shown);
+  const last = item.attempts.at(-1)?.outcome;
+  // What was not tried is over with: forward never offers it again.
+  if (last === 'not tried') return onward(state);
+  if (last !== 'failed' || goesOn(script, item)) {
+    const next = further(script, item);
+    return next ? { ...next, label: upperFirst(next.label) } : onward(state);
+  }
+  // A miss stays in the series as long as the plan tries it again.
+  const { series } = script.byItem.get(item.itemId)?.item ?? {};
+  const isTriedAgain = series?.onFail === 'retry' && !item.standBy && tally(script, item).retriesLeft > 0;
+  if (!isTriedAgain) return onward(state);
   return {
-    label:
-      level === undefined
-        ? `Show it again (${shown + 1} of ${showings})`
-        : `Next: ${level} (${shown + 1} of ${showings})`,
-    does: [{ kind: 'again', body: { itemId: item.itemId } }],
+    label: `Again: ${showingWords(script, item, showingNow(script, item))}`,
+    does: [onceMore(script, item)],
   };
 }
 
-function begin(next: ItemState | undefined): Move | undefined {
-  return (
-    next && { label: `Begin: ${next.title}`, does: [{ kind: 'item begun', body: { itemId: next.itemId } }] }
-  );
+const upperFirst = (label: string) => label.charAt(0).toUpperCase() + label.slice(1);
+
+/** The showing after the one on stage; undefined where that is the last. */
+function further(script: Script, item: ItemState): Move | undefined {
+  const showing = showingNow(script, item) + 1;
+  if (showing >= tally(script, item).showings) return undefined;
+  return {
+    label: showingWords(script, item, showing),
+    does: [{ kind: 'again', body: { itemId: item.itemId, showing } }],
+  };
 }
 
-const onward = (state: RunState): Move =>
-  begin(nextItem(state)) ?? { label: 'Curtain down', does: [{ kind: 'curtain down', body: {} }] };
+/** A showing, from 0, as it is called: "level 4 of 10: 5 pumps", else "show it again (2 of 3)". */
+export function showingWords(script: Script, item: ItemState, showing: number): string {
+  const { showings } = tally(script, item);
+  const level = levelAt(script, item, showing);
+  const place = `${showing + 1} of ${showings}`;
+  return level === undefined
+    ? `show it again (${place})`
+    : `level ${place}: ${levelWords(script, item, level)}`;
+}
+
+function begin(next: ItemState | undefined): Move | undefined {
+  return next && { label: next.title, does: [{ kind: 'item begun', body: { itemId: next.itemId } }] };
+}
+
+function onward(state: RunState): Move {
+  const next = begin(nextItem(state));
+  return next ? { ...next, label: `Begin: ${next.label}` } : CURTAIN_DOWN;
+}
+
+const CURTAIN_DOWN: Move = { label: 'Curtain down', does: [{ kind: 'curtain down', body: {} }] };
 
 /** The next item that is neither done nor skipped after the one on stage, else the first one passed over. */
 export function nextItem(state: RunState): ItemState | undefined {

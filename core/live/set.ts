@@ -1,5 +1,5 @@
 import { withUnit, type Script } from '../script';
-import { levelOf, playedAs } from './played';
+import { levelOf, playedAt } from './played';
 import type { ItemState } from './slices/stage';
 
 /** What was set for an attempt: each parameter with its value as it is said, and the variant. */
@@ -10,7 +10,7 @@ export type WasSet = ReadonlyMap<string, string>;
  * level of its series. Empty where nothing can be set. Pure.
  */
 export function wasSet(script: Script, state: ItemState, attempt: number): WasSet {
-  const { item, demo } = playedAs(script, state) ?? {};
+  const { item, demo } = playedAt(script, state, attempt) ?? {};
   const set = new Map<string, string>();
   if (!item || !demo) return set;
   const variant = demo.variants?.find((v) => v.id === item.variantId);
@@ -23,6 +23,7 @@ export function wasSet(script: Script, state: ItemState, attempt: number): WasSe
     const value = inSeries ?? setting?.name ?? setting?.value ?? names?.[0] ?? usual;
     if (value !== undefined) set.set(parameter.title, withUnit(parameter, value));
   }
+  if (state.attempts[attempt]?.settings.other) set.set('something else', 'changed');
   return set;
 }
 

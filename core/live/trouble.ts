@@ -5,7 +5,7 @@ import type { Script, ScriptItem } from '../script';
 import { cue } from './cue';
 import type { Happening } from './events';
 import type { RunState } from './fold';
-import { nextItem } from './moves';
+import { closing, nextItem, onceMore } from './moves';
 import { standByOf, tally } from './played';
 import { onStage, type ItemState } from './slices/stage';
 
@@ -142,11 +142,12 @@ function remedies(script: Script, state: RunState, { kind, itemId, message }: Mi
       { did: PLAY_STALE, does: [] },
     ];
   }
-  const failed: Happening = { kind: 'attempt closed', body: { itemId, outcome: 'failed', symptom: message } };
+  const item = state.items.get(itemId)!;
+  const failed = closing(item, 'failed', message);
   const next = nextItem(state);
   return [
-    ...(tally(script, state.items.get(itemId)!).retriesLeft > 0
-      ? [{ did: 'Once more', does: [failed, { kind: 'again', body: { itemId } }] as const }]
+    ...(tally(script, item).retriesLeft > 0
+      ? [{ did: 'Once more', does: [failed, onceMore(script, item)] }]
       : []),
     {
       did: 'Say what should have been, and go on',

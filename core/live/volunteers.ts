@@ -33,6 +33,9 @@ export interface Volunteers {
   up: number;
   /** Those who are up were up for a showing that is over, and the demo has others come up for each. */
   change: boolean;
+  /** How many were asked and declined, and whether those who come up were picked before the show. */
+  saidNo: number;
+  pickedBefore: boolean;
   ask: readonly string[];
 }
 
@@ -46,7 +49,11 @@ export function volunteersNow(script: Script, state: RunState): Volunteers | und
   if (wanted === 0 && up === 0) return undefined;
   const change = wanted > 0 && up > 0 && !!demo?.volunteersChange && showingIsOver(script, state, item);
   const asks = demo && (change || wanted > up);
-  return { itemId: item.itemId, wanted, up, change, ask: asks ? volunteerQuestions(demo) : [] };
+  const { 'said no': saidNo, 'picked before': pickedBefore } = item.volunteers;
+  return {
+    ...{ itemId: item.itemId, wanted, up, change, saidNo, pickedBefore: pickedBefore > 0 },
+    ask: asks ? volunteerQuestions(demo) : [],
+  };
 }
 
 /** Whether the showing for which volunteers came up is over; a retry of it is for the same ones. */

@@ -26,7 +26,9 @@ export function likelyCauses(
   symptom: string | undefined,
 ): LikelyCause[] {
   const listed = fault?.causes ?? [];
-  const here = (found ?? []).filter((f) => f.symptom === symptom);
+  const here = (found ?? []).filter(
+    (f) => symptom !== undefined && symptomKey(f.symptom) === symptomKey(symptom),
+  );
   const typed = here
     .filter((f) => !listed.some((c) => c.cause === f.cause))
     .map(({ cause }): Cause => ({ cause, quickTest: '', cure: '' }));
@@ -42,14 +44,27 @@ export function likelyCauses(
     .sort((a, b) => b.weight - a.weight);
 }
 
+/** What makes two texts of what was seen one and the same: capitals, spaces and a full stop at the end do not count. */
+export const symptomKey = (text: string): string =>
+  text
+    .trim()
+    .toLocaleLowerCase('en')
+    .replace(/\s+/g, ' ')
+    .replace(/[.!…]+$/, '');
+
+/** What was typed, in the spelling that is known already; as typed where it is new. */
+export const knownSymptom = (typed: string, known: readonly string[]): string =>
+  known.find((one) => symptomKey(one) === symptomKey(typed)) ?? typed.trim();
+
 /** A demo that knows one more cause of what is seen, and what to do about it; a cause it knows already is written anew. Pure. */
 export function withCause(demo: Demo, symptom: string, cause: Cause): Demo {
-  const known = demo.faults.find((f) => f.symptom === symptom) ?? { symptom, causes: [] };
+  const isSame = (other: string) => symptomKey(other) === symptomKey(symptom);
+  const known = demo.faults.find((f) => isSame(f.symptom)) ?? { symptom, causes: [] };
   const fault = { ...known, causes: [...known.causes.filter((c) => c.cause !== cause.cause), cause] };
-  const isKnown = demo.faults.some((f) => f.symptom === symptom);
+  const isKnown = demo.faults.some((f) => isSame(f.symptom));
   return {
     ...demo,
-    faults: isKnown ? demo.faults.map((f) => (f.symptom === symptom ? fault : f)) : [...demo.faults, fault],
+    faults: isKnown ? demo.faults.map((f) => (isSame(f.symptom) ? fault : f)) : [...demo.faults, fault],
   };
 }
 
@@ -62,7 +77,7 @@ export function causesFound(attempts: readonly Attempt[]): FoundCause[] {
     play.sort((a, b) => a.atMs - b.atMs || inOrderOfText(a.id, b.id));
     play.forEach(({ symptom, cause }, i) => {
       if (!symptom || !cause) return;
-      const key = JSON.stringify([symptom, cause]);
+      const key = JSON.stringify([symptomKey(symptom), cause]);
       const { times, helped, triedAgain } = found.get(key) ?? { times: 0, helped: 0, triedAgain: 0 };
       const next = play[i + 1];
       found.set(key, {

@@ -1,6 +1,6 @@
 export { isOfRoom } from './rooms';
 export { Attempt, OUTCOMES, type Outcome, type Prediction, type RoomThen } from './attempt';
-export { likelyCauses, withCause, type LikelyCause } from './causes';
+export { knownSymptom, likelyCauses, symptomKey, withCause, type LikelyCause } from './causes';
 export * from './learn';
 export { likelyRange } from './likely-range';
 export { levelsNext, withBest, withTrial } from './plan-trial';

@@ -28,10 +28,10 @@ test('what is set otherwise in an item, a demo, the venue and the show; long lis
     now.show.slotMin = 50;
   });
   expect(said).toEqual([
-    expect.stringMatching(/^“flash”: showings 3, was 1\.$/),
-    expect.stringMatching(/^The demo “foam”: cover s 99, was 30\.$/),
-    'The hall: room c 9, was nothing.',
-    'The show: slot min 50, was 45.',
+    expect.stringMatching(/^“flash”: showings 1 → 3\.$/),
+    expect.stringMatching(/^The demo “foam”: time to say that 30 s → 1 min 39 s\.$/),
+    'The hall: temperature of the room nothing → 9 °C.',
+    'The show: slot 45 min → 50 min.',
   ]);
   const [long] = message((now) => {
     now.demos[0]!.cautions = ['a'];

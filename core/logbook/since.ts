@@ -1,5 +1,5 @@
 import { oddsOf } from '../script';
-import { differences, type Demo, type Difference, type ShowFile } from '../show';
+import { Demo, differences, Item, Show, Venue, type Difference, type ShowFile, type Wording } from '../show';
 
 /** Odds that moved by less say nothing new. Common practice. */
 const MOVED = 0.05;
@@ -38,7 +38,9 @@ function items(now: ShowFile, then: ShowFile): string[] {
   const theirs = byId(then.show.items);
   return now.show.items.flatMap((item): string[] => {
     const was = theirs.get(item.id);
-    return was ? describeDifferences(`“${item.title}”`, differences(item, was)) : [];
+    return was
+      ? describeDifferences(`“${item.title}”`, differences(item, was, { type: Item, ...namesIn(now, then) }))
+      : [];
   });
 }
 
@@ -47,7 +49,12 @@ function demos(now: ShowFile, then: ShowFile): string[] {
   const theirs = byId(then.demos);
   return played(now).flatMap((demo): string[] => {
     const was = theirs.get(demo.id);
-    return was ? describeDifferences(`The demo “${demo.title}”`, differences(demo, was)) : [];
+    return was
+      ? describeDifferences(
+          `The demo “${demo.title}”`,
+          differences(demo, was, { type: Demo, ...namesIn(now, then) }),
+        )
+      : [];
   });
 }
 
@@ -66,11 +73,11 @@ function around(now: ShowFile, then: ShowFile): string[] {
   const { items: _wi, crew: _wc, id: _wid, copyOf: _wof, date: _wdate, venueId: _wv, ...wasShow } = then.show;
   return [
     ...(now.venue.id === then.venue.id
-      ? describeDifferences(now.venue.name, differences(now.venue, then.venue))
+      ? describeDifferences(now.venue.name, differences(now.venue, then.venue, { type: Venue }))
       : [`It is at ${now.venue.name}; it was at ${then.venue.name}.`]),
     ...[...ours].flatMap(([id, name]) => (theirs.has(id) ? [] : [`${name} is new in the crew.`])),
     ...[...theirs].flatMap(([id, name]) => (ours.has(id) ? [] : [`${name} is not in the crew any more.`])),
-    ...describeDifferences('The show', differences(show, wasShow)),
+    ...describeDifferences('The show', differences(show, wasShow, { type: Show, ...namesIn(now, then) })),
   ];
 }
 
@@ -91,12 +98,28 @@ function odds(now: ShowFile, then: ShowFile): string[] {
   });
 }
 
-/** "“Blue flash”: showings 3, was 2; retries 1, was nothing; and 2 more." */
+/** What documents of either file are called, and the units of their goods. */
+function namesIn(now: ShowFile, then: ShowFile): Wording {
+  const files = [now, then];
+  const parameters = files.flatMap((f) => f.demos.flatMap((d) => d.parameters ?? []));
+  const titled = [...files.flatMap((f) => [...f.demos, ...f.show.items, ...f.venue.marks]), ...parameters];
+  const tasks = files.flatMap((f) => f.demos.flatMap((d) => d.prep));
+  const names = new Map([
+    ...tasks.map((task) => [task.id, task.title] as const),
+    ...titled.map((one) => [one.id, 'title' in one ? one.title : one.name] as const),
+    ...files.flatMap((f) => [...f.stock, ...f.crew]).map((one) => [one.id, one.name] as const),
+  ]);
+  const units = new Map(files.flatMap((f) => f.stock.map((good) => [good.id, good.unit] as const)));
+  return { nameOf: (id) => names.get(id), unitOf: (id) => units.get(id) };
+}
+
+/** "“Blue flash”: showings 2 → 3; the variant none → large; and 2 more." */
 function describeDifferences(what: string, found: readonly Difference[]): string[] {
   if (found.length === 0) return [];
-  const lines = found
-    .slice(0, MOST_TOLD)
-    .map(({ at, mine, theirs }) => `${at.join(', ')} ${mine}${mine === theirs ? '' : `, was ${theirs}`}`);
+  const lines = found.slice(0, MOST_TOLD).map(({ at, mine, theirs, entry }) => {
+    const change = entry ?? (mine === theirs ? mine : `${theirs} → ${mine}`);
+    return `${at.join(', ')} ${change}`;
+  });
   const more = found.length > MOST_TOLD ? `; and ${found.length - MOST_TOLD} more` : '';
   return [`${what}: ${lines.join('; ')}${more}.`];
 }

@@ -1,4 +1,4 @@
-import { formatAmount, formatDuration } from '../quantities';
+import { formatAmount, formatDuration, toId } from '../quantities';
 import { mayPlay, type Script } from '../script';
 import type { Demo, Step } from '../show';
 import type { Needs } from '../supplies';
@@ -50,7 +50,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
       );
       add({
         ...base,
-        id: idOf('kit', mark.id, kit.goodId),
+        id: toId('kit', mark.id, kit.goodId),
         kind: 'present',
         title: goodName(script, kit.goodId),
         detail: most > 1 ? `${most} of them` : '',
@@ -62,7 +62,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
       if (goodId !== undefined) continue;
       add({
         ...base,
-        id: idOf('worn', mark.id, by, message),
+        id: toId('worn', mark.id, by, message),
         kind: 'yes-no',
         title: `To be worn: ${message}`,
         detail: by,
@@ -73,7 +73,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
       if (need.amount <= 0) continue;
       add({
         ...base,
-        id: idOf('use', mark.id, need.goodId),
+        id: toId('use', mark.id, need.goodId),
         kind: 'present',
         title: goodName(script, need.goodId),
         detail: `${packedAt(script, needs, need.goodId, mark.id)} packed`,
@@ -97,7 +97,7 @@ export function checksOf(script: Script, timetable: Timetable, needs: Needs): Ch
     for (const c of demo.conditions) {
       add({
         ...base,
-        id: idOf('cond', demo.id, c.id),
+        id: toId('cond', demo.id, c.id),
         kind: c.kind,
         title: c.what,
         detail: limits(c),
@@ -132,15 +132,15 @@ function rehearsed({ id, steps }: Demo): { id: string; must: boolean; title: str
   const guests = steps.filter((s) => s.by === 'guest');
   return [
     ...(order.length
-      ? [{ id: idOf('order', id), must: true, title: `Gone through in this order: ${quoted(order)}` }]
+      ? [{ id: toId('order', id), must: true, title: `Gone through in this order: ${quoted(order)}` }]
       : []),
     ...(calls.length
-      ? [{ id: idOf('calls', id), must: false, title: `Calls agreed: ${quoted(calls)}` }]
+      ? [{ id: toId('calls', id), must: false, title: `Calls agreed: ${quoted(calls)}` }]
       : []),
     ...(guests.length
       ? [
           {
-            id: idOf('guest', id),
+            id: toId('guest', id),
             must: true,
             title: `The guest was shown how, and who watches: ${quoted(guests)}`,
           },
@@ -156,13 +156,7 @@ const playedDemos = ({ items }: Script) =>
   });
 
 /** The check that a piece of work is done. */
-export const prepCheckId = (itemId: string, taskId: string): string => idOf('prep', itemId, taskId);
-
-const idOf = (...parts: string[]) =>
-  parts
-    .join('_')
-    .replace(/[^A-Za-z0-9_-]/g, '-')
-    .slice(0, 64);
+export const prepCheckId = (itemId: string, taskId: string): string => toId('prep', itemId, taskId);
 
 const insteadOf = ({ goods }: Script, id: string): Pick<Check, 'instead'> => {
   const instead = goods.get(id)?.substitutes?.trim();

@@ -6,3 +6,4 @@ export { twoWays } from './numbers';
 export * from './time';
 export * from './order';
 export * from './quantile';
+export { toId } from './to-id';

@@ -1,3 +1,4 @@
+import { parseISO } from 'date-fns';
 import { MOST_TYPED, type Parsed } from './figures';
 import { numberHead, plainSigns } from './numbers';
 
@@ -47,6 +48,18 @@ export function formatDuration(seconds: number): string {
   ] as const;
   const words = parts.filter(([n]) => n > 0).map(([n, unit]) => `${n} ${unit}`);
   return (seconds < 0 && s > 0 ? '−' : '') + (words.join(' ') || '0 s');
+}
+
+/**
+ * The moment at which the clocks of a place show `seconds` after the midnight that begins a day ("2026-10-25"), also on a
+ * day on which they are put forward or back, and past midnight. Local time.
+ */
+export function wallClockDate(isoDay: string, seconds: number): Date {
+  const midnight = parseISO(isoDay);
+  return new Date(
+    ...([midnight.getFullYear(), midnight.getMonth(), midnight.getDate()] as const),
+    ...([0, 0, 0, Math.round(seconds * 1000)] as const),
+  );
 }
 
 /** Times of day run to 36 h: "24:45" is a quarter to one in the night after. */

@@ -1,8 +1,9 @@
+import { toId } from '../quantities';
 import type { Demo, KitNeed } from '../show';
 
 /** A demo as the option of a choice: a task says whose it is, and its id tells. */
 export function asOption(demo: Demo, option: number): Demo {
-  const own = (id: string) => `o${option + 1}-${id}`.slice(0, 64);
+  const own = (id: string) => toId(`o${option + 1}-${id}`);
   return {
     ...demo,
     prep: demo.prep.map((task) => ({

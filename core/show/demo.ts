@@ -146,6 +146,16 @@ export class Step extends Timing {
   @IsOptional() @Ref({ label: 'Takes longer with', empty: 'nothing' }) growsWith?: string;
   /** The show does not go on without it: "earth the dome". */
   @IsOptional() @YesNo('Interlock: never left out, never out of order') interlock?: boolean;
+  /** What the audience guesses before it is seen; it is kept beside the result. */
+  @IsOptional()
+  @Choice(['number', 'choice'], {
+    label: 'The audience guesses',
+    words: { number: 'a number', choice: 'one of these' },
+    empty: 'nothing',
+  })
+  guess?: 'number' | 'choice';
+  @IsOptional() @Lines(8, 60, 'To choose from') guessFrom?: string[];
+  @IsOptional() @Text(12, 'Unit of the guess') guessUnit?: string;
   /** What somebody behind the scenes does at it: "all lights out". */
   @IsOptional() @Choice(CUE_ROLES, { label: 'Cue for', empty: 'nobody' }) cueFor?: CueRole;
   @IsOptional() @Text(120, 'Cue') cue?: string;

@@ -50,7 +50,7 @@ test('each place is named from the outside in, with both sides', () => {
     { at: ['helpers'], mine: '0', theirs: '1' },
     { at: ['hazards'], mine: 'oxidiser', theirs: 'oxidiser, heat' },
     { at: ['steps', '“Stir”', 'likely s'], mine: '5', theirs: '8' },
-    { at: ['steps', '“Step back”'], mine: 'nothing', theirs: '“Step back”' },
+    { at: ['steps', '“Step back”'], mine: 'nothing', theirs: '“Step back”', entry: 'removed' },
   ]);
 });
 

@@ -30,7 +30,7 @@ export {
   type Patch,
 } from './change';
 export { changesSaid } from './said';
-export { differences, type Difference } from './differ';
+export { differences, type Difference, type Wording } from './differ';
 export {
   broughtIn,
   canonical,

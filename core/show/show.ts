@@ -155,6 +155,8 @@ export class Item {
   @Title('Title') title!: string;
   @IsOptional() @Ref('Demo') demoId?: string;
   @IsOptional() @One(() => Timing) timing?: Timing;
+  /** Held up on stage while somebody talks. */
+  @IsOptional() @Lines(12, 120, { label: 'Key words', empty: 'none' }) keyWords?: string[];
   @Whole(1, 20, 'Showings') showings!: number;
   @Whole(0, 20, 'Retries allowed') retries!: number;
   @IsOptional() @Ref({ label: 'Presents', empty: 'the first of the crew' }) presenterId?: string;

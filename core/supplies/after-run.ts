@@ -15,6 +15,8 @@ export interface LeftoverLine {
   expected: number;
   /** As counted after the show, if anybody did. */
   counted: number | undefined;
+  /** Of a cryogen: what boiled off or was lost in pouring. */
+  lost?: number;
 }
 
 /** What a run did to the stores, ready to be written after one confirmation. */

@@ -1,5 +1,5 @@
-import { addSeconds, differenceInMinutes, parseISO } from 'date-fns';
-import { formatFigure, type BaseUnit } from '../quantities';
+import { differenceInMinutes, parseISO } from 'date-fns';
+import { formatFigure, wallClockDate, type BaseUnit } from '../quantities';
 import type { Script } from '../script';
 import type { ColdPlan, Good, Show } from '../show';
 import type { Timetable } from '../timetable';
@@ -20,6 +20,11 @@ export interface ColdBudget {
   /** Whole units to order, or what the vessel holds where that is enough: it is filled to this. */
   order: number;
   cost: number | undefined;
+  /** Litres or kilograms in the vessel at the end of the show as planned; below 0 where it does not last. */
+  atEnd: number;
+  /** What demos pour as planned, without what is lost in pouring. */
+  planned: number;
+  pourLossPct: number;
   /** What is left in the vessel, from filling to the end; `h` are hours from curtain-up. */
   left: { h: number; amount: number }[];
   vessel: number;
@@ -75,9 +80,22 @@ export const coldBudgets = (
   consumables: readonly ConsumableTotal[],
 ): ColdBudget[] => coldPlans(script).map((plan) => coldBudget(script, timetable, plan, consumables));
 
+/** An amount of a budget, in litres or kilograms, in the unit the good is kept in. */
+const inBase = ({ cryogen }: Pick<ColdBudget, 'cryogen'>, amount: number, unit: BaseUnit): number =>
+  rounded((unit === 'g' ? CRYOGENS[cryogen].kgPerUnit : 1) * amount * 1000);
+
 /** What is ordered, in the unit the good is kept in. */
-export const carried = ({ cryogen, order }: ColdBudget, unit: BaseUnit): number =>
-  rounded((unit === 'g' ? CRYOGENS[cryogen].kgPerUnit : 1) * order * 1000);
+export const carried = (budget: ColdBudget, unit: BaseUnit): number => inBase(budget, budget.order, unit);
+
+/**
+ * What is left of a cryogen after a show that poured so much of it, in the unit the good is kept in: the budget's course to
+ * its end, with what was really poured in the place of what was planned. Losses to the air are in it. Pure.
+ */
+export function coldLeft(budget: ColdBudget, pouredBase: number, unit: BaseUnit): number {
+  const poured = pouredBase / inBase(budget, 1, unit);
+  const spared = (budget.planned - poured) * (1 + budget.pourLossPct / 100);
+  return inBase(budget, Math.max(0, budget.atEnd + spared), unit);
+}
 
 /** The cryogen a show needs: what its demos pour and chill, and what is lost to the air. Pure. */
 export function coldBudget(
@@ -125,7 +143,7 @@ export function coldBudget(
   const useTotal = sum(uses);
   const lossTotal = sum(losses);
   const { reserve, total, order } = coldOrder(useTotal + lossTotal, plan);
-  const left = courseOf(script, timetable, plan, pours, objects, Math.min(order, plan.vessel), losses);
+  const course = courseOf(script, timetable, plan, pours, objects, Math.min(order, plan.vessel), losses);
   return {
     goodId: plan.goodId,
     cryogen: plan.cryogen,
@@ -138,13 +156,16 @@ export function coldBudget(
     total,
     order,
     cost: plan.pricePerUnit === undefined ? undefined : order * plan.pricePerUnit,
-    left,
+    left: course.map(({ h, amount }) => ({ h, amount: Math.max(0, amount) })),
+    atEnd: course.at(-1)!.amount,
+    planned,
+    pourLossPct: plan.pourLossPct,
     vessel: plan.vessel,
     staticPerDay: plan.staticPerDay,
     daysKept,
     filledH: -hoursBefore(script, plan),
     firstUseH: Math.min(0, ...pours.map((p) => firstHandsOf(timetable, p.itemId) / 3600)),
-    dryAtH: left.find((p) => p.amount <= 0)?.h,
+    dryAtH: course.find((p) => p.amount <= 0)?.h,
   };
 }
 
@@ -156,7 +177,7 @@ function firstHandsOf(timetable: Timetable, itemId: string): number {
 
 /** Hours from filling to curtain-up. */
 function hoursBefore({ file, upS }: Script, plan: ColdPlan): number {
-  const up = addSeconds(parseISO(file.show.date), upS);
+  const up = wallClockDate(file.show.date, upS);
   return differenceInMinutes(up, parseISO(`${plan.filledOn}T${plan.filledAt}`)) / 60;
 }
 
@@ -205,5 +226,5 @@ function courseOf(
     out.push({ h: e.h, amount });
   }
   to(end);
-  return out.map((p) => ({ h: p.h, amount: Math.max(0, p.amount) }));
+  return out;
 }

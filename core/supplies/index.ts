@@ -27,7 +27,7 @@ export {
   type TourShow,
   type TourStop,
 } from './tour';
-export { coldBudget, coldBudgets, coldPlans, isCryogen, usualCold, type ColdBudget } from './cold';
+export { coldBudget, coldBudgets, coldLeft, coldPlans, isCryogen, usualCold, type ColdBudget } from './cold';
 export { LIFT_KG, packing, thingsOf, type PackedCrate, type Packing } from './packing';
 export type { Thing } from './fill';
 export { SEPARATIONS, separation, type Separation } from './separations';

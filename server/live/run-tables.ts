@@ -46,7 +46,11 @@ export class RunTables {
     if (state === written) return touched;
     // While a show is on, nothing of it is learned yet.
     const counts = state.phase === 'down' || written.phase === 'down';
-    const turned = counting(state) !== counting(written) || state.conditions !== written.conditions;
+    const turned =
+      counting(state) !== counting(written) ||
+      state.conditions !== written.conditions ||
+      state.workAnswered !== written.workAnswered ||
+      state.tasksDone !== written.tasksDone;
     // Another air changes what the benches had to say of every attempt.
     if (state.conditions !== run.inDayAir.conditions)
       run.inDayAir = {
@@ -110,7 +114,7 @@ export class RunTables {
         state.downAt ?? null,
         outcomes.length,
         outcomes.filter((a) => a.outcome === 'failed').length,
-        state.nearMisses,
+        state.nearMisses + state.incidents.filter((i) => i.kind === 'near miss').length,
         state.actions.filter((a) => !a.done).length,
         state.called === undefined ? null : Number(state.called),
         state.struck?.reason ?? null,
@@ -166,5 +170,5 @@ export class RunTables {
 }
 
 /** What decides whether a run teaches anything, and as what. */
-const counting = ({ phase, called, struck }: RunState): string =>
-  JSON.stringify([phase === 'down', called ?? null, struck?.reason ?? null]);
+const counting = ({ phase, called, struck, countsAllTheSame }: RunState): string =>
+  JSON.stringify([phase === 'down', called ?? null, struck?.reason ?? null, countsAllTheSame]);

@@ -9,6 +9,7 @@ import {
   mayWrite,
   othersDo,
   standsOn,
+  wallClockDate,
   wornIn,
   wornSaid,
   type Check,
@@ -18,7 +19,6 @@ import {
   type Script,
 } from '@hearty/core';
 import { Box, Button, Paper, Typography } from '@mui/material';
-import { addSeconds, parseISO } from 'date-fns';
 import { useSnackbar } from 'notistack';
 import { useMemo, type ReactNode } from 'react';
 import { OnPaper } from '../kit/paper';
@@ -64,7 +64,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
   const leftS = (itemId: string) => {
     const startS = plan.timetable.items.find((i) => i.itemId === itemId)?.startS;
     if (startS === undefined || show.date !== today()) return undefined;
-    return (addSeconds(parseISO(show.date), script.upS + startS).getTime() - now) / 1000;
+    return (wallClockDate(show.date, script.upS + startS).getTime() - now) / 1000;
   };
   return (
     <OnPaper

@@ -58,7 +58,7 @@ const SIZES = {
   page: 27,
   stageSmall: 17,
   stageText: 22,
-  stageLead: 28,
+  stageLead: 32,
   stageCall: 40,
   stageNow: 62,
 };

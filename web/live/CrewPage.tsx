@@ -86,6 +86,9 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
   const { plan } = usePlan(script.file, { forecast: false });
   const sheet = plan?.callSheets.find((s) => s.personId === person.id);
   const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now, ticked) : [];
+  // What is on now with one's help is known; the next thing to do is what one looks for.
+  const first = lines.find((line) => !line.now) ?? lines[0];
+  const later = lines.filter((line) => line !== first).slice(0, MOST_LINES);
   const { now: on, next } = announced(script, state);
   const cues = cuesOf(script, state, person);
   const reading = may ? unread(script, state) : undefined;
@@ -112,7 +115,15 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
           <SyncStatus />
         </Box>
       </Box>
-      <OnStage on={on} next={next} narrates={person.role === 'narrator'} />
+      <Box component="section" aria-label="What you do next">
+        {first ? (
+          <FirstLine line={first} script={script} may={may} />
+        ) : (
+          <Typography component="h1" sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 'stageLead' }}>
+            {plan ? 'Nothing more for you' : 'Working out what you do …'}
+          </Typography>
+        )}
+      </Box>
       {cues.length > 0 && <Cues cues={cues} />}
       {measuring !== undefined ? (
         <ReadingPad
@@ -130,16 +141,19 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
           </Box>
         )
       )}
-      <Box component="section" aria-label="What you do next">
-        <Typography component="h2" sx={{ fontSize: 'stageText', fontWeight: 700, mb: 2 }}>
-          {lines.length ? 'You, next' : plan ? 'Nothing more for you' : 'Working out what you do …'}
-        </Typography>
-        <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-          {lines.slice(0, MOST_LINES).map((line) => (
-            <Line key={line.key} line={line} script={script} may={may} />
-          ))}
+      {person.role === 'narrator' ? <OnStage on={on} next={next} /> : <StageLine on={on} next={next} />}
+      {later.length > 0 && (
+        <Box component="section" aria-label="After that">
+          <Typography component="h2" sx={{ fontSize: 'stageText', fontWeight: 700, mb: 2 }}>
+            After that
+          </Typography>
+          <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+            {later.map((line) => (
+              <Line key={line.key} line={line} script={script} may={may} />
+            ))}
+          </Box>
         </Box>
-      </Box>
+      )}
     </Box>
   );
 }
@@ -149,19 +163,11 @@ function phaseWords(state: RunState): string {
   return state.phase === 'held' ? 'HOLD' : state.phase === 'down' ? 'the curtain is down' : 'the show is on';
 }
 
-/** What is on and what comes; for the narrator large, with what one sees. */
-const OnStage = ({
-  on,
-  next,
-  narrates,
-}: {
-  on: Announced | undefined;
-  next: Announced[];
-  narrates: boolean;
-}) => (
+/** For a narrator: what is on and what comes, large, with what the audience sees. */
+const OnStage = ({ on, next }: { on: Announced | undefined; next: Announced[] }) => (
   <Box component="section" aria-label="On stage">
     <Typography
-      component="h1"
+      component="h2"
       sx={{
         fontFamily: DISPLAY,
         fontWeight: 700,
@@ -172,19 +178,42 @@ const OnStage = ({
     >
       {on ? numbered(on.number, on.title) : 'Nothing on stage'}
     </Typography>
-    {narrates && on && <Typography sx={{ fontSize: 'stageText' }}>{on.shows}</Typography>}
+    {on && <Typography sx={{ fontSize: 'stageText' }}>{on.shows}</Typography>}
     {next.map((item, i) => (
       <Box key={item.itemId} sx={{ mt: 1 }}>
-        <Typography sx={{ fontSize: narrates ? 'stageLead' : 'stageText', overflowWrap: 'anywhere' }}>
+        <Typography sx={{ fontSize: 'stageLead', overflowWrap: 'anywhere' }}>
           <Box component="span" sx={{ color: 'text.secondary' }}>
             {i === 0 ? 'next ' : 'then '}
           </Box>
           {numbered(item.number, item.title)}
         </Typography>
-        {narrates && <Typography sx={{ fontSize: 'stageSmall' }}>{item.shows}</Typography>}
+        <Typography sx={{ fontSize: 'stageSmall' }}>{item.shows}</Typography>
       </Box>
     ))}
   </Box>
+);
+
+/** For everybody else: one small line. */
+const StageLine = ({ on, next: [next] }: { on: Announced | undefined; next: Announced[] }) => (
+  <Typography
+    component="section"
+    aria-label="On stage"
+    sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}
+  >
+    <Box component="span" sx={{ color: 'text.secondary' }}>
+      on stage{' '}
+    </Box>
+    <b>{on ? numbered(on.number, on.title) : 'nothing'}</b>
+    {next && (
+      <>
+        <Box component="span" sx={{ color: 'text.secondary' }}>
+          {' '}
+          · next{' '}
+        </Box>
+        {numbered(next.number, next.title)}
+      </>
+    )}
+  </Typography>
 );
 
 const Cues = ({ cues }: { cues: StepCue[] }) => (
@@ -207,12 +236,79 @@ const Cues = ({ cues }: { cues: StepCue[] }) => (
   </Box>
 );
 
+/** The next thing one does oneself: what, for what, where, and how late it is, larger than all else. */
+function FirstLine({ line, script, may }: { line: CrewLine; script: Script; may: boolean }) {
+  const { inS, atS, now, tick, what } = line;
+  const isLate = inS !== undefined && inS < -5 && !now;
+  return (
+    <>
+      <Typography
+        role="timer"
+        sx={{ fontSize: 'stageLead', fontWeight: 700, color: isLate ? 'warning.main' : 'secondary.main' }}
+      >
+        {isLate && '▲ '}
+        {whenWords(now, inS, clockOf(script, [atS])(atS))}
+      </Typography>
+      <Typography
+        component="h1"
+        sx={{
+          fontFamily: DISPLAY,
+          fontWeight: 750,
+          fontSize: 'stageCall',
+          lineHeight: 1.12,
+          overflowWrap: 'anywhere',
+        }}
+      >
+        {lineTitle(line)}
+      </Typography>
+      <LineDetails line={line} size="stageText" />
+      {tick && may && (
+        <Box sx={{ display: 'flex', mt: 2 }}>
+          <Target main onClick={() => void record({ kind: 'task done', body: tick })}>
+            Done
+            <Box
+              component="span"
+              sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
+            >
+              : {what}
+            </Box>
+          </Target>
+        </Box>
+      )}
+    </>
+  );
+}
+
+function lineTitle({ kind, what, number }: CrewLine): string {
+  if (kind !== 'on stage' && kind !== 'help') return what;
+  return `${kind === 'help' ? 'Help' : 'On stage'}: ${numbered(number, what)}`;
+}
+
+/** Where, for what, with what and what to put on. */
+const LineDetails = ({ line, size }: { line: CrewLine; size: 'stageSmall' | 'stageText' }) => (
+  <>
+    <Typography sx={{ fontSize: size, overflowWrap: 'anywhere' }}>
+      {[
+        line.place,
+        line.forItem && line.forItem !== line.what && `for ${line.forItem}`,
+        line.with?.join(', '),
+      ]
+        .filter(Boolean)
+        .join(' · ')}
+    </Typography>
+    {line.does?.map((message) => (
+      <Typography key={message} sx={{ fontSize: size, overflowWrap: 'anywhere' }}>
+        {message}
+      </Typography>
+    ))}
+    {line.worn && (
+      <Typography sx={{ fontSize: size, color: 'warning.main' }}>put on: {line.worn.join('; ')}</Typography>
+    )}
+  </>
+);
+
 function Line({ line, script, may }: { line: CrewLine; script: Script; may: boolean }) {
-  const { kind, what, forItem, place, inS, atS, now, tick, number } = line;
-  const title =
-    kind === 'on stage' || kind === 'help'
-      ? `${kind === 'help' ? 'Help' : 'On stage'}: ${numbered(number, what)}`
-      : what;
+  const { what, inS, atS, now, tick } = line;
   return (
     <Box
       component="li"
@@ -228,23 +324,9 @@ function Line({ line, script, may }: { line: CrewLine; script: Script; may: bool
     >
       <Box>
         <Typography sx={{ fontSize: 'stageText', fontWeight: 700, overflowWrap: 'anywhere' }}>
-          {title}
+          {lineTitle(line)}
         </Typography>
-        <Typography sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
-          {[place, forItem && forItem !== what && `for ${forItem}`, line.with?.join(', ')]
-            .filter(Boolean)
-            .join(' · ')}
-        </Typography>
-        {line.does?.map((message) => (
-          <Typography key={message} sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
-            {message}
-          </Typography>
-        ))}
-        {line.worn && (
-          <Typography sx={{ fontSize: 'stageSmall', color: 'warning.main' }}>
-            put on: {line.worn.join('; ')}
-          </Typography>
-        )}
+        <LineDetails line={line} size="stageSmall" />
       </Box>
       <Box sx={{ display: 'grid', gap: 1, textAlign: 'center' }}>
         <Typography

@@ -12,18 +12,6 @@ export function HowItStands({ gates, isChecked }: { gates: readonly Gate[]; isCh
   );
 }
 
-/** A no-go, of a check or of the plan, stays one until it is fixed or overruled. */
-export function NoGo({ gate }: { gate: Gate | undefined }) {
-  if (gate?.verdict !== 'no-go') return null;
-  return (
-    <Typography role="alert" sx={{ fontSize: 'stageText', color: 'error.main', fontWeight: 700 }}>
-      NO-GO: {gate.reasons[0]}
-      {gate.reasons.length > 1 && ` And ${gate.reasons.length - 1} more: see Check.`}
-      {gate.fixes && ` Fixes: ${gate.fixes.join('; ')}.`}
-    </Typography>
-  );
-}
-
 /** Acknowledged stops stay in sight at their item. */
 export const AcknowledgedStops = ({ lines }: { lines: readonly string[] }) =>
   lines.map((line) => (

@@ -2,7 +2,6 @@ import { Box, Typography } from '@mui/material';
 import { heldBy, onStage, OVERRIDES, type Happening, type RunState, type Script } from '@hearty/core';
 import { useState } from 'react';
 import { DISPLAY } from '../kit/theme';
-import { press } from '../session/runLog';
 import { Target } from './Target';
 
 /** An interlock stands before what was pressed: take its steps, or go on without them, deliberately and with a reason. */
@@ -10,22 +9,19 @@ export function InterlockPanel({
   script,
   state,
   does,
-  onDone,
+  onGo,
 }: {
   script: Script;
   state: RunState;
   does: readonly Happening[];
-  onDone: () => void;
+  /** Goes on with what was pressed, `first` before it. */
+  onGo: (first: Happening[]) => void;
 }) {
   const [without, setWithout] = useState(false);
   const held = heldBy(script, state, does);
   const item = onStage(state);
   if (!item) return null;
   const { itemId } = item;
-  const go = (first: Happening[]) => {
-    onDone();
-    void press([...first, ...does]);
-  };
   return (
     <Box role="group" aria-label="Interlock">
       <Typography sx={{ color: 'warning.main', fontWeight: 700, fontSize: 'stageText' }}>FIRST</Typography>
@@ -41,7 +37,7 @@ export function InterlockPanel({
       <Box sx={{ display: 'grid', gap: 4, mt: 4, gridTemplateColumns: { sm: '1fr 1fr' } }}>
         {without ? (
           OVERRIDES.map((reason) => (
-            <Target key={reason} onClick={() => go([{ kind: 'overridden', body: { itemId, reason } }])}>
+            <Target key={reason} onClick={() => onGo([{ kind: 'overridden', body: { itemId, reason } }])}>
               {reason}
             </Target>
           ))
@@ -49,7 +45,9 @@ export function InterlockPanel({
           <>
             <Target
               main
-              onClick={() => go(held.map(({ id }) => ({ kind: 'step done', body: { itemId, stepId: id } })))}
+              onClick={() =>
+                onGo(held.map(({ id }) => ({ kind: 'step done', body: { itemId, stepId: id } })))
+              }
             >
               It is done now
             </Target>

@@ -2,96 +2,148 @@ import { Box, Typography } from '@mui/material';
 import {
   askGuest,
   cue,
-  nextItem,
-  numbered,
+  guessedNow,
   onStage,
-  owed,
-  playedAs,
+  stageWords,
   volunteersNow,
-  type BegunHere,
-  type Cue,
   type Gate,
+  type Happening,
   type ItemState,
   type RunState,
   type Script,
+  type StageWork,
   type Volunteers,
 } from '@hearty/core';
 import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
 import { CoverLine, Cures } from './Cures';
-import { AcknowledgedStops, HowItStands, NextTrouble, NoGo } from './GateLines';
+import { AcknowledgedStops, HowItStands } from './GateLines';
+import { Guess } from './panels';
 import { Target } from './Target';
 import { Wait, Window } from './Timers';
+import type { Fit } from './useFit';
 
-/** Now, then, and what to shout, put on and begin. */
-export function NowBlock({
-  script,
-  state,
-  now,
-  gates,
-}: {
+interface Props {
   script: Script;
   state: RunState;
   now: number;
   gates: ReadonlyMap<string, Gate>;
-}) {
+  onGo: (does: readonly Happening[]) => void;
+}
+
+/** What is done now, as large as the screen allows; it is never cut off. */
+export function NowLine({ script, state, fit }: Pick<Props, 'script' | 'state'> & { fit: Fit }) {
+  const c = cue(script, state);
+  const { head, detail, line, value, keyWords } = stageWords(script, state, c);
+  // The call is the line itself while it is what is done now.
+  const isCall = state.phase === 'running' && c?.shout !== undefined && c.step === c.shout;
+  return (
+    <Box
+      data-testid="now"
+      sx={{ flex: 'none', ...(isCall && { border: 3, borderRadius: 1, px: 3, py: fit.isRoomy ? 2 : 0 }) }}
+    >
+      <Typography
+        sx={{
+          fontSize: fit.isRoomy ? 'stageLead' : 'stageSmall',
+          lineHeight: 1.25,
+          overflowWrap: 'anywhere',
+        }}
+      >
+        <Box component="span" sx={{ color: 'primary.main', fontWeight: 700 }}>
+          {head}
+        </Box>{' '}
+        {isCall && ' · say to the audience'}
+        {detail && ` · ${detail}`}
+      </Typography>
+      {value !== undefined && <Large fit={fit} text={value} />}
+      {keyWords.length > 0 ? (
+        <>
+          <Large fit={fit} text={keyWords.join(' · ')} />
+          <Smaller>{line}</Smaller>
+        </>
+      ) : value === undefined ? (
+        <Large fit={fit} text={line} isHeading />
+      ) : (
+        <Smaller>{line}</Smaller>
+      )}
+    </Box>
+  );
+}
+
+const Large = ({ fit, text, isHeading = false }: { fit: Fit; text: string; isHeading?: boolean }) => (
+  <Typography
+    {...(isHeading && { component: 'h1' })}
+    sx={{
+      fontFamily: DISPLAY,
+      fontWeight: 750,
+      fontSize: fit.sizeOf(text),
+      lineHeight: 1.1,
+      overflowWrap: 'anywhere',
+    }}
+  >
+    {text}
+  </Typography>
+);
+
+const Smaller = ({ children }: { children: string }) => (
+  <Typography
+    component="h1"
+    sx={{
+      fontFamily: DISPLAY,
+      fontWeight: 700,
+      fontSize: { xs: 'stageText', sm: 'stageLead' },
+      lineHeight: 1.15,
+      overflowWrap: 'anywhere',
+    }}
+  >
+    {children}
+  </Typography>
+);
+
+/** What goes with it: what to say and put on, the windows that run, whom to ask, what to begin, and then. */
+export function NowBlock({ script, state, now, gates, onGo }: Props) {
   const c = cue(script, state);
   const item = onStage(state);
-  const next = nextItem(state);
-  const { head, line } = words(script, state, c);
-  const behind = owed(state);
   const volunteers = volunteersNow(script, state);
   const guest = askGuest(script, state);
-  // The call is the line itself while it is what is done now.
-  const calls = state.phase === 'running' && c?.shout !== undefined && c.step === c.shout;
+  const isRunning = state.phase === 'running';
+  const isOn = item?.status === 'now';
+  const isCall = isRunning && c?.shout !== undefined && c.step === c.shout;
   return (
     <>
-      {item?.status === 'now' && <NoGo gate={gates.get(item.itemId)} />}
-      {item?.status === 'now' && <AcknowledgedStops lines={gates.get(item.itemId)?.acknowledged ?? []} />}
-      <Box {...(calls && { sx: { border: 3, borderRadius: 1, p: 3 } })}>
-        {calls && <Typography sx={{ fontSize: 'stageSmall' }}>to the audience, now</Typography>}
-        <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{head}</Typography>
-        {c && c.with.length > 0 && item?.status === 'now' && state.phase === 'running' && (
-          <Typography sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
-            with {c.with.join(', ')}
-          </Typography>
-        )}
-        <Typography
-          component="h1"
-          sx={{
-            fontFamily: DISPLAY,
-            fontWeight: 750,
-            fontSize: { xs: 'stageCall', sm: line.length > 90 ? 'stageCall' : 'stageNow' },
-            lineHeight: 1.1,
-            overflowWrap: 'anywhere',
-          }}
-        >
-          {line}
-        </Typography>
-      </Box>
       {state.phase === 'before' && (
         <HowItStands gates={[...gates.values()]} isChecked={state.checks.size > 0} />
       )}
-      {c?.by && state.phase === 'running' && (
+      {isOn && <AcknowledgedStops lines={gates.get(item.itemId)?.acknowledged ?? []} />}
+      {c?.by && isRunning && (
         <Typography sx={{ fontSize: 'stageText', fontWeight: 700, color: 'warning.main' }}>{c.by}</Typography>
-      )}
-      {c?.shout && !calls && (
-        <Box sx={{ border: 3, borderRadius: 1, p: 4 }}>
-          <Typography sx={{ fontSize: 'stageSmall' }}>to the audience, next</Typography>
-          <Typography sx={{ fontFamily: DISPLAY, fontWeight: 700, fontSize: 'stageCall', lineHeight: 1.15 }}>
-            {c.shout.text}
-          </Typography>
-        </Box>
       )}
       {c && (c.wait !== undefined || c.windows.length > 0) && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 6, rowGap: 2, alignItems: 'center' }}>
-          {c.wait && state.phase === 'running' && <Wait wait={c.wait} now={now} />}
+          {c.wait && isRunning && <Wait wait={c.wait} now={now} />}
           {c.windows.map((window) => (
             <Window key={window.stepId} window={window} now={now} />
           ))}
         </Box>
       )}
-      {c && state.phase === 'running' && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
+      {c?.shout && !isCall && (
+        <Box sx={{ border: 3, borderRadius: 1, px: 4, py: 2 }}>
+          <Typography sx={{ fontSize: 'stageSmall' }}>say next</Typography>
+          <Typography
+            sx={{
+              fontFamily: DISPLAY,
+              fontWeight: 700,
+              fontSize: { xs: 'stageLead', sm: 'stageCall' },
+              lineHeight: 1.15,
+            }}
+          >
+            {c.shout.text}
+          </Typography>
+        </Box>
+      )}
+      {c?.guess && isRunning && item && !item.closed && <Guess item={item} step={c.guess} onGo={onGo} />}
+      {isOn && <Guessed script={script} item={item} />}
+      {c && isRunning && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
       {volunteers && volunteers.ask.length > 0 && (
         <Beside title={whomToAsk(volunteers)} lines={volunteers.ask} />
       )}
@@ -101,7 +153,7 @@ export function NowBlock({
           {volunteers.up === 1 ? 'A volunteer is' : `${volunteers.up} volunteers are`} still up
         </Typography>
       )}
-      {c?.then && state.phase === 'running' && !item?.closed && (
+      {c?.then && isRunning && !item?.closed && (
         <Typography sx={{ fontSize: 'stageText' }}>
           <Box component="span" sx={{ color: 'text.secondary' }}>
             then{' '}
@@ -109,49 +161,24 @@ export function NowBlock({
           {c.then.text}
         </Typography>
       )}
-      {state.phase === 'running' && c?.begin.map((b) => <BeginHere key={b.itemId + b.taskId} begin={b} />)}
-      {item?.closed && <Cures script={script} state={state} />}
-      {item?.status === 'now' && <CoverLine script={script} item={item} />}
-      {next && state.phase !== 'down' && (
-        <Typography sx={{ fontSize: 'stageSmall' }}>
-          <b>Next</b> {withNumber(script, next)}
-          <NextTrouble script={script} state={state} next={next} gate={gates.get(next.itemId)} />
-          {behind.length > 0 && (
-            <Box component="span" sx={{ color: 'warning.main', ml: 6 }}>
-              <b>Still to play</b> {behind.map((i) => i.title).join(', ')}
-            </Box>
-          )}
+      {c && c.with.length > 0 && isOn && isRunning && (
+        <Typography sx={{ fontSize: 'stageSmall', overflowWrap: 'anywhere' }}>
+          with {c.with.join(', ')}
         </Typography>
       )}
+      {isRunning && c?.begin.map((work) => <BeginHere key={work.itemId + work.taskId} work={work} />)}
+      {item?.closed && <Cures script={script} state={state} />}
+      {isOn && <CoverLine script={script} item={item} />}
     </>
   );
 }
 
-function words(script: Script, state: RunState, c: Cue | undefined): { head: string; line: string } {
-  const item = onStage(state);
-  if (state.phase === 'before') return { head: script.file.show.title, line: 'Ready when you are.' };
-  if (state.phase === 'down')
-    return { head: script.file.show.title, line: 'The curtain is down. Well played.' };
-  if (state.phase === 'held') return { head: 'HOLD', line: 'The clock of the show is stopped.' };
-  if (!item || item.status !== 'now')
-    return { head: 'NOW', line: item ? 'On to the next.' : 'The stage is yours.' };
-  const level = c?.level === undefined ? '' : `: ${c.level}`;
-  const showing = c && c.showings > 1 ? ` · showing ${c.showing} of ${c.showings}${level}` : '';
-  const tries = item.attempts.length > 0 && !item.closed ? ` · attempt ${item.attempts.length + 1}` : '';
-  const title = item.standBy ? (playedAs(script, item)?.item.title ?? item.title) : item.title;
-  const head = `NOW · ${withNumber(script, { ...item, title })}${showing}${tries}`;
-  if (item.closed) return { head, line: OUTCOME_WORDS[item.attempts.at(-1)!.outcome] };
-  return { head, line: c?.step?.text ?? item.title };
-}
-
-const withNumber = (script: Script, { itemId, title }: Pick<ItemState, 'itemId' | 'title'>): string =>
-  numbered(script.byItem.get(itemId)?.number, title);
-
-function whomToAsk({ wanted, change }: Volunteers): string {
+function whomToAsk({ wanted, change, saidNo, pickedBefore }: Volunteers): string {
   const who = wanted === 1 ? 'volunteer' : `${wanted} volunteers`;
+  const before = saidNo > 0 ? ` (${saidNo} said no)` : pickedBefore ? ' (picked beforehand)' : '';
   return change
-    ? `let ${wanted === 1 ? 'this one' : 'these'} go, and ask the next ${who}`
-    : `ask the ${who} before they come up`;
+    ? `let ${wanted === 1 ? 'this one' : 'these'} go, and ask the next ${who}${before}`
+    : `ask the ${saidNo > 0 ? 'next ' : ''}${who} before they come up${before}`;
 }
 
 const Beside = ({ title, lines }: { title: string; lines: readonly string[] }) => (
@@ -166,7 +193,7 @@ const Beside = ({ title, lines }: { title: string; lines: readonly string[] }) =
 );
 
 /** Work of a later item that is begun now, ticked where one stands. */
-const BeginHere = ({ begin: { itemId, taskId, title, forTitle } }: { begin: BegunHere }) => (
+const BeginHere = ({ work: { itemId, taskId, title, forTitle } }: { work: StageWork }) => (
   <Box sx={{ display: 'flex' }}>
     <Target
       words={`now, for “${forTitle}”; press when it is done`}
@@ -177,9 +204,13 @@ const BeginHere = ({ begin: { itemId, taskId, title, forTitle } }: { begin: Begu
   </Box>
 );
 
-const OUTCOME_WORDS = {
-  worked: 'It worked.',
-  partly: 'It partly worked.',
-  failed: 'It did not work.',
-  'not tried': 'Not tried.',
-} as const;
+/** What was guessed stays in sight until it is seen. */
+function Guessed({ script, item }: { script: Script; item: ItemState }) {
+  const guesses = guessedNow(script, item);
+  if (guesses.length === 0) return null;
+  return (
+    <Typography sx={{ fontSize: 'stageText', fontWeight: 700 }}>
+      They guessed: {guesses.join(', ')}
+    </Typography>
+  );
+}

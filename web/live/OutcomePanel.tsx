@@ -1,10 +1,10 @@
 import { Box, Typography } from '@mui/material';
-import { playedAs, type Happening, type ItemState, type Outcome, type Script } from '@hearty/core';
+import { closing, playedAs, type Happening, type ItemState, type Outcome, type Script } from '@hearty/core';
 import { useState } from 'react';
 import { DISPLAY } from '../kit/theme';
 import { Target } from './Target';
 
-/** How the attempt went; a failure is asked for what was seen. Two touches at most. */
+/** How the attempt went; of a failure, whole or in part, what was seen is asked. Two touches at most. */
 export function OutcomePanel({
   script,
   item,
@@ -17,12 +17,10 @@ export function OutcomePanel({
   const [outcome, setOutcome] = useState<Outcome>();
   const symptoms = playedAs(script, item)?.demo?.faults.map((f) => f.symptom) ?? [];
   const close = (chosen: Outcome, symptom?: string) => {
-    onOutcome([
-      { kind: 'attempt closed', body: { itemId: item.itemId, outcome: chosen, ...(symptom && { symptom }) } },
-    ]);
+    onOutcome([closing(item, chosen, symptom)]);
   };
   const choose = (chosen: Outcome) =>
-    chosen === 'failed' && symptoms.length > 0 ? setOutcome(chosen) : close(chosen);
+    (chosen === 'failed' || chosen === 'partly') && symptoms.length > 0 ? setOutcome(chosen) : close(chosen);
   return (
     <Box role="group" aria-label="How did it go?">
       <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>

@@ -1,11 +1,9 @@
-import { Box, ButtonBase, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { readingOf, type RunState, type Script } from '@hearty/core';
-import { useState } from 'react';
 import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
+import { NumberPad } from './NumberPad';
 import { Target } from './Target';
-
-const KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0', '⌫'] as const;
 
 /** What was measured after an attempt: one large pad, or one of its words. It may be left out. */
 export function ReadingPad({
@@ -19,7 +17,6 @@ export function ReadingPad({
   attemptId: string;
   onDone: () => void;
 }) {
-  const [typed, setTyped] = useState('');
   const asked = readingOf(script, state, attemptId);
   if (!asked) return null;
   const { reading, title } = asked;
@@ -27,13 +24,6 @@ export function ReadingPad({
     onDone();
     void record({ kind: 'reading', body: { attemptId, value } });
   };
-  const value = Number(typed);
-  const { min = -Infinity, max = Infinity, unit = '' } = reading;
-  const far = typed !== '' && (value < min || value > max);
-  const key = (k: (typeof KEYS)[number]) =>
-    setTyped((was) =>
-      k === '⌫' ? was.slice(0, -1) : was.length >= 8 || (k === '.' && was.includes('.')) ? was : was + k,
-    );
   return (
     <Box role="group" aria-label={reading.title}>
       <Typography sx={{ color: 'primary.main', fontWeight: 700, fontSize: 'stageText' }}>{title}</Typography>
@@ -58,54 +48,8 @@ export function ReadingPad({
           ))}
         </Box>
       ) : (
-        <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { sm: '320px 1fr' }, alignItems: 'start' }}>
-          <Box
-            sx={{
-              display: 'grid',
-              gap: 2,
-              gridTemplateColumns: { xs: 'repeat(4, 1fr)', sm: 'repeat(3, 1fr)' },
-            }}
-          >
-            {KEYS.map((k) => (
-              <ButtonBase
-                key={k}
-                aria-label={k === '⌫' ? 'Take the last digit out' : k}
-                onClick={() => key(k)}
-                sx={{
-                  minHeight: 72,
-                  borderRadius: 1,
-                  bgcolor: (t) => t.ink.wash,
-                  fontSize: 'stageLead',
-                  fontWeight: 700,
-                }}
-              >
-                {k}
-              </ButtonBase>
-            ))}
-          </Box>
-          <Box sx={{ display: 'grid', gap: 2 }}>
-            <Typography
-              aria-live="polite"
-              sx={{ fontFamily: DISPLAY, fontSize: { xs: 'stageLead', sm: 'stageNow' }, lineHeight: 1.1 }}
-            >
-              {typed || '…'} {unit}
-            </Typography>
-            {far && (
-              <Typography sx={{ fontSize: 'stageSmall', color: 'warning.main' }}>
-                {rangeWords(reading.min, reading.max, unit)} is usual; it is kept as you say.
-              </Typography>
-            )}
-            <Target main disabled={typed === '' || !Number.isFinite(value)} onClick={() => put(value)}>
-              Keep it
-            </Target>
-          </Box>
-        </Box>
+        <NumberPad unit={reading.unit ?? ''} usual={reading} onKeep={put} />
       )}
     </Box>
   );
 }
-
-const rangeWords = (min: number | undefined, max: number | undefined, unit: string): string =>
-  [min !== undefined && `${min}`, max !== undefined && `${min === undefined ? 'up ' : ''}to ${max}`, unit]
-    .filter(Boolean)
-    .join(' ');

@@ -4,8 +4,12 @@ import {
   forward,
   heldBy,
   mayAgain,
+  missedAgain,
+  onceMore,
   onStage,
   playedAs,
+  slotLeftS,
+  stageAlarm,
   tally,
   toPick,
   type Happening,
@@ -18,17 +22,17 @@ import { useRunNow } from '../session/useRunNow';
 import { inTurn, press, record, undoLast } from '../session/runLog';
 import { BarredPanel } from './BarredPanel';
 import { InterlockPanel } from './InterlockPanel';
-import { JumpList } from './JumpList';
-import { NowBlock } from './NowBlock';
-import { Offers } from './Offers';
-import { OutcomePanel } from './OutcomePanel';
-import { ReadingPad } from './ReadingPad';
+import { NowBlock, NowLine } from './NowBlock';
+import { ChangePanel, JumpList, OutcomePanel, ReadingPad } from './panels';
+import { Singles } from './Singles';
+import { SpokenState, SkipLinks } from './Spoken';
+import { StageBand } from './StageBand';
+import { StageSide, StageTop } from './StageSide';
 import { Target } from './Target';
-import { LandingBar } from './LandingBar';
-import { TopLine } from './TopLine';
 import { useAwake } from './useAwake';
 import { useSleepWatch } from './useSleepWatch';
-import { useGates } from './useGates';
+import { useFit } from './useFit';
+import { gatesForPress, useGates } from './useGates';
 import { useLanding } from './useLanding';
 
 // Of rehearsals alone: shows do not load them.
@@ -38,26 +42,19 @@ const GuideStrip = lazy(async () => ({ default: (await import('../session/GuideS
 /** What stands in the place of the item while something is asked. */
 type Panel =
   | { kind: 'outcome' }
+  | { kind: 'change' }
   | { kind: 'jump' }
   | { kind: 'reading'; attemptId: string }
   | { kind: 'interlock'; does: readonly Happening[] }
   | { kind: 'barred'; itemId: string };
 
-/** A large screen stands further away: all of it is drawn larger there. */
-const LARGER = {
-  '--stage-height': '100dvh',
-  '@media (min-width: 1600px) and (min-height: 900px)': {
-    zoom: 1.4,
-    '--stage-height': 'calc(100dvh / 1.4)',
-  },
-} as const;
-
-/** The stage: two targets that never move, offers in a place of their own above them, everything else a step away. */
+/** The stage: three targets that never move, single presses in a place of their own above them, everything else a step away. */
 export function Stage({ script, state, rehearsal }: { script: Script; state: RunState; rehearsal: boolean }) {
   const { file } = script;
   const now = useRunNow(state);
   const landing = useLanding(file, state);
   const gates = useGates(script, state, now);
+  const fit = useFit();
   const [panel, setPanel] = useState<Panel>();
   const close = () => setPanel(undefined);
   useSleepWatch(state.phase === 'running' || state.phase === 'held');
@@ -75,12 +72,18 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
     !!playedAs(script, current)?.demo;
   const again = mayAgain(script, state);
   /** Records what a press does, or asks first where an interlock stands before it. */
-  const goIn = (script: Script, state: RunState, does: readonly Happening[]) => {
+  const goIn = async (script: Script, state: RunState, does: readonly Happening[]) => {
     if (does.length === 0) return;
     if (heldBy(script, state, does).length > 0) return setPanel({ kind: 'interlock', does });
-    const stop = barred(gates, does);
+    return goPast(script, state, does);
+  };
+  /** Records what a press does, but begins nothing that may not be played. */
+  const goPast = async (script: Script, state: RunState, does: readonly Happening[]) => {
+    // Before it waits for the plan: what is opened meanwhile stays open.
+    close();
+    const begins = does.some(({ kind }) => kind === 'item begun');
+    const stop = begins && barred(await gatesForPress(script, state), does);
     if (stop) setPanel({ kind: 'barred', itemId: stop.gate.itemId });
-    else close();
     const rest = stop ? stop.rest : does;
     return rest.length > 0 ? press(rest) : undefined;
   };
@@ -95,79 +98,128 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
         : phase === 'running' && record({ kind: 'hold', body: {} }),
     );
   const ask = () => asks && setPanel({ kind: 'outcome' });
-  const onceMore = () =>
+  const missed = () =>
+    inTurn((script, state) => {
+      const item = onStage(state);
+      if (
+        state.phase === 'running' &&
+        item?.status === 'now' &&
+        !item.closed &&
+        toPick(script, item).length === 0
+      )
+        return goIn(script, state, missedAgain(script, item));
+    });
+  const oneMore = () =>
     inTurn(
-      (script, state) =>
-        mayAgain(script, state) && record({ kind: 'again', body: { itemId: onStage(state)!.itemId } }),
+      (script, state) => mayAgain(script, state) && goIn(script, state, [onceMore(script, onStage(state)!)]),
     );
   // A clicker has one way on, whatever is open: it never waits for another hand.
   // A button held down is one press.
   useHotkeys('pagedown, right', (e) => !e.repeat && on(), { preventDefault: true });
   useHotkeys('pageup', (e) => !e.repeat && (panel ? close() : undo()), { preventDefault: true });
+  // The third key of many clickers blanks a screen of slides: here it is a miss that is tried again.
+  useHotkeys('b, m, period', (e) => !e.repeat && asks && missed(), { enabled: !panel });
   useHotkeys('h', hold, { enabled: !panel });
   useHotkeys('o', ask, { enabled: !panel });
   useHotkeys('escape', close);
   const retriesLeft = current ? tally(script, current).retriesLeft : 0;
-  const failed = current?.attempts.at(-1)?.outcome === 'failed';
+  const leftS = slotLeftS(script, state, now);
+  const isOver = state.phase === 'down';
+  const alarm = stageAlarm(script, state, current && gates.get(current.itemId), leftS);
+  const side = { script, state, now, leftS, landing, rehearsal, gates };
+  const everythingElse = (
+    <>
+      <Small onClick={undo} disabled={!state.lastUndoable}>
+        Undo
+      </Small>
+      {panel ? (
+        <Small onClick={close}>Close</Small>
+      ) : (
+        <Small onClick={() => setPanel({ kind: 'jump' })} disabled={isOver}>
+          Jump or skip
+        </Small>
+      )}
+      <Button component="a" href={`/shows/${file.show.id}/${isOver ? 'debrief' : 'live'}`} sx={smallSx}>
+        {isOver ? 'To the debrief' : 'Exit'}
+      </Button>
+    </>
+  );
   return (
     <Box
       component="main"
       sx={{
+        zoom: fit.zoom,
+        height: `calc(100dvh / ${fit.zoom})`,
         display: 'grid',
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) 190px' },
-        ...LARGER,
-        height: 'var(--stage-height)',
+        gridTemplateColumns: fit.isRoomy ? 'minmax(0, 1fr) auto' : 'minmax(0, 1fr)',
+        gridTemplateRows: 'auto minmax(0, 1fr)',
+        overflow: 'hidden',
       }}
     >
+      <SkipLinks />
+      <SpokenState script={script} state={state} alarm={alarm} />
+      <StageBand alarm={alarm} />
       <Box
         sx={{
+          gridRow: 2,
           display: 'flex',
           flexDirection: 'column',
-          px: { xs: 4, sm: 9 },
-          py: { xs: 3, sm: 5 },
-          gap: { xs: 3, sm: 4 },
+          px: fit.isRoomy ? 8 : 4,
+          py: fit.isRoomy ? 4 : 2,
+          gap: fit.isRoomy ? 3 : 2,
           minWidth: 0,
-          height: 'var(--stage-height)',
+          minHeight: 0,
         }}
       >
+        {!fit.isRoomy && <StageTop {...side}>{everythingElse}</StageTop>}
         {state.rehearsal?.guided && (
           <Suspense>
             <GuideStrip script={script} state={state} on="stage" />
           </Suspense>
         )}
-        <TopLine script={script} state={state} now={now} rehearsal={rehearsal} landing={landing} />
+        {!panel && <NowLine script={script} state={state} fit={fit} />}
         <Box
+          id="what-is-on"
           sx={{
             flex: '1 1 0',
             minHeight: 0,
             overflowY: 'auto',
             display: 'flex',
             flexDirection: 'column',
-            gap: 4,
+            gap: 3,
           }}
           role="region"
           aria-label="What is on"
-          // It scrolls where there is much to say: by the keyboard too.
+          // It scrolls where there is much to read: by the keyboard too.
           tabIndex={0}
         >
-          {panel?.kind === 'outcome' && current ? (
-            <OutcomePanel script={script} item={current} onOutcome={go} />
-          ) : panel?.kind === 'jump' ? (
-            <JumpList
-              script={script}
-              state={state}
-              gates={gates}
-              onBegin={(itemId) => go([{ kind: 'item begun', body: { itemId } }])}
-            />
-          ) : panel?.kind === 'reading' ? (
-            <ReadingPad script={script} state={state} attemptId={panel.attemptId} onDone={close} />
-          ) : panel?.kind === 'interlock' ? (
-            <InterlockPanel script={script} state={state} does={panel.does} onDone={close} />
-          ) : panel?.kind === 'barred' ? (
-            <BarredPanel gate={gates.get(panel.itemId)} onGo={go} />
-          ) : (
-            <NowBlock script={script} state={state} now={now} gates={gates} />
-          )}
+          <Suspense>
+            {panel?.kind === 'outcome' && current ? (
+              <OutcomePanel script={script} item={current} onOutcome={go} />
+            ) : panel?.kind === 'change' && current ? (
+              <ChangePanel script={script} item={current} onGo={go} />
+            ) : panel?.kind === 'jump' ? (
+              <JumpList
+                script={script}
+                state={state}
+                gates={gates}
+                onBegin={(itemId) => go([{ kind: 'item begun', body: { itemId } }])}
+              />
+            ) : panel?.kind === 'reading' ? (
+              <ReadingPad script={script} state={state} attemptId={panel.attemptId} onDone={close} />
+            ) : panel?.kind === 'interlock' ? (
+              <InterlockPanel
+                script={script}
+                state={state}
+                does={panel.does}
+                onGo={(first) => inTurn((script, state) => goPast(script, state, [...first, ...panel.does]))}
+              />
+            ) : panel?.kind === 'barred' ? (
+              <BarredPanel gate={gates.get(panel.itemId)} onGo={go} />
+            ) : (
+              <NowBlock script={script} state={state} now={now} gates={gates} onGo={go} />
+            )}
+          </Suspense>
         </Box>
         {!panel && state.rehearsal?.seed !== undefined && (
           <Suspense>
@@ -175,70 +227,72 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           </Suspense>
         )}
         {!panel && (
-          <Offers
+          <Singles
             script={script}
             state={state}
             landing={landing}
             gates={gates}
+            asks={asks}
+            again={again}
             onGo={go}
             onReading={(attemptId) => setPanel({ kind: 'reading', attemptId })}
+            onOutcome={ask}
+            onChange={() => setPanel({ kind: 'change' })}
           />
         )}
-        <Box sx={{ display: 'grid', gap: { xs: 2, sm: 4 }, gridTemplateColumns: '1.6fr 1fr' }}>
+        <Box
+          id="targets"
+          role="group"
+          aria-label="Go on"
+          tabIndex={-1}
+          sx={{
+            flex: 'none',
+            display: 'grid',
+            gap: fit.isRoomy ? 4 : 2,
+            gridTemplateColumns: fit.isRoomy ? '2.2fr 1.1fr 0.75fr' : '1.6fr 1fr 0.8fr',
+          }}
+        >
           <Target main words="page-down on the clicker" onClick={on} disabled={move.does.length === 0}>
             {move.label}
           </Target>
           {again ? (
             <Target
-              onClick={onceMore}
+              onClick={oneMore}
               words={
-                failed && retriesLeft > 0
+                current?.attempts.at(-1)?.outcome === 'failed' && retriesLeft > 0
                   ? `${retriesLeft} ${retriesLeft === 1 ? 'retry' : 'retries'} left`
-                  : 'beyond the plan'
+                  : 'not planned'
               }
             >
               Once more
             </Target>
           ) : (
-            <Target words="partly · failed · not tried" disabled={!asks} onClick={ask}>
-              How did it go?
+            <Target words="and once more" disabled={!asks} onClick={missed}>
+              Missed
             </Target>
           )}
-        </Box>
-        <Box component="nav" aria-label="Everything else" sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-          <Small onClick={undo} disabled={!state.lastUndoable}>
-            Take back
-          </Small>
-          <Small onClick={hold} disabled={state.phase !== 'running' && state.phase !== 'held'}>
-            {state.phase === 'held' ? 'Resume' : 'Hold'}
-          </Small>
-          <Small
-            onClick={() => (panel?.kind === 'jump' ? close() : setPanel({ kind: 'jump' }))}
-            disabled={state.phase === 'down'}
+          <Target
+            look="outlined"
+            onClick={hold}
+            disabled={state.phase !== 'running' && state.phase !== 'held'}
           >
-            Jump or skip
-          </Small>
-          {panel ? (
-            <Small onClick={close}>Back</Small>
-          ) : (
-            <Button
-              component="a"
-              href={`/shows/${file.show.id}/${state.phase === 'down' ? 'debrief' : 'live'}`}
-              sx={smallSx}
-            >
-              {state.phase === 'down' ? 'To the debrief' : 'Leave'}
-            </Button>
-          )}
+            {state.phase === 'held' ? 'Resume' : 'Hold'}
+          </Target>
         </Box>
       </Box>
-      <LandingBar landing={landing} state={state} />
+      {fit.isRoomy && (
+        <Box sx={{ gridRow: 2, minHeight: 0, display: 'grid' }}>
+          <StageSide {...side}>{everythingElse}</StageSide>
+        </Box>
+      )}
     </Box>
   );
 }
 
 const smallSx = {
-  minHeight: 48,
-  px: { xs: 2, sm: 4 },
+  minHeight: 44,
+  minWidth: 44,
+  px: 2,
   color: 'text.primary',
   border: '1px solid',
   borderColor: 'divider',

@@ -14,13 +14,13 @@ function useKeptWords(): string {
   const online = useRunLog((s) => s.online);
   const failed = useRunLog((s) => s.failed);
   const { waiting, trouble, message, onlyInTab } = useOutbox((s) => s);
-  const kept = waiting === 0 ? 'all kept' : `${waiting} kept here`;
+  const kept = waiting === 0 ? 'Saved' : `${waiting} saved on this device only`;
   const here = opensAlone() ? kept : `${kept} · keep this tab open`;
   if (onlyInTab > 0) return `this device is full · ${onlyInTab} in this tab only: leave it open`;
   if (trouble !== 'none') return `${WHY[trouble] || bare(message)} · ${here}`;
   if (failed) return `${bare(failed)} · ${here}`;
   if (!online) return `${WHY.gone} · ${here}`;
-  return waiting > 0 ? `sending ${waiting}` : here;
+  return waiting > 0 ? `${waiting} waiting to save` : here;
 }
 
 const bare = (sentence: string) => sentence.replace(/\.$/, '');

@@ -1,13 +1,20 @@
-import { gates, type Gate, type RunState, type Script } from '@hearty/core';
+import { gates, type Gate, type Plan, type RunState, type Script } from '@hearty/core';
 import { useMemo } from 'react';
-import { usePlan } from '../workers/planner';
+import { planWithin, usePlan } from '../workers/planner';
 
 /** Which items are go, by their checks; empty until these are worked out. */
 export function useGates(script: Script, state: RunState, now: number): ReadonlyMap<string, Gate> {
   const { plan } = usePlan(script.file, { forecast: false });
   const minute = Math.floor(now / 60_000) * 60_000;
-  return useMemo(
-    () => new Map(plan ? gates(script, plan, state, minute).map((gate) => [gate.itemId, gate]) : []),
-    [plan, script, state, minute],
-  );
+  return useMemo(() => byItem(script, plan, state, minute), [plan, script, state, minute]);
 }
+
+/** A plan takes about a second; the show waits no longer than this for one that never comes. */
+const MOST_WAIT_MS = 4000;
+
+/** The same for a press that begins an item: waits for the plan, so that no stop is missed before it is worked out. */
+export const gatesForPress = async (script: Script, state: RunState): Promise<ReadonlyMap<string, Gate>> =>
+  byItem(script, await planWithin(script.file, MOST_WAIT_MS), state, Date.now());
+
+const byItem = (script: Script, plan: Plan | undefined, state: RunState, nowMs: number) =>
+  new Map(plan ? gates(script, plan, state, nowMs).map((gate) => [gate.itemId, gate]) : []);

@@ -48,6 +48,22 @@ function keepPlan(key: string, plan: Plan): void {
   plans.set(key, plan);
   const [oldest] = plans.keys();
   if (plans.size > MAX_PLANS && oldest !== undefined) plans.delete(oldest);
+  for (const found of waiting.get(key) ?? []) found(plan);
+  waiting.delete(key);
+}
+
+/** Those who wait for the plan of a file that is being worked out. */
+const waiting = new Map<string, ((plan: Plan) => void)[]>();
+
+/** The plan of a file that a screen is working out, once it is there; undefined if it takes longer than `mostMs`. */
+export function planWithin(file: ShowFile, mostMs: number): Promise<Plan | undefined> {
+  const key = JSON.stringify(file);
+  const known = plans.get(key);
+  if (known) return Promise.resolve(known);
+  return new Promise((found) => {
+    waiting.set(key, [...(waiting.get(key) ?? []), found]);
+    setTimeout(() => found(undefined), mostMs);
+  });
 }
 
 /** A finished plan of this file; with its forecast, where that is wanted. */

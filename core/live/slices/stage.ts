@@ -1,9 +1,13 @@
 import { IsOptional, ValidateBy } from 'class-validator';
-import { Choice, Figure, Id, Ref, Text, Title, Whole } from '../../fields';
+import { Choice, Figure, Id, Ref, Text, Title, Whole, YesNo } from '../../fields';
 import type { Slice } from '../../log';
 import { OUTCOMES, type Outcome } from '../../logbook';
 import type { Script } from '../../script';
 import { Nothing, OfItem } from './nothing';
+
+/** What happens with a volunteer besides coming up: numbers only, never who. */
+export const VOLUNTEER_CHANGES = ['said no', 'left', 'picked before'] as const;
+export type VolunteerChange = (typeof VOLUNTEER_CHANGES)[number];
 
 class StepDone extends OfItem {
   @Id() stepId!: string;
@@ -14,6 +18,38 @@ class Chosen extends OfItem {
 class AttemptClosed extends OfItem {
   @Choice(OUTCOMES, 'Outcome') outcome!: Outcome;
   @IsOptional() @Title('What one saw') symptom?: string;
+  /** The go it closes, from 1. Without it, whichever is under way. */
+  @IsOptional() @Whole(1, 1000) go?: number;
+}
+class Again extends OfItem {
+  /** The showing it is for, from 0. Without it, the first that has not been shown. */
+  @IsOptional() @Whole(0, 200) showing?: number;
+}
+/** What the go under way is played with instead of what was planned. */
+class SettingChanged extends OfItem {
+  @IsOptional() @Ref('Over') parameterId?: string;
+  @IsOptional() @Figure(1e-6, 1e6, 'Played at') value?: number;
+  @IsOptional() @Text(60, 'Played with') name?: string;
+  /** A variant of the demo; null for the demo as it is written. */
+  @IsOptional() @Id() variantId?: string | null;
+  /** Changed in a way that the demo has no parameter for: the debrief asks what it was. */
+  @IsOptional() @YesNo('Something else was changed') other?: boolean;
+  /** It is over with this showing: the level of a series, or something else. */
+  @IsOptional() @YesNo('For this showing only') once?: boolean;
+}
+class Guessed extends OfItem {
+  @Id() stepId!: string;
+  @ValidateBy({
+    name: 'guess',
+    validator: {
+      validate: (value) => value !== null && isReading(value),
+      defaultMessage: () => 'must be a number or a word',
+    },
+  })
+  value!: number | string;
+}
+class VolunteerChanged extends OfItem {
+  @Choice(VOLUNTEER_CHANGES, 'What happened') what!: VolunteerChange;
 }
 const isReading = (value: unknown): boolean =>
   value === null ||
@@ -40,6 +76,9 @@ class Swapped extends OfItem {
 class VolunteersUp extends OfItem {
   @Whole(0, 200, 'Volunteers up') count!: number;
 }
+class AboutItem {
+  @IsOptional() @Id() itemId?: string;
+}
 class OfTask extends OfItem {
   @Id() taskId!: string;
 }
@@ -57,7 +96,15 @@ const kinds = {
   'timer done': { body: StepDone },
   'attempt closed': { body: AttemptClosed },
   /** The same demo once more: a further showing or a retry. */
-  again: { body: OfItem },
+  again: { body: Again },
+  /** The go under way is played with another setting. */
+  'setting changed': { body: SettingChanged },
+  /** What the audience guesses before it is seen. */
+  guess: { body: Guessed },
+  /** Something went wrong within the go, which then went on. */
+  hitch: { body: OfItem },
+  /** Nobody was hurt, and might have been. */
+  'near miss': { body: AboutItem },
   skip: { body: OfItem },
   /** Played last of what is still to come. */
   later: { body: OfItem },
@@ -75,16 +122,47 @@ const kinds = {
   overruled: { body: Because },
   /** So many volunteers are on stage now; numbers, never names. */
   volunteers: { body: VolunteersUp },
+  /** A volunteer declined, left, or was picked beforehand. */
+  volunteer: { body: VolunteerChanged },
   hold: { body: Nothing },
   resume: { body: Nothing },
   'curtain down': { body: Nothing },
 };
+
+/** What a go is played with instead of what was planned. */
+export interface GoSettings {
+  parameters: readonly { parameterId: string; value?: number; name?: string; once: boolean }[];
+  /** Undefined as planned, null for the demo as it is written. */
+  variantId: string | null | undefined;
+  /** Something was changed that is no parameter. */
+  other: boolean;
+}
+
+export const AS_PLANNED: GoSettings = { parameters: [], variantId: undefined, other: false };
+
+export const isAsPlanned = ({ parameters, variantId, other }: GoSettings): boolean =>
+  parameters.length === 0 && variantId === undefined && !other;
+
+/** Something that happened beside the steps, in the go `n` of an item. */
+export interface Incident {
+  id: string;
+  kind: 'hitch' | 'near miss';
+  itemId: string | undefined;
+  n: number;
+  at: number;
+  /** Written at the debrief. */
+  text: string | undefined;
+}
 
 export interface StageAttempt {
   /** The id of the event that closed it. */
   id: string;
   n: number;
   outcome: Outcome;
+  /** The showing it was for, from 0; undefined in older logs, which name none. */
+  showing: number | undefined;
+  /** What it was played with instead of what was planned. */
+  settings: GoSettings;
   symptom: string | undefined;
   cause: string | undefined;
   change: string | undefined;
@@ -105,6 +183,15 @@ export interface ItemState {
   stints: { from: number; to: number | undefined }[];
   /** When the go under way began. */
   goAt: number | undefined;
+  /** The showing that the go under way is for, from 0; undefined where the log names none. */
+  goShowing: number | undefined;
+  goSettings: GoSettings;
+  /** What the audience guessed, at which step and before which attempt. */
+  guesses: { id: string; stepId: string; value: number | string; n: number; at: number }[];
+  /** Volunteers of this item who declined, left, or were picked beforehand: numbers. */
+  volunteers: Record<VolunteerChange, number>;
+  /** Outcomes of goes that were over already, as when two devices close one: kept and shown, they teach nothing. */
+  tooLate: { id: string; outcome: Outcome; at: number }[];
   /** Of a choice: the demo that the audience picked. */
   chosen: string | undefined;
   /** Steps that were ever done in it, by id. */
@@ -141,6 +228,7 @@ export interface StageState {
   now: string | undefined;
   /** Work begun on stage, by `taskKey`, and when. */
   tasksDone: Map<string, number>;
+  incidents: Incident[];
   volunteersUp: number;
   /** The item they came up in, and how many attempts at it were over by then. */
   volunteersFor: { itemId: string; attempts: number } | undefined;
@@ -166,6 +254,11 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
           endedAt: undefined,
           stints: [],
           goAt: undefined,
+          goShowing: undefined,
+          goSettings: AS_PLANNED,
+          guesses: [],
+          volunteers: { 'said no': 0, left: 0, 'picked before': 0 },
+          tooLate: [],
           chosen: undefined,
           everDone: [],
           overrides: 0,
@@ -182,6 +275,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
     ),
     now: undefined,
     tasksDone: new Map(),
+    incidents: [],
     volunteersUp: 0,
     volunteersFor: undefined,
   }),
@@ -209,12 +303,19 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
     },
     'attempt closed': (state, { id, body, at }) => {
       const item = state.items.get(body.itemId);
-      if (!item || item.closed) return;
+      if (!item) return;
+      const { outcome, go = item.attempts.length + 1 } = body;
+      if (item.closed || go !== item.attempts.length + 1) {
+        item.tooLate.push({ id, outcome, at });
+        return;
+      }
       item.closed = true;
       item.attempts.push({
         id,
         n: item.attempts.length + 1,
-        outcome: body.outcome,
+        outcome,
+        showing: item.goShowing,
+        settings: item.goSettings,
         symptom: body.symptom,
         cause: undefined,
         change: undefined,
@@ -225,8 +326,48 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
     },
     again: (state, { body, at }) => {
       const item = state.items.get(body.itemId);
-      if (item?.closed) goOnce(item, at);
+      if (!item?.closed) return;
+      // The same showing keeps what was changed; a further one keeps what was not for one showing only.
+      if (body.showing === undefined || body.showing !== item.attempts.at(-1)?.showing)
+        item.goSettings = forFurther(item.goSettings);
+      goOnce(item, at, body.showing);
     },
+    'setting changed': (
+      state,
+      { body: { itemId, parameterId, value, name, variantId, other, once = false } },
+    ) => {
+      const item = state.items.get(itemId);
+      if (!item || item.closed) return;
+      const { parameters, ...rest } = item.goSettings;
+      item.goSettings = {
+        ...rest,
+        ...(variantId !== undefined && { variantId }),
+        ...(other && { other }),
+        parameters:
+          parameterId === undefined
+            ? parameters
+            : [
+                ...parameters.filter((p) => p.parameterId !== parameterId),
+                {
+                  parameterId,
+                  once,
+                  ...(value !== undefined && { value }),
+                  ...(name !== undefined && { name }),
+                },
+              ],
+      };
+    },
+    guess: ({ items }, { id, body: { itemId, stepId, value }, at }) => {
+      const item = items.get(itemId);
+      if (!item) return;
+      const n = item.attempts.length + (item.closed ? 0 : 1);
+      item.guesses = [
+        ...item.guesses.filter((g) => g.stepId !== stepId || g.n !== n),
+        { id, stepId, value, n, at },
+      ];
+    },
+    hitch: (state, { id, body: { itemId }, at }) => incident(state, 'hitch', id, itemId, at),
+    'near miss': (state, { id, body: { itemId }, at }) => incident(state, 'near miss', id, itemId, at),
     later: ({ order, items }, { body }) => {
       if (items.get(body.itemId)?.status !== 'to come') return;
       order.push(...order.splice(order.indexOf(body.itemId), 1));
@@ -272,6 +413,12 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
       state.volunteersUp = count;
       state.volunteersFor = { itemId, attempts: state.items.get(itemId)?.attempts.length ?? 0 };
     },
+    volunteer: (state, { body: { itemId, what } }) => {
+      const item = state.items.get(itemId);
+      if (!item) return;
+      item.volunteers[what]++;
+      if (what === 'left') state.volunteersUp = Math.max(0, state.volunteersUp - 1);
+    },
     hold: (state, { at }) => {
       if (state.phase !== 'running') return;
       state.phase = 'held';
@@ -303,11 +450,34 @@ function begin(state: StageState, itemId: string, at: number): void {
   state.curtainAt ??= at;
   if (state.phase === 'before') state.phase = 'running';
   state.now = itemId;
+  if (item.attempts.length === 0) item.goShowing = 0;
   Object.assign(item, { status: 'now', begunAt: item.begunAt ?? at, goAt: at, endedAt: undefined });
 }
 
-function goOnce(item: ItemState, at: number): void {
-  Object.assign(item, { closed: false, overridden: false, stepsDone: [], timersDone: [], goAt: at });
+function goOnce(item: ItemState, at: number, showing?: number): void {
+  Object.assign(item, {
+    ...{ closed: false, overridden: false, stepsDone: [], timersDone: [] },
+    ...{ goAt: at, goShowing: showing },
+  });
+}
+
+/** What a further showing keeps of a changed setting. */
+const forFurther = ({ parameters, variantId }: GoSettings): GoSettings => ({
+  parameters: parameters.filter((p) => !p.once),
+  variantId,
+  other: false,
+});
+
+function incident(
+  state: StageState,
+  kind: Incident['kind'],
+  id: string,
+  itemId: string | undefined,
+  at: number,
+): void {
+  const item = itemId === undefined ? undefined : state.items.get(itemId);
+  const n = item ? item.attempts.length + (item.closed ? 0 : 1) : 0;
+  state.incidents.push({ id, kind, itemId: item?.itemId, n, at, text: undefined });
 }
 
 function endCurrent(state: StageState, at: number): void {

@@ -5,7 +5,7 @@ import type { Script } from '../../script';
 import { ACTION_ON, Room, type ActionOn } from '../../show';
 import { Nothing } from './nothing';
 import type { RehearsalState } from './rehearsal';
-import { attemptOf, type StageState } from './stage';
+import { attemptOf, taskKey, type StageState } from './stage';
 
 export class Note {
   @Title('Note') text!: string;
@@ -52,6 +52,21 @@ class SleepAnswered {
   @Id() sleepId!: string;
   @YesNo('The show went on meanwhile') wentOn!: boolean;
 }
+/** Asked of work that nobody ticked: whether it was done. */
+class WorkAnswered {
+  @Id() itemId!: string;
+  @Id() taskId!: string;
+  @YesNo('It was done') done!: boolean;
+}
+/** What a hitch or a near miss was that was marked with one press. */
+export class Described {
+  @Id() eventId!: string;
+  @Text(400, { label: 'What happened', empty: 'not described' }) text!: string;
+}
+/** The run in a sentence or two. */
+export class RunSummaryText {
+  @Text(1000, { label: 'Summary', empty: 'not written yet' }) text!: string;
+}
 class Called {
   @YesNo('It was a rehearsal') rehearsal!: boolean;
 }
@@ -67,6 +82,11 @@ const kinds = {
   slept: { body: Slept },
   /** Asked at the debrief: whether the show went on while the device slept. */
   'sleep answered': { body: SleepAnswered },
+  'work answered': { body: WorkAnswered },
+  described: { body: Described },
+  summary: { body: RunSummaryText },
+  /** It was quick, and a show all the same: it counts. */
+  'counts all the same': { body: Nothing },
   /** What the run was, whatever it was opened as. */
   called: { body: Called },
   /** It teaches nothing. */
@@ -100,6 +120,11 @@ export interface SleepState {
 }
 
 export interface TalkState {
+  /** Whether work was done that nobody ticked, by `taskKey`. */
+  workAnswered: Map<string, boolean>;
+  summary: string;
+  /** Somebody said that a run which looks clicked through was a real one. */
+  countsAllTheSame: boolean;
   sleeps: SleepState[];
   notes: Growing<NoteState>;
   nearMisses: number;
@@ -124,6 +149,9 @@ export const talk: Slice<
 > = {
   kinds,
   start: () => ({
+    workAnswered: new Map(),
+    summary: '',
+    countsAllTheSame: false,
     sleeps: [],
     notes: new Growing(),
     nearMisses: 0,
@@ -164,6 +192,14 @@ export const talk: Slice<
       const sleep = sleeps.find((s) => s.id === body.sleepId);
       if (sleep) sleep.wentOn = body.wentOn;
     },
+    'work answered': ({ workAnswered }, { body }) =>
+      void workAnswered.set(taskKey(body.itemId, body.taskId), body.done),
+    described: ({ incidents }, { body }) => {
+      const incident = incidents.find((i) => i.id === body.eventId);
+      if (incident) incident.text = body.text || undefined;
+    },
+    summary: (state, { body }) => void (state.summary = body.text),
+    'counts all the same': (state) => void (state.countsAllTheSame = true),
     // What ran faster than life, with trouble or guided was a rehearsal, whatever is said of it after.
     called: (state, { body }) => void (state.called = body.rehearsal || state.rehearsal !== undefined),
     'no near miss': (state) => void (state.noNearMiss = true),

@@ -4,6 +4,7 @@ import type { Person } from '../../show';
 import type { Timetable } from '../../timetable';
 import { cue } from '../cue';
 import type { RunState } from '../fold';
+import { lateWork } from '../late-work';
 import { nextItem } from '../moves';
 import { playedAs } from '../played';
 import { onStage, taskKey, type ItemState } from '../slices/stage';
@@ -34,6 +35,7 @@ export function crewLines(
   const starts = likelyStarts(script, state, nowMs);
   const planned = new Map(timetable.items.map((i) => [i.itemId, i.startS]));
   const up = state.curtainAt !== undefined;
+  const late = new Set(lateWork(script, state).map((work) => taskKey(work.itemId, work.taskId)));
   return sheet.lines
     .flatMap((line): CrewLine[] => {
       const { kind, itemId, taskId } = line;
@@ -42,8 +44,9 @@ export function crewLines(
       const after = kind === 'reset';
       if (ticked.has(line.key) || isDoneInRun(state, line)) return [];
       const over = item.status === 'done' || item.status === 'skipped';
-      // Work for an item is over with it; what comes after an item is due once it was played.
-      if (over && !(after && item.begunAt !== undefined)) return [];
+      // Work for an item is over with it, but for what nobody ticked; what comes after an item is due once it was played.
+      const isLate = late.has(taskKey(item.itemId, taskId ?? ''));
+      if (over && !isLate && !(after && item.begunAt !== undefined)) return [];
       const task = after ? RESET : taskId;
       const startS = starts.get(item.itemId);
       const atS = startS === undefined ? clockS : startS + line.atS - (planned.get(item.itemId) ?? 0);

@@ -1,4 +1,4 @@
-import { Cause, Fault, fieldOf, withCause, type DebriefLine } from '@hearty/core';
+import { Cause, Fault, fieldOf, symptomKey, withCause, type DebriefLine } from '@hearty/core';
 import { Alert, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
@@ -24,7 +24,12 @@ export function AddToDemo({ line: { demoId, attempt } }: { line: DebriefLine }) 
   const kept = useDocument('demos', demoId ?? '', demoId !== undefined && symptom !== undefined);
   const faults = kept.data?.body.faults;
   if (!demoId || !symptom || !cause || !faults) return null;
-  if (faults.some((f) => f.symptom === symptom && f.causes.some((c) => c.cause === cause))) return null;
+  if (
+    faults.some(
+      (f) => symptomKey(f.symptom) === symptomKey(symptom) && f.causes.some((c) => c.cause === cause),
+    )
+  )
+    return null;
   return (
     <>
       <Button onClick={() => setAdding(true)}>Add it to the demo’s faults</Button>

@@ -18,34 +18,37 @@ import { Section, say } from './common';
 export function Attempts({ talk }: { talk: Debrief }) {
   const { lines } = talk;
   const by = (outcome: Outcome) => lines.filter((l) => l.attempt.outcome === outcome);
-  // What was changed after a failure is read with it, above all where it then worked.
-  const looked = lines.filter(
-    (l) => isBad(l) || l.afterFailure || l.changed.length > 0 || l.attempt.change || isUnforeseen(l),
-  );
+  const bad = lines.filter(isBad);
+  // What was changed after a failure is worth a word, above all where it then worked.
+  const then = lines.filter((l) => !isBad(l) && (l.afterFailure || l.attempt.change || isUnforeseen(l)));
   const failed = by('failed').length;
   return (
     <Section
       title={verdictOf(talk)}
       hint={failed > 0 ? 'Change one thing at a time, or nobody knows what helped.' : undefined}
     >
-      {looked.length > 0 && (
-        <Paper
-          variant="outlined"
-          component="ul"
-          aria-label="What failed"
-          sx={{ p: 0, m: 0, mb: 2, listStyle: 'none' }}
-        >
-          {looked.map((line) => (
-            <AttemptRow key={line.attempt.id} line={line} />
-          ))}
-        </Paper>
+      <Rows label="What failed" lines={bad} />
+      {then.length > 0 && (
+        <Typography variant="h3" sx={{ mt: 3, mb: 1 }}>
+          What came after a failure, or against the calculator
+        </Typography>
       )}
+      <Rows label="What came after" lines={then} />
       <OneLine what="Worked" lines={by('worked')} />
       <OneLine what="Not tried" lines={by('not tried')} />
       {lines.length === 0 && <Typography>No demo was tried.</Typography>}
     </Section>
   );
 }
+
+const Rows = ({ label, lines }: { label: string; lines: readonly DebriefLine[] }) =>
+  lines.length === 0 ? null : (
+    <Paper variant="outlined" component="ul" aria-label={label} sx={{ p: 0, m: 0, mb: 2, listStyle: 'none' }}>
+      {lines.map((line) => (
+        <AttemptRow key={line.attempt.id} line={line} />
+      ))}
+    </Paper>
+  );
 
 const isBad = ({ attempt: { outcome } }: DebriefLine) => outcome === 'failed' || outcome === 'partly';
 
@@ -105,7 +108,7 @@ const formatValue = (value: number | string) =>
   typeof value === 'number' ? formatFigure(Number(value.toPrecision(3))) : value;
 
 function AttemptRow({ line }: { line: DebriefLine }) {
-  const { title, attempt, takesS, likely, level, set, changed, predictions } = line;
+  const { title, attempt, takesS, likely, level, set, changed, predictions, guesses, isUnproven } = line;
   const bad = isBad(line);
   return (
     <Box
@@ -140,6 +143,17 @@ function AttemptRow({ line }: { line: DebriefLine }) {
               ` ${f.label} ${formatValue(f.value)} ${f.unit ?? ''}; read: ${formatValue(attempt.reading)}.`}
           </Typography>
         ))}
+        {guesses.length > 0 && (
+          <Typography sx={{ fontSize: 'text' }}>The audience guessed: {guesses.join(', ')}</Typography>
+        )}
+        {attempt.settings.other && (
+          <Typography sx={{ fontSize: 'text' }}>Something was changed on stage: write down what.</Typography>
+        )}
+        {isUnproven && (
+          <Typography sx={{ fontSize: 'text', color: 'warning.main' }}>
+            Teaches nothing until you say whether its preparation was done.
+          </Typography>
+        )}
         {bad && attempt.cause === undefined && <Likely causes={likely} />}
         {changed.length > 0 && (
           <Typography sx={{ fontSize: 'text' }}>

@@ -1,4 +1,12 @@
-import { CauseFound, fieldOf, labelOf, readField, type DebriefLine, type Field } from '@hearty/core';
+import {
+  CauseFound,
+  fieldOf,
+  knownSymptom,
+  labelOf,
+  readField,
+  type DebriefLine,
+  type Field,
+} from '@hearty/core';
 import { useState } from 'react';
 import { NameField } from '../../kit/NameField';
 import { say } from './common';
@@ -18,7 +26,9 @@ export function CauseFields({ line: { attempt, likely, symptoms } }: { line: Deb
         value={symptom}
         known={seen}
         // What was seen is never nothing: it was said on stage, or is still to be said.
-        onKept={(symptom) => symptom && say({ kind: 'cause', body: { attemptId, cause, symptom: symptom } })}
+        onKept={(typed) =>
+          typed && say({ kind: 'cause', body: { attemptId, cause, symptom: knownSymptom(typed, seen) } })
+        }
       />
       <Named
         field={CAUSE}

@@ -1,4 +1,12 @@
-import { debriefCsv, debriefMarkdown, fieldOf, StruckOut, type Debrief, type RunState } from '@hearty/core';
+import {
+  debriefCsv,
+  debriefMarkdown,
+  fieldOf,
+  isClickedThrough,
+  StruckOut,
+  type Debrief,
+  type RunState,
+} from '@hearty/core';
 import { Box, Button, Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { download } from '../../kit/download';
@@ -16,11 +24,12 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
   const { state, file } = run;
   const { struck, called } = state;
   const rehearsal = called ?? run.rehearsal;
+  const isClicked = isClickedThrough(run.script, state);
   const played = state.curtainAt === undefined ? '' : format(state.curtainAt, 'd MMM yyyy, HH:mm');
   const name = `debrief-${file.show.id}`;
   return (
     <Section title="What it counts as">
-      <Typography sx={{ mb: 2, overflowWrap: 'anywhere' }}>{words(state, rehearsal)}</Typography>
+      <Typography sx={{ mb: 2, overflowWrap: 'anywhere' }}>{words(state, rehearsal, isClicked)}</Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mb: 2 }}>
         {struck ? (
           <Button variant="outlined" onClick={() => void undoLast(struck.id)}>
@@ -29,6 +38,11 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
         ) : state.rehearsal ? null : (
           <Button variant="outlined" onClick={() => say({ kind: 'called', body: { rehearsal: !rehearsal } })}>
             {rehearsal ? 'It was a show' : 'It was a rehearsal'}
+          </Button>
+        )}
+        {isClicked && !struck && (
+          <Button variant="outlined" onClick={() => say({ kind: 'counts all the same', body: {} })}>
+            It was played: let it count
           </Button>
         )}
         <Button
@@ -67,9 +81,11 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
   );
 }
 
-function words({ phase, struck, rehearsal: how }: RunState, rehearsal: boolean): string {
+function words({ phase, struck, rehearsal: how }: RunState, rehearsal: boolean, isClicked: boolean): string {
   if (struck !== undefined) return `Struck out: ${struck.reason}. It teaches nothing; all of it is kept.`;
   if (how && how.speed > 1) return `A rehearsal ${how.speed} times as fast as life: it teaches nothing.`;
+  if (isClicked)
+    return 'It went so fast that it was clicked through, not played: it teaches nothing unless you say that it counts.';
   if (phase !== 'down') return 'It teaches something once its curtain is down.';
   return rehearsal
     ? 'A rehearsal: it teaches how long things take, not how often they work.'

@@ -1,4 +1,5 @@
 import { formatDuration, type Debrief } from '@hearty/core';
+import { Typography } from '@mui/material';
 import { format } from 'date-fns';
 import { PaperTable, Sheet } from '../../kit/paper';
 import { onPaper } from '../../kit/table';
@@ -10,7 +11,15 @@ import { titleOfItem } from './common';
 export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
   const { state, file } = run;
   const notes = [...state.notes];
-  const near = notes.filter((n) => n.nearMiss);
+  const near = [
+    ...notes
+      .filter((n) => n.nearMiss)
+      .map((n) => ({ id: n.id, text: n.text, title: titleOfItem(file, n.itemId) })),
+    ...talk.incidents
+      .filter((i) => i.kind === 'near miss')
+      .map((i) => ({ id: i.id, text: i.text ?? 'marked on stage, not described', title: i.title })),
+  ];
+  const hitches = talk.incidents.filter((i) => i.kind === 'hitch');
   const played = state.curtainAt === undefined ? '' : format(state.curtainAt, 'EEEE d MMMM yyyy, HH:mm');
   const parts = [
     played,
@@ -21,6 +30,7 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
   ];
   return (
     <Sheet kind="Debrief" title={`${file.show.title}: debrief`} about={parts.filter(Boolean).join(' · ')}>
+      {state.summary && <Typography sx={{ mb: 3 }}>{state.summary}</Typography>}
       {near.length > 0 && (
         <PaperTable
           title="Near misses"
@@ -28,7 +38,7 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
           widths={[75, 25]}
           rows={near.map((n) => ({
             key: n.id,
-            cells: [<b key="what">{n.text}</b>, titleOfItem(file, n.itemId) ?? ''],
+            cells: [<b key="what">{n.text}</b>, n.title ?? ''],
           }))}
         />
       )}
@@ -58,7 +68,15 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
         }))}
       />
       <PaperTable title="Planned and actual" {...onPaper(TIME_COLUMNS, talk.times, (t) => t.itemId)} />
-      {notes.length > near.length && (
+      {hitches.length > 0 && (
+        <PaperTable
+          title="Hitches"
+          head={['What', 'In']}
+          widths={[75, 25]}
+          rows={hitches.map((i) => ({ key: i.id, cells: [i.text ?? 'not described', i.title ?? ''] }))}
+        />
+      )}
+      {notes.some((n) => !n.nearMiss) && (
         <PaperTable
           title="Notes"
           head={['Note', 'About']}

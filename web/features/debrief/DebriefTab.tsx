@@ -17,12 +17,13 @@ import { Attempts } from './Attempts';
 import { Counting } from './Counting';
 import { DebriefSheet } from './DebriefSheet';
 import { IntoStores } from './IntoStores';
+import { AlsoPressed, Hitches, Unticked } from './OnStage';
 import { Readings } from './Readings';
 import { ReviewOf } from './ReviewOf';
 import { titleOfItem } from './common';
 import { Sleeps } from './Sleeps';
 import { Leftovers, Times } from './Tables';
-import { Actions, NearMisses, Notes } from './Words';
+import { Actions, NearMisses, Notes, Summary } from './Words';
 
 /** The talk after a run, built from its log: what worked, what failed and why, times, leftovers, what to do next. */
 export function DebriefTab() {
@@ -63,10 +64,14 @@ function RunDebrief({ runId }: { runId: string }) {
     <OnPaper title={`${run.file.show.title}: debrief`} paper={() => <DebriefSheet run={run} talk={talk} />}>
       <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8, maxWidth: 1100 }}>
         <GuideStrip script={run.script} state={run.state} on="debrief" />
-        <NearMisses state={run.state} />
+        <NearMisses state={run.state} incidents={talk.incidents.filter((i) => i.kind === 'near miss')} />
         <Sleeps state={run.state} titleOf={(id) => titleOfItem(run.file, id) ?? 'an item'} />
+        <Unticked talk={talk} />
         <ReviewOf run={run} />
+        <Summary state={run.state} />
         <Attempts talk={talk} />
+        <Hitches talk={talk} />
+        <AlsoPressed talk={talk} />
         <Readings lines={talk.lines} />
         <RoomToday run={run} open />
         <Times talk={talk} />

@@ -4,13 +4,29 @@ import {
   declare,
   fieldOf,
   Note,
+  RunSummaryText,
+  type IncidentLine,
   type RunState,
   type ShowFile,
 } from '@hearty/core';
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { FieldIn } from '../../kit/fields';
 import { KeepLineField } from '../../kit/KeepLineField';
+import { Drawn } from '../../kit/fields';
 import { Section, say, titleOfItem } from './common';
+import { Incidents } from './OnStage';
+
+const SUMMARY = fieldOf(RunSummaryText, 'text');
+
+/** What one would say of the show in a sentence or two: it stands first on paper and in the file. */
+export const Summary = ({ state }: { state: RunState }) => (
+  <Drawn
+    field={SUMMARY}
+    value={state.summary}
+    onValue={(text) => say({ kind: 'summary', body: { text: String(text ?? '').trim() } })}
+    sx={{ maxWidth: 820 }}
+  />
+);
 
 const NOTE = {
   text: fieldOf(Note, 'text'),
@@ -19,13 +35,14 @@ const NOTE = {
 };
 
 /** Near misses come before anything else is written: there was one, or somebody says that there was none. */
-export function NearMisses({ state }: { state: RunState }) {
+export function NearMisses({ state, incidents }: { state: RunState; incidents: readonly IncidentLine[] }) {
   const found = [...state.notes].filter((n) => n.nearMiss);
-  if (found.length === 0 && state.noNearMiss)
+  const count = found.length + incidents.length;
+  if (count === 0 && state.noNearMiss)
     return (
       <Typography sx={{ color: 'text.secondary' }}>No near miss: somebody was asked and said so.</Typography>
     );
-  if (found.length === 0)
+  if (count === 0)
     return (
       <Alert
         severity="warning"
@@ -41,7 +58,8 @@ export function NearMisses({ state }: { state: RunState }) {
     );
   return (
     <Alert severity="warning" icon={false}>
-      <b>{found.length === 1 ? 'One near miss' : `${found.length} near misses`}</b>
+      <b>{count === 1 ? '1 near miss' : `${count} near misses`}</b>
+      <Incidents incidents={incidents} />
       <Box component="ul" sx={{ m: 0, pl: 5 }}>
         {found.map((n) => (
           <li key={n.id}>{n.text}</li>

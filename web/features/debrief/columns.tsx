@@ -40,11 +40,14 @@ export const TIME_COLUMNS: Column<Time>[] = [
   },
 ];
 
+const usedWords = ({ used, lost = 0, unit }: LeftoverLine): string =>
+  lost > 0 ? `${formatAmount(used, unit)}, ${formatAmount(lost, unit)} lost` : formatAmount(used, unit);
+
 /** What is left of each consumable; on screen `counted` lets one correct it. */
 export const leftoverColumns = (counted?: (line: LeftoverLine) => ReactNode): Column<LeftoverLine>[] => [
   { head: 'What', cell: (l) => l.name, sortBy: (l) => l.name, paper: 46 },
   { head: 'Packed', cell: (l) => formatAmount(l.packed, l.unit), as: 'figure', paper: 18 },
-  { head: 'Used', cell: (l) => formatAmount(l.used, l.unit), as: 'figure', paper: 18 },
+  { head: 'Used', cell: (l) => usedWords(l), as: 'figure', paper: 18 },
   {
     head: 'Left',
     cell: (l) => counted?.(l),

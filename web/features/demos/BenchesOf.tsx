@@ -80,8 +80,10 @@ function SoFar({
   return (
     <Box component="span" sx={{ color: bad ? 'warning.main' : 'text.secondary' }}>
       {' '}
-      (right {right} of {predicted} times{bad && ': do not rely on it here'}
-      {read > 0 && `; ${offSaid(offBy)} than it said, in the middle`})
+      ({read === 0 && 'nothing was measured against it; '}
+      {`worked or failed as predicted ${right} of ${predicted} times`}
+      {bad && ': do not rely on it here'}
+      {read > 0 && `; measured ${read} times, median ${offSaid(offBy)} than predicted`})
     </Box>
   );
 }

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { ApiError } from '../../session/api';
 import { declare, SPEEDS, type RunSummary } from '@hearty/core';
 import { Drawn } from '../../kit/fields';
+import { today } from '../../kit/day';
 import { flushDraft, useDraft } from '../../session/draft';
 import { RunsHere } from '../../session/RunsHere';
 import { startRun, type Wished } from '../../session/runLog';
@@ -26,7 +27,10 @@ export function StartRun({
   label: string;
   onStarted?: (run: RunSummary) => void;
 }) {
-  const [wished, setWished] = useState<Wished>({ rehearsal: false });
+  // On the day of the show it is the show; on every other day a rehearsal.
+  const isTheDay = useDraft((s) => s.show?.date === today());
+  const [chosen, setWished] = useState<Partial<Wished>>({});
+  const wished: Wished = { rehearsal: !isTheDay, ...chosen };
   const wish = (more: Partial<Wished>) => setWished((w) => ({ ...w, ...more }));
   const empty = useDraft((s) => s.show?.items.length === 0);
   const client = useQueryClient();

@@ -83,6 +83,14 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
           value={item.title}
           onValue={(title) => set({ title: title.trim() })}
         />
+        {!plays && (
+          <FieldOf
+            type={Item}
+            name="keyWords"
+            value={item.keyWords}
+            onValue={(keyWords) => set({ keyWords })}
+          />
+        )}
         {planned && <TimingFields item={item} planned={planned} />}
         <FromLog item={item} />
         {item.kind === 'choice' && <Options item={item} />}

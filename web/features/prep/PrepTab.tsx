@@ -8,9 +8,10 @@ import {
   formatClock,
   formatDuration,
   isDoneInRun,
+  wallClockDate,
   type DayLine,
 } from '@hearty/core';
-import { addSeconds, format, parseISO } from 'date-fns';
+import { format, parseISO } from 'date-fns';
 import { useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { download } from '../../kit/download';
@@ -53,7 +54,7 @@ export function PrepTab() {
       </Empty>
     );
   const up = clockToS(file.show.curtainUp);
-  const sinceUpS = (now - addSeconds(parseISO(file.show.date), up).getTime()) / 1000;
+  const sinceUpS = (now - wallClockDate(file.show.date, up).getTime()) / 1000;
   const lastS = Math.max(...sheets.flatMap((s) => s.lines.map((l) => l.endS)));
   // A late show goes on past midnight.
   const onTheDay = file.show.date === today() || (sinceUpS > 0 && sinceUpS < lastS);

@@ -86,12 +86,14 @@ function StepTimes({ path }: { path: string }) {
 function More({ path }: { path: string }) {
   const { setValue, getValues } = useFormContext<Demo>();
   const [open, setOpen] = useState(() => {
-    const { setUp, timer, showing, growsWith, interlock, cueFor, by } = (getValues(path as 'steps.0') ??
-      {}) as Partial<Demo['steps'][number]>;
-    return !!(setUp || timer || showing || growsWith || interlock || cueFor || by);
+    const { setUp, timer, showing, growsWith, interlock, cueFor, by, guess } = (getValues(
+      path as 'steps.0',
+    ) ?? {}) as Partial<Demo['steps'][number]>;
+    return !!(setUp || timer || showing || growsWith || interlock || cueFor || by || guess);
   });
   const timer = useWatch({ name: `${path}.timer` }) as object | undefined;
   const cueFor = useWatch({ name: `${path}.cueFor` }) as string | undefined;
+  const guess = useWatch({ name: `${path}.guess` }) as string | undefined;
   const numbers = useNumbers();
   const set = (value: object | undefined) =>
     setValue(`${path}.timer` as 'steps.0.timer', value as never, { shouldDirty: true });
@@ -111,6 +113,9 @@ function More({ path }: { path: string }) {
         <FieldIn name={`${path}.interlock`} />
         <FieldIn name={`${path}.cueFor`} />
         {cueFor && <FieldIn whileShown name={`${path}.cue`} />}
+        <FieldIn name={`${path}.guess`} />
+        {guess === 'choice' && <FieldIn whileShown name={`${path}.guessFrom`} />}
+        {guess === 'number' && <FieldIn whileShown name={`${path}.guessUnit`} />}
       </Below>
       {timer ? (
         <Below>

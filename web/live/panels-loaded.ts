@@ -1,0 +1,5 @@
+export { ChangePanel } from './ChangePanel';
+export { Guess } from './Guess';
+export { JumpList } from './JumpList';
+export { OutcomePanel } from './OutcomePanel';
+export { ReadingPad } from './ReadingPad';
