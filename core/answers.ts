@@ -116,6 +116,8 @@ export interface Reach {
   open: boolean;
   here: boolean;
   passphrase: boolean;
+  /** Whether other machines are let in and out here, or by how the server was started. */
+  canShut: boolean;
   addresses: string[];
 }
 

@@ -33,6 +33,7 @@ import { join } from 'node:path';
 import { constants } from 'node:zlib';
 import helmet from 'helmet';
 import { Access } from './access/access';
+import type { Doors } from './access/doors';
 import { accessRoutes } from './access/routes';
 import { foreign, gate, grantsIn, isHere, withCookies } from './access/who';
 import { createAnswers } from './answers';
@@ -127,6 +128,8 @@ export interface AppOptions {
   webFolder?: string;
   /** Serve other machines too: only then are other host names answered, these beside the machine's own. */
   open?: boolean;
+  /** Lets other machines in while the server runs. */
+  doors?: Doors;
   names?: readonly string[];
   version?: string;
   log?: Logger;
@@ -142,6 +145,7 @@ export function createApp({
   db,
   webFolder,
   open = false,
+  doors,
   names = [],
   version = '0',
   log = openLog(),
@@ -169,7 +173,8 @@ export function createApp({
       strictTransportSecurity: false,
     }),
   );
-  app.use(foreign({ open, names }));
+  const isOpen = () => open || doors?.isOpen === true;
+  app.use(foreign({ isOpen, names }));
   app.use('/api', packed({ level: 1 }));
   // Before a body is read: strangers are not listened to.
   app.use('/api', withCookies, gate(access, runs.lists.showsPicture));
@@ -186,7 +191,7 @@ export function createApp({
     res.json({ ok: true, version });
   });
 
-  app.use('/api', accessRoutes({ access, runs, open, names }));
+  app.use('/api', accessRoutes({ access, runs, isOpen, doors, names }));
 
   const kept = { documents, runs, stores, board };
   app.get('/api/overview', (_req, res) => void res.json(overview(kept, now().day)));

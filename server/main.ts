@@ -1,4 +1,7 @@
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
+import { Doors } from './access/doors';
 import { ownAddresses } from './access/who';
 import { createApp } from './app';
 import { backUpToday } from './backups';
@@ -36,8 +39,9 @@ function main(): void {
   const log = openLog();
   const open = !['127.0.0.1', 'localhost', '::1'].includes(host);
   const planner = plannerInWorker(dataFolder);
+  const doors = open ? undefined : new Doors(db, (address) => listenOn(address));
   const app = createApp({
-    ...{ db, planner, dataFolder, migrationsFolder },
+    ...{ db, planner, ...(doors && { doors }), dataFolder, migrationsFolder },
     webFolder: join(root, 'web/dist'),
     open,
     names: (process.env.HEARTY_NAMES ?? '')
@@ -61,10 +65,21 @@ function main(): void {
           .join(', ')} (with a code or the passphrase)`,
       );
     log.info({ host, port: actual, open }, 'serving');
+    if (doors?.wasOpen())
+      doors.open().catch((error: unknown) => log.warn({ error }, 'phones that were let in cannot come in'));
   });
+
+  /** Serves another address of this machine at the same port. */
+  function listenOn(address: string): Promise<Server> {
+    const { port: actual } = server.address() as AddressInfo;
+    return new Promise((listening, failed) => {
+      const also = app.listen(actual, address, (error?: Error) => (error ? failed(error) : listening(also)));
+    });
+  }
   const stop = () => {
     log.info('stopping');
     server.close();
+    doors?.close();
     planner.close();
     db.close();
     process.exit(0);

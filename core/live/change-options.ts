@@ -80,7 +80,7 @@ export function changeOptions(script: Script, item: ItemState): ChangeOption[] {
 
 /** Other values of a parameter: its names, else numbers around the present one and the levels of its series. */
 function valuesOf(
-  { names, usual, min = 0, max = Infinity }: Parameter,
+  { title, unit, names, usual, min = 0, max = Infinity }: Parameter,
   now: string | number | undefined,
   levels: readonly string[],
 ): (string | number)[] {
@@ -89,7 +89,9 @@ function valuesOf(
   if (!(present > 0)) return [];
   const known = [...levels.map(Number), ...(usual === undefined ? [] : [usual])];
   // What is counted has no halves: candles, pumps.
-  const isCounted = [present, ...known].every((value) => Number.isInteger(value) && value <= MOST_COUNTED);
+  const isCount = !unit || title.toLowerCase().includes(unit.toLowerCase());
+  const isCounted =
+    isCount && [present, ...known].every((value) => Number.isInteger(value) && value <= MOST_COUNTED);
   const around = isCounted
     ? [present - 2, present - 1, present + 1, present + 2]
     : STEPS.map((step) => Number((present * step).toPrecision(2)));

@@ -5,6 +5,7 @@ import { rateLimit } from 'express-rate-limit';
 import { checked, HttpError, notFound } from '../errors';
 import type { Runs } from '../live/runs';
 import { LEAST_PASSPHRASE, LEAST_WORDS, type Access } from './access';
+import { NoNetwork, type Doors } from './doors';
 import { give, grantsIn, isHere, ownAddresses, takeBack } from './who';
 
 class JoinBody {
@@ -28,6 +29,27 @@ class CodeBody {
   @IsBoolean() anew!: boolean;
 }
 
+class DoorsBody {
+  @IsBoolean() open!: boolean;
+}
+
+function cannotOpen(error: unknown): never {
+  if (error instanceof NoNetwork)
+    throw new HttpError(
+      409,
+      'no-network',
+      'This machine is in no network just now. Join one, then try again.',
+    );
+  const { code, port } = (error ?? {}) as { code?: string; port?: number };
+  if (code === 'EADDRINUSE')
+    throw new HttpError(
+      409,
+      'port-taken',
+      `Port ${port} is taken on the network side. Set HEARTY_PORT to another one.`,
+    );
+  throw error;
+}
+
 /** Wrong guesses a minute: of one device, and of all together. Common practice; see the length of a code. */
 const MOST_OF_ONE = 10;
 const MOST_OF_ALL = 100;
@@ -49,12 +71,14 @@ const guesses = (limit: number, together: boolean) =>
 export interface AccessOptions {
   access: Access;
   runs: Runs;
-  open: boolean;
+  isOpen: () => boolean;
+  /** Lets other machines in and out; none where the server listens for all from its start. */
+  doors: Doors | undefined;
   names: readonly string[];
 }
 
 /** Being let in, and letting in. */
-export function accessRoutes({ access, runs, open, names }: AccessOptions): Router {
+export function accessRoutes({ access, runs, isOpen, doors, names }: AccessOptions): Router {
   const api = Router();
   const limits = [guesses(MOST_OF_ONE, false), guesses(MOST_OF_ALL, true)];
 
@@ -105,6 +129,20 @@ export function accessRoutes({ access, runs, open, names }: AccessOptions): Rout
     await access.setPassphrase(checked(PassphraseBody, req.body).passphrase);
     res.json(reach(req));
   });
+  api.post('/reach/doors', async (req, res) => {
+    if (!isHere(req))
+      throw new HttpError(403, 'not-local', 'Phones are let in on the machine Hearty Stage runs on.');
+    const { open } = checked(DoorsBody, req.body);
+    if (!doors)
+      throw new HttpError(
+        409,
+        'set-at-start',
+        'HEARTY_HOST says who is let in. Start Hearty Stage without it.',
+      );
+    if (open) await doors.open().catch(cannotOpen);
+    else doors.shut();
+    res.json(reach(req));
+  });
   api.get('/runs/:id/codes', (req, res) => void res.json(codes(runs.get(req.params.id).id)));
   api.post('/runs/:id/codes', (req, res) => {
     const { role, anew } = checked(CodeBody, req.body);
@@ -116,8 +154,10 @@ export function accessRoutes({ access, runs, open, names }: AccessOptions): Rout
   /** Where this server is reached from other machines. */
   function reach(req: Request): Reach {
     const port = req.socket.localPort;
+    const open = isOpen();
     return {
       open,
+      canShut: doors !== undefined,
       here: isHere(req),
       passphrase: access.hasPassphrase(),
       addresses: open ? [...names, ...ownAddresses()].map((name) => `http://${name}:${port}`) : [],

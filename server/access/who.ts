@@ -43,8 +43,15 @@ function ours(host: string, names: readonly string[]): boolean {
  * Refuses what a page elsewhere sends through somebody's browser: names that are not this machine's (a foreign name may
  * be made to lead here), and origins other than the very address that was asked.
  */
-export function foreign({ open, names }: { open: boolean; names: readonly string[] }): RequestHandler {
+export function foreign({
+  isOpen,
+  names,
+}: {
+  isOpen: () => boolean;
+  names: readonly string[];
+}): RequestHandler {
   return (req, _res, next) => {
+    const open = isOpen();
     const { host = '', origin } = req.headers;
     if (!LOCAL.test(host) && !(open && ours(host, names))) {
       next(
@@ -53,7 +60,7 @@ export function foreign({ open, names }: { open: boolean; names: readonly string
           'not-local',
           open
             ? 'This server does not go by this name. Use its address, or add the name to HEARTY_NAMES.'
-            : 'This server answers only this machine. Set HEARTY_HOST to open it to others.',
+            : 'This server answers only this machine. Let phones in on the Live page, or set HEARTY_HOST.',
         ),
       );
       return;

@@ -15,19 +15,18 @@ import { lightFormat } from 'date-fns';
 import type { ReactNode } from 'react';
 import { DISPLAY } from '../kit/theme';
 import { LevelMark } from '../kit/LevelMark';
+import { clockWords } from './clockWords';
 import { NextTrouble } from './GateLines';
 import { SyncStatus } from './SyncStatus';
 import { SIDE_WIDTH } from './useFit';
 
-/** Minutes and seconds as on a clock: "7:05", and "+2:10" over. */
-export function clockWords(s: number): string {
-  const whole = Math.floor(Math.abs(s));
-  return `${s < 0 ? '+' : ''}${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
-}
-
 /** From this chance of ending in time on all is well; below the other it is bad news. Common practice. */
 const GOOD_ODDS = 0.8;
 const BAD_ODDS = 0.5;
+
+/** Odds as a share; nothing that was drawn from luck is certain. */
+const oddsWords = (odds: number): string =>
+  odds > 0.99 ? '> 99 %' : odds < 0.01 ? '< 1 %' : `${Math.round(100 * odds)} %`;
 
 const levelOf = (odds: number) => (odds >= GOOD_ODDS ? 'note' : odds >= BAD_ODDS ? 'caution' : 'stop');
 const ODDS_COLORS = { note: 'secondary.main', caution: 'warning.main', stop: 'error.main' } as const;
@@ -150,7 +149,7 @@ export function StageTop(props: Props) {
       {landing && state.curtainAt !== undefined && state.phase !== 'down' && (
         <Box component="span" sx={{ color: ODDS_COLORS[levelOf(landing.withinSlot)] }}>
           ends {lightFormat(state.curtainAt + landing.endS.p50 * 1000, 'HH:mm')},{' '}
-          {Math.round(landing.withinSlot * 100)} % in time
+          {oddsWords(landing.withinSlot)} in time
         </Box>
       )}
       {next && state.phase !== 'down' && (
@@ -224,7 +223,7 @@ function Odds({ landing }: { landing: LiveLanding }) {
       data-testid="in-time"
       sx={{ mt: 1, fontSize: 'stageLead', lineHeight: 1.1, fontWeight: 700, color: ODDS_COLORS[level] }}
     >
-      {level !== 'note' && <LevelMark level={level} />} {Math.round(landing.withinSlot * 100)} % in time
+      {level !== 'note' && <LevelMark level={level} />} {oddsWords(landing.withinSlot)} in time
     </Typography>
   );
 }

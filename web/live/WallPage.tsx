@@ -3,6 +3,7 @@ import { announced, numbered, slotLeftS, type RunState, type Script } from '@hea
 import { lightFormat } from 'date-fns';
 import { DISPLAY } from '../kit/theme';
 import { useRunNow } from '../session/useRunNow';
+import { clockWords } from './clockWords';
 import { LivePage } from './LivePage';
 import { useAwake } from './useAwake';
 import { useLanding } from './useLanding';
@@ -53,7 +54,7 @@ function Wall({ script, state }: { script: Script; state: RunState }) {
                 ? 'HOLD'
                 : leftS === undefined
                   ? lightFormat(now, 'HH:mm')
-                  : left(leftS)}
+                  : clockWords(leftS)}
           </span>
         </Typography>
         <Typography sx={{ fontSize: '5vmin' }}>
@@ -76,10 +77,4 @@ function Wall({ script, state }: { script: Script; state: RunState }) {
       </Box>
     </Box>
   );
-}
-
-/** Minutes and seconds, as on a clock: 7:05. */
-function left(s: number): string {
-  const whole = Math.floor(Math.abs(s));
-  return `${s < 0 ? '+' : ''}${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 }

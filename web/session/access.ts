@@ -35,6 +35,15 @@ export function useSetPassphrase() {
   });
 }
 
+/** Lets other machines in, or no longer. */
+export function useDoors() {
+  const client = useQueryClient();
+  return useMutation<Reach, ApiError, boolean>({
+    mutationFn: (open) => api('/reach/doors', { method: 'POST', body: { open } }),
+    onSuccess: (reach) => client.setQueryData(['reach'], reach),
+  });
+}
+
 /** The codes that let screens into a run; asked for only where other machines may come in. */
 export const useCodes = (runId: string, isOpen: boolean) =>
   useQuery<Codes, ApiError>({

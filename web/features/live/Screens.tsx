@@ -3,7 +3,7 @@ import { Alert, Box, Button, Paper, Typography } from '@mui/material';
 import { QRCodeSVG } from 'qrcode.react';
 import { FieldIn } from '../../kit/fields';
 import { KeepLineField } from '../../kit/KeepLineField';
-import { useCodes, useReach, useRenewCode, useSetPassphrase } from '../../session/access';
+import { useCodes, useDoors, useReach, useRenewCode, useSetPassphrase } from '../../session/access';
 
 const ROLES: { role: RunRole; title: string; message: string }[] = [
   { role: 'stage', title: 'Stage', message: 'runs the show' },
@@ -16,17 +16,37 @@ export function Screens({ runId }: { runId: string }) {
   const reach = useReach();
   const codes = useCodes(runId, reach.data?.open === true);
   const anew = useRenewCode(runId);
-  const failed = reach.error ?? codes.error ?? anew.error;
+  const doors = useDoors();
+  const failed = doors.error ?? reach.error ?? codes.error ?? anew.error;
   const address = reach.data?.addresses[0];
   return (
     <Box component="section" aria-label="Other devices" sx={{ mt: 6, display: 'grid', gap: 3 }}>
       <Typography variant="h2">Other devices</Typography>
       {failed && <Alert severity="error">{failed.message}</Alert>}
       {reach.data?.open === false && (
-        <Typography sx={{ maxWidth: 560 }}>
-          Only this machine is served. To let phones and other laptops in, start Hearty Stage with
-          HEARTY_HOST=0.0.0.0; they then need a code from here, or the passphrase.
-        </Typography>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'center' }}>
+          <Typography sx={{ maxWidth: 560 }}>
+            Phones cannot join yet.{' '}
+            {reach.data.here
+              ? 'Once you let them in, each needs a code from here; nothing else of the troupe opens with it.'
+              : 'They are let in on the machine Hearty Stage runs on.'}
+          </Typography>
+          {reach.data.here && (
+            <Button variant="contained" disabled={doors.isPending} onClick={() => doors.mutate(true)}>
+              Let phones in
+            </Button>
+          )}
+        </Box>
+      )}
+      {reach.data?.open && reach.data.here && reach.data.canShut && (
+        <Button
+          variant="outlined"
+          sx={{ justifySelf: 'start' }}
+          disabled={doors.isPending}
+          onClick={() => doors.mutate(false)}
+        >
+          Let nobody in any more
+        </Button>
       )}
       {reach.data?.open && !address && (
         <Alert severity="warning">

@@ -1,0 +1,5 @@
+/** Minutes and seconds as on a clock: "7:05", and "+2:10" over. */
+export function clockWords(s: number): string {
+  const whole = Math.floor(Math.abs(s));
+  return `${s < 0 ? '+' : ''}${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}
