@@ -17,3 +17,4 @@ export {
 } from './script';
 export { playedWith, withUnit } from './played-with';
 export { added, slotOf, stepSpanS, stepsTiming, type TimingFrom } from './timing';
+export { chillsOf, type Chill } from './pours';

@@ -200,6 +200,10 @@ export class PrepTask {
   @IsOptional() @Choice(MARK_KINDS, { label: 'Takes a mark', empty: 'none' }) mark?: MarkKind;
   /** Kit of the demo that is in use from this task on, such as the vessel that stands. Ids of goods. */
   @IsOptional() @Refs(100, 'Keeps in use') holds?: string[];
+  /** The vessel that this task fills: what is chilled in it comes after, whichever demo it is for. A good's id. */
+  @IsOptional() @Ref({ label: 'Fills', empty: 'nothing' }) fills?: string;
+  /** The vessel in which this task chills something. A good's id. */
+  @IsOptional() @Ref({ label: 'Chilled in', empty: 'nothing' }) chilledIn?: string;
   /** What in it may be forbidden at some hours (a flame before doors). */
   @IsOptional() @Some(HAZARDS, 'Hazards in it') hazards?: Hazard[];
 }

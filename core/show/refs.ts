@@ -32,7 +32,11 @@ const whoRefs = refs<Who>().single('value', 'person', { when: (who) => who.kind 
 const goodRefs = <T extends { goodId: string }>() =>
   refs<T>().single('goodId' as never, 'good', { gone: 'entry' });
 
-const prepRefs = refs<PrepTask>().inside('who', whoRefs).many('holds', 'good');
+const prepRefs = refs<PrepTask>()
+  .inside('who', whoRefs)
+  .many('holds', 'good')
+  .single('fills', 'good')
+  .single('chilledIn', 'good');
 const benchRefs = refs<DemoBench>().each('amounts', goodRefs<BenchAmount>());
 const wornRefs = refs<Worn>().single('goodId', 'good', { gone: 'entry' });
 

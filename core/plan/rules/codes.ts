@@ -41,6 +41,7 @@ export type FindingCode =
   | 'front-row'
   | 'too-long'
   | 'unwritten'
+  | 'not-filled'
   | 'outside-hours'
   | 'before-get-in'
   | 'not-allowed-now'
@@ -62,6 +63,7 @@ export type FindingCode =
 /** Cautions of the plan that go with their item to Check and to the run sheet: what is known reaches whoever is there. */
 export const CARRIED_CODES: ReadonlySet<FindingCode> = new Set<FindingCode>([
   ...(['air', 'apart', 'wet-by-voltage', 'reach', 'noise', 'volunteer-handles', 'alone', 'vessel'] as const),
+  'not-filled',
   ...(['ghs', 'bench', 'watched', 'hazard-control', 'venue-needs'] as const),
 ]);
 

@@ -62,6 +62,7 @@ export const RULES: Record<FindingCode, Rows> = {
   'front-row': [STAGE_RULES.frontRowUnknown],
   'too-long': [STAGE_RULES.tooLong],
   unwritten: [STAGE_RULES.notWritten],
+  'not-filled': [STAGE_RULES.notFilled],
   'outside-hours': [ITEM_RULES.waitsForHouse, broken('opens'), broken('closes'), DAY_RULES.afterItCloses],
   'before-get-in': [broken('get-in')],
   'not-allowed-now': [ITEM_RULES.notNow, broken('in-show'), broken('banned-before'), broken('banned-after')],

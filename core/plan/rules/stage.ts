@@ -1,6 +1,7 @@
 import { rule, fix, type Fix } from '../../findings';
 import { formatDuration } from '../../quantities';
 import {
+  chillsOf,
   levelValue,
   LONGEST_TASK_S,
   settingValue,
@@ -318,6 +319,33 @@ const notWritten = rule<Context, Played & { more: number }, FindingCode>({
     `“${title}” ${more ? `and ${more} more do` : 'does'} not say yet: ${unwritten(demo).join(', ')}.`,
 });
 
+/** Something is chilled in a vessel that nobody fills, or only after it is needed. */
+const notFilled = rule<Context, PlannedItem & { task: string; vessel: string; isLate: boolean }, FindingCode>(
+  {
+    id: 'not-filled',
+    level: 'caution',
+    source: 'arithmetic',
+    findMatches: ({ script, planned }) => {
+      const fillers = new Set(
+        script.items.flatMap(({ demo }) => demo?.prep.flatMap((t) => t.fills ?? []) ?? []),
+      );
+      return chillsOf(script)
+        .filter(({ pour }) => !pour)
+        .map(({ itemId, task, vessel }) => ({
+          ...planned(itemId),
+          task: task.title,
+          vessel: script.goods.get(vessel)?.name ?? vessel,
+          isLate: fillers.has(vessel),
+        }));
+    },
+    findPlace: atStart,
+    message: ({ title, task, vessel, isLate }) =>
+      isLate
+        ? `“${task}” for “${title}” is chilled in “${vessel}”, which is filled only later in the show. Fill it earlier.`
+        : `“${task}” for “${title}” is chilled in “${vessel}”, and no task of the show fills it. Say which task does.`,
+  },
+);
+
 /** So many parts of a demo missing at once are worth a word. */
 const MUCH_MISSING = 3;
 
@@ -335,4 +363,5 @@ export const STAGE_RULES = {
   frontRowUnknown,
   tooLong,
   notWritten,
+  notFilled,
 };

@@ -1,5 +1,5 @@
 import { clockToS } from '../../quantities';
-import { stepSpanS, type Script, type ScriptItem, type Standing } from '../../script';
+import { chillsOf, stepSpanS, type Script, type ScriptItem, type Standing } from '../../script';
 import type { Demo, Item, Mark, Person, PrepTask, ShowFile, TaskChoice, Timing } from '../../show';
 import {
   origin,
@@ -60,6 +60,7 @@ class Builder {
     const { items } = this.script;
     items.forEach(({ item, whole }, i) => this.addItem(item, whole, items[i - 1]?.item));
     for (const item of items) this.addWork(item);
+    this.chillAfterPour();
     const scarce = [...this.scarceMarks(), ...this.scarceKit()];
     return {
       activities: this.activities,
@@ -174,6 +175,18 @@ class Builder {
         releases,
       };
       this.ofKit.set(need.goodId, [...(this.ofKit.get(need.goodId) ?? []), use]);
+    }
+  }
+
+  /** What is chilled in a vessel waits until that was poured. */
+  private chillAfterPour(): void {
+    const pointOf = (itemId: string, taskId: string) =>
+      this.activities.findIndex((a) => a.itemId === itemId && a.task?.id === taskId);
+    for (const { itemId, task, pour } of chillsOf(this.script)) {
+      if (!pour) continue;
+      const [from, to] = [pointOf(pour.itemId, pour.task.id), pointOf(itemId, task.id)];
+      if (from < 0 || to < 0) continue;
+      this.link(from, to, this.activities[from]!.lengthS + pour.task.readyAfterS, 'ready');
     }
   }
 

@@ -52,6 +52,7 @@ export const Prep = ({ prefix = '' }: { prefix?: string }) => {
           <FieldIn name={`${path}.inShow`} />
           <FieldIn name={`${path}.mark`} />
           <HeldKit prefix={prefix} path={path} />
+          <Vessels path={path} />
           <FieldIn name={`${path}.hazards`} />
           {numbers.length > 0 && <FieldIn name={`${path}.growsWith`} options={numbers} />}
         </>
@@ -68,6 +69,20 @@ function HeldKit({ prefix, path }: { prefix: string; path: string }) {
     .filter((k) => k.goodId)
     .map((k) => ({ value: k.goodId, label: goods.find((g) => g.id === k.goodId)?.body.name ?? k.goodId }));
   return <FieldIn name={`${path}.holds`} options={options} />;
+}
+
+/** The vessel that a task fills, or in which it chills something: of all kit, for another demo may fill it. */
+function Vessels({ path }: { path: string }) {
+  const goods = useDocuments('goods').data ?? [];
+  const options = goods
+    .filter((good) => good.body.sort === 'kit')
+    .map((good) => ({ value: good.id, label: good.body.name }));
+  return (
+    <>
+      <FieldIn name={`${path}.fills`} options={options} />
+      <FieldIn name={`${path}.chilledIn`} options={options} />
+    </>
+  );
 }
 
 export function ResetFields() {
