@@ -3,6 +3,7 @@ import { script } from '../script';
 import type { ColdPlan, ShowFile } from '../show';
 import { demo, good, showOf, task } from '../testing/hall-show';
 import { chilled } from '../physics';
+import { coldLeft } from './cold';
 import { packing } from './packing';
 import { buyingList, tour } from './tour';
 
@@ -54,6 +55,15 @@ test('the order is use, losses and reserve, rounded up to whole litres: the sum 
   // A set of tabletop demos uses 5 to 10 L, most of it lost to the air (common practice).
   expect(b.order).toBeGreaterThanOrEqual(5);
   expect(b.order).toBeLessThanOrEqual(10);
+});
+
+test('what is left after a show is the budget’s course with what was poured, by hand', () => {
+  const b = budget();
+  // 6 L, less the losses above, the balls' 0.3225 L, and 2 L poured: 1.1768 L; nothing poured leaves 2 L and their 15 % more.
+  const planned2L = 6 - (1 + 0.3 + 1 + 0.2 * (1 + 300 / 86_400)) - 0.3225 - 2;
+  expect(coldLeft(b, 2000, 'mL')).toBeCloseTo(1000 * planned2L, -1);
+  expect(coldLeft(b, 0, 'mL')).toBeCloseTo(1000 * (planned2L + 2.3), -1);
+  expect(coldLeft(b, 4000, 'mL')).toBe(0);
 });
 
 test('what is left in the vessel falls from the filling to the end, and ends with the reserve and the rounding', () => {

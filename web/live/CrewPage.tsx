@@ -160,7 +160,11 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
 
 function phaseWords(state: RunState): string {
   if (state.phase === 'before') return 'before curtain-up';
-  return state.phase === 'held' ? 'HOLD' : state.phase === 'down' ? 'the curtain is down' : 'the show is on';
+  return state.phase === 'held'
+    ? 'paused'
+    : state.phase === 'down'
+      ? 'the curtain is down'
+      : 'the show is on';
 }
 
 /** For a narrator: what is on and what comes, large, with what the audience sees. */

@@ -15,7 +15,7 @@ import { lightFormat } from 'date-fns';
 import type { ReactNode } from 'react';
 import { DISPLAY } from '../kit/theme';
 import { LevelMark } from '../kit/LevelMark';
-import { clockWords } from './clockWords';
+import { clockWords, oddsWords } from './clockWords';
 import { NextTrouble } from './GateLines';
 import { SyncStatus } from './SyncStatus';
 import { SIDE_WIDTH } from './useFit';
@@ -23,10 +23,6 @@ import { SIDE_WIDTH } from './useFit';
 /** From this chance of ending in time on all is well; below the other it is bad news. Common practice. */
 const GOOD_ODDS = 0.8;
 const BAD_ODDS = 0.5;
-
-/** Odds as a share; nothing that was drawn from luck is certain. */
-const oddsWords = (odds: number): string =>
-  odds > 0.99 ? '> 99 %' : odds < 0.01 ? '< 1 %' : `${Math.round(100 * odds)} %`;
 
 const levelOf = (odds: number) => (odds >= GOOD_ODDS ? 'note' : odds >= BAD_ODDS ? 'caution' : 'stop');
 const ODDS_COLORS = { note: 'secondary.main', caution: 'warning.main', stop: 'error.main' } as const;

@@ -3,7 +3,7 @@ import { announced, numbered, slotLeftS, type RunState, type Script } from '@hea
 import { lightFormat } from 'date-fns';
 import { DISPLAY } from '../kit/theme';
 import { useRunNow } from '../session/useRunNow';
-import { clockWords } from './clockWords';
+import { clockWords, oddsWords } from './clockWords';
 import { LivePage } from './LivePage';
 import { useAwake } from './useAwake';
 import { useLanding } from './useLanding';
@@ -51,7 +51,7 @@ function Wall({ script, state }: { script: Script; state: RunState }) {
             {state.phase === 'down'
               ? 'Down'
               : state.phase === 'held'
-                ? 'HOLD'
+                ? 'Paused'
                 : leftS === undefined
                   ? lightFormat(now, 'HH:mm')
                   : clockWords(leftS)}
@@ -69,8 +69,8 @@ function Wall({ script, state }: { script: Script; state: RunState }) {
         <span>{lightFormat(now, 'HH:mm:ss')}</span>
         {landing && state.curtainAt !== undefined && state.phase !== 'down' && (
           <Box component="span" sx={{ color: 'secondary.main' }}>
-            lands {lightFormat(state.curtainAt + landing.endS.p50 * 1000, 'HH:mm')},{' '}
-            {Math.round((1 - landing.withinSlot) * 100)} % risk of running over
+            ends about {lightFormat(state.curtainAt + landing.endS.p50 * 1000, 'HH:mm')},{' '}
+            {oddsWords(landing.withinSlot)} in time
           </Box>
         )}
         {next[0] && <span>next {numbered(next[0].number, next[0].title)}</span>}

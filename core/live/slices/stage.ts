@@ -289,7 +289,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
       const item = state.items.get(body.itemId);
       // Once it was tried, it is what it is.
       if (item && item.attempts.length === 0)
-        Object.assign(item, { chosen: body.demoId, stepsDone: [], timersDone: [] });
+        Object.assign(item, { chosen: body.demoId, stepsDone: [], timersDone: [], goSettings: AS_PLANNED });
     },
     'step done': (state, { body, at }) => {
       const item = state.items.get(body.itemId);
@@ -381,7 +381,7 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
       const item = items.get(body.itemId);
       // What was tried is what it was.
       if (item && item.attempts.length === 0)
-        Object.assign(item, { standBy: true, stepsDone: [], timersDone: [] });
+        Object.assign(item, { standBy: true, stepsDone: [], timersDone: [], goSettings: AS_PLANNED });
     },
     dose: ({ items }, { body: { itemId, ...dose } }) => {
       const item = items.get(itemId);
@@ -443,7 +443,10 @@ function begin(state: StageState, itemId: string, at: number): void {
   const item = state.items.get(itemId);
   if (!item) return;
   // Begun once more, it is a go of its own.
-  if (item.begunAt !== undefined) goOnce(item, at);
+  if (item.begunAt !== undefined) {
+    item.goSettings = forFurther(item.goSettings);
+    goOnce(item, at);
+  }
   if (item.status === 'now') return;
   endCurrent(state, at);
   item.stints.push({ from: at, to: undefined });
