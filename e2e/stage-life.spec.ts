@@ -199,6 +199,27 @@ test('a ladder by touch: the rung that failed is repeated, changed or not, and a
   await expect(page.getByRole('button', { name: /The volunteer is up/ })).toBeVisible();
 });
 
+test('what the audience guesses is one press on the pad, stays in sight, and stands beside the reading', async ({
+  page,
+}) => {
+  const runId = await stage(page, '/shows/nine-minutes-of-air');
+  await press(page, 'Curtain up');
+  await begin(page, 'The water that climbs');
+  await page.keyboard.press('PageDown');
+  const guess = page.getByRole('group', { name: 'What the audience guesses' });
+  await guess.getByRole('button', { name: '6', exact: true }).click();
+  await guess.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('They guessed: 6 cm')).toBeVisible();
+  await expect(now(page)).toContainText('Jar down over them.');
+  await press(page, 'How did it go?');
+  await press(page, 'Partly');
+  await page.getByRole('button', { name: 'something else' }).click();
+  await expect(page.getByText('They guessed: 6 cm')).toBeVisible();
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await page.goto(`/shows/nine-minutes-of-air/debrief?run=${runId}`);
+  await expect(page.getByRole('list', { name: 'What failed' })).toContainText('The audience guessed: 6 cm');
+});
+
 test('on other days than its own a show opens as a rehearsal; clicked through, it teaches nothing until one says so', async ({
   page,
   server,

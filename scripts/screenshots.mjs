@@ -84,7 +84,7 @@ for (const step of ['Steam seen.', 'Ask: what is in the can now?', 'Wait until t
 await picture('stage', undefined, () => page.waitForTimeout(4000));
 const runId = new URL(page.url()).pathname.split('/').at(-1);
 await page.setViewportSize({ width: 390, height: 780 });
-await picture('phone-crew', `/crew/${runId}/sefa`, () => page.getByText('You, next').waitFor());
+await picture('phone-crew', `/crew/${runId}/sefa`, () => page.getByText('After that').waitFor());
 await picture('phone-check', `${HALL}/check`, () => page.getByText(/of \d+ checked/).waitFor());
 await browser.close();
 server.kill();

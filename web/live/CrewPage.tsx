@@ -87,6 +87,9 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
   const sheet = plan?.callSheets.find((s) => s.personId === person.id);
   const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now, ticked) : [];
   // What is on now with one's help is known; the next thing to do is what one looks for.
+  const nearMisses = state.incidents.filter((i) => i.kind === 'near miss').length;
+  const nearMiss = () =>
+    void record({ kind: 'near miss', body: state.now === undefined ? {} : { itemId: state.now } });
   const first = lines.find((line) => !line.now) ?? lines[0];
   const later = lines.filter((line) => line !== first).slice(0, MOST_LINES);
   const { now: on, next } = announced(script, state);
@@ -142,6 +145,13 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
         )
       )}
       {person.role === 'narrator' ? <OnStage on={on} next={next} /> : <StageLine on={on} next={next} />}
+      {may && state.phase !== 'before' && state.phase !== 'down' && (
+        <Box sx={{ display: 'flex' }}>
+          <Target onClick={nearMiss} words="nobody was hurt, and might have been; described at the debrief">
+            {nearMisses > 0 ? `Near miss · ${nearMisses} marked` : 'Near miss'}
+          </Target>
+        </Box>
+      )}
       {later.length > 0 && (
         <Box component="section" aria-label="After that">
           <Typography component="h2" sx={{ fontSize: 'stageText', fontWeight: 700, mb: 2 }}>
@@ -268,14 +278,8 @@ function FirstLine({ line, script, may }: { line: CrewLine; script: Script; may:
       <LineDetails line={line} size="stageText" />
       {tick && may && (
         <Box sx={{ display: 'flex', mt: 2 }}>
-          <Target main onClick={() => void record({ kind: 'task done', body: tick })}>
+          <Target main label={`Done: ${what}`} onClick={() => void record({ kind: 'task done', body: tick })}>
             Done
-            <Box
-              component="span"
-              sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
-            >
-              : {what}
-            </Box>
           </Target>
         </Box>
       )}

@@ -58,8 +58,8 @@ export function NowLine({ script, state, fit }: Pick<Props, 'script' | 'state'> 
       {value !== undefined && <Large fit={fit} text={value} />}
       {keyWords.length > 0 ? (
         <>
-          <Large fit={fit} text={keyWords.join(' · ')} />
-          <Smaller>{line}</Smaller>
+          <Large fit={fit} text={keyWords.join(' · ')} isHeading={line === head} />
+          {line !== head && <Smaller>{line}</Smaller>}
         </>
       ) : value === undefined ? (
         <Large fit={fit} text={line} isHeading />

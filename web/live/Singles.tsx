@@ -52,6 +52,11 @@ export function Singles(props: Props) {
   const one = (key: string, message: string, onPress: () => void): Single => ({ key, message, onPress });
   const does = (key: string, message: string, what: readonly Happening[]) =>
     one(key, message, () => onGo(what));
+  /** How often it was marked at this item: that a press was taken is seen where it was made. */
+  const marked = (label: string, kind: 'hitch' | 'near miss') => {
+    const count = state.incidents.filter((i) => i.kind === kind && i.itemId === current?.itemId).length;
+    return count > 0 ? `${label} · ${count} marked` : label;
+  };
   const singles: Single[] = [
     ...(isOn
       ? toPick(script, current).map(({ demoId, title }) =>
@@ -99,10 +104,14 @@ export function Singles(props: Props) {
       ? [one('setting', 'Change a setting', onChange)]
       : []),
     ...(asks && current
-      ? [does('hitch', 'Hitch', [{ kind: 'hitch', body: { itemId: current.itemId } }])]
+      ? [does('hitch', marked('Hitch', 'hitch'), [{ kind: 'hitch', body: { itemId: current.itemId } }])]
       : []),
     ...(isOn
-      ? [does('near miss', 'Near miss', [{ kind: 'near miss', body: { itemId: current.itemId } }])]
+      ? [
+          does('near miss', marked('Near miss', 'near miss'), [
+            { kind: 'near miss', body: { itemId: current.itemId } },
+          ]),
+        ]
       : []),
     ...cuts(landing, state, onGo),
   ];

@@ -22,6 +22,8 @@ export function Target({
   look?: keyof typeof LOOKS;
   main?: boolean;
   words?: string;
+  /** What it is called, where its words do not say all of it. */
+  label?: string;
   children: ReactNode;
   onClick: () => void;
   disabled?: boolean;
@@ -29,6 +31,7 @@ export function Target({
   return (
     <ButtonBase
       onClick={props.onClick}
+      {...(props.label !== undefined && { 'aria-label': props.label })}
       disabled={props.disabled ?? false}
       sx={{
         flex: main ? '1.6 1 300px' : '1 1 240px',
