@@ -60,7 +60,7 @@ test('phones come in with a code, each to what it is for; nothing else of the pr
   await wall.getByRole('link', { name: 'One of the crew, or the narrator' }).click();
   await wall.getByRole('button', { name: /Sefa/ }).click();
   await expect(wall.getByText('Light the burner')).toHaveCount(0);
-  await expect(wall.getByRole('heading', { name: 'You, next' })).toBeVisible();
+  await expect(wall.getByRole('region', { name: 'What you do next' })).toBeVisible();
   await expect(wall.getByRole('button', { name: /^Done/ })).toHaveCount(0);
 
   // A new code shows the old one's devices the door, and says so where the show is seen.

@@ -40,14 +40,14 @@ test('the tab is closed mid-show while the server is down; reopened, the show go
   await expect(heading(page)).toHaveText('Loop the hammer under the ruler, handle touching.');
   await page.keyboard.press('PageDown');
   await expect(heading(page)).toHaveText('Let go.');
-  await expect(page.getByText('no server · 2 kept here')).toBeVisible();
+  await expect(page.getByText('no server · 2 saved on this device only')).toBeVisible();
   await page.close();
 
   const again = await context.newPage();
   await again.goto(`/stage/${runId}`);
   await expect(heading(again)).toHaveText('Let go.');
   await again.keyboard.press('PageDown');
-  await expect(again.getByText('no server · 3 kept here')).toBeVisible();
+  await expect(again.getByText('no server · 3 saved on this device only')).toBeVisible();
   // So do the screens beside it, each for the first time on this device.
   for (const [screen, message] of [
     ['crew', 'Who are you?'],
@@ -120,7 +120,7 @@ test('the whole browser is killed mid-show with the server down, and nothing is 
 test('hold stops the clock of the show, take back undoes the last tap', async ({ page }) => {
   await openStage(page);
   await page.keyboard.press('h');
-  await expect(heading(page)).toHaveText('The clock of the show is stopped.');
+  await expect(page.locator('[data-alarm=held]')).toContainText('Paused');
   await page.getByRole('button', { name: 'Resume' }).first().click();
   await expect(heading(page)).toHaveText('Ask: where will it tip?');
   await page.keyboard.press('PageDown');

@@ -16,7 +16,7 @@ test('a rehearsal with trouble: mishaps are met, taken back and met again, and t
       of instanceof Uint32Array && of.length === 1 ? of.fill(11) : real(of)) as typeof crypto.getRandomValues;
   });
   await page.goto('/shows/cold-snap/live');
-  await page.getByLabel('It is a rehearsal').click();
+  await page.getByLabel('It is a rehearsal').check();
   await page.getByLabel('With trouble').click();
   await page.getByRole('button', { name: 'Open the stage' }).click();
   await expect(target(page)).toHaveText(/Curtain up/);
@@ -53,7 +53,7 @@ test('a rehearsal with trouble: mishaps are met, taken back and met again, and t
   await expect(mishaps).toHaveCount(met.length);
   await expect(mishaps.filter({ hasText: 'Nothing was done' })).toHaveCount(0);
   await expect(
-    page.getByText('It teaches how long things take, not how often they work', { exact: false }),
+    page.getByText('clicked through, not played: it teaches nothing', { exact: false }),
   ).toBeVisible();
   await sound(page);
   // The server took all of it.
@@ -89,7 +89,7 @@ test('shown how: from the list of shows through check and stage to the debrief, 
   await page.getByRole('button', { name: 'How did it go?' }).click();
   await page.getByRole('button', { name: 'Failed', exact: true }).click();
   await page.getByRole('button', { name: 'something else' }).click();
-  await expect(guide).toContainText('“Take back” undoes the newest press');
+  await expect(guide).toContainText('“Undo” takes back the newest press');
   await guide.getByRole('button', { name: 'Let the curtain fall' }).click();
   await guide.getByRole('link', { name: 'Go there' }).click();
   await expect(guide).toContainText('All of this was built from what you pressed');

@@ -38,10 +38,10 @@ export function hint(script: Script, state: RunState): Hint | undefined {
   if (attempts.at(-1)?.outcome === 'failed' && attempts.length < 4)
     return on(
       'stage',
-      'The cures stand beside it. “Once more” tries again, the large target goes on, and “Take back” undoes the newest press, as often as you like.',
+      'The cures stand beside it. “Once more” tries again, the large target goes on, and “Undo” takes back the newest press, as often as you like.',
     );
   return on(
     'stage',
-    'The column on the right says where the show will land; what to leave out is offered when it runs over. “Jump or skip” has the whole order. Enough? Let the curtain fall.',
+    'The column on the right says when the show will end and whether in time; what to leave out is offered when it runs over. “Jump or skip” has the whole order. Enough? Let the curtain fall.',
   );
 }
