@@ -2,7 +2,7 @@ import type { PrepTask } from '../show';
 import type { Script } from './script';
 
 /** A task of an item. */
-export interface TaskOfItem {
+interface TaskOfItem {
   itemId: string;
   title: string;
   task: PrepTask;
