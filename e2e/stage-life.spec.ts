@@ -207,17 +207,20 @@ test('what the audience guesses is one press on the pad, stays in sight, and sta
   await begin(page, 'The water that climbs');
   await page.keyboard.press('PageDown');
   const guess = page.getByRole('group', { name: 'What the audience guesses' });
-  await guess.getByRole('button', { name: '6', exact: true }).click();
+  await expect(guess.getByRole('button', { name: 'Keep it' })).toBeVisible();
+  // Typed or pressed; a full stop belongs to the number here, and is no miss.
+  await page.keyboard.type('6.');
+  await guess.getByRole('button', { name: '5', exact: true }).click();
   await guess.getByRole('button', { name: 'Keep it' }).click();
-  await expect(page.getByText('They guessed: 6 cm')).toBeVisible();
+  await expect(page.getByText('They guessed: 6.5 cm')).toBeVisible();
   await expect(now(page)).toContainText('Jar down over them.');
   await press(page, 'How did it go?');
   await press(page, 'Partly');
   await page.getByRole('button', { name: 'something else' }).click();
-  await expect(page.getByText('They guessed: 6 cm')).toBeVisible();
+  await expect(page.getByText('They guessed: 6.5 cm')).toBeVisible();
   await expect(page.getByText(/^Saved/)).toBeVisible();
   await page.goto(`/shows/nine-minutes-of-air/debrief?run=${runId}`);
-  await expect(page.getByRole('list', { name: 'What failed' })).toContainText('The audience guessed: 6 cm');
+  await expect(page.getByRole('list', { name: 'What failed' })).toContainText('The audience guessed: 6.5 cm');
 });
 
 test('on other days than its own a show opens as a rehearsal; clicked through, it teaches nothing until one says so', async ({

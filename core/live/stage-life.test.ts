@@ -424,6 +424,33 @@ test('a pick has its number, a talk its key words, larger than all else', () => 
   expect(words('pick').value).toBe('2 volunteers');
 });
 
+test('of a choice, what there is to pick and then what was picked is larger than all else', () => {
+  const file = showOf([bottle, pumps], [item('bottle')]);
+  const { demoId: _demo, ...plainItem } = file.show.items[0]!;
+  file.show.items = [
+    {
+      ...plainItem,
+      kind: 'choice',
+      title: 'Your pick',
+      options: [
+        { demoId: 'bottle', share: 30 },
+        { demoId: 'pumps', share: 70 },
+      ],
+    },
+  ];
+  const resolved = script(file);
+  const words = (...more: Happening[]) => {
+    const state = fold(logOf(curtain, begin('bottle'), ...more), resolved);
+    return stageWords(resolved, state, cue(resolved, state));
+  };
+  expect(words().value).toBe('pumps or bottle?');
+  const picked: Happening = { kind: 'chosen', body: { itemId: 'i-bottle', demoId: 'bottle' } };
+  expect(words(picked)).toMatchObject({ value: 'bottle', line: 'one' });
+  expect(
+    words(picked, { kind: 'step done', body: { itemId: 'i-bottle', stepId: 'one' } }).value,
+  ).toBeUndefined();
+});
+
 test('a run that was clicked through teaches nothing, unless somebody says that it counts', () => {
   const many = ['a', 'b', 'c'].map((id) => demo(id));
   const resolved = script(

@@ -71,7 +71,8 @@ function detailOf(script: Script, item: ItemState, c: Cue | undefined): string {
 /** The largest thing on the screen while it is what one needs; undefined where the step is. */
 function valueOf(script: Script, state: RunState, item: ItemState, c: Cue | undefined): string | undefined {
   const scripted = script.byItem.get(item.itemId);
-  if (toPick(script, item).length > 0) return 'They pick';
+  const picks = toPick(script, item).map(({ title }) => title);
+  if (picks.length > 0) return `${picks.join(' or ')}?`;
   if (scripted?.item.kind === 'volunteer pick') {
     const next = nextItem(state);
     const count = next && playedAs(script, next)?.demo?.volunteers;
@@ -80,6 +81,7 @@ function valueOf(script: Script, state: RunState, item: ItemState, c: Cue | unde
   // What was taken over or changed is needed as the go begins.
   const isFirstStep = item.stepsDone.length === 0 && !item.closed;
   if (!isFirstStep) return undefined;
+  if (scripted?.options && !item.standBy) return playedAs(script, item)?.demo?.title;
   const [dose] = doses(script, state, item);
   if (dose) return `${dose.title}: ${withUnit(dose, dose.level)}?`;
   if (levelAt(script, item, showingNow(script, item)) !== undefined) return c?.level;

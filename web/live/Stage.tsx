@@ -1,6 +1,7 @@
 import { Box, Button } from '@mui/material';
 import {
   barred,
+  cue,
   forward,
   heldBy,
   mayAgain,
@@ -118,7 +119,10 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
   useHotkeys('pagedown, right', (e) => !e.repeat && on(), { preventDefault: true });
   useHotkeys('pageup', (e) => !e.repeat && (panel ? close() : undo()), { preventDefault: true });
   // The third key of many clickers blanks a screen of slides: here it is a miss that is tried again.
-  useHotkeys('b, m, period', (e) => !e.repeat && asks && missed(), { enabled: !panel });
+  useHotkeys('b, m', (e) => !e.repeat && asks && missed(), { enabled: !panel });
+  // Where a number is guessed, the full stop belongs to it.
+  const isGuessing = cue(script, state)?.guess?.guess === 'number';
+  useHotkeys('period', (e) => !e.repeat && asks && missed(), { enabled: !panel && !isGuessing });
   useHotkeys('h', hold, { enabled: !panel });
   useHotkeys('o', ask, { enabled: !panel });
   useHotkeys('escape', close);
