@@ -16,8 +16,16 @@ export interface StageWork {
   afterStepId: string | undefined;
 }
 
-/** All work of a show that is begun on stage. */
-export const stageWork = (script: Script): StageWork[] =>
+const known = new WeakMap<Script, StageWork[]>();
+
+/** All work of a show that is begun on stage; gathered once, for every press and every row of the debrief asks. */
+export function stageWork(script: Script): StageWork[] {
+  const work = known.get(script) ?? gathered(script);
+  known.set(script, work);
+  return work;
+}
+
+const gathered = (script: Script): StageWork[] =>
   script.items.flatMap(({ item, demo }) =>
     (item.tasks ?? []).flatMap(({ taskId, inItemId, afterStepId }) => {
       const task = demo?.prep.find((t: PrepTask) => t.id === taskId);
