@@ -120,6 +120,38 @@ test('a bench goes into a demo: its amount is in the supplies, its limit in the 
   await expect(page.getByText('Temperature of the bottle').first()).toBeVisible();
 });
 
+test('how long a dip takes comes from a calculator, and the plan follows it', async ({ page, server }) => {
+  const readyAfterS = async () => {
+    const { timetable } = await server.get<{
+      timetable: { tasks: { title: string; handsOffS: number; readyS: number }[] };
+    }>('/api/shows/cold-snap/plan');
+    const dip = timetable.tasks.find((t) => t.title === 'Drop the ball into the cold box')!;
+    return dip.readyS - dip.handsOffS;
+  };
+  await page.goto('/bench/chill');
+  await expect(page.getByRole('status').filter({ hasText: 'It boils for about 6.4 min' })).toBeVisible();
+  await page.getByLabel('What is it made of').click();
+  await page.getByRole('option', { name: 'rubber' }).click();
+  await page.getByLabel('Shape').click();
+  await page.getByRole('option', { name: 'sheet' }).click();
+  await page.getByRole('textbox', { name: 'Thickness' }).fill('4,5');
+  await page.getByRole('button', { name: 'Use this in a demo' }).click();
+  await page.getByLabel('Demo', { exact: true }).fill('The ball');
+  await page.getByRole('option', { name: /^The ball that forgot/ }).click();
+  await page.getByLabel('“Drop the ball into the cold box”: is ready after').click();
+  await page.getByRole('option', { name: 'Stops boiling after about' }).click();
+  await page.getByRole('button', { name: /^Take it into/ }).click();
+  await expect(page.getByText('ready when its calculator says')).toBeVisible();
+  await expect.poll(readyAfterS).toBeLessThan(90);
+
+  // Taken out in the editor, the time that stands in the demo counts again.
+  await page.goto('/demos/still-ball/edit');
+  await page.getByRole('button', { name: 'Take this time out' }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).first().click();
+  await expect(page.getByText('ready 5 min later')).toBeVisible();
+  await expect.poll(readyAfterS).toBe(300);
+});
+
 test('the demo editor holds a bench: what is out of its range stops the save, what is set is kept', async ({
   page,
   server,
@@ -161,7 +193,7 @@ test('sliders move what is drawn, and the address once they are let go; the five
   const last = page.getByRole('navigation', { name: 'Used last' });
   await expect(last.getByRole('link')).toHaveText(['Crushed can', 'Dry ice', 'Balloon', 'Ladder', 'Noise']);
   await page.getByLabel('Find by question or demo').fill('hair on end');
-  await expect(page.getByText('1 of 23')).toBeVisible();
+  await expect(page.getByText('1 of 24')).toBeVisible();
   await page.getByRole('link', { name: 'How many volts, and is the air too damp?' }).click();
   await page.getByRole('textbox', { name: 'Levels' }).fill('0.1\n0,2\n9');
   const table = page.getByRole('table', { name: 'Over a series' });

@@ -17,7 +17,7 @@ const filledIn = (value: unknown, path = ''): string[] => {
  * Drawn by controls of their own: items of the stores and calculators are picked by name, the best and worst of a length
  * open from the likely one, what a calculator is given stands in its own form.
  */
-const DRAWN_APART = /(^|\.)(goodId|benchId|bestS|worstS)$|benches\.(inputs|amounts|limits)/;
+const DRAWN_APART = /(^|\.)(goodId|benchId|bestS|worstS)$|benches\.(inputs|amounts|times|limits)/;
 const kindOf = (path: string) => path.replace(/\.\d+/g, '');
 
 test('the editor of a demo has a field for everything that is filled in', async ({ page, server }) => {

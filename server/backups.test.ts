@@ -267,7 +267,7 @@ describe('from a terminal', () => {
     const last = ends({ HEARTY_DATA: folder }, ['restore', copy, '--yes', '--over-newer']);
     expect(last.status).toBe(0);
     expect(digestOf(join(folder, 'hearty.db'))).toBe(theirs);
-  }, 60_000);
+  }, 180_000);
 });
 
 test.each([

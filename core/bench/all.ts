@@ -4,6 +4,7 @@ import { balloon } from './balloon';
 import { candleSeeSaw } from './candle-see-saw';
 import { canCrush } from './can-crush';
 import { cloudJar } from './cloud-jar';
+import { chill } from './chill';
 import { coldBudgetBench } from './cold-budget';
 import { dryIce } from './dry-ice';
 import { foilHydrogen } from './foil-hydrogen';
@@ -38,6 +39,7 @@ export const BENCHES: readonly Bench[] = [
   balloon,
   liquidNitrogen,
   dryIce,
+  chill,
   coldBudgetBench,
   balanceThrust,
   throwAndFall,

@@ -1,7 +1,8 @@
 import { script } from '../script';
+import { demoProblems } from '../show/validate';
 import { plan } from '../plan';
 import type { Demo, Good, Item, Venue } from '../show';
-import { demo, good, item, showOf } from '../testing/hall-show';
+import { demo, good, item, showOf, task } from '../testing/hall-show';
 
 /** What a demo's calculator reckons with: the demo's own kit, its settings, the venue; and what nobody said. */
 
@@ -71,4 +72,69 @@ test('a setting that scales what is used drives the calculator as well', () => {
   expect(resultOf(at(1)).values.volumeML).toBe(120);
   expect(resultOf(at(3)).values.volumeML).toBe(360);
   expect(resultOf(at(3)).amounts).toEqual([{ goodId: 'spirit', amount: 360 }]);
+});
+
+describe('the time of a task', () => {
+  const dip = (more: Partial<Demo['prep'][number]> = {}) =>
+    demo('a', {
+      prep: [task('dip', { handsOnS: 20, readyAfterS: 60, ...more })],
+      parameters: [{ id: 'wall', title: 'Wall', unit: 'mm', usual: 4, min: 1, max: 40 }],
+      benches: [
+        {
+          ...{ id: 'b', benchId: 'chill', amounts: [], limits: false },
+          inputs: [
+            { name: 'material', word: 'rubber' },
+            { name: 'shape', word: 'sheet' },
+            { name: 'thicknessMm', parameterId: 'wall' },
+          ],
+          times: [{ taskId: 'dip', figure: 'minutesLatest' }],
+        },
+      ],
+    });
+  const taskOf = (a: Demo, item: Partial<Item> = {}) =>
+    script(fileOf(a, { roomC: 20 }, item)).items[0]!.demo!.prep[0]!;
+  /** ρ c ln(ΔT/45 K) (½ a/100 W/(m² K) + ⅛ a²/(0.7 × 0.15 W/(m K))), by hand for 4 mm and 8 mm. */
+  const byHand = (a: number) =>
+    1100 * 1200 * Math.log(215.8 / 45) * ((0.5 * a) / 100 + (0.125 * a * a) / (0.7 * 0.15));
+
+  test('comes from its calculator, and hands stay as they are', () => {
+    const { readyAfterS, handsOnS } = taskOf(dip());
+    expect(readyAfterS).toBe(Math.ceil(byHand(0.004)));
+    expect(handsOnS).toBe(20);
+  });
+
+  test('follows the setting, and in a series the level that takes longest', () => {
+    const eight = Math.ceil(byHand(0.008));
+    expect(taskOf(dip(), { settings: [{ parameterId: 'wall', value: 8 }] }).readyAfterS).toBe(eight);
+    const series = { parameterId: 'wall', levels: ['2', '8', '4'], onFail: 'go on' as const };
+    expect(taskOf(dip(), { showings: 3, series }).readyAfterS).toBe(eight);
+  });
+
+  test('is not scaled a second time, and nothing is stale before it is ready', () => {
+    const grown = taskOf(dip({ growsWith: 'wall', staleAfterS: 70 }), {
+      settings: [{ parameterId: 'wall', value: 8 }],
+    });
+    expect(grown.readyAfterS).toBe(Math.ceil(byHand(0.008)));
+    expect(grown.handsOnS).toBe(40);
+    expect(grown.staleAfterS).toBe(grown.readyAfterS);
+  });
+
+  test('that is no length of time is refused, and what stands in the demo is taken', () => {
+    const wrong = dip();
+    wrong.benches![0]!.times![0]!.figure = 'litres';
+    expect(resultOf(fileOf(wrong)).refused).toBe('“litres” is no length of time of this calculator.');
+    expect(taskOf(wrong).readyAfterS).toBe(60);
+  });
+
+  test('is of one task of the demo, and of one calculator', () => {
+    const twice = dip();
+    twice.benches![0]!.times!.push(
+      { taskId: 'dip', figure: 'minutes' },
+      { taskId: 'gone', figure: 'minutes' },
+    );
+    expect(demoProblems(twice)).toEqual([
+      { path: 'benches[0].times[1].taskId', message: 'Its time is worked out above already.' },
+      { path: 'benches[0].times[2].taskId', message: 'This must be a prep task of the demo.' },
+    ]);
+  });
 });

@@ -65,6 +65,7 @@ function runCalculator(held: DemoBench, demo: Demo, around: Around, at: Paramete
     verdict: '',
     findings: [],
     amounts: [],
+    times: [],
     conditions: [],
   };
   const refuse = (refused: string): CalculatorResult => ({ ...base, ...nothing, refused });
@@ -102,6 +103,12 @@ function runCalculator(held: DemoBench, demo: Demo, around: Around, at: Paramete
     if (typeof amount === 'string') return refuse(amount);
     amounts.push({ goodId, amount });
   }
+  const times: CalculatorResult['times'][number][] = [];
+  for (const { taskId, figure } of held.times ?? []) {
+    const readyAfterS = secondsFor(bench, worked, figure);
+    if (readyAfterS === undefined) return refuse(`“${figure}” is no length of time of this calculator.`);
+    times.push({ taskId, readyAfterS });
+  }
   const foretold = held.foretells === undefined ? undefined : result(bench, worked, held.foretells);
   return {
     ...base,
@@ -123,6 +130,7 @@ function runCalculator(held: DemoBench, demo: Demo, around: Around, at: Paramete
       })),
     ],
     amounts,
+    times,
     conditions: held.limits ? conditionsOf(held, worked) : [],
     ...(foretold && { foretold }),
   };
@@ -216,6 +224,22 @@ export function figuresFor(bench: Bench, good?: Good): { name: string; label: st
     const [base] = IN_BASE[unit] ?? [];
     return base !== undefined && (!good || base === good.unit || (!!good.densityGPerML && isBulk(base)));
   });
+}
+
+/** Seconds in a unit of time. */
+const SECONDS_IN: Readonly<Record<string, number>> = { s: 1, min: 60, h: 3600 };
+
+/** What comes out of a calculator that is a length of time. */
+export const timesOf = ({ outputs }: Bench): { name: string; label: string }[] =>
+  Object.entries(outputs)
+    .filter(([, { unit }]) => unit in SECONDS_IN)
+    .map(([name, { label }]) => ({ name, label }));
+
+/** A result as whole seconds, rounded up; undefined where it is no length of time. */
+function secondsFor({ outputs }: Bench, worked: Worked, figure: string): number | undefined {
+  const value = worked.outputs[figure];
+  const per = SECONDS_IN[outputs[figure]?.unit ?? ''];
+  return typeof value === 'number' && value >= 0 && per !== undefined ? Math.ceil(value * per) : undefined;
 }
 
 /** An amount as the good's shelf keeps it; a sentence where it cannot be. */

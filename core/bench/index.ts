@@ -1,5 +1,5 @@
 export { BENCHES } from './all';
-export { figuresFor, runCalculators, standsAt, takenFrom } from './demo-calculators';
+export { figuresFor, runCalculators, standsAt, takenFrom, timesOf } from './demo-calculators';
 export type { CalculatorResult, CalculatorValue, ParameterSetting } from './result';
 export {
   fieldOfInput,

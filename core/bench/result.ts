@@ -33,6 +33,8 @@ export interface CalculatorResult {
   findings: readonly BenchFinding[];
   /** In the base unit of each good. */
   amounts: readonly { goodId: string; amount: number }[];
+  /** After how many seconds a task is ready. */
+  times: readonly { taskId: string; readyAfterS: number }[];
   /** What must hold before doors for this to be true. */
   conditions: readonly Condition[];
   /** What the demo's reading should be. */

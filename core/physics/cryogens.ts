@@ -12,7 +12,7 @@ export const CRYOGENS = {
 } as const;
 
 /** Heat to freeze water, kJ/kg. CRC Handbook, from memory. */
-const FREEZING_KJ_PER_KG = 334;
+export const FREEZING_KJ_PER_KG = 334;
 /** Objects come at room temperature; this, where nobody has said how warm the room is. Common practice. */
 export const USUAL_ROOM_C = 20;
 

@@ -11,7 +11,7 @@ import {
   type Worn,
 } from '../show';
 import type { CalculatorResult } from '../bench';
-import { amountsByLevel, resultsByLevel, withResults } from './calculators';
+import { amountsByLevel, readyBy, resultsByLevel, withResults } from './calculators';
 import { levelFactors, parameterOf, settingValue, type Around, type Dose } from './settings';
 
 /** Who sits in a front row whose seats nobody has counted. Common practice. */
@@ -41,13 +41,16 @@ export function asPlayed(demo: Demo, item: Item, around: Around, dose: Dose = 'l
   const factor = (id: string | undefined) =>
     id === undefined || id === item.series?.parameterId ? 1 : settingFactor(varied, item, id, around, dose);
   const levels = levelFactors(varied, item);
+  const ready = readyBy(results);
   const steps = item.setUpIn === undefined ? varied.steps : varied.steps.filter((step) => !step.setUp);
   const helpers = Math.max(varied.helpers, item.helperIds.length);
   const worn = wornGoods(varied, item, helpers, around);
   const played: Demo = {
     ...varied,
     steps: steps.map((step) => longer(step, factor(step.growsWith))),
-    prep: varied.prep.map((task) => multiplied(task, factor(task.growsWith), levels, item, varied, around)),
+    prep: varied.prep.map((task) =>
+      readyAfter(multiplied(task, factor(task.growsWith), levels, item, varied, around), ready.get(task.id)),
+    ),
     kit: withWorn(
       varied.kit.map((need) => forEach(need, varied.volunteers, helpers)).filter((need) => need.count > 0),
       worn,
@@ -195,16 +198,15 @@ function multiplied(
       ? 0
       : (task.handsOnS + (count - 1) * furtherS) * most;
   const limited = (s: number) => Math.min(LONGEST_TASK_S, Math.round(s * factor));
-  return {
-    ...task,
-    handsOnS: limited(handsOnS),
-    readyAfterS: limited(task.readyAfterS * most),
-    // What stands longer is not stale before it is ready.
-    ...(task.staleAfterS !== undefined && {
-      staleAfterS: Math.max(task.staleAfterS, limited(task.readyAfterS * most)),
-    }),
-  };
+  return readyAfter({ ...task, handsOnS: limited(handsOnS) }, limited(task.readyAfterS * most));
 }
+
+/** The task, ready after so many seconds; what stands longer is not stale before it is ready. */
+const readyAfter = (task: PrepTask, readyAfterS = task.readyAfterS): PrepTask => ({
+  ...task,
+  readyAfterS: Math.min(LONGEST_TASK_S, readyAfterS),
+  ...(task.staleAfterS !== undefined && { staleAfterS: Math.max(task.staleAfterS, readyAfterS) }),
+});
 
 /** What is worn, by good, as many as there are people who wear it. */
 function wornGoods(

@@ -45,6 +45,14 @@ export function withResults(
   };
 }
 
+/** After how many seconds tasks are ready by the demo's calculators: the longest of a series' levels. */
+export function readyBy(byLevel: readonly (readonly CalculatorResult[])[]): ReadonlyMap<string, number> {
+  const longest = new Map<string, number>();
+  for (const { taskId, readyAfterS } of byLevel.flat().flatMap((r) => r.times))
+    longest.set(taskId, Math.max(longest.get(taskId) ?? 0, readyAfterS));
+  return longest;
+}
+
 /** What calculators say of a need's amount, by level; undefined where they say nothing, or the variant has its own. */
 export function amountsByLevel(
   { goodId, amount }: Demo['consumables'][number],

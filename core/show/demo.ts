@@ -299,6 +299,12 @@ export class BenchAmount {
   @Title('Is as much as') figure!: string;
 }
 
+/** A task that stands for as long as a bench works out, by the name of the result there. */
+export class BenchTime {
+  @Ref('Task') taskId!: string;
+  @Title('Is ready after') figure!: string;
+}
+
 /** A bench that a demo holds, with what it stands at, and what it gives to the demo. */
 export class DemoBench {
   @Id() id!: string;
@@ -306,6 +312,8 @@ export class DemoBench {
   @Many(() => BenchInput, 20) inputs!: BenchInput[];
   /** Taken in place of the amounts that stand in the demo. */
   @Many(() => BenchAmount, 20) amounts!: BenchAmount[];
+  /** Taken in place of the times after which those tasks are ready. */
+  @IsOptional() @Many(() => BenchTime, 20) times?: BenchTime[];
   @YesNo('Its limits are checked before doors') limits!: boolean;
   /** Which of its results the demo's reading measures, by its name there. */
   @IsOptional() @Ref({ label: 'What is measured is its', empty: 'nothing of it' }) foretells?: string;

@@ -171,7 +171,9 @@ function listProblems(
   });
   const used = new Set(whole.consumables.map((c) => c.goodId));
   const parameterIds = new Set(whole.parameters?.map((p) => p.id));
-  benches.forEach(({ inputs, amounts, foretells }, i) => {
+  const taskIds = new Set(whole.prep.map((task) => task.id));
+  const timed = new Set<string>();
+  benches.forEach(({ inputs, amounts, times = [], foretells }, i) => {
     inputs.forEach(({ parameterId }, j) =>
       must(
         `benches[${i}].inputs[${j}].parameterId`,
@@ -188,6 +190,12 @@ function listProblems(
           .some((b, k) => b.amounts.some((a, l) => a.goodId === goodId && (k < i || l < j))),
         'Its amount is worked out above already.',
       );
+    });
+    times.forEach(({ taskId }, j) => {
+      const path = `benches[${i}].times[${j}].taskId`;
+      must(path, taskIds.has(taskId), 'This must be a prep task of the demo.');
+      must(path, !timed.has(taskId), 'Its time is worked out above already.');
+      timed.add(taskId);
     });
     must(
       `benches[${i}].foretells`,

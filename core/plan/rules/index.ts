@@ -86,7 +86,6 @@ export const RULES: Record<FindingCode, Rows> = {
 export const findings = (worked: Worked): PlanFinding[] =>
   apply(Object.values(RULES).flat(), new Context(worked)).sort(byMoment);
 
-export { RECKONED } from './benches';
-export { CARRIED_CODES, SAFETY_CODES, type FindingCode } from './codes';
+export { SAFETY_CODES, type FindingCode } from './codes';
 export type { Order, PlanFinding } from './context';
 export { loudNoCall, wetByVoltage } from './pace';

@@ -1,4 +1,4 @@
-import { figuresFor, type Bench, DemoBench, type Demo, type Stored } from '@hearty/core';
+import { figuresFor, timesOf, type Bench, DemoBench, type Demo, type Stored } from '@hearty/core';
 import {
   Alert,
   Autocomplete,
@@ -62,6 +62,9 @@ function Taking({
   const [amounts, setAmounts] = useState<Readonly<Record<string, string>>>(
     Object.fromEntries(held?.amounts.map((a) => [a.goodId, a.figure]) ?? []),
   );
+  const [times, setTimes] = useState<Readonly<Record<string, string>>>(
+    Object.fromEntries(held?.times?.map((t) => [t.taskId, t.figure]) ?? []),
+  );
   const [limits, setLimits] = useState(held?.limits ?? true);
   const [foretells, setForetells] = useState(held?.foretells ?? '');
   const save = useSave('demos');
@@ -72,6 +75,7 @@ function Taking({
     // What goes with a parameter of the demo stays so.
     const follow = (held?.inputs ?? []).filter((i) => i.parameterId !== undefined);
     const own = asHeld(set).filter((i) => !follow.some((f) => f.name === i.name));
+    const timed = demo.prep.flatMap(({ id }) => (times[id] ? [{ taskId: id, figure: times[id] }] : []));
     const next: DemoBench = {
       id: held?.id ?? newId().slice(-10),
       benchId: bench.id,
@@ -79,14 +83,19 @@ function Taking({
       amounts: Object.entries(amounts).flatMap(([goodId, figure]) =>
         figure && used.has(goodId) ? [{ goodId, figure }] : [],
       ),
+      ...(timed.length > 0 && { times: timed }),
       limits,
       ...(foretells && { foretells }),
     };
     const taken = new Set(next.amounts.map((a) => a.goodId));
     const others = (demo.benches ?? [])
       .filter((b) => b.id !== next.id)
-      // A consumable is worked out by one bench: by the one that was said last.
-      .map((b) => ({ ...b, amounts: b.amounts.filter((a) => !taken.has(a.goodId)) }));
+      // An amount and a time come from one calculator: from the one taken last.
+      .map((b) => ({
+        ...b,
+        amounts: b.amounts.filter((a) => !taken.has(a.goodId)),
+        ...(b.times && { times: b.times.filter((t) => !times[t.taskId]) }),
+      }));
     const body = { ...demo, benches: [...others, next] };
     save.mutate(
       { id: stored.id, version: stored.version, body },
@@ -123,6 +132,17 @@ function Taking({
           />
         );
       })}
+      {timesOf(bench).length > 0 &&
+        demo.prep.map(({ id, title }) => (
+          <OneOf
+            key={id}
+            label={`“${title}”: is ready after`}
+            value={times[id] ?? ''}
+            any="as written in the demo"
+            options={timesOf(bench).map(({ name, label }) => ({ value: name, label }))}
+            onValue={(figure) => setTimes({ ...times, [id]: figure })}
+          />
+        ))}
       {demo.reading && (
         <OneOf
           label={`“${demo.reading.title}” is its`}

@@ -6,6 +6,7 @@ import {
   formatFigure,
   isUnreliable,
   standsAt,
+  timesOf,
   type BenchPeriod,
   type BenchSoFar,
   type Demo,
@@ -34,20 +35,28 @@ export function BenchesOf({ demo, goodName }: { demo: Demo; goodName: (id: strin
           const measured = bench && figuresFor(bench).find((f) => f.name === figure);
           return `${goodName(goodId)} as much as ${measured?.label ?? figure}`;
         });
+        const times = (held.times ?? []).map(({ taskId, figure }) => {
+          const task = demo.prep.find((t) => t.id === taskId)?.title ?? taskId;
+          const result = bench && timesOf(bench).find((t) => t.name === figure);
+          return `“${task}” is ready as worked out here: ${(result?.label ?? figure).toLowerCase()}`;
+        });
         return (
           <li key={held.id}>
             <Link component={RouterLink} to={`/bench/${held.benchId}`} color="inherit">
               {bench?.title ?? held.benchId}
             </Link>
             <SoFar soFar={benchSoFar(attempts, held.benchId)} />
-            {[...set, ...amounts, ...(held.limits ? ['its limits are checked before doors'] : [])].map(
-              (s) => (
-                <Box component="span" key={s}>
-                  {' · '}
-                  {s}
-                </Box>
-              ),
-            )}
+            {[
+              ...set,
+              ...amounts,
+              ...times,
+              ...(held.limits ? ['its limits are checked before doors'] : []),
+            ].map((s) => (
+              <Box component="span" key={s}>
+                {' · '}
+                {s}
+              </Box>
+            ))}
             <ErrorOverTime
               periods={benchOverTime(attempts, held.benchId)}
               title={bench?.title ?? held.benchId}

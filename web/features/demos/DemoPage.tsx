@@ -266,6 +266,9 @@ function Faults({ demo, found }: { demo: Demo; found: readonly FoundCause[] }) {
 const fromBench = (demo: Demo, goodId: string) =>
   demo.benches?.some((b) => b.amounts.some((a) => a.goodId === goodId)) ?? false;
 
+const isWorkedOut = (demo: Demo, { id }: PrepTask) =>
+  demo.benches?.some((b) => b.times?.some((t) => t.taskId === id)) ?? false;
+
 const SHOWING = { first: 'first showing', further: 'further showings', last: 'last showing' };
 
 const grows = (demo: Demo, id: string | undefined): string => {
@@ -308,7 +311,9 @@ function Prep({ demo }: { demo: Demo }) {
     [
       `${formatDuration(t.handsOnS)} of hands`,
       t.who.kind !== 'anyone' && `by ${t.who.kind} ${t.who.value}`,
-      t.readyAfterS > 0 && `ready ${formatDuration(t.readyAfterS)} later`,
+      isWorkedOut(demo, t)
+        ? 'ready when its calculator says'
+        : t.readyAfterS > 0 && `ready ${formatDuration(t.readyAfterS)} later`,
       t.staleAfterS !== undefined && `stale after ${formatDuration(t.staleAfterS)}`,
       t.beforeDoors && 'before doors',
       t.afterTaskId && `after “${demo.prep.find((p) => p.id === t.afterTaskId)?.title}”`,

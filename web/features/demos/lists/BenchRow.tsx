@@ -1,22 +1,19 @@
 import {
   BENCHES,
-  figuresFor,
   fieldOfInput,
   labelOf,
   standsAt,
   type Bench,
   type BenchInput,
   type Demo,
-  type Good,
   type Input,
 } from '@hearty/core';
-import { Box, Button, IconButton, Typography } from '@mui/material';
-import { useController, useFieldArray, useFormContext, useWatch } from 'react-hook-form';
+import { Box, Typography } from '@mui/material';
+import { useController, useWatch } from 'react-hook-form';
 import { Link as RouterLink } from 'react-router';
 import { Drawn, FieldIn, isRefused } from '../../../kit/fields';
-import { useLibrary } from '../../../session/queries';
 import { useSettings } from '../../../session/settings';
-import { CloseIcon } from '../../../kit/icons';
+import { Amounts, Times } from './BenchGives';
 
 /** A bench that a demo holds: what it stands at, and what it gives to the demo. */
 export function BenchRow({ path, prefix }: { path: string; prefix: string }) {
@@ -33,6 +30,7 @@ export function BenchRow({ path, prefix }: { path: string; prefix: string }) {
         <>
           <Inputs path={path} bench={bench} />
           <Amounts path={path} bench={bench} prefix={prefix} />
+          <Times path={path} bench={bench} prefix={prefix} />
           <FieldIn name={`${path}.limits`} />
           {reading && (
             <FieldIn
@@ -143,75 +141,4 @@ const KNOWN_BY = {
 function emptyMeans(input: Input): string {
   const start = input.as === 'lines' ? input.start.join(', ') : String(input.start);
   return input.as === 'number' && input.known ? `${KNOWN_BY[input.known]}, else ${start}` : start;
-}
-
-/** Which consumables of the demo are as much as the bench says. */
-function Amounts({ path, bench, prefix }: { path: string; bench: Bench; prefix: string }) {
-  const { control } = useFormContext<Demo>();
-  const { fields, append, remove } = useFieldArray({
-    control,
-    name: `${path}.amounts` as 'benches.0.amounts',
-    keyName: 'rowKey',
-  });
-  const goods = useLibrary().data?.goods ?? [];
-  const [demos, own] = useWatch({ name: ['consumables', `${prefix}consumables`] }) as (
-    Demo['consumables'] | undefined
-  )[];
-  const used = (own ?? demos ?? []).map((c) => c.goodId).filter(Boolean);
-  if (used.length === 0)
-    return (
-      <Typography color="textSecondary">
-        With a consumable above, its amount can be worked out by this bench.
-      </Typography>
-    );
-  return (
-    <Box sx={{ display: 'grid', gap: 2 }}>
-      {fields.map((field, i) => (
-        <Amount
-          key={field.rowKey}
-          path={`${path}.amounts.${i}`}
-          bench={bench}
-          used={used.flatMap((id) => goods.find((g) => g.id === id) ?? [])}
-          onRemove={() => remove(i)}
-        />
-      ))}
-      <Button
-        size="small"
-        sx={{ justifySelf: 'start' }}
-        onClick={() => append({ goodId: used[0]!, figure: '' })}
-      >
-        An amount from this bench
-      </Button>
-    </Box>
-  );
-}
-
-function Amount({
-  path,
-  bench,
-  used,
-  onRemove,
-}: {
-  path: string;
-  bench: Bench;
-  used: readonly Good[];
-  onRemove: () => void;
-}) {
-  const goodId = useWatch({ name: `${path}.goodId` }) as string;
-  const good = used.find((g) => g.id === goodId);
-  return (
-    <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { md: '1fr 1fr 44px' } }}>
-      <FieldIn name={`${path}.goodId`} options={used.map(({ id, name }) => ({ value: id, label: name }))} />
-      <FieldIn
-        name={`${path}.figure`}
-        options={figuresFor(bench, good).map(({ name, label, unit }) => ({
-          value: name,
-          label: `${label}, ${unit}`,
-        }))}
-      />
-      <IconButton aria-label="Take this amount out" onClick={onRemove} sx={{ width: 44, height: 44 }}>
-        <CloseIcon fontSize="small" />
-      </IconButton>
-    </Box>
-  );
 }

@@ -11,8 +11,8 @@ const BenchRow = lazy(async () => ({ default: (await import('./BenchRow')).Bench
 export const Benches = ({ prefix = '' }: { prefix?: string }) => (
   <>
     <Typography color="textSecondary" sx={{ maxWidth: '70ch' }}>
-      A bench reckons with the room the show is in and the strength on the shelf. Its amounts take the place
-      of those above, its limits are checked before doors, and what it warns of stands in the plan.
+      A calculator uses the room of the show and the strengths in the stores. Its amounts and times take the
+      place of those above, its limits are checked before doors, and what it warns of stands in the plan.
     </Typography>
     <Rows
       name={`${prefix}benches`}

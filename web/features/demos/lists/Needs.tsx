@@ -71,7 +71,7 @@ function ConsumableAmount({ path, prefix }: { path: string; prefix: string }) {
   return (
     <GoodAmount
       path={path}
-      help={worked ? 'A bench works it out; this counts where it cannot.' : undefined}
+      help={worked ? 'A calculator works it out; this counts where it cannot.' : undefined}
     />
   );
 }

@@ -39,7 +39,7 @@ export const Prep = ({ prefix = '' }: { prefix?: string }) => {
         <>
           <FieldIn name={`${path}.title`} />
           <FieldIn name={`${path}.handsOnS`} />
-          <FieldIn name={`${path}.readyAfterS`} />
+          <ReadyAfter path={path} prefix={prefix} taskId={tasks[i]?.id} />
           <FieldIn name={`${path}.staleAfterS`} />
           <FieldIn
             name={`${path}.afterTaskId`}
@@ -60,6 +60,18 @@ export const Prep = ({ prefix = '' }: { prefix?: string }) => {
     />
   );
 };
+
+/** After how long it is ready; where a calculator works that out, it says so. */
+function ReadyAfter({ path, prefix, taskId }: { path: string; prefix: string; taskId: string | undefined }) {
+  const [demos, own] = useWatch({ name: ['benches', `${prefix}benches`] }) as (Demo['benches'] | undefined)[];
+  const worked = (own ?? demos ?? []).some((b) => b.times?.some((t) => t.taskId === taskId));
+  return (
+    <FieldIn
+      name={`${path}.readyAfterS`}
+      {...(worked && { help: 'A calculator works it out; this counts where it cannot.' })}
+    />
+  );
+}
 
 /** Which of the demo's kit stands with the task until the item. */
 function HeldKit({ prefix, path }: { prefix: string; path: string }) {
