@@ -1,6 +1,4 @@
-import type { PlanFinding } from './rules';
-// From the codes alone: a stage needs no rule.
-import { CARRIED_CODES, RECKONED } from './rules/codes';
+import { CARRIED_CODES, RECKONED, type PlanFinding } from './rules';
 
 /** The cautions about an item that are shown wherever its own cautions are. Pure. */
 export const carriedCautions = (findings: readonly PlanFinding[], itemId: string): string[] =>

@@ -3,7 +3,7 @@ import type { CalculatorResult } from '../../bench';
 import { isUnreliable, possibleShowings } from '../../script';
 import type { BenchTold, Demo } from '../../show';
 import type { PlannedItem } from '../../timetable';
-import { RECKONED, type FindingCode } from './codes';
+import type { FindingCode } from './codes';
 import { atStart, type Context } from './context';
 
 /** What a calculator reports about an item: once, with the levels of its series at which it does. */
@@ -39,6 +39,9 @@ function cases(
 const whose = ({ item, levels }: Case) =>
   `“${item.title}”${levels.length ? ` at ${levels.slice(0, MOST_LEVELS).join(', ')}` : ''}`;
 const MOST_LEVELS = 5;
+
+/** What a finding rests on begins so; where it stands beside its item that is left out. */
+export const RECKONED = ' Based on ';
 
 /** " Reckoned with 9 °C (Temperature of the bottle) of Cold hall." */
 function reckoned({ taken, assumed }: CalculatorResult): string {

@@ -60,9 +60,6 @@ export type FindingCode =
   | 'cold-dry'
   | 'cold-early';
 
-/** What a finding rests on begins so; where it stands beside its item that is left out. */
-export const RECKONED = ' Based on ';
-
 /** Cautions of the plan that go with their item to Check and to the run sheet: what is known reaches whoever is there. */
 export const CARRIED_CODES: ReadonlySet<FindingCode> = new Set<FindingCode>([
   ...(['air', 'apart', 'wet-by-voltage', 'reach', 'noise', 'volunteer-handles', 'alone', 'vessel'] as const),

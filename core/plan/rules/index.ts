@@ -86,6 +86,7 @@ export const RULES: Record<FindingCode, Rows> = {
 export const findings = (worked: Worked): PlanFinding[] =>
   apply(Object.values(RULES).flat(), new Context(worked)).sort(byMoment);
 
-export { SAFETY_CODES, type FindingCode } from './codes';
+export { RECKONED } from './benches';
+export { CARRIED_CODES, SAFETY_CODES, type FindingCode } from './codes';
 export type { Order, PlanFinding } from './context';
 export { loudNoCall, wetByVoltage } from './pace';
