@@ -181,6 +181,42 @@ test('misses by clicker, a hitch and a near miss, a changed setting: all of it i
   await expect(page.getByLabel('Summary')).toHaveValue('Four misses, then it held');
 });
 
+test('a press that comes before the plan is there says that it waits, and that stops are not checked', async ({
+  page,
+}) => {
+  const runId = await stage(page, HALL);
+  // The file of the planner never comes.
+  await page.route('**/plan.worker*', () => undefined);
+  await page.goto(`/stage/${runId}`);
+  await press(page, 'Curtain up');
+  await press(page, /^Begin/);
+  await expect(page.getByText('One moment: checking the plan for stops.')).toBeVisible();
+  await expect(page.getByText('The plan is not ready yet, so stops are not checked.')).toBeVisible();
+  await expect(now(page)).not.toContainText('The stage is yours');
+});
+
+test('a near miss while things are set up is one press on Check, can be taken back, and is in the debrief', async ({
+  page,
+  server,
+}) => {
+  const runId = await stage(page, HALL);
+  const incidents = async () =>
+    (await server.get<{ events: { kind: string }[] }>(`/api/runs/${runId}/events`)).events.map((e) => e.kind);
+  await page.goto(`${HALL}/check`);
+  await press(page, 'Near miss');
+  await expect(page.getByText('Near miss marked. Describe it at the debrief.')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', disabled: false }).click();
+  await expect(page.getByRole('button', { name: 'Near miss', exact: true })).toBeVisible();
+  await press(page, 'Near miss');
+  await expect(page.getByRole('button', { name: 'Near miss · 1 marked' })).toBeVisible();
+  await expect.poll(incidents).toEqual(expect.arrayContaining(['near miss', 'undo']));
+  await page.goto(`/stage/${runId}`);
+  await press(page, 'Curtain up');
+  await expect.poll(incidents).toContain('tap');
+  await page.goto(`${HALL}/debrief?run=${runId}`);
+  await expect(page.getByText('1 near miss', { exact: true })).toBeVisible();
+});
+
 test('a ladder by touch: the rung that failed is repeated, changed or not, and a volunteer may say no', async ({
   page,
 }) => {

@@ -78,6 +78,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
         <Button href="#gates" sx={{ display: { md: 'none' } }}>
           Which?
         </Button>
+        {may && <NearMiss state={state} />}
         <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
           Print
         </Button>
@@ -157,6 +158,43 @@ const standingSx = {
   bgcolor: 'background.default',
 } as const;
 
+/** Says what a press wrote, and offers to take it back. */
+function useSayEvent() {
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  return (words: string, eventId: string) =>
+    enqueueSnackbar(words, {
+      action: (key) => (
+        <Button
+          color="inherit"
+          onClick={() => {
+            closeSnackbar(key);
+            void undoLast(eventId);
+          }}
+        >
+          Undo
+        </Button>
+      ),
+    });
+}
+
+/** One press while things are set up too: what it was is written at the debrief. */
+function NearMiss({ state }: { state: RunState }) {
+  const sayWithUndo = useSayEvent();
+  const marked = state.incidents.filter((i) => i.kind === 'near miss').length;
+  const press = async () => {
+    const id = await record({
+      kind: 'near miss',
+      body: state.now === undefined ? {} : { itemId: state.now },
+    });
+    sayWithUndo('Near miss marked. Describe it at the debrief.', id);
+  };
+  return (
+    <Button color="warning" sx={{ minHeight: 44 }} onClick={() => void press()}>
+      {marked > 0 ? `Near miss · ${marked} marked` : 'Near miss'}
+    </Button>
+  );
+}
+
 /** The most that one press says of; what is more takes another. */
 const MOST_AT_ONCE = 200;
 
@@ -172,26 +210,14 @@ function AllThere({
   state: RunState;
   now: number;
 }) {
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const sayWithUndo = useSayEvent();
   const open = checks.filter(
     (c) => c.kind === 'present' && ['open', 'stale'].includes(judge(c, state.checks.get(c.id), now)),
   );
   const press = async () => {
     const checkIds = open.slice(0, MOST_AT_ONCE).map((c) => c.id);
     const id = await record({ kind: 'all there', body: { checkIds } });
-    enqueueSnackbar(`${checkIds.length} at ${place}: all there.`, {
-      action: (key) => (
-        <Button
-          color="inherit"
-          onClick={() => {
-            closeSnackbar(key);
-            void undoLast(id);
-          }}
-        >
-          Undo
-        </Button>
-      ),
-    });
+    sayWithUndo(`${checkIds.length} at ${place}: all there.`, id);
   };
   if (open.length === 0) return null;
   return (

@@ -1,4 +1,4 @@
-import { Box, Button } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import {
   barred,
   cue,
@@ -49,6 +49,13 @@ type Panel =
   | { kind: 'interlock'; does: readonly Happening[] }
   | { kind: 'barred'; itemId: string };
 
+/** How a press that begins an item stands while the plan is not there yet: it waits for it, or went on without it. */
+type Beginning = 'checks for stops' | 'unchecked';
+const BEGINNING_WORDS: Record<Beginning, string> = {
+  'checks for stops': 'One moment: checking the plan for stops.',
+  unchecked: 'The plan is not ready yet, so stops are not checked.',
+};
+
 /** The stage: three targets that never move, single presses in a place of their own above them, everything else a step away. */
 export function Stage({ script, state, rehearsal }: { script: Script; state: RunState; rehearsal: boolean }) {
   const { file } = script;
@@ -57,6 +64,7 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
   const gates = useGates(script, state, now);
   const fit = useFit();
   const [panel, setPanel] = useState<Panel>();
+  const [beginning, setBeginning] = useState<Beginning>();
   const close = () => setPanel(undefined);
   useSleepWatch(state.phase === 'running' || state.phase === 'held');
   useAwake(state.phase === 'running' || state.phase === 'held');
@@ -83,7 +91,10 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
     // Before it waits for the plan: what is opened meanwhile stays open.
     close();
     const begins = does.some(({ kind }) => kind === 'item begun');
-    const stop = begins && barred(await gatesForPress(script, state), does);
+    if (begins) setBeginning('checks for stops');
+    const known = begins ? await gatesForPress(script, state) : undefined;
+    if (begins) setBeginning(known?.size ? undefined : 'unchecked');
+    const stop = known && barred(known, does);
     if (stop) setPanel({ kind: 'barred', itemId: stop.gate.itemId });
     const rest = stop ? stop.rest : does;
     return rest.length > 0 ? press(rest) : undefined;
@@ -180,6 +191,11 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           <Suspense>
             <GuideStrip script={script} state={state} on="stage" />
           </Suspense>
+        )}
+        {beginning && gates.size === 0 && (
+          <Typography role="status" sx={{ fontSize: 'stageSmall', fontWeight: 700, color: 'warning.main' }}>
+            {BEGINNING_WORDS[beginning]}
+          </Typography>
         )}
         {!panel && <NowLine script={script} state={state} fit={fit} />}
         <Box
