@@ -1,5 +1,5 @@
 // `npm test`: installs what is missing, then types, lint, unit and server tests, browser tests.
-// `npm run test:long` (--long): searches at their full size, and browser tests that take minutes.
+// `npm run test:long` (--long): searches at their full size, and browser tests of every page, size and fault.
 // Prints last «N passed, N failed»; each of types, formatting, lint, layout and unused code counts as one.
 import { spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
