@@ -101,6 +101,8 @@ export interface Here {
   plans: boolean;
   /** Whether there is a passphrase to give. */
   passphrase: boolean;
+  /** On the server's own machine too, only the address with the owner's key opens planning. */
+  keyed?: true;
   runs: { runId: string; role: RunRole }[];
 }
 

@@ -142,7 +142,7 @@ test('everything is saved as one file; brought back, it is as it was, and newer 
   await page.goto('/shows');
   await page.getByRole('button', { name: 'Everything, as one file' }).click();
   const coming = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Save everything' }).click();
+  await page.getByRole('button', { name: 'Save everything' }).click();
   const path = (await (await coming).path())!;
   await page.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: 'Delete Cold Snap' }).click();

@@ -1,5 +1,6 @@
 import type { Plan, RunSummary, ShowFile } from '@hearty/core';
-import request from 'supertest';
+import type { Test } from 'supertest';
+import { request } from './testing/request';
 import { createApp } from './app';
 import { demoApp, logged, sendTo, showLines } from './testing/server';
 
@@ -71,14 +72,9 @@ describe('documents', () => {
   });
 
   test.each([
-    ['not JSON', (r: request.Test) => r.set('content-type', 'application/json').send('{'), 400, 'not-json'],
-    [
-      'too large',
-      (r: request.Test) => r.send({ version: 0, body: { notes: 'x'.repeat(9e6) } }),
-      413,
-      'too-large',
-    ],
-    ['no body', (r: request.Test) => r.send({}), 400, 'bad-input'],
+    ['not JSON', (r: Test) => r.set('content-type', 'application/json').send('{'), 400, 'not-json'],
+    ['too large', (r: Test) => r.send({ version: 0, body: { notes: 'x'.repeat(9e6) } }), 413, 'too-large'],
+    ['no body', (r: Test) => r.send({}), 400, 'bad-input'],
   ] as const)('a body that is %s gets a sentence', async (_words, send, status, code) => {
     const response = await send(request(app).put('/api/venues/x'));
     expect([response.status, response.body.error.code]).toEqual([status, code]);

@@ -35,7 +35,8 @@ import helmet from 'helmet';
 import { Access } from './access/access';
 import type { Doors } from './access/doors';
 import { accessRoutes } from './access/routes';
-import { foreign, gate, grantsIn, isHere, withCookies } from './access/who';
+import { isHere, type Owner } from './access/owner';
+import { foreign, gate, grantsIn, takeOwnerKey, withCookies } from './access/who';
 import { createAnswers } from './answers';
 import type { Db } from './db';
 import { Documents, type Kind } from './documents';
@@ -131,6 +132,7 @@ export interface AppOptions {
   /** Lets other machines in while the server runs. */
   doors?: Doors;
   names?: readonly string[];
+  owner?: Owner;
   version?: string;
   log?: Logger;
   /** Plans beside the answering; in this thread where none is given. */
@@ -147,6 +149,7 @@ export function createApp({
   open = false,
   doors,
   names = [],
+  owner = { behindProxy: false },
   version = '0',
   log = openLog(),
   planner = plannerHere(db),
@@ -171,13 +174,18 @@ export function createApp({
     helmet({
       contentSecurityPolicy: { useDefaults: false, directives: CONTENT_POLICY },
       strictTransportSecurity: false,
+      // Without a referrer a form of our own would be sent from nowhere: origin “null”.
+      referrerPolicy: { policy: 'same-origin' },
     }),
   );
-  const isOpen = () => open || doors?.isOpen === true;
+  // The address that the nearest proxy asks for, and whether it is asked over TLS.
+  app.set('trust proxy', owner.behindProxy ? 1 : false);
+  const isOpen = () => open || owner.behindProxy || doors?.isOpen === true;
   app.use(foreign({ isOpen, names }));
-  app.use('/api', packed({ level: 1 }));
+  app.use(takeOwnerKey(owner));
   // Before a body is read: strangers are not listened to.
-  app.use('/api', withCookies, gate(access, runs.lists.showsPicture));
+  app.use('/api', withCookies, gate(access, owner, runs.lists.showsPicture));
+  app.use('/api', packed(owner, { level: 1 }));
   // Pictures come with a library file.
   app.use('/api/library-file', express.json({ limit: MOST_LIBRARY }));
   app.use('/api', express.json({ limit: '8mb' }));
@@ -191,7 +199,7 @@ export function createApp({
     res.json({ ok: true, version });
   });
 
-  app.use('/api', accessRoutes({ access, runs, isOpen, doors, names }));
+  app.use('/api', accessRoutes({ access, runs, isOpen, isKeyed: owner.key !== undefined, doors, names }));
 
   const kept = { documents, runs, stores, board };
   app.get('/api/overview', (_req, res) => void res.json(overview(kept, now().day)));
@@ -350,7 +358,7 @@ export function createApp({
   );
 
   if (webFolder) {
-    app.use(packed({ level: 6, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } } }));
+    app.use(packed(owner, { level: 6, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 5 } } }));
     // The name of a built file changes with what is in it.
     app.use(
       '/assets',
@@ -387,8 +395,8 @@ const asked = ({ year, venueKind, demoId }: LogbookAsk): LogbookAsk => ({
 });
 
 /** Packs what goes to other machines; to this one the way is shorter than the packing takes. */
-const packed = (options: compression.CompressionOptions) =>
-  compression({ ...options, filter: (req, res) => !isHere(req) && compression.filter(req, res) });
+const packed = (owner: Owner, options: compression.CompressionOptions) =>
+  compression({ ...options, filter: (req, res) => !isHere(req, owner) && compression.filter(req, res) });
 
 /** A first show to try things on is so many days from now. */
 const FIRST_SHOW_IN = 7;

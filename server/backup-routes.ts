@@ -47,7 +47,8 @@ export function backupRoutes({ db, folder, migrations, day, changed }: BackupOpt
     }
   };
 
-  api.get('/backup', (_req, res, next) => {
+  // It costs, and reveals everything: no link or picture on another page may ask for it.
+  api.post('/backup', (_req, res, next) => {
     tidy();
     const path = join(incoming, `${randomUUID()}.db`);
     saveCopy(db, path);

@@ -12,7 +12,7 @@ import { join } from 'node:path';
 import type { BackupPreview } from '@hearty/core';
 import Database from 'better-sqlite3';
 import { addDays } from 'date-fns';
-import request from 'supertest';
+import { request } from './testing/request';
 import { createApp } from './app';
 import { backUpToday, bringBack, saveCopy } from './backups';
 import { Access } from './access/access';
@@ -55,7 +55,7 @@ function house() {
   fillDemoData(db, new Date('2026-11-23T12:00:00Z'));
   const app = createApp({ db, dataFolder: folder, migrationsFolder: MIGRATIONS });
   const save = async () =>
-    (await request(app).get('/api/backup').buffer(true).parse(binary)).body as unknown as Buffer;
+    (await request(app).post('/api/backup').buffer(true).parse(binary)).body as unknown as Buffer;
   const look = (file: Buffer) =>
     request(app).post('/api/backup/preview').set('content-type', 'application/octet-stream').send(file);
   const bring = (token: string, overNewer = false) =>

@@ -1,6 +1,6 @@
 import { mkdirSync, readFileSync, truncateSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import request from 'supertest';
+import { request } from './testing/request';
 import { createApp } from './app';
 import { openDatabase } from './db';
 import { fillDemoData } from './demo-data';

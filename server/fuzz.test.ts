@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import request from 'supertest';
+import { request } from './testing/request';
 import { sized } from '../core/testing/long';
 import { createApp } from './app';
 import { openDatabase } from './db';

@@ -10,7 +10,7 @@ import {
 } from '@hearty/core';
 import { copyFileSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import request from 'supertest';
+import { request } from './testing/request';
 import { createApp } from './app';
 import { openDatabase } from './db';
 import { play, troupeDocuments } from './demo-data/troupe';

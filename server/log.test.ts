@@ -1,6 +1,6 @@
 import express from 'express';
 import pino from 'pino';
-import request from 'supertest';
+import { request } from './testing/request';
 import { errorHandler } from './errors';
 
 test('a fault of ours is written down with its request, and the answer says no more than that', async () => {

@@ -2,6 +2,7 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join, resolve } from 'node:path';
 import { Doors } from './access/doors';
+import { ownerKeyOf, type Owner } from './access/owner';
 import { ownAddresses } from './access/who';
 import { createApp } from './app';
 import { backUpToday } from './backups';
@@ -9,13 +10,15 @@ import { DatabaseRefused, openDatabase } from './db';
 import { fillDemoData } from './demo-data';
 import { fillTenYears } from './demo-data/ten-years';
 import { diskTrouble } from './errors';
+import { keepPrivate, takeFolder } from './folder';
 import { openLog } from './log';
 import { plannerInWorker } from './planning/planner';
 
 /**
  * Serves Hearty Stage. Settings from the environment: HEARTY_PORT (4180), HEARTY_HOST (127.0.0.1; anything else lets
  * other machines in, by code or passphrase), HEARTY_NAMES (names this machine goes by, beside its own, with commas),
- * HEARTY_DATA (folder of the database). `--demo` fills an empty database with the demo troupe,
+ * HEARTY_DATA (folder of the database), HEARTY_PROXY=1 (a reverse proxy stands before it: nobody is local),
+ * HEARTY_OWNER_KEY=1 (on this machine too only whoever opens the printed address plans). `--demo` fills an empty database with the demo troupe,
  * `--ten-years` with a troupe of ten years. The first start of a day leaves a backup.
  */
 function main(): void {
@@ -28,7 +31,15 @@ function main(): void {
   const dataFolder = resolve(process.env.HEARTY_DATA ?? join(root, 'data'));
   const migrationsFolder = join(root, 'server/migrations');
   let db;
+  let owner: Owner;
+  let inUse;
   try {
+    keepPrivate(dataFolder);
+    inUse = takeFolder(dataFolder);
+    owner = {
+      behindProxy: process.env.HEARTY_PROXY === '1',
+      ...(process.env.HEARTY_OWNER_KEY === '1' && { key: ownerKeyOf(dataFolder) }),
+    };
     db = openDatabase(dataFolder, migrationsFolder);
     if (process.argv.includes('--demo')) fillDemoData(db);
     if (process.argv.includes('--ten-years')) fillTenYears(db);
@@ -44,6 +55,7 @@ function main(): void {
     ...{ db, planner, ...(doors && { doors }), dataFolder, migrationsFolder },
     webFolder: join(root, 'web/dist'),
     open,
+    owner,
     names: (process.env.HEARTY_NAMES ?? '')
       .toLowerCase()
       .split(',')
@@ -57,7 +69,11 @@ function main(): void {
     const address = server.address();
     const actual = typeof address === 'object' && address ? address.port : port;
     // Of an address that stands for all of them, the one this machine itself is reached at.
-    console.log(`Hearty Stage: http://${['0.0.0.0', '::'].includes(host) ? 'localhost' : host}:${actual}`);
+    const shown = `http://${['0.0.0.0', '::'].includes(host) ? 'localhost' : host}:${actual}`;
+    const isKeyed = owner.key !== undefined && !owner.behindProxy;
+    console.log(`Hearty Stage: ${shown}${isKeyed ? `/?key=${owner.key}` : ''}`);
+    if (owner.behindProxy)
+      console.log('Behind a proxy: nobody plans without the passphrase (set it with “hearty passphrase”).');
     if (open)
       console.log(
         `Others in the house: ${ownAddresses()
@@ -82,6 +98,7 @@ function main(): void {
     doors?.close();
     planner.close();
     db.close();
+    inUse.release();
     process.exit(0);
   };
   process.on('SIGINT', stop);

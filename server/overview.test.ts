@@ -1,6 +1,6 @@
 import type { Due, Overview, PastShows, Show, StoresAnswer } from '@hearty/core';
 import { addDays, format } from 'date-fns';
-import request from 'supertest';
+import { request } from './testing/request';
 import { Documents } from './documents';
 import { demoApp, logged, sendTo, settled } from './testing/server';
 

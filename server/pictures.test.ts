@@ -1,6 +1,6 @@
 import { createCanvas } from '@napi-rs/canvas';
 import { libraryFileOf, readLibraryFile, type Demo, type Good, type Venue } from '@hearty/core';
-import request from 'supertest';
+import { request } from './testing/request';
 import { createApp } from './app';
 import { openDatabase } from './db';
 import { Pictures, idOf, wrongWith } from './pictures';

@@ -1,5 +1,5 @@
 import { blankDemo, type Broken, type Demo, type Show, type ShowFile } from '@hearty/core';
-import request from 'supertest';
+import { request } from './testing/request';
 import { createApp } from './app';
 import { openDatabase, type Db } from './db';
 import { Documents } from './documents';

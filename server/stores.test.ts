@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3';
 import { copyFileSync, mkdirSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import request from 'supertest';
+import { request } from './testing/request';
 import type { LotStock, StoresAnswer, WrittenMove } from '@hearty/core';
 import { openDatabase } from './db';
 import { Documents } from './documents';

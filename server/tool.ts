@@ -7,6 +7,7 @@ import { Access, LEAST_PASSPHRASE, LEAST_WORDS } from './access/access';
 import { bringBack, previewCopy, saveCopy } from './backups';
 import { DatabaseDamaged, openDatabase, type Db } from './db';
 import { diskTrouble, HttpError } from './errors';
+import { keepPrivate } from './folder';
 
 /**
  * From a terminal: `hearty backup` and `hearty restore`, a copy of everything; `hearty passphrase`, which reads from its
@@ -25,6 +26,7 @@ async function main(): Promise<void> {
   const root = resolve(process.env.HEARTY_ROOT ?? '.');
   const folder = resolve(process.env.HEARTY_DATA ?? join(root, 'data'));
   const migrations = join(root, 'server/migrations');
+  if (existsSync(folder)) keepPrivate(folder);
   const at = (path: string) => resolve(process.env.HEARTY_CWD ?? '.', path);
   if (command === 'backup') {
     if (!existsSync(join(folder, 'hearty.db'))) throw new Error(`There is no database in ${folder}.`);

@@ -1,4 +1,5 @@
 import react from '@vitejs/plugin-react';
+import { Agent } from 'node:http';
 import { resolve } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { defineConfig, type Plugin } from 'vite';
@@ -101,5 +102,9 @@ export default defineConfig({
     // Units are read by forms alone; bundled with what everything shares they would travel with every page.
     rolldownOptions: { output: { codeSplitting: { groups: [{ name: 'units', test: /js-quantities/ }] } } },
   },
-  server: { port: 5173, proxy: { '/api': 'http://127.0.0.1:4180' } },
+  server: {
+    port: 5173,
+    // Kept connections: what closes each one counts as another machine's proxy.
+    proxy: { '/api': { target: 'http://127.0.0.1:4180', agent: new Agent({ keepAlive: true }) } },
+  },
 });

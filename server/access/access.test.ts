@@ -5,7 +5,8 @@ import { readFileSync } from 'node:fs';
 import { request as ask, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
-import request from 'supertest';
+import type { Test } from 'supertest';
+import { request } from '../testing/request';
 import { createApp } from '../app';
 import { saveCopy } from '../backups';
 import { openDatabase } from '../db';
@@ -27,7 +28,7 @@ function openApp() {
 
 /** A device in the house: it keeps its cookies, and asks by the troupe's name. */
 function device(app: Express) {
-  const agent = request.agent(app);
+  const agent = request(app);
   const send = (method: 'get' | 'post' | 'put' | 'delete', path: string, body?: object) =>
     agent[method](path).set('Host', NAME).send(body);
   return {
@@ -80,7 +81,7 @@ test('off this machine nothing is read or written without a code or the passphra
   const open: string[] = [];
   for (const { method, path } of all) {
     const at = path.replace(':kind', 'demos').replaceAll(/:[a-zA-Z]+/g, 'cold-snap');
-    const agent = request(app) as unknown as Record<string, (path: string) => request.Test>;
+    const agent = request(app) as unknown as Record<string, (path: string) => Test>;
     for (const headers of [{ Host: NAME }, { Host: 'localhost', 'X-Forwarded-For': '192.0.2.7' }]) {
       const { status, text } = await agent[method]!(at).set(headers).send({});
       if (status !== 401) open.push(path);

@@ -3,7 +3,7 @@ import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import request from 'supertest';
+import { request } from '../testing/request';
 import { createApp } from '../app';
 import { openDatabase, type Db } from '../db';
 import { MIGRATIONS } from '../testing/server';

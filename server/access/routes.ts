@@ -1,12 +1,12 @@
 import { RUN_ROLES, type Codes, type Here, type Joined, type Reach, type RunRole } from '@hearty/core';
 import { IsBoolean, IsIn, IsString, MaxLength, ValidateIf, MinLength } from 'class-validator';
-import { Router, type Request } from 'express';
+import { Router, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { checked, HttpError, notFound } from '../errors';
 import type { Runs } from '../live/runs';
 import { LEAST_PASSPHRASE, LEAST_WORDS, type Access } from './access';
 import { NoNetwork, type Doors } from './doors';
-import { give, grantsIn, isHere, ownAddresses, takeBack } from './who';
+import { give, grantsIn, isHereIn, ownAddresses, takeBack } from './who';
 
 class JoinBody {
   @IsString() @MaxLength(40) code!: string;
@@ -72,22 +72,25 @@ export interface AccessOptions {
   access: Access;
   runs: Runs;
   isOpen: () => boolean;
+  /** Whether the machine's own user brings a key. */
+  isKeyed: boolean;
   /** Lets other machines in and out; none where the server listens for all from its start. */
   doors: Doors | undefined;
   names: readonly string[];
 }
 
 /** Being let in, and letting in. */
-export function accessRoutes({ access, runs, isOpen, doors, names }: AccessOptions): Router {
+export function accessRoutes({ access, runs, isOpen, isKeyed, doors, names }: AccessOptions): Router {
   const api = Router();
   const limits = [guesses(MOST_OF_ONE, false), guesses(MOST_OF_ALL, true)];
 
-  api.get('/here', (req, res) => {
+  api.get('/here', (_req, res) => {
     const grants = grantsIn(res);
     const here: Here = {
-      here: isHere(req),
+      here: isHereIn(res),
       plans: grants === 'all',
       passphrase: access.hasPassphrase(),
+      ...(isKeyed && { keyed: true }),
       runs: grants === 'all' ? [] : [...grants].map(([runId, role]) => ({ runId, role })),
     };
     res.set('Cache-Control', 'no-store').json(here);
@@ -122,15 +125,15 @@ export function accessRoutes({ access, runs, isOpen, doors, names }: AccessOptio
     res.status(204).end();
   });
 
-  api.get('/reach', (req, res) => void res.json(reach(req)));
+  api.get('/reach', (_req, res) => void res.json(reach(res)));
   api.put('/reach', async (req, res) => {
-    if (!isHere(req))
+    if (!isHereIn(res))
       throw new HttpError(403, 'not-local', 'The passphrase is set on the machine Hearty Stage runs on.');
     await access.setPassphrase(checked(PassphraseBody, req.body).passphrase);
-    res.json(reach(req));
+    res.json(reach(res));
   });
   api.post('/reach/doors', async (req, res) => {
-    if (!isHere(req))
+    if (!isHereIn(res))
       throw new HttpError(403, 'not-local', 'Phones are let in on the machine Hearty Stage runs on.');
     const { open } = checked(DoorsBody, req.body);
     if (!doors)
@@ -141,7 +144,7 @@ export function accessRoutes({ access, runs, isOpen, doors, names }: AccessOptio
       );
     if (open) await doors.open().catch(cannotOpen);
     else doors.shut();
-    res.json(reach(req));
+    res.json(reach(res));
   });
   api.get('/runs/:id/codes', (req, res) => void res.json(codes(runs.get(req.params.id).id)));
   api.post('/runs/:id/codes', (req, res) => {
@@ -152,13 +155,13 @@ export function accessRoutes({ access, runs, isOpen, doors, names }: AccessOptio
   });
 
   /** Where this server is reached from other machines. */
-  function reach(req: Request): Reach {
-    const port = req.socket.localPort;
+  function reach(res: Response): Reach {
+    const port = res.req.socket.localPort;
     const open = isOpen();
     return {
       open,
       canShut: doors !== undefined,
-      here: isHere(req),
+      here: isHereIn(res),
       passphrase: access.hasPassphrase(),
       addresses: open ? [...names, ...ownAddresses()].map((name) => `http://${name}:${port}`) : [],
     };

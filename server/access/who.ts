@@ -3,23 +3,13 @@ import type { Request, RequestHandler, Response } from 'express';
 import { hostname, networkInterfaces } from 'node:os';
 import { HttpError } from '../errors';
 import type { Access, Grants } from './access';
+import { isHere, isLocalName, isOwnerKey, OWNER_COOKIE, type Owner } from './owner';
 
 /** The cookie of whoever gave the passphrase, and those of screens, by run. */
 const PLANNER = 'hearty-plans';
 const SCREEN = 'hearty-run-';
 
-const LOCAL = /^(localhost|127(\.\d{1,3}){3}|\[::1\])(:\d+)?$/;
-
 const nameOf = (host: string): string => host.replace(/:\d+$/, '').toLowerCase();
-
-/** Whether a request was made on this machine itself: nothing between, by a name of this machine alone. */
-export function isHere(req: Request): boolean {
-  const from = (req.socket.remoteAddress ?? '').replace(/^::ffff:/, '');
-  const between = ['forwarded', 'x-forwarded-for', 'x-real-ip', 'via'].some(
-    (h) => req.headers[h] !== undefined,
-  );
-  return (/^127\./.test(from) || from === '::1') && LOCAL.test(req.headers.host ?? '') && !between;
-}
 
 /** Addresses of this machine that others in the house may reach, newest kind last; IPv4, as people type them. */
 export const ownAddresses = (): string[] =>
@@ -39,6 +29,8 @@ function ours(host: string, names: readonly string[]): boolean {
   );
 }
 
+const site = (req: Request): string => String(req.headers['sec-fetch-site'] ?? '');
+
 /**
  * Refuses what a page elsewhere sends through somebody's browser: names that are not this machine's (a foreign name may
  * be made to lead here), and origins other than the very address that was asked.
@@ -53,7 +45,7 @@ export function foreign({
   return (req, _res, next) => {
     const open = isOpen();
     const { host = '', origin } = req.headers;
-    if (!LOCAL.test(host) && !(open && ours(host, names))) {
+    if (!isLocalName(host) && !(open && ours(host, names))) {
       next(
         new HttpError(
           403,
@@ -67,8 +59,14 @@ export function foreign({
     }
     const asked = origin?.replace(/^https?:\/\//, '');
     // Two local names are one machine: the tools of development ask across ports.
-    const isSame = asked === undefined || asked === host || (LOCAL.test(asked) && LOCAL.test(host));
-    next(isSame ? undefined : new HttpError(403, 'not-local', 'Another site may not ask this server.'));
+    const isSame = asked === undefined || asked === host || (isLocalName(asked) && isLocalName(host));
+    // A page elsewhere may make a browser fetch without an origin; the browser says so (Fetch Metadata, W3C).
+    const isElsewhere = origin === undefined && /^(cross|same)-site$/.test(site(req));
+    next(
+      isSame && !(isElsewhere && req.path.startsWith('/api/'))
+        ? undefined
+        : new HttpError(403, 'not-local', 'Another site may not ask this server.'),
+    );
   };
 }
 
@@ -82,15 +80,29 @@ const tokensOf = (req: Request): string[] =>
 /** What the gate found that a request may do. */
 export const grantsIn = (res: Response): Grants => res.locals.grants as Grants;
 
-const grantsOf = (access: Access, req: Request): Grants =>
-  isHere(req) ? 'all' : access.grants(tokensOf(req));
+/** Whether a request is the machine's own user's, as the gate found. */
+export const isHereIn = (res: Response): boolean => res.locals.isHere === true;
 
 /** Hands a device its token, out of reach of scripts and of other sites. */
 export function give(res: Response, runId: string | null, token: string): void {
-  const name = runId === null ? PLANNER : SCREEN + runId;
-  // As long as browsers keep any; the server decides when it ends.
-  res.cookie(name, token, { httpOnly: true, sameSite: 'strict', maxAge: 400 * 86_400_000 });
+  res.cookie(runId === null ? PLANNER : SCREEN + runId, token, cookie(res));
 }
+
+/** As long as browsers keep any; the server decides when it ends. Over TLS it never goes back in the clear. */
+const cookie = (res: Response) =>
+  ({ httpOnly: true, sameSite: 'strict', maxAge: 400 * 86_400_000, secure: res.req.secure }) as const;
+
+/** Keeps the owner's key of the address that was opened as a cookie, and takes it out of the address. */
+export const takeOwnerKey =
+  (owner: Owner): RequestHandler =>
+  (req, res, next) => {
+    const { key, ...query } = req.query;
+    if (owner.key === undefined || key === undefined) return next();
+    if (isOwnerKey(owner, key)) res.cookie(OWNER_COOKIE, owner.key, cookie(res));
+    const rest = new URLSearchParams(query as Record<string, string>).toString();
+    // Never to another host: a path that begins with two slashes would be one.
+    res.redirect(303, `/${req.path.replace(/^\/+/, '')}${rest && `?${rest}`}`);
+  };
 
 /** Forgets every token of this device. */
 export function takeBack(access: Access, req: Request, res: Response): void {
@@ -108,9 +120,15 @@ const PICTURE = /^\/pictures\/([0-9a-f]{64})$/;
  * Lets through, of what lies below /api, what a request may ask for: all of it on this machine and by the passphrase, the
  * run and its pictures with its code, else nothing. `shows`: whether a picture stands in a run.
  */
-export function gate(access: Access, shows: (runId: string, pictureId: string) => boolean): RequestHandler {
+export function gate(
+  access: Access,
+  owner: Owner,
+  shows: (runId: string, pictureId: string) => boolean,
+): RequestHandler {
   return (req, res, next) => {
-    const grants = grantsOf(access, req);
+    const here = isHere(req, owner);
+    res.locals.isHere = here;
+    const grants = here ? 'all' : access.grants(tokensOf(req));
     res.locals.grants = grants;
     if (grants === 'all' || FOR_ALL.test(req.path)) {
       next();

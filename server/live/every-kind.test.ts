@@ -1,6 +1,6 @@
 import { STORES_LOG, ticksLog } from '@hearty/core';
 import pino from 'pino';
-import request from 'supertest';
+import { request } from '../testing/request';
 import { createApp } from '../app';
 import { openDatabase } from '../db';
 import { fillDemoData } from '../demo-data';

@@ -1,5 +1,5 @@
 import type { AddressInfo } from 'node:net';
-import request from 'supertest';
+import { request } from '../testing/request';
 import { createApp } from '../app';
 import { demoApp, logged } from '../testing/server';
 

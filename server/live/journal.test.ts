@@ -1,5 +1,5 @@
 import type { Attempt, EventAnswer, EventsPage, RunSummary, RemarkLine, Stored, Venue } from '@hearty/core';
-import request from 'supertest';
+import { request } from '../testing/request';
 import { createApp } from '../app';
 import { Runs } from './runs';
 import { demoApp, logged, sendTo } from '../testing/server';

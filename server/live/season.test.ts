@@ -13,7 +13,7 @@ import {
   type RunState,
   type ShowFile,
 } from '@hearty/core';
-import request from 'supertest';
+import { request } from '../testing/request';
 import { demoApp, logged, sendTo, anotherShow } from '../testing/server';
 
 const { app, db } = demoApp();

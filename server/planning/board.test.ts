@@ -1,4 +1,4 @@
-import request from 'supertest';
+import { request } from '../testing/request';
 import type { Show, Stored, TourAnswer } from '@hearty/core';
 import { demoApp, settled, showLines } from '../testing/server';
 

@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { join, resolve } from 'node:path';
 import { buildSync } from 'esbuild';
 import { temporaryFolder } from './server';
@@ -19,6 +19,13 @@ export function program(entry: 'main.ts' | 'tool.ts') {
       alias: { '@hearty/core': resolve(__dirname, '../../core/index.ts') },
     });
   });
+  // Whatever came of a test: what runs on keeps the tests from ending.
+  const children: ChildProcess[] = [];
+  afterAll(() => children.forEach((child) => child.kill('SIGKILL')));
+  const started = <T extends ChildProcess>(child: T): T => {
+    children.push(child);
+    return child;
+  };
   const env = (more: Record<string, string>) => ({
     ...process.env,
     HEARTY_ROOT: root,
@@ -29,13 +36,15 @@ export function program(entry: 'main.ts' | 'tool.ts') {
   return {
     /** Runs it. */
     spawn: (args: string[], more: Record<string, string>) =>
-      spawn(process.execPath, [bundle, ...args], { env: env(more) }),
+      started(spawn(process.execPath, [bundle, ...args], { env: env(more) })),
 
     /** Serves a folder; `address` comes when it is reached. */
-    start: (folder: string) => {
-      const child = spawn(process.execPath, [bundle, '--demo'], {
-        env: env({ HEARTY_PORT: '0', HEARTY_DATA: folder }),
-      });
+    start: (folder: string, more: Record<string, string> = {}) => {
+      const child = started(
+        spawn(process.execPath, [bundle, '--demo'], {
+          env: env({ HEARTY_PORT: '0', HEARTY_DATA: folder, ...more }),
+        }),
+      );
       const address = new Promise<string>((found, failed) => {
         child.stdout.on('data', (text: Buffer) => {
           const match = /http:\S+/.exec(String(text));

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { EventAnswer, EventsAnswer, Overview, PastShows, ShowLine } from '@hearty/core';
 import type { Express } from 'express';
-import request from 'supertest';
+import { request } from './request';
 import { createApp } from '../app';
 import { openDatabase } from '../db';
 import { fillDemoData } from '../demo-data';

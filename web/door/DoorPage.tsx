@@ -60,6 +60,11 @@ export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: s
       <title>Come in · Hearty Stage</title>
       <Typography variant="h1">Hearty Stage</Typography>
       {here.error && <Alert severity="error">{here.error.message}</Alert>}
+      {here.data?.keyed && !here.data.plans && (
+        <Alert severity="info">
+          On the machine itself, open the address that the start command printed: it holds the owner’s key.
+        </Alert>
+      )}
       {here.data && !here.data.here && <Inside here={here.data} />}
       {first === 'join' ? parts : parts.reverse()}
     </Box>

@@ -8,6 +8,15 @@ export const useBackupPreview = () =>
     mutationFn: (file) => sendFile('/backup/preview', file),
   });
 
+/** Sends a form whose answer is a file, once the server is known to answer: the browser would leave the page otherwise. */
+export const useFormDownload = () =>
+  useMutation<void, ApiError, HTMLFormElement>({
+    mutationFn: async (form) => {
+      await api('/health');
+      form.submit();
+    },
+  });
+
 /** Puts a backup that was looked at in the place of everything. */
 export function useRestore() {
   const client = useQueryClient();

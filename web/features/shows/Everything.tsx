@@ -14,7 +14,7 @@ import type { BackupPreview, Holds, Lost } from '@hearty/core';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { FileButton } from '../../kit/FileButton';
-import { useBackupPreview, useRestore } from '../../session/files';
+import { useBackupPreview, useFormDownload, useRestore } from '../../session/files';
 
 const LINES: [keyof Holds, string][] = [
   ['shows', 'Shows'],
@@ -48,9 +48,7 @@ export function Everything({ onClose }: { onClose: () => void }) {
           also leaves a copy of its own each day it is started, and keeps ten.
         </Typography>
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-          <Button variant="contained" component="a" href="/api/backup" download>
-            Save everything
-          </Button>
+          <SaveEverything />
           <FileButton label="File to bring back" disabled={look.isPending || bring.isPending} onFile={choose}>
             Bring everything back …
           </FileButton>
@@ -101,6 +99,30 @@ export function Everything({ onClose }: { onClose: () => void }) {
         <Button onClick={onClose}>Close</Button>
       </DialogActions>
     </Dialog>
+  );
+}
+
+/** Asks for the copy as a form does, so that the browser writes it to disk as it comes. */
+function SaveEverything() {
+  const download = useFormDownload();
+  return (
+    <form
+      method="post"
+      action="/api/backup"
+      onSubmit={(e) => {
+        e.preventDefault();
+        download.mutate(e.currentTarget);
+      }}
+    >
+      <Button variant="contained" type="submit">
+        Save everything
+      </Button>
+      {download.error && (
+        <Alert severity="error" sx={{ mt: 2 }}>
+          Nothing was saved. {download.error.message}
+        </Alert>
+      )}
+    </form>
   );
 }
 
