@@ -168,3 +168,51 @@ test('everything is saved as one file; brought back, it is as it was, and newer 
   await expect(page.getByRole('link', { name: 'Cold Snap' })).toBeVisible();
   expect((await server.get<{ coming: unknown[] }>('/api/overview')).coming).toHaveLength(4);
 });
+
+test('a torn draft or form on the device locks nothing; a browser that keeps nothing still shows every page', async ({
+  page,
+}) => {
+  await page.goto('/shows');
+  await page.evaluate(() => {
+    localStorage.setItem('hearty-draft:weather-in-a-kitchen', '{"ver');
+    localStorage.setItem('hearty-form:demos:cloud-jar', '{"ver');
+  });
+  const lost = page.getByText(
+    'Unsaved changes from an earlier visit are on this device, but cannot be read.',
+  );
+  await page.goto(`${HALL}/plan`);
+  await expect(lost).toBeVisible();
+  await expect(page.getByText('likely landing')).toBeVisible();
+  await page.getByRole('button', { name: 'Throw it away' }).click();
+  await expect(lost).toHaveCount(0);
+  await page.goto('/demos/cloud-jar/edit');
+  await expect(lost).toBeVisible();
+  await page.getByRole('button', { name: 'Throw it away' }).click();
+  await expect(page.getByLabel('Title').first()).toHaveValue('Cloud in a jar');
+
+  await page.addInitScript(() => {
+    Object.defineProperty(window, 'localStorage', {
+      get: () => {
+        throw new DOMException('refused', 'SecurityError');
+      },
+    });
+  });
+  await page.goto('/shows');
+  await expect(page.getByText('Weather in a Kitchen').first()).toBeVisible();
+  await page.goto(`${HALL}/plan`);
+  await expect(page.getByText('likely landing')).toBeVisible();
+  await page.goto('/demos/cloud-jar/edit');
+  await expect(page.getByLabel('Title').first()).toHaveValue('Cloud in a jar');
+});
+
+test('a part of the program that is gone after an update is a page to reload, not one that broke', async ({
+  page,
+}) => {
+  await page.goto('/shows');
+  await page.route('**/assets/Logbook*', (route) => route.abort());
+  await page.getByRole('link', { name: 'Logbook' }).click();
+  await expect(page.getByRole('heading', { name: 'Reload this page' })).toBeVisible();
+  await page.unroute('**/assets/Logbook*');
+  await page.getByRole('button', { name: 'Reload' }).click();
+  await expect(page.getByText('Cloud in a jar').first()).toBeVisible();
+});

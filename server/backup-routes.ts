@@ -5,7 +5,8 @@ import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { bringBack, previewCopy, saveCopy } from './backups';
+import { bringBack, previewCopy } from './backups';
+import { saveCopy } from './copies';
 import type { Db } from './db';
 import { checked, HttpError } from './errors';
 

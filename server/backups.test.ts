@@ -5,16 +5,18 @@ import {
   mkdirSync,
   readdirSync,
   readFileSync,
+  rmSync,
   truncateSync,
   writeFileSync,
 } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import type { BackupPreview } from '@hearty/core';
 import Database from 'better-sqlite3';
 import { addDays } from 'date-fns';
 import { request } from './testing/request';
 import { createApp } from './app';
-import { backUpToday, bringBack, saveCopy } from './backups';
+import { backUpDaily, backUpToday, bringBack } from './backups';
+import { saveCopy } from './copies';
 import { Access } from './access/access';
 import { openDatabase, type Db } from './db';
 import { fillDemoData } from './demo-data';
@@ -166,6 +168,7 @@ test('what is no copy, or a torn one, is refused with a sentence, and nothing ch
 test('each day leaves one backup, ten are kept, and one that was broken off is swept away', () => {
   const folder = temporaryFolder();
   const db = openDatabase(folder, MIGRATIONS);
+  fillDemoData(db);
   const backups = join(folder, 'backups');
   mkdirSync(backups);
   writeFileSync(join(backups, 'hearty-2026-11-01.db.part'), 'torn');
@@ -176,6 +179,110 @@ test('each day leaves one backup, ten are kept, and one that was broken off is s
   expect(names).toEqual([...Array.from({ length: 10 }, (_, i) => `hearty-2026-11-${14 + i}.db`), 'mine.db']);
   for (const name of names.slice(0, 10)) expect(digestOf(join(backups, name))).toBe(digest(db));
   db.close();
+});
+
+describe('a server that runs for weeks', () => {
+  beforeEach(() => void jest.useFakeTimers({ doNotFake: ['setImmediate', 'nextTick'] }));
+  afterEach(() => void jest.useRealTimers());
+
+  test('leaves a backup each day, and hears of one that cannot be made', () => {
+    const folder = temporaryFolder();
+    const db = openDatabase(folder, MIGRATIONS);
+    open.push(db);
+    fillDemoData(db);
+    const failed: unknown[] = [];
+    let hour = 9;
+    const now = () => new Date(2026, 10, 10, hour++);
+    const end = backUpDaily(db, folder, (error) => failed.push(error), now);
+    jest.advanceTimersByTime(3 * 86_400_000);
+    expect(readdirSync(join(folder, 'backups')).sort()).toEqual(
+      [10, 11, 12, 13].map((day) => `hearty-2026-11-${day}.db`),
+    );
+    rmSync(join(folder, 'backups'), { recursive: true });
+    writeFileSync(join(folder, 'backups'), 'a file in its place');
+    jest.advanceTimersByTime(3_600_000);
+    expect(failed).toHaveLength(1);
+    end();
+  });
+});
+
+test('an empty database takes the place of no backup', () => {
+  const folder = temporaryFolder();
+  const full = openDatabase(folder, MIGRATIONS);
+  fillDemoData(full);
+  backUpToday(full, folder, new Date(2026, 10, 10));
+  full.close();
+  for (const part of ['', '-wal', '-shm']) rmSync(join(folder, `hearty.db${part}`), { force: true });
+  const empty = openDatabase(folder, MIGRATIONS);
+  for (let day = 11; day < 25; day++) backUpToday(empty, folder, new Date(2026, 10, day));
+  expect(readdirSync(join(folder, 'backups'))).toEqual(['hearty-2026-11-10.db']);
+  empty.close();
+});
+
+test('the backup before an upgrade is whole, and holds no secret', () => {
+  const folder = temporaryFolder();
+  const db = openDatabase(folder, MIGRATIONS);
+  fillDemoData(db);
+  db.prepare("INSERT INTO access_setting VALUES ('passphrase', 'c2FsdA==:aGFzaA==')").run();
+  const before = db.prepare('SELECT count(*) FROM event').pluck().get();
+  db.close();
+  const later = temporaryFolder();
+  for (const name of readdirSync(MIGRATIONS)) copyFileSync(join(MIGRATIONS, name), join(later, name));
+  writeFileSync(join(later, '9999-later.sql'), 'CREATE TABLE later (id TEXT) STRICT;');
+  openDatabase(folder, later).close();
+  const [name, ...more] = readdirSync(join(folder, 'backups'));
+  expect([name, more]).toEqual([expect.stringMatching(/^hearty-v\d+-.*\.db$/), []]);
+  const path = join(folder, 'backups', name!);
+  expect(readFileSync(path).includes('c2FsdA==')).toBe(false);
+  const copy = new Database(path, { readonly: true });
+  expect(copy.pragma('integrity_check', { simple: true })).toBe('ok');
+  expect(copy.prepare('SELECT count(*) FROM event').pluck().get()).toBe(before);
+  expect(copy.prepare('SELECT count(*) FROM access_setting').pluck().get()).toBe(0);
+  copy.close();
+});
+
+describe('with the database gone and a backup beside it', () => {
+  const server = program('main.ts');
+  const tool = program('tool.ts');
+
+  test.each([
+    ['gone', (path: string) => rmSync(path)],
+    ['gone', (path: string) => writeFileSync(path, '')],
+    [
+      'empty',
+      (path: string) => {
+        rmSync(path);
+        openDatabase(dirname(path), MIGRATIONS).close();
+      },
+    ],
+  ] as const)('%s: the server asks instead of beginning anew; the backup is brought back', (how, lose) => {
+    const folder = temporaryFolder();
+    const db = openDatabase(folder, MIGRATIONS);
+    fillDemoData(db);
+    const had = db.prepare('SELECT count(*) FROM document').pluck().get();
+    backUpToday(db, folder, new Date());
+    db.close();
+    lose(join(folder, 'hearty.db'));
+    const { status, stderr } = server.ends({ HEARTY_DATA: folder, HEARTY_PORT: '0' });
+    expect(status).toBe(1);
+    expect(stderr).toContain(`Your data is missing: the database in ${folder} is ${how}`);
+    const [, backup] = /restore (\S+) --yes/.exec(stderr) ?? [];
+    expect(tool.ends({ HEARTY_DATA: folder }, ['restore', backup!, '--yes']).status).toBe(0);
+    const back = openDatabase(folder, MIGRATIONS);
+    expect(back.prepare('SELECT count(*) FROM document').pluck().get()).toBe(had);
+    back.close();
+  });
+
+  test('who says so begins anew', async () => {
+    const folder = temporaryFolder();
+    const db = openDatabase(folder, MIGRATIONS);
+    fillDemoData(db);
+    backUpToday(db, folder, new Date());
+    db.close();
+    rmSync(join(folder, 'hearty.db'));
+    const { address } = server.start(folder, { HEARTY_START_EMPTY: '1' });
+    expect(await address).toMatch(/^http/);
+  });
 });
 
 describe('from a terminal', () => {

@@ -1,8 +1,9 @@
 import type { BackupPreview, Holds, Lost } from '@hearty/core';
 import Database from 'better-sqlite3';
 import { format } from 'date-fns';
-import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import { holdsSomething, OF_THIS_MACHINE, saveCopy, tablesOf } from './copies';
 import { DAILY, DatabaseRefused, openDatabase, type Db } from './db';
 import { diskTrouble, HttpError } from './errors';
 
@@ -10,43 +11,76 @@ import { diskTrouble, HttpError } from './errors';
 const KEPT = 10;
 const BEFORE = /^before-bringing-back-.*\.db$/;
 
-/** Writes a whole copy of the database; under another name first, so that a copy with this name is always whole. */
-export function saveCopy(db: Db, path: string): void {
-  const unfinished = `${path}.part`;
-  rmSync(unfinished, { force: true });
-  db.prepare('VACUUM INTO ?').run(unfinished);
-  withoutAccess(unfinished);
-  renameSync(unfinished, path);
-}
-
-/** Who may come in is a matter of each machine: no code, passphrase or token leaves it with a copy. */
-const OF_THIS_MACHINE = /^access_/;
-
-function withoutAccess(path: string): void {
-  const copy = new Database(path);
-  try {
-    copy.pragma('secure_delete = ON');
-    for (const table of tablesOf(copy)) if (OF_THIS_MACHINE.test(table)) copy.exec(`DELETE FROM "${table}"`);
-  } finally {
-    copy.close();
-  }
-}
-
 /** The oldest of more than ten copies with such names go; the names sort by their time. */
 function keepNewest(backups: string, names: RegExp): void {
   const found = readdirSync(backups).filter((name) => names.test(name));
   for (const old of found.sort().slice(0, -KEPT)) rmSync(join(backups, old));
 }
 
-/** The backup of a day, made once; the oldest of more than ten go. */
+/** The backup of a day, made once; the oldest of more than ten go. An empty database takes the place of no backup. */
 export function backUpToday(db: Db, folder: string, day: Date): void {
   const backups = join(folder, 'backups');
   mkdirSync(backups, { recursive: true });
   const path = join(backups, `hearty-${format(day, 'yyyy-MM-dd')}.db`);
-  if (!existsSync(path)) saveCopy(db, path);
+  const isEmpty = !holdsSomething(join(folder, 'hearty.db'));
+  const hasOthers = readdirSync(backups).some((name) => DAILY.test(name));
+  if (!existsSync(path) && !(isEmpty && hasOthers)) saveCopy(db, path);
   keepNewest(backups, DAILY);
   for (const torn of readdirSync(backups).filter((name) => name.endsWith('.part')))
     rmSync(join(backups, torn));
+}
+
+/** So often a server that runs for weeks looks whether a new day has begun, in ms. */
+const EVERY_MS = 3_600_000;
+
+/** Leaves the backup of each day while the server runs; `failed` hears of one that cannot be made. Gives what ends it. */
+export function backUpDaily(
+  db: Db,
+  folder: string,
+  failed: (error: unknown) => void,
+  now: () => Date = () => new Date(),
+): () => void {
+  const timer = setInterval(() => {
+    try {
+      backUpToday(db, folder, now());
+    } catch (error) {
+      failed(error);
+    }
+  }, EVERY_MS);
+  timer.unref();
+  return () => clearInterval(timer);
+}
+
+/**
+ * Refuses to begin anew where there was something: the database is gone or empty, and a backup beside it is not. Errors:
+ * `DatabaseRefused` with the command that brings the newest of them back.
+ */
+export function refuseToForget(folder: string): void {
+  const path = join(folder, 'hearty.db');
+  const backups = join(folder, 'backups');
+  const isGone = !existsSync(path) || statSync(path).size === 0;
+  if (!existsSync(backups) || (!isGone && isFilled(path, true))) return;
+  const newest = readdirSync(backups)
+    .filter((name) => /\.db$/.test(name))
+    .map((name) => join(backups, name))
+    .filter((at) => isFilled(at, false))
+    .map((at) => ({ at, when: statSync(at).mtimeMs }))
+    .sort((a, b) => a.when - b.when)
+    .at(-1);
+  if (!newest) return;
+  throw new DatabaseRefused(
+    `Your data is missing: the database in ${folder} is ${isGone ? 'gone' : 'empty'}, and the newest backup beside it is of ${format(newest.when, 'd MMM yyyy, HH:mm')}. ` +
+      `Bring it back with “npm run --silent hearty -- restore ${newest.at} --yes”, or start empty with HEARTY_START_EMPTY=1.`,
+  );
+}
+
+/** Whether a file is a database with something in it. */
+function isFilled(path: string, ifUnreadable: boolean): boolean {
+  try {
+    return holdsSomething(path);
+  } catch {
+    return ifUnreadable;
+  }
 }
 
 /** Where a copy is looked at, and what it must fit. */
@@ -156,15 +190,6 @@ const preview = (db: Db): BackupPreview => ({
 /** What bringing a copy back would do. Nothing is changed. */
 export const previewCopy = (db: Db, path: string, options: CopyOptions): BackupPreview =>
   withCopy(db, path, options, () => preview(db));
-
-/** Tables in an order in which each comes after those it names. */
-const tablesOf = (db: Db): string[] =>
-  db
-    .prepare(
-      "SELECT name FROM sqlite_schema WHERE type = 'table' AND name NOT LIKE 'sqlite_%' ORDER BY rowid",
-    )
-    .pluck()
-    .all() as string[];
 
 /**
  * Puts a copy in the place of everything here, in one transaction: killed halfway, all is as it was. What was here is

@@ -2,6 +2,7 @@ import { upgradeDocument, upgradeShowFile } from '@hearty/core';
 import Database from 'better-sqlite3';
 import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { saveCopy } from './copies';
 
 export type Db = Database.Database;
 
@@ -100,5 +101,5 @@ function migrate(db: Db, migrationsFolder: string, backups: string | undefined):
 function backUp(db: Db, backups: string, version: number): void {
   mkdirSync(backups, { recursive: true });
   const stamp = new Date().toISOString().replace(/[:.]/g, '-');
-  db.prepare('VACUUM INTO ?').run(join(backups, `hearty-v${version}-${stamp}.db`));
+  saveCopy(db, join(backups, `hearty-v${version}-${stamp}.db`));
 }

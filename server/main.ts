@@ -5,7 +5,7 @@ import { Doors } from './access/doors';
 import { ownerKeyOf, type Owner } from './access/owner';
 import { ownAddresses } from './access/who';
 import { createApp } from './app';
-import { backUpToday } from './backups';
+import { backUpDaily, backUpToday, refuseToForget } from './backups';
 import { DatabaseRefused, openDatabase } from './db';
 import { fillDemoData } from './demo-data';
 import { fillTenYears } from './demo-data/ten-years';
@@ -18,7 +18,8 @@ import { plannerInWorker } from './planning/planner';
  * Serves Hearty Stage. Settings from the environment: HEARTY_PORT (4180), HEARTY_HOST (127.0.0.1; anything else lets
  * other machines in, by code or passphrase), HEARTY_NAMES (names this machine goes by, beside its own, with commas),
  * HEARTY_DATA (folder of the database), HEARTY_PROXY=1 (a reverse proxy stands before it: nobody is local),
- * HEARTY_OWNER_KEY=1 (on this machine too only whoever opens the printed address plans). `--demo` fills an empty database with the demo troupe,
+ * HEARTY_OWNER_KEY=1 (on this machine too only whoever opens the printed address plans).  HEARTY_START_EMPTY=1
+ * begins anew beside backups of what is gone. `--demo` fills an empty database with the demo troupe,
  * `--ten-years` with a troupe of ten years. The first start of a day leaves a backup.
  */
 function main(): void {
@@ -40,6 +41,7 @@ function main(): void {
       behindProxy: process.env.HEARTY_PROXY === '1',
       ...(process.env.HEARTY_OWNER_KEY === '1' && { key: ownerKeyOf(dataFolder) }),
     };
+    if (process.env.HEARTY_START_EMPTY !== '1') refuseToForget(dataFolder);
     db = openDatabase(dataFolder, migrationsFolder);
     if (process.argv.includes('--demo')) fillDemoData(db);
     if (process.argv.includes('--ten-years')) fillTenYears(db);
@@ -48,6 +50,7 @@ function main(): void {
     return fail(startTrouble(error, dataFolder));
   }
   const log = openLog();
+  backUpDaily(db, dataFolder, (error) => log.error({ error }, 'the backup of the day cannot be made'));
   const open = !['127.0.0.1', 'localhost', '::1'].includes(host);
   const planner = plannerInWorker(dataFolder);
   const doors = open ? undefined : new Doors(db, (address) => listenOn(address));

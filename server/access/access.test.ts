@@ -8,7 +8,7 @@ import { join } from 'node:path';
 import type { Test } from 'supertest';
 import { request } from '../testing/request';
 import { createApp } from '../app';
-import { saveCopy } from '../backups';
+import { saveCopy } from '../copies';
 import { openDatabase } from '../db';
 import { fillDemoData } from '../demo-data';
 import { logged, MIGRATIONS, temporaryFolder } from '../testing/server';

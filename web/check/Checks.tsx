@@ -72,7 +72,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
       paper={() => <CheckSheet script={script} plan={plan} state={state} now={minute} />}
     >
       <Box sx={standingSx}>
-        <Typography role="status" sx={{ flex: 1 }}>
+        <Typography role="status" sx={{ flex: '1 1 240px' }}>
           <b>{gatesWords(verdicts)}.</b> {answered} of {checks.length} checked.
         </Typography>
         <Button href="#gates" sx={{ display: { md: 'none' } }}>

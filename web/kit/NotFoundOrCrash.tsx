@@ -2,7 +2,31 @@ import { Box, Button, Typography } from '@mui/material';
 import { Component, type ReactNode } from 'react';
 
 /** An address that leads nowhere, or a screen that broke. Nothing typed is lost: drafts and logs are kept apart. */
-export const NotFoundWords = ({ error }: { error?: unknown }) => (
+export const NotFoundWords = ({ error }: { error?: unknown }) =>
+  isMissingScript(error) ? <ToReload /> : <Nothing error={error} />;
+
+/** A part of the program that could not be fetched, as browsers word it: after an update it has another name. */
+const isMissingScript = (error: unknown): boolean =>
+  error instanceof Error &&
+  /dynamically imported module|importing a module script failed|unable to preload/i.test(error.message);
+
+const ToReload = () => (
+  <Box sx={{ p: 8 }} role="alert">
+    <title>Reload · Hearty Stage</title>
+    <Typography variant="h1" sx={{ mb: 3 }}>
+      Reload this page
+    </Typography>
+    <Typography sx={{ mb: 4 }}>
+      A part of the page did not come: Hearty Stage was updated meanwhile, or its server does not answer. What
+      was saved is safe.
+    </Typography>
+    <Button variant="contained" onClick={() => location.reload()}>
+      Reload
+    </Button>
+  </Box>
+);
+
+const Nothing = ({ error }: { error?: unknown }) => (
   <Box sx={{ p: 8 }}>
     <title>Nothing here · Hearty Stage</title>
     <Typography variant="h1" sx={{ mb: 3 }}>

@@ -1,6 +1,7 @@
 import type { Show, Stored } from '@hearty/core';
 import { api } from './api';
 import { createDraft } from './createDraft';
+import { createLocalCopies } from './localCopies';
 import { FakeServer, fakeStorage, until } from '../testing/fake-server';
 
 const SHOW: Show = {
@@ -40,7 +41,7 @@ function reopened(): void {
   draft?.close();
   draft = createDraft({
     put: (path, body) => api(path, { method: 'PUT', body }),
-    storage,
+    copies: createLocalCopies(() => storage),
     settleMs: 30,
     retryMs: 60,
   });
@@ -205,4 +206,50 @@ test('a newer version from the server, opened over a saved draft, is not saved a
   draft.openDraft({ id: 'show', version: 1, body: SHOW });
   draft.openDraft({ id: 'show', version: 2, body: { ...SHOW, title: 'Theirs' } });
   expect(state()).toMatchObject({ status: 'saved', version: 2, past: [], show: { title: 'Theirs' } });
+});
+
+describe('a device whose storage is not to be relied on', () => {
+  test('full, every edit is drawn and saved all the same, and says that it is in this tab only', async () => {
+    storage.setItem = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+    titled('Not kept here');
+    expect([state().show?.title, state().unkept, state().status]).toEqual(['Not kept here', true, 'unsaved']);
+    await until(() => state().status === 'saved');
+    expect(server.show?.body.title).toBe('Not kept here');
+  });
+
+  test('refused altogether, a show opens and is edited', async () => {
+    storage = new Proxy({} as Storage, {
+      get: () => () => {
+        throw new DOMException('refused', 'SecurityError');
+      },
+    });
+    reopened();
+    draft.openDraft(stored());
+    titled('Without a storage');
+    await until(() => state().status === 'saved');
+    expect(server.show?.body.title).toBe('Without a storage');
+  });
+
+  test.each([
+    ['torn', '{"ver'],
+    ['no draft', '7'],
+    ['without a crew', JSON.stringify({ version: 1, show: { ...SHOW, crew: undefined } })],
+    ['with an item that is none', JSON.stringify({ version: 1, show: { ...SHOW, items: [null] } })],
+  ])('a draft that is %s locks nothing: it stands aside until it is thrown away', async (_how, text) => {
+    storage.setItem('hearty-draft:show', text);
+    reopened();
+    draft.openDraft(stored());
+    expect([state().show, state().unreadable]).toEqual([SHOW, text]);
+    titled('Edited all the same');
+    await until(() => state().status === 'saved');
+    reopened();
+    draft.openDraft(stored(2));
+    expect(state().unreadable).toBe(text);
+    draft.discardUnreadable();
+    reopened();
+    draft.openDraft(stored(2));
+    expect(state().unreadable).toBeUndefined();
+  });
 });

@@ -11,6 +11,7 @@ import {
 } from '@hearty/core';
 import { createStore } from 'zustand';
 import { ApiError } from './api';
+import type { LocalCopies, LocalCopy } from './localCopies';
 
 type SaveStatus = 'saved' | 'unsaved' | 'saving' | 'offline' | 'refused' | 'deleted' | 'conflict';
 
@@ -31,11 +32,15 @@ export interface DraftState {
   theirs: Stored<Show> | undefined;
   past: Step[];
   future: Step[];
+  /** This device could not keep the last change: it is in this tab alone until it is saved. */
+  unkept: boolean;
+  /** What an earlier session left here that cannot be used, as it was written. */
+  unreadable: string | undefined;
 }
 
 export interface DraftOptions {
   put: (path: string, body: { version: number; body: Show }) => Promise<Stored<Show>>;
-  storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+  copies: LocalCopies;
   /** Called after a save: other answers depend on the show. */
   onSaved?: () => void;
   /** How long after the last edit it is saved, and how long to wait for a server that does not answer, in ms. */
@@ -51,6 +56,7 @@ const UNTOUCHED = {
   theirs: undefined,
   past: [],
   future: [],
+  unkept: false,
 } satisfies Partial<DraftState>;
 
 /** How many steps can be undone. */
@@ -59,12 +65,15 @@ const MAX_STEPS = 200;
 /** The show being edited: undo and redo, autosave, and a copy on this device until the server has it. */
 export function createDraft({
   put,
-  storage,
+  copies,
   onSaved = () => undefined,
   settleMs = 500,
   retryMs = 3000,
 }: DraftOptions) {
-  const store = createStore<DraftState>(() => ({ show: undefined, version: 0, ...UNTOUCHED }));
+  const store = createStore<DraftState>(() => ({
+    ...{ show: undefined, version: 0, unreadable: undefined },
+    ...UNTOUCHED,
+  }));
   const { getState, setState } = store;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let saving: Promise<void> | undefined;
@@ -81,9 +90,13 @@ export function createDraft({
   function openDraft(stored: Stored<Show>): void {
     const now = getState();
     if (now.show?.id === stored.id && (now.status !== 'saved' || now.version >= stored.version)) return;
-    const local = localCopy(stored.id);
-    applyServerVersion({ show: stored.body, version: stored.version });
-    if (!local) return;
+    const found = copies.read(keyOf(stored.id), isDraft);
+    applyServerVersion({
+      ...{ show: stored.body, version: stored.version },
+      unreadable: setAside(stored.id, found),
+    });
+    if (found.is !== 'kept') return;
+    const local = found.value;
     setState({ show: local.show, version: local.version, changed: local.changed ?? [] });
     if (local.version !== stored.version) setState({ status: 'conflict', theirs: stored });
   }
@@ -200,14 +213,25 @@ export function createDraft({
   /** A closed tab loses nothing: the show is on this device until the server has it. */
   function keepLocalCopy(show: Show, version: number): void {
     const { changed } = getState();
-    storage.setItem(keyOf(show.id), JSON.stringify({ version, show, changed } satisfies LocalCopy));
+    const isKept = copies.write(keyOf(show.id), { version, show, changed } satisfies Draft);
+    if (getState().unkept === isKept) setState({ unkept: !isKept });
   }
 
-  const forgetLocalCopy = (id: string) => storage.removeItem(keyOf(id));
+  const forgetLocalCopy = (id: string) => copies.forget(keyOf(id));
 
-  function localCopy(id: string): LocalCopy | undefined {
-    const text = storage.getItem(keyOf(id));
-    return text ? (JSON.parse(text) as LocalCopy) : undefined;
+  /** Puts what cannot be used where no later edit writes over it, until somebody has thrown it away. */
+  function setAside(id: string, found: LocalCopy<Draft>): string | undefined {
+    if (found.is === 'unreadable' && copies.write(asideOf(id), found.text)) forgetLocalCopy(id);
+    if (found.is === 'unreadable') return found.text;
+    const aside = copies.read(asideOf(id), (value) => typeof value === 'string');
+    return aside.is === 'kept' ? aside.value : undefined;
+  }
+
+  /** Throws away what an earlier session left and nobody can use. */
+  function discardUnreadable(): void {
+    const { show } = getState();
+    setState({ unreadable: undefined });
+    if (show) copies.forget(asideOf(show.id));
   }
 
   return {
@@ -221,6 +245,7 @@ export function createDraft({
     redo,
     settleConflict,
     saveAgain,
+    discardUnreadable,
     /** Saves at once what is not saved yet; called before something reads the show on the server. */
     flushDraft: (): Promise<void> => {
       clearTimeout(timer);
@@ -231,9 +256,23 @@ export function createDraft({
 }
 
 const keyOf = (id: string) => `hearty-draft:${id}`;
+const asideOf = (id: string) => `hearty-draft-unreadable:${id}`;
 
-interface LocalCopy {
+interface Draft {
   version: number;
   show: Show;
   changed?: string[];
+}
+
+/** Whether a value is a draft that the screens can draw; what is wrong in it besides, the server says when it is saved. */
+function isDraft(value: unknown): value is Draft {
+  const { version, show } = (value ?? {}) as Partial<Draft>;
+  if (typeof version !== 'number' || typeof show !== 'object' || show === null) return false;
+  const texts = [show.id, show.title, show.venueId, show.date, show.getIn, show.doors, show.curtainUp];
+  return (
+    texts.every((text) => typeof text === 'string') &&
+    Array.isArray(show.crew) &&
+    Array.isArray(show.items) &&
+    show.items.every((item) => typeof item?.id === 'string' && Array.isArray(item.helperIds))
+  );
 }

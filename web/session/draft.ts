@@ -2,24 +2,30 @@ import type { Show, Stored } from '@hearty/core';
 import { useStore } from 'zustand';
 import { api } from './api';
 import { createDraft, type DraftState } from './createDraft';
+import { localCopies } from './localCopies';
 import { queryClient } from './queryClient';
 
 const draft = createDraft({
   put: (path, body) => api<Stored<Show>>(path, { method: 'PUT', body }),
-  // Looked up at each call: tests put a storage of their own there.
-  storage: {
-    getItem: (key) => localStorage.getItem(key),
-    setItem: (key, value) => localStorage.setItem(key, value),
-    removeItem: (key) => localStorage.removeItem(key),
-  },
+  copies: localCopies,
   onSaved: () => {
     for (const queryKey of [['overview'], ['tour'], ['documents', 'shows']])
       void queryClient.invalidateQueries({ queryKey });
   },
 });
 
-export const { openDraft, edit, editItem, applyWayOut, undo, redo, settleConflict, saveAgain, flushDraft } =
-  draft;
+export const {
+  openDraft,
+  edit,
+  editItem,
+  applyWayOut,
+  undo,
+  redo,
+  settleConflict,
+  saveAgain,
+  discardUnreadable,
+  flushDraft,
+} = draft;
 
 /** The store of the draft, for code outside components. */
 export const draftStore = draft.store;

@@ -2,6 +2,7 @@ import { useStore } from 'zustand';
 import { api } from './api';
 import { newId } from './ids';
 import { openDisk } from './log/disk';
+import { storageOrMemory } from './localCopies';
 import { createOutbox, type OutboxState } from './log/outbox';
 
 /** What this tab sends: one disk and one outbox for the logs of runs and of the stores. */
@@ -13,7 +14,7 @@ export const outbox = createOutbox({
   // The events of a run are shown without the server too; of the others only what is owed.
   keeps: (run) => !run.includes(':'),
   channel: new BroadcastChannel('hearty-log'),
-  storage: localStorage,
+  storage: storageOrMemory(),
 });
 
 export const useOutbox = <T>(select: (state: OutboxState) => T): T => useStore(outbox.store, select);

@@ -4,7 +4,9 @@ import { useState, type ReactNode } from 'react';
 import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
 import { prune, resolverOf } from '../kit/fields';
 import { Conflict, DeletedElsewhere } from './Conflict';
+import { localCopies } from './localCopies';
 import { SaveFailed } from './SaveFailed';
+import { UnreadableCopy } from './UnreadableCopy';
 import { useSave, type DocumentKind, type Kinds } from './queries';
 
 /** What was written in a form and could not be saved, with the version it started from. */
@@ -36,7 +38,9 @@ export function useDocumentForm<K extends DocumentKind>(
 ) {
   type Body = Kinds[K] & FieldValues;
   const key = `hearty-form:${kind}:${stored.version === 0 ? 'new' : stored.id}`;
-  const [unsaved, setUnsaved] = useState(() => read<Body>(key));
+  const [found, setFound] = useState(() => localCopies.read(key, isUnsaved<Body>));
+  const [unkept, setUnkept] = useState(false);
+  const unsaved = found.is === 'kept' ? found.value : undefined;
   const form = useForm<Body>({
     defaultValues: { ...stored.body, id: stored.id } as DefaultValues<Body>,
     resolver: resolverOf<Body>(type, whole),
@@ -45,8 +49,8 @@ export function useDocumentForm<K extends DocumentKind>(
   const [version, setVersion] = useState(unsaved?.version ?? stored.version);
   const save = useSave(kind);
   const forget = () => {
-    localStorage.removeItem(key);
-    setUnsaved(undefined);
+    localCopies.forget(key);
+    setFound({ is: 'none' });
   };
   const send = (from: number, values: Body) => {
     setVersion(from);
@@ -55,12 +59,11 @@ export function useDocumentForm<K extends DocumentKind>(
       { id: stored.id, version: from, body },
       {
         onSuccess: () => {
-          localStorage.removeItem(key);
+          localCopies.forget(key);
           onSaved(body);
         },
         onError: ({ silent }) => {
-          if (silent)
-            localStorage.setItem(key, JSON.stringify({ version: from, body } satisfies Unsaved<Body>));
+          if (silent) setUnkept(!localCopies.write(key, { version: from, body } satisfies Unsaved<Body>));
         },
       },
     );
@@ -88,7 +91,9 @@ export function useDocumentForm<K extends DocumentKind>(
     );
   else if (error?.code === 'deleted')
     trouble = <DeletedElsewhere message={error.message} kind={kind} id={stored.id} onBack={again} />;
-  else if (error) trouble = <SaveFailed error={error} kept />;
+  else if (error) trouble = <SaveFailed error={error} kept={!unkept} />;
+  else if (found.is === 'unreadable')
+    trouble = <UnreadableCopy name={key} text={found.text} onDiscard={forget} />;
   else if (unsaved)
     trouble = (
       <Alert
@@ -111,7 +116,7 @@ export function useDocumentForm<K extends DocumentKind>(
   };
 }
 
-function read<T>(key: string): Unsaved<T> | undefined {
-  const text = localStorage.getItem(key);
-  return text === null ? undefined : (JSON.parse(text) as Unsaved<T>);
+function isUnsaved<T>(value: unknown): value is Unsaved<T> {
+  const { version, body } = (value ?? {}) as Partial<Unsaved<unknown>>;
+  return typeof version === 'number' && typeof body === 'object' && body !== null && !Array.isArray(body);
 }

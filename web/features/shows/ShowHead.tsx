@@ -96,6 +96,7 @@ const WORDS = {
 
 function SaveWords() {
   const status = useDraft((s) => s.status);
+  const unkept = useDraft((s) => s.unkept);
   return (
     <Typography
       role="status"
@@ -103,7 +104,7 @@ function SaveWords() {
       variant="body2"
       sx={{ mr: 1 }}
     >
-      {WORDS[status]}
+      {status === 'offline' && unkept ? 'Only in this tab' : WORDS[status]}
     </Typography>
   );
 }

@@ -3,7 +3,15 @@ import { Alert, Box, Button, Typography } from '@mui/material';
 import { useState } from 'react';
 import { goneFrom, knownIn } from '../../session/broken';
 import { Conflict, DeletedElsewhere } from '../../session/Conflict';
-import { applyWayOut, edit, saveAgain, settleConflict, useDraft } from '../../session/draft';
+import {
+  applyWayOut,
+  discardUnreadable,
+  edit,
+  saveAgain,
+  settleConflict,
+  useDraft,
+} from '../../session/draft';
+import { UnreadableCopy } from '../../session/UnreadableCopy';
 import { ShowDialog } from './ShowDialog';
 
 /** If planning fails, the show stays editable, so the user can change it and try again. */
@@ -30,11 +38,26 @@ export function NoPlan({ show, message }: { show: Show; message: string }) {
 
 /** Why the draft is not saved, and what to do about it. */
 export function SaveTrouble() {
-  const { status, message, theirs, show } = useDraft();
+  const { unreadable, show } = useDraft();
+  return (
+    <>
+      {unreadable !== undefined && show && (
+        <UnreadableCopy name={`draft-${show.id}`} text={unreadable} onDiscard={discardUnreadable} />
+      )}
+      <NotSaved />
+    </>
+  );
+}
+
+function NotSaved() {
+  const { status, message, theirs, show, unkept } = useDraft();
   if (status === 'offline')
     return (
       <Alert severity="warning" sx={{ my: 2 }}>
-        {message} Your changes are kept on this device and saved as soon as it answers.
+        {message}{' '}
+        {unkept
+          ? 'This device cannot keep your changes: they are in this tab only. Leave it open; they are saved as soon as it answers.'
+          : 'Your changes are kept on this device and saved as soon as it answers.'}
       </Alert>
     );
   if (status === 'deleted' && show)

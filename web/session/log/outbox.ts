@@ -28,7 +28,7 @@ export interface OutboxOptions {
   keeps: (run: string) => boolean;
   /** Joins the tabs of this device: what one records, the others see without the server. */
   channel?: Pick<BroadcastChannel, 'postMessage'> & { onmessage: ((e: MessageEvent) => unknown) | null };
-  storage?: Storage;
+  storage?: Pick<Storage, 'getItem' | 'setItem'>;
   now?: () => number;
 }
 
@@ -323,7 +323,7 @@ function troubleOf(error: unknown): Pick<OutboxState, 'trouble' | 'message'> {
   return { trouble: trouble[code] ?? 'refused', message };
 }
 
-function remembered(storage: Storage | undefined, key: string, make: () => string): string {
+function remembered(storage: OutboxOptions['storage'], key: string, make: () => string): string {
   const known = storage?.getItem(key);
   if (known) return known;
   const made = make();
