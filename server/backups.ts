@@ -22,9 +22,8 @@ export function backUpToday(db: Db, folder: string, day: Date): void {
   const backups = join(folder, 'backups');
   mkdirSync(backups, { recursive: true });
   const path = join(backups, `hearty-${format(day, 'yyyy-MM-dd')}.db`);
-  const isEmpty = !holdsSomething(join(folder, 'hearty.db'));
   const hasOthers = readdirSync(backups).some((name) => DAILY.test(name));
-  if (!existsSync(path) && !(isEmpty && hasOthers)) saveCopy(db, path);
+  if (!existsSync(path) && (!hasOthers || holdsSomething(join(folder, 'hearty.db')))) saveCopy(db, path);
   keepNewest(backups, DAILY);
   for (const torn of readdirSync(backups).filter((name) => name.endsWith('.part')))
     rmSync(join(backups, torn));

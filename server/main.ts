@@ -18,7 +18,7 @@ import { plannerInWorker } from './planning/planner';
  * Serves Hearty Stage. Settings from the environment: HEARTY_PORT (4180), HEARTY_HOST (127.0.0.1; anything else lets
  * other machines in, by code or passphrase), HEARTY_NAMES (names this machine goes by, beside its own, with commas),
  * HEARTY_DATA (folder of the database), HEARTY_PROXY=1 (a reverse proxy stands before it: nobody is local),
- * HEARTY_OWNER_KEY=1 (on this machine too only whoever opens the printed address plans).  HEARTY_START_EMPTY=1
+ * HEARTY_OWNER_KEY=1 (on this machine too only whoever opens the printed address plans), HEARTY_START_EMPTY=1
  * begins anew beside backups of what is gone. `--demo` fills an empty database with the demo troupe,
  * `--ten-years` with a troupe of ten years. The first start of a day leaves a backup.
  */

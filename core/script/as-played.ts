@@ -202,11 +202,15 @@ function multiplied(
 }
 
 /** The task, ready after so many seconds; what stands longer is not stale before it is ready. */
-const readyAfter = (task: PrepTask, readyAfterS = task.readyAfterS): PrepTask => ({
-  ...task,
-  readyAfterS: Math.min(LONGEST_TASK_S, readyAfterS),
-  ...(task.staleAfterS !== undefined && { staleAfterS: Math.max(task.staleAfterS, readyAfterS) }),
-});
+function readyAfter(task: PrepTask, seconds = task.readyAfterS): PrepTask {
+  const readyAfterS = Math.min(LONGEST_TASK_S, seconds);
+  const { staleAfterS } = task;
+  return {
+    ...task,
+    readyAfterS,
+    ...(staleAfterS !== undefined && { staleAfterS: Math.max(staleAfterS, readyAfterS) }),
+  };
+}
 
 /** What is worn, by good, as many as there are people who wear it. */
 function wornGoods(

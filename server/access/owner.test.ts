@@ -87,6 +87,13 @@ test('in strict mode the address with the key lets its browser in, once and for 
   expect(cookie).toMatch(/^hearty-owner=k+;.*HttpOnly; SameSite=Strict/);
   const mine = { Cookie: cookie!.split(';')[0]! };
   expect(await here(request(app).get('/api/here').set(mine))).toBe(true);
+  // As many letters, and more bytes: no key, and no fault of ours.
+  const odd = await request(app)
+    .get('/shows')
+    .query({ key: 'é'.repeat(43) });
+  expect(odd.status).toBe(303);
+  const cookieOf = encodeURIComponent('é'.repeat(43));
+  expect(await here(request(app).get('/api/here').set('Cookie', `hearty-owner=${cookieOf}`))).toBe(false);
   // The key opens nothing from elsewhere.
   expect(
     await here(
@@ -107,7 +114,13 @@ test('in strict mode the address with the key lets its browser in, once and for 
 test('a page elsewhere makes no browser fetch anything that costs or reveals', async () => {
   const app = appWith({ behindProxy: false });
   for (const site of ['cross-site', 'same-site'])
-    for (const path of ['/api/library', '/api/attempts', '/api/logbook/runs.csv', '/api/overview'])
+    for (const path of [
+      '/API/library',
+      '/api/library',
+      '/api/attempts',
+      '/api/logbook/runs.csv',
+      '/api/overview',
+    ])
       expect((await request(app).get(path).set('Sec-Fetch-Site', site)).status).toBe(403);
   for (const site of ['same-origin', 'none'])
     expect((await request(app).get('/api/overview').set('Sec-Fetch-Site', site)).status).toBe(200);

@@ -32,8 +32,11 @@ const isPassedOn = ({ httpVersion, headers }: Request): boolean =>
   /\bclose\b/i.test(headers.connection ?? '') ||
   Object.keys(headers).some((name) => FORWARDING.test(name));
 
-const isEqual = (a: string, b: string): boolean =>
-  a.length === b.length && timingSafeEqual(Buffer.from(a), Buffer.from(b));
+/** In bytes, not letters: a cookie may hold any. */
+function isEqual(a: string, b: string): boolean {
+  const [one, other] = [Buffer.from(a), Buffer.from(b)];
+  return one.length === other.length && timingSafeEqual(one, other);
+}
 
 /** Whether a text is the owner's key. */
 export const isOwnerKey = ({ key }: Owner, text: unknown): boolean =>

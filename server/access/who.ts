@@ -63,7 +63,7 @@ export function foreign({
     // A page elsewhere may make a browser fetch without an origin; the browser says so (Fetch Metadata, W3C).
     const isElsewhere = origin === undefined && /^(cross|same)-site$/.test(site(req));
     next(
-      isSame && !(isElsewhere && req.path.startsWith('/api/'))
+      isSame && !(isElsewhere && /^\/+api(\/|$)/i.test(req.path))
         ? undefined
         : new HttpError(403, 'not-local', 'Another site may not ask this server.'),
     );
