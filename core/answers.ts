@@ -93,6 +93,16 @@ export interface EventsPage {
   now: number;
   /** What the asking device may do in this run. */
   role: RunRole;
+  /** Changes when a backup is restored: places in the log from before that mean nothing then. */
+  generation: string;
+}
+
+/** A run that a device gives back to a server whose restored backup does not have it. */
+export interface RunGivenBack {
+  showId: string;
+  rehearsal: boolean;
+  openedAt: number;
+  file: ShowFile;
 }
 
 /** Who one is to the server: on its own machine, a planner by passphrase, or a screen of these runs. */
@@ -104,6 +114,8 @@ export interface Here {
   /** On the server's own machine too, only the address with the owner's key opens planning. */
   keyed?: true;
   runs: { runId: string; role: RunRole }[];
+  /** Changes when a backup is restored. */
+  generation: string;
 }
 
 /** What a code opened. */
@@ -283,6 +295,12 @@ export interface BackupPreview {
   here: Holds;
   there: Holds;
   lost: Lost;
+}
+
+/** How many documents and runs of a backup cannot be read. They are restored as they are, and harm nothing else. */
+export interface Examined {
+  documents: number;
+  runs: number;
 }
 
 /** How much of what is here the copy does not have: documents in the version they are in here, runs, events, moves. */

@@ -135,23 +135,23 @@ test('a venue deleted elsewhere while it is being changed can be had again, with
   await expect(other.getByText('Low door.')).toBeVisible();
 });
 
-test('everything is saved as one file; brought back, it is as it was, and newer work is not lost unsaid', async ({
+test('a backup of everything restores it as it was, and newer work is only lost once that is confirmed', async ({
   page,
   server,
 }) => {
   await page.goto('/shows');
-  await page.getByRole('button', { name: 'Everything, as one file' }).click();
+  await page.getByRole('button', { name: 'Back up and restore' }).click();
   const coming = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save everything' }).click();
+  await page.getByRole('button', { name: 'Back up', exact: true }).click();
   const path = (await (await coming).path())!;
   await page.getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: 'Delete Cold Snap' }).click();
   await expect(page.getByText(/^“Cold Snap, .* is deleted\.$/)).toBeVisible();
 
-  await page.getByRole('button', { name: 'Everything, as one file' }).click();
-  const choose = page.getByLabel('File to bring back');
+  await page.getByRole('button', { name: 'Back up and restore' }).click();
+  const choose = page.getByLabel('Backup to restore');
   await choose.setInputFiles({ name: 'shopping.txt', mimeType: 'text/plain', buffer: Buffer.from('mints') });
-  await expect(page.getByText(/shopping\.txt was not brought back/)).toBeVisible();
+  await expect(page.getByText(/shopping\.txt was not restored/)).toBeVisible();
   await choose.setInputFiles({
     name: 'copy.hearty',
     mimeType: 'application/octet-stream',
@@ -161,9 +161,9 @@ test('everything is saved as one file; brought back, it is as it was, and newer 
   const put = page.getByRole('button', { name: 'Replace everything here' });
   await expect(page.getByText('Here and not in the file: 1 changed document.')).toBeVisible();
   await expect(put).toBeDisabled();
-  await page.getByLabel('Replace it all the same').check();
+  await page.getByLabel('Replace it anyway').check();
   await put.click();
-  await expect(page.getByText('Everything is as copy.hearty has it.')).toBeVisible();
+  await expect(page.getByText('Restored from copy.hearty.')).toBeVisible();
   await page.getByRole('button', { name: 'Close' }).click();
   await expect(page.getByRole('link', { name: 'Cold Snap' })).toBeVisible();
   expect((await server.get<{ coming: unknown[] }>('/api/overview')).coming).toHaveLength(4);

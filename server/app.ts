@@ -5,17 +5,13 @@ import {
   oddity,
   seasonCsv,
   VENUE_KINDS,
-  type EventsAnswer,
-  type EventsPage,
   type LogbookAsk,
-  type RunRole,
   type VenueKind,
 } from '@hearty/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
-  IsBoolean,
   IsIn,
   IsInt,
   IsObject,
@@ -27,7 +23,7 @@ import {
   Min,
 } from 'class-validator';
 import { addDays, format } from 'date-fns';
-import express, { type Express, type Request, type Response } from 'express';
+import express, { type Express, type Request } from 'express';
 import compression from 'compression';
 import { join } from 'node:path';
 import { constants } from 'node:zlib';
@@ -36,19 +32,20 @@ import { Access } from './access/access';
 import type { Doors } from './access/doors';
 import { accessRoutes } from './access/routes';
 import { isHere, type Owner } from './access/owner';
-import { foreign, gate, grantsIn, takeOwnerKey, withCookies } from './access/who';
+import { foreign, gate, takeOwnerKey, withCookies } from './access/who';
 import { createAnswers } from './answers';
 import type { Db } from './db';
 import { Documents, type Kind } from './documents';
 import { badInput, checked, errorHandler, HttpError, notFound } from './errors';
 import { backupRoutes } from './backup-routes';
+import { examineHere, type Examiner } from './examine';
 import type { Logger } from 'pino';
 import { openLog } from './log';
 import { logbook, overview, pastShows, runPage } from './overview';
 import { createBoard } from './planning/board';
 import { plannerHere, type Planner } from './planning/planner';
-import { Hub } from './live/hub';
 import { Journal } from './live/journal';
+import { runRoutes } from './live/routes';
 import { Runs } from './live/runs';
 import { demoLines, outcomesOf, recordOf } from './live/season';
 import { bringUpToDate } from './projections';
@@ -68,21 +65,9 @@ class RemoveQuery {
   @IsInt() @Min(1) @Type(() => Number) version!: number;
 }
 
-class OpenRunBody {
-  @Id() id!: string;
-  @Id() showId!: string;
-  @IsBoolean() rehearsal!: boolean;
-  /** An open run of the show that this one takes the place of. */
-  @IsOptional() @Id() replaces?: string;
-}
-
 class LibraryFileBody {
   @IsObject() file!: object;
   @IsArray() @ArrayMaxSize(500) @IsString({ each: true }) demoIds!: string[];
-}
-
-class EventsBody {
-  @IsArray() @ArrayMaxSize(500) events!: unknown[];
 }
 
 class CloseActionBody {
@@ -137,9 +122,11 @@ export interface AppOptions {
   log?: Logger;
   /** Plans beside the answering; in this thread where none is given. */
   planner?: Planner;
-  /** The data folder and that of the migrations; without them nothing can be backed up or brought back. */
+  /** The data folder and that of the migrations; without them nothing can be backed up or restored. */
   dataFolder?: string;
   migrationsFolder?: string;
+  /** Examines backups beside the answering; in this process where none is given. */
+  examiner?: Examiner;
 }
 
 /** The whole HTTP side: the API below /api, and the built client for every other address. */
@@ -155,6 +142,7 @@ export function createApp({
   planner = plannerHere(db),
   dataFolder,
   migrationsFolder,
+  examiner,
 }: AppOptions): Express {
   const app = express();
   const documents = new Documents(db);
@@ -162,10 +150,12 @@ export function createApp({
   const stores = new Stores(db, documents);
   const pictures = new Pictures(db);
   const journal = new Journal(db, runs, stores, log);
-  const hub = new Hub();
   const access = new Access(db);
   pictures.sweep();
-  bringUpToDate(db, { runs, stores, log });
+  bringUpToDate(db, {
+    ...{ runs, stores },
+    failed: (runId, err) => log.error({ err, runId }, 'a run could not be summed up'),
+  });
   const answer = createAnswers();
   const board = createBoard({ db, documents, runs, stores, planner, today: () => now().day, log });
   const file = (id: string) => showFile(documents, id, library(documents, runs, stores));
@@ -285,7 +275,8 @@ export function createApp({
     app.use(
       '/api',
       backupRoutes({
-        ...{ db, folder: dataFolder, migrations: migrationsFolder, day: () => now().day },
+        ...{ db, folder: dataFolder, day: () => now().day },
+        examiner: examiner ?? examineHere(migrationsFolder),
         changed: () => {
           runs.forget();
           documents.revision++;
@@ -296,36 +287,7 @@ export function createApp({
     );
   app.use('/api', storesRoutes(stores, documents, answer, now));
 
-  app.get('/api/runs', (req, res) => {
-    const { showId } = req.query;
-    res.json(runs.lists.list(typeof showId === 'string' ? { showId } : {}));
-  });
-  app.post('/api/runs', (req, res) => {
-    const body = checked(OpenRunBody, req.body);
-    const { id, isNew } = runs.openRun(body.id, body.rehearsal, file(body.showId), Date.now(), body.replaces);
-    res.status(isNew ? 201 : 200).json(runs.get(id));
-  });
-  app.get('/api/runs/:id', (req, res) => void res.json(runs.get(req.params.id)));
-  app.get('/api/runs/:id/stream', (req, res) => {
-    const { id } = runs.get(req.params.id);
-    hub.open(id, () => runs.log.lastSeq(id), req, res);
-  });
-  app.get('/api/runs/:id/events', (req, res) => {
-    const after = Number(req.query.after ?? 0);
-    const page: EventsPage = {
-      ...runs.events(req.params.id, Number.isSafeInteger(after) ? after : 0),
-      now: Date.now(),
-      role: roleIn(res, req.params.id),
-    };
-    res.json(page);
-  });
-  app.post('/api/events', (req, res) => {
-    const at = Date.now();
-    const { events } = checked(EventsBody, req.body);
-    const answer: EventsAnswer = { answers: journal.take(events, at, grantsIn(res)), now: at };
-    res.json(answer);
-    hub.tell(events.map((e) => String((e as { run?: unknown } | null)?.run)));
-  });
+  app.use('/api', runRoutes({ runs, journal, fileOf: file }));
 
   app.get('/api/broken', (req, res) =>
     answer(req, res, `${documents.revision}`, () => JSON.stringify(documents.broken())),
@@ -417,11 +379,6 @@ const CONTENT_POLICY = {
   'base-uri': ["'self'"],
   'form-action': ["'self'"],
   'frame-ancestors': ["'self'"],
-};
-
-const roleIn = (res: Response, runId: string): RunRole => {
-  const grants = grantsIn(res);
-  return grants === 'all' ? 'stage' : (grants.get(runId) ?? 'viewer');
 };
 
 function kindOf(req: Request): Kind {

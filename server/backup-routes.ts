@@ -2,13 +2,14 @@ import { IsBoolean } from 'class-validator';
 import { Router } from 'express';
 import { createWriteStream, existsSync, mkdirSync, rmSync, readdirSync, statSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { Transform } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { bringBack, previewCopy } from './backups';
 import { saveCopy } from './copies';
 import type { Db } from './db';
 import { checked, HttpError } from './errors';
+import type { Examiner } from './examine';
 
 class BringBackBody {
   /** Agreed that what is here and newer may be replaced. */
@@ -17,9 +18,9 @@ class BringBackBody {
 
 export interface BackupOptions {
   db: Db;
-  /** The data folder, and that of the migrations. */
+  /** The data folder. */
   folder: string;
-  migrations: string;
+  examiner: Examiner;
   day: () => string;
   /** Called when everything here is another's: nothing remembered of it holds. */
   changed: () => void;
@@ -27,24 +28,24 @@ export interface BackupOptions {
 
 /** The largest copy that is taken in, in bytes: ten times the database of ten years. */
 const MOST_BYTES = 1_000_000_000;
-/** A copy that was looked at and not brought back is thrown away after a day. */
+/** An upload that was checked and not restored is deleted after a day. */
 const KEPT_MS = 86_400_000;
 
 const noSuch = () => new HttpError(404, 'not-found', 'There is no such copy here. Choose the file again.');
 
-/** "Save everything" and "Bring everything back": one file, with a look before anything is changed. */
-export function backupRoutes({ db, folder, migrations, day, changed }: BackupOptions): Router {
+/** Back up and restore: one file, with a preview before anything is changed. */
+export function backupRoutes({ db, folder, examiner, day, changed }: BackupOptions): Router {
   const api = Router();
   const incoming = join(folder, 'incoming');
   const pathOf = (token: string) => {
     if (!/^[0-9a-f-]{36}$/.test(token)) throw noSuch();
-    return join(incoming, `${token}.db`);
+    return join(incoming, token, 'hearty.db');
   };
   const tidy = () => {
     mkdirSync(incoming, { recursive: true });
     for (const name of readdirSync(incoming)) {
       const path = join(incoming, name);
-      if (Date.now() - statSync(path).mtimeMs > KEPT_MS) rmSync(path, { force: true });
+      if (Date.now() - statSync(path).mtimeMs > KEPT_MS) rmSync(path, { recursive: true, force: true });
     }
   };
 
@@ -63,6 +64,7 @@ export function backupRoutes({ db, folder, migrations, day, changed }: BackupOpt
     tidy();
     const token = randomUUID();
     const path = pathOf(token);
+    const upload = join(incoming, `${token}.upload`);
     let bytes = 0;
     const limit = new Transform({
       transform(chunk: Buffer, _encoding, done) {
@@ -74,11 +76,11 @@ export function backupRoutes({ db, folder, migrations, day, changed }: BackupOpt
       },
     });
     try {
-      await pipeline(req, limit, createWriteStream(path));
-      res.json({ token, ...previewCopy(db, path, { workFolder: join(folder, 'looking'), migrations }) });
-    } catch (error) {
-      rmSync(path, { force: true });
-      throw error;
+      await pipeline(req, limit, createWriteStream(upload));
+      const unreadable = await examiner(upload, dirname(path));
+      res.json({ token, ...previewCopy(db, path), unreadable });
+    } finally {
+      rmSync(upload, { force: true });
     }
   });
 
@@ -86,12 +88,9 @@ export function backupRoutes({ db, folder, migrations, day, changed }: BackupOpt
     const { overNewer } = checked(BringBackBody, req.body);
     const path = pathOf(req.params.token);
     if (!existsSync(path)) throw noSuch();
-    const done = bringBack(db, path, {
-      ...{ workFolder: join(folder, 'looking'), migrations },
-      ...{ backups: join(folder, 'backups'), overNewer },
-    });
+    const done = bringBack(db, path, { backups: join(folder, 'backups'), overNewer });
     changed();
-    rmSync(path, { force: true });
+    rmSync(dirname(path), { recursive: true, force: true });
     res.json(done);
   });
   return api;

@@ -1,13 +1,12 @@
 import type { BackupPreview, Holds, Lost } from '@hearty/core';
-import Database from 'better-sqlite3';
 import { format } from 'date-fns';
-import { copyFileSync, existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { holdsSomething, OF_THIS_MACHINE, saveCopy, tablesOf } from './copies';
-import { DAILY, DatabaseRefused, openDatabase, type Db } from './db';
-import { diskTrouble, HttpError } from './errors';
+import { DAILY, type Db } from './db';
+import { HttpError } from './errors';
 
-/** So many of the daily backups are kept, and of those made before a copy was brought back. */
+/** So many of the daily backups are kept, and of those made before a restore. */
 const KEPT = 10;
 const BEFORE = /^before-bringing-back-.*\.db$/;
 
@@ -50,94 +49,14 @@ export function backUpDaily(
   return () => clearInterval(timer);
 }
 
-/**
- * Refuses to begin anew where there was something: the database is gone or empty, and a backup beside it is not. Errors:
- * `DatabaseRefused` with the command that brings the newest of them back.
- */
-export function refuseToForget(folder: string): void {
-  const path = join(folder, 'hearty.db');
-  const backups = join(folder, 'backups');
-  const isGone = !existsSync(path) || statSync(path).size === 0;
-  if (!existsSync(backups) || (!isGone && isFilled(path, true))) return;
-  const newest = readdirSync(backups)
-    .filter((name) => /\.db$/.test(name))
-    .map((name) => join(backups, name))
-    .filter((at) => isFilled(at, false))
-    .map((at) => ({ at, when: statSync(at).mtimeMs }))
-    .sort((a, b) => a.when - b.when)
-    .at(-1);
-  if (!newest) return;
-  throw new DatabaseRefused(
-    `Your data is missing: the database in ${folder} is ${isGone ? 'gone' : 'empty'}, and the newest backup beside it is of ${format(newest.when, 'd MMM yyyy, HH:mm')}. ` +
-      `Bring it back with “npm run --silent hearty -- restore ${newest.at} --yes”, or start empty with HEARTY_START_EMPTY=1.`,
-  );
-}
-
-/** Whether a file is a database with something in it. */
-function isFilled(path: string, ifUnreadable: boolean): boolean {
+/** Calls `use` with an examined backup attached to `db` as `copy`. */
+function withCopy<T>(db: Db, path: string, use: () => T): T {
+  db.prepare('ATTACH ? AS copy').run(path);
   try {
-    return holdsSomething(path);
-  } catch {
-    return ifUnreadable;
-  }
-}
-
-/** Where a copy is looked at, and what it must fit. */
-export interface CopyOptions {
-  /** A folder for the copy while it is looked at; emptied before and after. */
-  workFolder: string;
-  migrations: string;
-}
-
-/**
- * Calls `use` with a copy attached to `db` as `copy`: one of its own, brought up to this program's version; the file it
- * came from is not touched. Errors: 400 with a sentence where it is no copy of ours, or is torn.
- */
-function withCopy<T>(db: Db, path: string, { workFolder, migrations }: CopyOptions, use: () => T): T {
-  rmSync(workFolder, { recursive: true, force: true });
-  mkdirSync(workFolder, { recursive: true });
-  try {
-    copyFileSync(path, join(workFolder, 'hearty.db'));
-    makeFit(workFolder, migrations);
-    db.prepare('ATTACH ? AS copy').run(join(workFolder, 'hearty.db'));
-    try {
-      return use();
-    } finally {
-      db.exec('DETACH copy');
-    }
-  } catch (error) {
-    throw unfit(error);
+    return use();
   } finally {
-    rmSync(workFolder, { recursive: true, force: true });
+    db.exec('DETACH copy');
   }
-}
-
-const noCopy = (message: string) => new HttpError(400, 'no-backup', message);
-
-/** Checks a copy whole and brings it up to this program's version. */
-function makeFit(folder: string, migrations: string): void {
-  const probe = new Database(join(folder, 'hearty.db'));
-  try {
-    if ((probe.pragma('integrity_check', { simple: true }) as string) !== 'ok')
-      throw noCopy('This file is damaged: it cannot be brought back.');
-    if ((probe.pragma('user_version', { simple: true }) as number) < 1)
-      throw noCopy('This is not a file that “Save everything” wrote.');
-  } finally {
-    probe.close();
-  }
-  openDatabase(folder, migrations).close();
-}
-
-/** Whatever a copy does not have or does not hold to, a table, a column, a limit, makes it none of ours. */
-function unfit(error: unknown): unknown {
-  if (error instanceof HttpError) return error;
-  if (error instanceof DatabaseRefused) return noCopy(error.message);
-  const disk = diskTrouble(error);
-  if (disk && disk.code !== 'damaged') return disk;
-  // By its name: the database's class is another one wherever the library was loaded twice.
-  return (error as { name?: unknown } | null)?.name === 'SqliteError'
-    ? noCopy('This is not a file that “Save everything” wrote, or it is damaged.')
-    : error;
 }
 
 /** What a database holds, in figures. */
@@ -180,33 +99,35 @@ function lost(db: Db): Lost {
   };
 }
 
+/** Every device compares its logs with the ones here by id, once. */
+const NEW_GENERATION = 'UPDATE main.generation SET id = lower(hex(randomblob(8)))';
+
 const preview = (db: Db): BackupPreview => ({
   here: holds(db, 'main'),
   there: holds(db, 'copy'),
   lost: lost(db),
 });
 
-/** What bringing a copy back would do. Nothing is changed. */
-export const previewCopy = (db: Db, path: string, options: CopyOptions): BackupPreview =>
-  withCopy(db, path, options, () => preview(db));
+/** What restoring an examined backup would do. Nothing is changed. */
+export const previewCopy = (db: Db, path: string): BackupPreview => withCopy(db, path, () => preview(db));
 
 /**
- * Puts a copy in the place of everything here, in one transaction: killed halfway, all is as it was. What was here is
- * backed up first, into `backups`. Errors: 400 where it is no copy; 409 `newer-here` where something here is not in it,
- * unless that was agreed.
+ * Puts an examined backup in the place of everything here, in one transaction: killed halfway, all is as it was. What was
+ * here is backed up first, into `backups`. Errors: 409 `newer-here` where something here is not in it, unless that was
+ * agreed.
  */
 export function bringBack(
   db: Db,
   path: string,
-  { backups, overNewer, ...options }: CopyOptions & { backups: string; overNewer: boolean },
+  { backups, overNewer }: { backups: string; overNewer: boolean },
 ): BackupPreview {
-  return withCopy(db, path, options, () => {
+  return withCopy(db, path, () => {
     const done = preview(db);
     if (!overNewer && Object.values(done.lost).some((n) => n > 0))
       throw new HttpError(
         409,
         'newer-here',
-        'Something here is not in this copy. Say that it may be replaced, or keep what is here.',
+        'Something here is not in this backup. Confirm that it may be replaced, or keep what is here.',
       );
     mkdirSync(backups, { recursive: true });
     saveCopy(db, join(backups, `before-bringing-back-${format(new Date(), 'yyyy-MM-dd-HHmmss')}.db`));
@@ -220,6 +141,7 @@ export function bringBack(
         const columns = names.map((name) => `"${name}"`).join(', ');
         db.exec(`INSERT INTO main."${table}" (${columns}) SELECT ${columns} FROM copy."${table}"`);
       }
+      db.exec(NEW_GENERATION);
     })();
     return done;
   });

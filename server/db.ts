@@ -60,8 +60,8 @@ function checkWhole(db: Db, folder: string): void {
   throw new DatabaseDamaged(
     `The database in ${folder} is damaged. ` +
       (newest === undefined
-        ? 'There is no backup beside it: bring back a copy you saved, with “npm run --silent hearty -- restore FILE --yes”.'
-        : `Bring back its newest backup with “npm run --silent hearty -- restore ${join(backups, newest)} --yes”; the damaged file is kept.`),
+        ? 'There is no backup beside it: restore one you saved, with “npm run --silent hearty -- restore FILE --yes”.'
+        : `Restore its newest backup with “npm run --silent hearty -- restore ${join(backups, newest)} --yes”; the damaged file is kept.`),
   );
 }
 

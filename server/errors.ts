@@ -50,7 +50,7 @@ export function diskTrouble(error: unknown): HttpError | undefined {
   )
     return no(
       'damaged',
-      'The disk or the database file is damaged: nothing was kept. Stop the server and bring back the newest backup.',
+      'The disk or the database file is damaged: nothing was kept. Stop the server and restore the newest backup.',
     );
   return undefined;
 }

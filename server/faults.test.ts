@@ -86,7 +86,7 @@ describe('a data folder that is ill ends the start with a sentence', () => {
     writeFileSync(join(half, 'backups/hearty-2026-11-02.db'), '');
     truncateSync(join(half, 'hearty.db'), 100_000);
     expect(message(half)).toMatch(
-      /is damaged\. Bring back its newest backup with .*hearty-2026-11-02\.db --yes/,
+      /is damaged\. Restore its newest backup with .*hearty-2026-11-02\.db --yes/,
     );
   });
 });

@@ -5,13 +5,15 @@ import { Doors } from './access/doors';
 import { ownerKeyOf, type Owner } from './access/owner';
 import { ownAddresses } from './access/who';
 import { createApp } from './app';
-import { backUpDaily, backUpToday, refuseToForget } from './backups';
+import { backUpDaily, backUpToday } from './backups';
+import { examineApart } from './examine';
 import { DatabaseRefused, openDatabase } from './db';
 import { fillDemoData } from './demo-data';
 import { fillTenYears } from './demo-data/ten-years';
 import { diskTrouble } from './errors';
 import { keepPrivate, takeFolder } from './folder';
 import { openLog } from './log';
+import { askInBrowser, askInTerminal, missingData } from './missing-data';
 import { plannerInWorker } from './planning/planner';
 
 /**
@@ -19,10 +21,10 @@ import { plannerInWorker } from './planning/planner';
  * other machines in, by code or passphrase), HEARTY_NAMES (names this machine goes by, beside its own, with commas),
  * HEARTY_DATA (folder of the database), HEARTY_PROXY=1 (a reverse proxy stands before it: nobody is local),
  * HEARTY_OWNER_KEY=1 (on this machine too only whoever opens the printed address plans), HEARTY_START_EMPTY=1
- * begins anew beside backups of what is gone. `--demo` fills an empty database with the demo troupe,
+ * starts empty where the data is missing, without asking. `--demo` fills an empty database with the demo troupe,
  * `--ten-years` with a troupe of ten years. The first start of a day leaves a backup.
  */
-function main(): void {
+async function main(): Promise<void> {
   const root = resolve(process.env.HEARTY_ROOT ?? '.');
   const port = Number(process.env.HEARTY_PORT ?? 4180);
   const host = process.env.HEARTY_HOST ?? '127.0.0.1';
@@ -31,6 +33,12 @@ function main(): void {
   }
   const dataFolder = resolve(process.env.HEARTY_DATA ?? join(root, 'data'));
   const migrationsFolder = join(root, 'server/migrations');
+  const log = openLog();
+  const isKeyed = (owner: Owner) => owner.key !== undefined && !owner.behindProxy;
+  /** Of an address that stands for all of them, the one this machine itself is reached at. */
+  const addressOf = (server: Server, owner: Owner) =>
+    `http://${['0.0.0.0', '::'].includes(host) ? 'localhost' : host}:${(server.address() as AddressInfo).port}` +
+    (isKeyed(owner) ? `/?key=${owner.key}` : '');
   let db;
   let owner: Owner;
   let inUse;
@@ -41,7 +49,13 @@ function main(): void {
       behindProxy: process.env.HEARTY_PROXY === '1',
       ...(process.env.HEARTY_OWNER_KEY === '1' && { key: ownerKeyOf(dataFolder) }),
     };
-    if (process.env.HEARTY_START_EMPTY !== '1') refuseToForget(dataFolder);
+    const missing = process.env.HEARTY_START_EMPTY === '1' ? undefined : missingData(dataFolder);
+    if (missing)
+      await askInBrowser({
+        ...{ folder: dataFolder, migrations: migrationsFolder, missing, owner, log, listen: { port, host } },
+        onListening: (server) => console.error(askInTerminal(dataFolder, missing, addressOf(server, owner))),
+        onError: (error) => fail(portTrouble(error, port)),
+      });
     db = openDatabase(dataFolder, migrationsFolder);
     if (process.argv.includes('--demo')) fillDemoData(db);
     if (process.argv.includes('--ten-years')) fillTenYears(db);
@@ -49,13 +63,13 @@ function main(): void {
   } catch (error) {
     return fail(startTrouble(error, dataFolder));
   }
-  const log = openLog();
   backUpDaily(db, dataFolder, (error) => log.error({ error }, 'the backup of the day cannot be made'));
   const open = !['127.0.0.1', 'localhost', '::1'].includes(host);
   const planner = plannerInWorker(dataFolder);
   const doors = open ? undefined : new Doors(db, (address) => listenOn(address));
   const app = createApp({
     ...{ db, planner, ...(doors && { doors }), dataFolder, migrationsFolder },
+    examiner: examineApart(join(__dirname, 'tool.cjs')),
     webFolder: join(root, 'web/dist'),
     open,
     owner,
@@ -69,12 +83,8 @@ function main(): void {
   });
   const server = app.listen(port, host, (error?: Error) => {
     if (error) return fail(portTrouble(error, port));
-    const address = server.address();
-    const actual = typeof address === 'object' && address ? address.port : port;
-    // Of an address that stands for all of them, the one this machine itself is reached at.
-    const shown = `http://${['0.0.0.0', '::'].includes(host) ? 'localhost' : host}:${actual}`;
-    const isKeyed = owner.key !== undefined && !owner.behindProxy;
-    console.log(`Hearty Stage: ${shown}${isKeyed ? `/?key=${owner.key}` : ''}`);
+    const actual = (server.address() as AddressInfo).port;
+    console.log(`Hearty Stage: ${addressOf(server, owner)}`);
     if (owner.behindProxy)
       console.log('Behind a proxy: nobody plans without the passphrase (set it with “hearty passphrase”).');
     if (open)
@@ -131,4 +141,4 @@ function fail(sentence: string): void {
   process.exit(1);
 }
 
-main();
+void main();

@@ -1,34 +1,33 @@
-import type { Logger } from 'pino';
 import type { Db } from './db';
 import type { Runs } from './live/runs';
 import type { Stores } from './stores';
 
-interface Rebuilt {
+interface Services {
   runs: Runs;
   stores: Stores;
-  log: Logger;
+  /** Called with a run that could not be summed up; it is left out. */
+  failed: (runId: string, error: unknown) => void;
 }
 
 /**
  * The tables that lists read, each with the version of the program that fills it. Raise a version when what is written
  * changes: the next start fills the table anew from the logs.
  */
-const PROJECTIONS: {
+export const PROJECTIONS: {
   name: string;
   version: number;
-  rebuild: (services: Rebuilt) => void;
+  rebuild: (services: Services) => void;
 }[] = [
   {
     name: 'runs',
     version: 6,
-    rebuild: ({ runs, log }) =>
-      runs.rebuild((runId, err) => log.error({ err, runId }, 'a run could not be summed up')),
+    rebuild: ({ runs, failed }) => runs.rebuild(failed),
   },
   { name: 'stock', version: 2, rebuild: ({ stores }) => stores.rebuild() },
 ];
 
 /** Fills anew what an older program filled. Each in a transaction of its own: killed halfway, it begins again. */
-export function bringUpToDate(db: Db, services: Rebuilt): void {
+export function bringUpToDate(db: Db, services: Services): void {
   const versionOf = db.prepare('SELECT version FROM projection WHERE name = ?').pluck();
   for (const { name, version, rebuild } of PROJECTIONS) {
     if (versionOf.get(name) === version) continue;

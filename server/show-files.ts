@@ -64,6 +64,15 @@ export interface Imported {
   kept: number;
 }
 
+/** A show file from outside; one of an older version is read as the newest. Errors: 400 with each problem. */
+export function checkedShowFile(value: unknown): ShowFile {
+  const checked = check(ShowFile, upgradeShowFile(value));
+  if (!checked.ok) throw badInput(checked.problems);
+  const problems = showFileProblems(checked.value);
+  if (problems.length) throw badInput(problems);
+  return checked.value;
+}
+
 /**
  * Brings a show file in, all of it or nothing. What is here is never overwritten: a document whose id is taken by a
  * different one comes in under a new id, and references follow. A file of an older version is read as the newest. The file's log is not brought in; it is not ours.
@@ -76,11 +85,7 @@ export function importShow(
   value: unknown,
   now: Moment,
 ): Imported {
-  const checked = check(ShowFile, upgradeShowFile(value));
-  if (!checked.ok) throw badInput(checked.problems);
-  const problems = showFileProblems(checked.value);
-  if (problems.length) throw badInput(problems);
-  const file = checked.value;
+  const file = checkedShowFile(value);
   return db.transaction(() => {
     const ids = newIds(documents, file);
     const to = (kind: RefKind, id: string) => ids.get(`${kind} ${id}`)?.id ?? id;

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync, rmSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { format } from 'date-fns';
 import { parseArgs } from 'node:util';
@@ -6,6 +6,7 @@ import type { Holds, Lost } from '@hearty/core';
 import { Access, LEAST_PASSPHRASE, LEAST_WORDS } from './access/access';
 import { bringBack, previewCopy } from './backups';
 import { saveCopy } from './copies';
+import { examine, verdictOf } from './examine';
 import { DatabaseDamaged, openDatabase, type Db } from './db';
 import { diskTrouble, HttpError } from './errors';
 import { keepPrivate } from './folder';
@@ -39,32 +40,41 @@ async function main(): Promise<void> {
     return;
   }
   if (command === 'passphrase') return setPassphrase(folder, migrations, values.off);
+  if (command === 'examine') {
+    const [, path = '', work = ''] = positionals;
+    process.stdout.write(JSON.stringify(verdictOf(path, work, migrations)));
+    return;
+  }
   if (file === undefined)
-    throw new Error('“hearty restore” needs the file that “hearty backup” or “Save everything” wrote.');
+    throw new Error('“hearty restore” needs a backup file, from “hearty backup” or “Back up” in the app.');
   if (!existsSync(at(file))) throw new Error(`There is no file ${at(file)}.`);
-  const options = { workFolder: join(folder, 'looking'), migrations };
   const db = openHere(folder, migrations, values.yes);
+  const work = join(folder, 'looking');
+  const copy = join(work, 'hearty.db');
   try {
     holdAlone(db, folder);
-    const preview = previewCopy(db, at(file), options);
+    const unreadable = examine(at(file), work, migrations);
+    const preview = previewCopy(db, copy);
     console.log(
       `Here:     ${words(preview.here)}\nThe file: ${words(preview.there)}\n${notThere(preview.lost)}`,
     );
+    if (unreadable.documents + unreadable.runs > 0)
+      console.log(
+        `Unreadable in the file: ${unreadable.documents} documents, ${unreadable.runs} runs. They are restored as they are.`,
+      );
     if (!values.yes) {
-      console.log('Nothing was changed. Add --yes to put the file in the place of everything here.');
+      console.log('Nothing was changed. Add --yes to replace everything here with the file.');
       return;
     }
-    bringBack(db, at(file), {
-      ...options,
-      ...{ backups: join(folder, 'backups'), overNewer: values['over-newer'] },
-    });
-    console.log('Brought back. What was here before is in the folder “backups”.');
+    bringBack(db, copy, { backups: join(folder, 'backups'), overNewer: values['over-newer'] });
+    console.log('Restored. What was here before is in the folder “backups”.');
   } catch (error) {
     if (error instanceof HttpError && error.code === 'newer-here')
       throw new Error(`${error.message} (--over-newer says so.)`, { cause: error });
     throw error;
   } finally {
     db.close();
+    rmSync(work, { recursive: true, force: true });
   }
 }
 
@@ -115,7 +125,7 @@ function holdAlone(db: Db, folder: string): void {
     db.exec('BEGIN EXCLUSIVE; COMMIT');
   } catch (error) {
     if (diskTrouble(error)?.code !== 'busy') throw error;
-    throw new Error(`A server is using ${folder}. Stop it first, or bring the file back in the app.`, {
+    throw new Error(`A server is using ${folder}. Stop it first, or restore the file in the app.`, {
       cause: error,
     });
   }

@@ -4,7 +4,7 @@ import { inOrderOfText } from '../quantities';
 import { check, type Checked } from '../show';
 
 /** The latest moment a `Date` can hold, in ms since 1970 (ECMA-262, "Time Values"). */
-const LAST_MS = 8.64e15;
+export const LAST_MS = 8.64e15;
 /** More ticks than any log will see, and few enough that one more is always a number exactly kept. */
 export const MOST_TICKS = 1e12;
 

@@ -97,6 +97,7 @@ test('off this machine nothing is read or written without a code or the passphra
   ]);
   expect((await stranger.get('/api/here')).body).toEqual({
     ...{ here: false, plans: false, passphrase: false, runs: [] },
+    generation: expect.any(String) as string,
   } satisfies Here);
   expect(db.prepare('SELECT count(*) FROM event').pluck().get()).toBe(before);
   // What nobody may do is not even read: a body of any size is refused unseen.

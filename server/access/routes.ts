@@ -92,6 +92,7 @@ export function accessRoutes({ access, runs, isOpen, isKeyed, doors, names }: Ac
       passphrase: access.hasPassphrase(),
       ...(isKeyed && { keyed: true }),
       runs: grants === 'all' ? [] : [...grants].map(([runId, role]) => ({ runId, role })),
+      generation: runs.generation(),
     };
     res.set('Cache-Control', 'no-store').json(here);
   });

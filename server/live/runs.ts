@@ -7,6 +7,7 @@ import {
   type EventAnswer,
   type EventsPage,
   type Run,
+  type RunGivenBack,
   type RunEvent,
   type RunState,
   type Script,
@@ -72,6 +73,21 @@ export class Runs {
     })();
   }
 
+  /**
+   * Takes a run back that a restored backup does not have, as the device that gives it opened it; one that is here stays
+   * as it is. Its events follow in the usual way.
+   */
+  takeBack(id: string, { showId, rehearsal, openedAt, file }: RunGivenBack): void {
+    this.db
+      .prepare(
+        'INSERT INTO run (id, show_id, title, opened_at, rehearsal, file) VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT DO NOTHING',
+      )
+      .run(id, showId, file.show.title, openedAt, rehearsal ? 1 : 0, JSON.stringify(file));
+  }
+
+  /** Changes when a backup is restored: a device that knew another one compares its log with this one by id. */
+  generation = (): string => this.db.prepare('SELECT id FROM generation').pluck().get() as string;
+
   /** Errors: 404. */
   get(id: string): Run {
     const summary = this.lists.list({ id })[0];
@@ -79,10 +95,14 @@ export class Runs {
     return { ...summary, file: this.fileOf(id) };
   }
 
-  /** Events after a place in the log, in the order they arrived. A row that cannot be read any more is passed over. */
-  events(runId: string, after: number, limit = PAGE): Omit<EventsPage, 'now' | 'role'> {
+  /**
+   * Events after a place in the log, in the order they arrived. A row that cannot be read any more is passed over.
+   * Errors: 404 where there is no such run.
+   */
+  events(runId: string, after: number, limit = PAGE): Omit<EventsPage, 'now' | 'role' | 'generation'> {
     const { events, lastSeq } = this.log.read(runId, after, limit);
-    // A log that is shorter than what was asked after is not the one the asker knew: a backup was brought back.
+    if (events.length === 0 && this.lists.list({ id: runId }).length === 0) throw notFound('run');
+    // A log that is shorter than what was asked after is not the one the asker knew.
     const end = events.length > 0 ? lastSeq : Math.min(after, this.log.lastSeq(runId));
     return { events: events.flatMap(readable), lastSeq: end, more: events.length === limit };
   }

@@ -26,6 +26,9 @@ export function program(entry: 'main.ts' | 'tool.ts') {
     children.push(child);
     return child;
   };
+  // A process that it starts by itself finds the packages too.
+  process.env.NODE_PATH = join(root, 'node_modules');
+  process.env.HEARTY_ROOT = root;
   const env = (more: Record<string, string>) => ({
     ...process.env,
     HEARTY_ROOT: root,
@@ -34,6 +37,9 @@ export function program(entry: 'main.ts' | 'tool.ts') {
   });
 
   return {
+    /** The bundle. */
+    file: bundle,
+
     /** Runs it. */
     spawn: (args: string[], more: Record<string, string>) =>
       started(spawn(process.execPath, [bundle, ...args], { env: env(more) })),

@@ -1,3 +1,4 @@
+import type { Reconciled } from '../session/log/reconcile';
 import { opensAlone } from '../session/here';
 import { useOutbox } from '../session/outbox';
 import { useRunLog } from '../session/runLog';
@@ -25,4 +26,18 @@ function useKeptWords(): string {
 
 const bare = (sentence: string) => sentence.replace(/\.$/, '');
 
-export const SyncStatus = () => <>{useKeptWords()}</>;
+/** What the server and this device gave each other after a backup was restored there. */
+function restoredWords({ sent, received, missing }: Reconciled): string {
+  const parts = [
+    sent > 0 && `${sent} of this device’s events sent back`,
+    received > 0 && `${received} received`,
+    missing > 0 && `${missing} still missing there: open this run on the device that runs the stage`,
+  ];
+  return `the server was restored from a backup: ${parts.filter(Boolean).join(', ') || 'nothing is missing'}`;
+}
+
+export function SyncStatus() {
+  const words = useKeptWords();
+  const reconciled = useRunLog((s) => s.reconciled);
+  return <>{reconciled ? `${words} · ${restoredWords(reconciled)}` : words}</>;
+}

@@ -1,10 +1,10 @@
-import type { BackupPreview, StoresPreview } from '@hearty/core';
+import type { BackupPreview, Examined, StoresPreview } from '@hearty/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api, sendFile, type ApiError } from './api';
 
 /** What a backup holds beside what is here. */
 export const useBackupPreview = () =>
-  useMutation<BackupPreview & { token: string }, ApiError, File>({
+  useMutation<BackupPreview & { token: string; unreadable: Examined }, ApiError, File>({
     mutationFn: (file) => sendFile('/backup/preview', file),
   });
 

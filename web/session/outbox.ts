@@ -17,4 +17,13 @@ export const outbox = createOutbox({
   storage: storageOrMemory(),
 });
 
+// Not before the first page is there: nothing on it waits for this.
+setTimeout(
+  () =>
+    void import('./log/reconcileRuns')
+      .then(({ reconcileRuns }) => reconcileRuns({ disk, outbox, ask: api }))
+      .catch(() => undefined),
+  3000,
+);
+
 export const useOutbox = <T>(select: (state: OutboxState) => T): T => useStore(outbox.store, select);

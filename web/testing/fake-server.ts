@@ -1,4 +1,4 @@
-import type { Envelope, EventAnswer, Show, ShowFile, Stored } from '@hearty/core';
+import type { Envelope, EventAnswer, RunRole, Show, ShowFile, Stored } from '@hearty/core';
 import { api } from '../session/api';
 
 type Answer = { status: number; json: unknown };
@@ -15,6 +15,12 @@ export class FakeServer {
   show: Stored<Show> | undefined;
   file: ShowFile | undefined;
   events: Envelope[] = [];
+  /** What a device may do in a run, by what it is told. */
+  roleOf: RunRole = 'stage';
+  /** Replaced when it is restored. */
+  generation = 'generation-1';
+  /** Runs that a restored backup does not have. */
+  readonly lost = new Set<string>();
   saves = 0;
   /** How many events came with each request. */
   lots: number[] = [];
@@ -44,6 +50,12 @@ export class FakeServer {
     }) as typeof fetch;
   }
 
+  /** Puts an older log in the place of this one, as a restored backup does. */
+  restore(events: readonly Envelope[]): void {
+    this.events = [...events];
+    this.generation = `generation-${Number(this.generation.split('-')[1]) + 1}`;
+  }
+
   /** Holds answers back until the returned function is called. */
   holdBack(): () => void {
     let release = () => {};
@@ -69,8 +81,12 @@ export class FakeServer {
     if (after) {
       const mine = this.events.filter((e) => e.run === after[1]);
       const lastSeq = mine.length;
-      return { status: 200, json: { events: mine.slice(Number(after[2])), lastSeq, more: false, now } };
+      if (!this.file || this.lost.has(after[1]!)) return error(404, 'not-found', 'There is no such run.');
+      const page = { events: mine.slice(Number(after[2])), lastSeq, more: false };
+      return { status: 200, json: { ...page, now, role: this.roleOf, generation: this.generation } };
     }
+    if (path === '/api/here') return { status: 200, json: { generation: this.generation } };
+    if (path.startsWith('/api/runs/') && method === 'PUT') this.lost.delete(path.split('/').at(-1)!);
     if (path.startsWith('/api/runs/') && this.file)
       return {
         status: 200,

@@ -10,7 +10,7 @@ import {
   FormControlLabel,
   Typography,
 } from '@mui/material';
-import type { BackupPreview, Holds, Lost } from '@hearty/core';
+import type { BackupPreview, Examined, Holds, Lost } from '@hearty/core';
 import { format } from 'date-fns';
 import { useState } from 'react';
 import { FileButton } from '../../kit/FileButton';
@@ -38,41 +38,47 @@ export function Everything({ onClose }: { onClose: () => void }) {
     look.mutate(file);
   };
   const missing = look.data ? lostWords(look.data.lost) : '';
+  const unreadable = look.data ? unreadableWords(look.data.unreadable) : '';
   const trouble = look.error ?? bring.error;
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
-      <DialogTitle>Everything, as one file</DialogTitle>
+      <DialogTitle>Back up and restore</DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 2 }}>
           One file holds all of it: shows, demos, venues, crew, stores, and the log of every run. The server
-          also leaves a copy of its own each day it is started, and keeps ten.
+          also makes a backup every day and keeps the last ten.
         </Typography>
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
           <SaveEverything />
-          <FileButton label="File to bring back" disabled={look.isPending || bring.isPending} onFile={choose}>
-            Bring everything back …
+          <FileButton label="Backup to restore" disabled={look.isPending || bring.isPending} onFile={choose}>
+            Restore …
           </FileButton>
         </Box>
         {look.isPending && (
           <Typography role="status" sx={{ mt: 3 }}>
-            Looking into {name} …
+            Checking {name} …
           </Typography>
         )}
         {look.data && !bring.data && (
           <Box sx={{ mt: 4 }}>
             <Compared name={name} preview={look.data} />
+            {unreadable && (
+              <Alert severity="warning" sx={{ my: 2 }}>
+                Cannot be read in the file: {unreadable}. Everything else in it can.
+              </Alert>
+            )}
             {missing && (
               <Alert severity="warning" sx={{ my: 2 }}>
-                Here and not in the file: {missing}. That would be gone from here.
+                Here and not in the file: {missing}. Restoring would remove it.
                 <FormControlLabel
                   sx={{ display: 'flex', mt: 1 }}
-                  label="Replace it all the same"
+                  label="Replace it anyway"
                   control={<Checkbox checked={agreed} onChange={(_e, on) => setAgreed(on)} />}
                 />
               </Alert>
             )}
             <Typography color="textSecondary" sx={{ my: 2 }}>
-              Everything here is replaced. It is saved first, in the folder “backups” beside the database.
+              Everything here is replaced. A backup of it is kept in the folder “backups” beside the database.
             </Typography>
             <Button
               variant="contained"
@@ -85,13 +91,12 @@ export function Everything({ onClose }: { onClose: () => void }) {
         )}
         {bring.data && (
           <Alert severity="success" sx={{ mt: 4 }}>
-            Everything is as {name} has it. What was here before is in the folder “backups” beside the
-            database.
+            Restored from {name}. What was here before is in the folder “backups” beside the database.
           </Alert>
         )}
         {trouble && (
           <Alert severity="error" sx={{ mt: 4 }}>
-            {name} was not brought back. {trouble.message}
+            {name} was not restored. {trouble.message}
           </Alert>
         )}
       </DialogContent>
@@ -115,7 +120,7 @@ function SaveEverything() {
       }}
     >
       <Button variant="contained" type="submit">
-        Save everything
+        Back up
       </Button>
       {download.error && (
         <Alert severity="error" sx={{ mt: 2 }}>
@@ -174,6 +179,9 @@ const lostWords = ({ documents, runs, events, moves }: Lost) =>
   ]
     .filter(Boolean)
     .join(', ');
+
+const unreadableWords = ({ documents, runs }: Examined) =>
+  [some(documents, 'document'), some(runs, 'run')].filter(Boolean).join(', ');
 
 const some = (n: number, singular: string, plural = `${singular}s`) =>
   n > 0 && `${n} ${n === 1 ? singular : plural}`;

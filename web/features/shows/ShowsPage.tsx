@@ -30,7 +30,7 @@ export function ShowsPage() {
     <>
       <PageHead title="Shows">
         <Button onClick={() => setGuide(true)}>Show me how</Button>
-        <Button onClick={() => setEverything(true)}>Everything, as one file</Button>
+        <Button onClick={() => setEverything(true)}>Back up and restore</Button>
         <Button startIcon={<ImportIcon />} onClick={() => setImporting(true)}>
           Bring in a show file
         </Button>

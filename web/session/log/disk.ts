@@ -24,6 +24,8 @@ export interface KeptRun {
   role?: RunRole;
   file: ShowFile;
   lastSeq: number;
+  /** The generation of the server's logs in which `lastSeq` was counted. */
+  generation?: string;
 }
 
 interface LogDb extends DBSchema {

@@ -3,10 +3,8 @@ import { STORES_LOG, ticksLog, type Envelope, type Happening, type RunEvent } fr
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { FakeServer, fakeStorage, until } from '../../testing/fake-server';
-import { newId } from '../ids';
+import { openTab as tabOf, shutTabs } from '../../testing/tabs';
 import { openDisk, type Disk } from './disk';
-import { createOutbox } from './outbox';
-import { createRunLog } from './run';
 
 const file = JSON.parse(
   readFileSync(join(__dirname, '../../../docs/formats/example-studio.json'), 'utf8'),
@@ -15,38 +13,8 @@ const note = (text: string): Happening => ({ kind: 'note', body: { text } });
 
 let server: FakeServer;
 let n = 0;
-const open: (() => Promise<void>)[] = [];
-
-/** A tab of a device: its disk lasts when the tab is closed; two tabs with one name are on one device. */
-function openTab(device = `device-${n}`, more: { now?: () => number; disk?: Disk; storage?: Storage } = {}) {
-  const disk = more.disk ?? openDisk(device);
-  const channel = new BroadcastChannel(device);
-  const outbox = createOutbox({
-    disk,
-    ask: server.ask,
-    newId,
-    keeps: (run) => !run.includes(':'),
-    channel,
-    ...(more.now && { now: more.now }),
-    ...(more.storage && { storage: more.storage }),
-  });
-  const tab = createRunLog({ disk, outbox, ask: server.ask, pollMs: 40 });
-  const shut = async () => {
-    tab.close();
-    await outbox.close();
-    channel.close();
-    await disk.close();
-  };
-  open.push(shut);
-  const state = () => ({ ...outbox.store.getState(), ...tab.store.getState() });
-  return {
-    ...tab,
-    outbox,
-    state,
-    texts: () => [...(state().state?.notes ?? [])].map((m) => m.text),
-    shut,
-  };
-}
+const openTab = (device = `device-${n}`, more: Parameters<typeof tabOf>[2] = {}) =>
+  tabOf(server, device, more);
 
 beforeEach(() => {
   n++;
@@ -57,7 +25,7 @@ beforeEach(() => {
 
 afterEach(async () => {
   server.up = false;
-  for (const shut of open.splice(0)) await shut();
+  await shutTabs();
 });
 
 const sent = () => server.events.map((e) => (e.body as { text?: string }).text);
@@ -244,18 +212,6 @@ test('a device whose disk is full goes on in this tab, says so, and sends what i
   await tab.outbox.send();
   expect(sent()).toEqual(['one']);
   expect(tab.state()).toMatchObject({ onlyInTab: 0, waiting: 0 });
-});
-
-test('a server brought back from an older backup is offered again what it lost', async () => {
-  const tab = openTab();
-  await tab.open('run');
-  for (const text of ['one', 'two', 'three']) await tab.record(note(text));
-  await until(() => tab.state().waiting === 0 && server.events.length === 3);
-  // The place in the log is known here before the backup is brought back.
-  await new Promise((done) => setTimeout(done, 100));
-  server.events = server.events.slice(0, 1);
-  await until(() => server.events.length === 3);
-  expect(tab.texts()).toEqual(['one', 'two', 'three']);
 });
 
 test('a run nobody has heard of says so, and one opened meanwhile shows nothing of another', async () => {

@@ -20,9 +20,15 @@ export interface OutboxState {
   refused: KeptEvent[];
 }
 
+/** Asks the server. Errors: `ApiError`. */
+export type Ask = <T>(
+  path: string,
+  init?: { method: string; body?: unknown; timeoutMs?: number },
+) => Promise<T>;
+
 export interface OutboxOptions {
   disk: Disk;
-  ask: <T>(path: string, init?: { method: string; body?: unknown; timeoutMs?: number }) => Promise<T>;
+  ask: Ask;
   newId: () => string;
   /** Whether the events of a log stay here once the server has them. */
   keeps: (run: string) => boolean;
@@ -299,10 +305,10 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
       await count();
       void send();
     },
-    /** The server has lost what it once kept: offer it again. */
-    offerAgain: async (run: string): Promise<void> => {
-      const events = (await disk.ofRun(run)).map((r) => r.event);
+    /** The server lost events that it once kept: they are owed to it again. */
+    offerAgain: async (events: readonly Envelope[]): Promise<void> => {
       await disk.keep(events, 'owed');
+      await count();
       void send();
     },
     close: async (): Promise<void> => {

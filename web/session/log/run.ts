@@ -2,7 +2,6 @@ import {
   foldRun,
   runClock,
   script,
-  type EventsPage,
   type Recorded,
   type Run,
   type RunEvent,
@@ -15,8 +14,10 @@ import {
 } from '@hearty/core';
 import { createStore } from 'zustand';
 import { ApiError } from '../api';
+import { catchUp } from './catchUp';
+import type { Reconciled } from './reconcile';
 import type { Disk, KeptRun } from './disk';
-import type { Outbox } from './outbox';
+import type { Ask, Outbox } from './outbox';
 
 export interface RunLogState {
   runId: string | undefined;
@@ -29,12 +30,14 @@ export interface RunLogState {
   online: boolean;
   /** Why this run cannot be shown. */
   failed: string;
+  /** What a restored server and this device gave each other. */
+  reconciled: Reconciled | undefined;
 }
 
 export interface RunLogOptions {
   disk: Disk;
   outbox: Outbox;
-  ask: <T>(path: string, init?: { method: string; body?: unknown; timeoutMs?: number }) => Promise<T>;
+  ask: Ask;
   /** How often the server is asked for what other devices did, in ms. */
   pollMs?: number;
   /** Hears from the server that a run has something new; gives the way to stop. */
@@ -49,6 +52,7 @@ const CLOSED = {
   role: 'stage',
   online: true,
   failed: '',
+  reconciled: undefined,
 } as const satisfies RunLogState;
 
 /** The run this screen shows: a fold of its log, from this device first, joined with the server's from then on. */
@@ -147,34 +151,18 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
       take(owed as RunEvent[]);
       await disk.keepRun(kept!).catch(() => undefined);
     }
-    for (let more = true; more && kept && mine === opening;) {
-      const askedAt = outbox.clock();
-      const page: EventsPage = await ask(`/runs/${runId}/events?after=${kept.lastSeq}`);
-      outbox.hear(askedAt, page.now);
-      if (mine !== opening) return;
-      if (page.lastSeq < kept.lastSeq) {
-        // The server's log is shorter than the one it told of: it was brought back from a backup.
-        await outbox.offerAgain(runId);
-        if (mine !== opening) return;
-        kept = { ...kept, lastSeq: 0 };
-        continue;
-      }
-      if (page.role !== store.getState().role) {
-        store.setState({ role: page.role });
-        kept = { ...kept, role: page.role };
-        await disk.keepRun(kept).catch(() => undefined);
-        if (mine !== opening) return;
-      }
-      more = page.more;
-      if (page.events.length === 0 && page.lastSeq === kept.lastSeq) continue;
-      // Kept here before the place in the log moves on: killed between, they are fetched again.
-      await disk.keep(page.events, 'kept').catch(() => undefined);
+    const reconciled = await catchUp(kept!, {
+      ...{ disk, outbox, ask },
       // Another run may be on the screen by now: these are not its events.
-      if (mine !== opening) return;
-      take(page.events);
-      kept = { ...kept, lastSeq: page.lastSeq, phase: store.getState().state?.phase ?? kept.phase };
-      await disk.keepRun(kept).catch(() => undefined);
-    }
+      goOn: () => mine === opening,
+      onPage: ({ role, events }) => {
+        if (role !== store.getState().role) store.setState({ role });
+        take(events);
+      },
+      phase: () => store.getState().state?.phase,
+      onKept: (run) => (kept = run),
+    });
+    if (reconciled && mine === opening) store.setState({ reconciled });
   }
 
   return {

@@ -1,0 +1,89 @@
+import { Id, LAST_MS, type EventsAnswer, type EventsPage, type RunRole, type ShowFile } from '@hearty/core';
+import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsObject, IsOptional, Max, Min } from 'class-validator';
+import { Router, type Response } from 'express';
+import { grantsIn } from '../access/who';
+import { checked } from '../errors';
+import { checkedShowFile } from '../show-files';
+import { Hub } from './hub';
+import type { Journal } from './journal';
+import type { Runs } from './runs';
+
+class RunId {
+  @Id() id!: string;
+}
+
+class OpenRunBody extends RunId {
+  @Id() showId!: string;
+  @IsBoolean() rehearsal!: boolean;
+  /** An open run of the show that this one takes the place of. */
+  @IsOptional() @Id() replaces?: string;
+}
+
+class RunGivenBackBody {
+  @Id() showId!: string;
+  @IsBoolean() rehearsal!: boolean;
+  @IsInt() @Min(0) @Max(LAST_MS) openedAt!: number;
+  @IsObject() file!: object;
+}
+
+class EventsBody {
+  @IsArray() @ArrayMaxSize(500) events!: unknown[];
+}
+
+export interface RunRoutesOptions {
+  runs: Runs;
+  journal: Journal;
+  /** The file of a show as it is now. Errors: 404. */
+  fileOf: (showId: string) => ShowFile;
+}
+
+/** Runs and their logs: opening, reading, writing, and the line that tells open screens of news. */
+export function runRoutes({ runs, journal, fileOf }: RunRoutesOptions): Router {
+  const api = Router();
+  const hub = new Hub();
+
+  api.get('/runs', (req, res) => {
+    const { showId } = req.query;
+    res.json(runs.lists.list(typeof showId === 'string' ? { showId } : {}));
+  });
+  api.post('/runs', (req, res) => {
+    const body = checked(OpenRunBody, req.body);
+    const file = fileOf(body.showId);
+    const { id, isNew } = runs.openRun(body.id, body.rehearsal, file, Date.now(), body.replaces);
+    res.status(isNew ? 201 : 200).json(runs.get(id));
+  });
+  api.get('/runs/:id', (req, res) => void res.json(runs.get(req.params.id)));
+  api.put('/runs/:id', (req, res) => {
+    const { id } = checked(RunId, { id: req.params.id });
+    const { file, ...opened } = checked(RunGivenBackBody, req.body);
+    runs.takeBack(id, { ...opened, file: checkedShowFile(file) });
+    res.json(runs.get(id));
+  });
+  api.get('/runs/:id/stream', (req, res) => {
+    const { id } = runs.get(req.params.id);
+    hub.open(id, () => runs.log.lastSeq(id), req, res);
+  });
+  api.get('/runs/:id/events', (req, res) => {
+    const after = Number(req.query.after ?? 0);
+    const page: EventsPage = {
+      ...runs.events(req.params.id, Number.isSafeInteger(after) ? after : 0),
+      now: Date.now(),
+      role: roleIn(res, req.params.id),
+      generation: runs.generation(),
+    };
+    res.json(page);
+  });
+  api.post('/events', (req, res) => {
+    const at = Date.now();
+    const { events } = checked(EventsBody, req.body);
+    const answer: EventsAnswer = { answers: journal.take(events, at, grantsIn(res)), now: at };
+    res.json(answer);
+    hub.tell(events.map((e) => String((e as { run?: unknown } | null)?.run)));
+  });
+  return api;
+}
+
+const roleIn = (res: Response, runId: string): RunRole => {
+  const grants = grantsIn(res);
+  return grants === 'all' ? 'stage' : (grants.get(runId) ?? 'viewer');
+};
