@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import {
   eventVersion,
   fold,
+  foldRun,
   forward,
   liveLanding,
   script,
@@ -57,6 +58,22 @@ export async function live(): Promise<void> {
   line(
     'fold of a log of 5,000 events',
     logs.map((log, i) => timed(() => fold(log, scripts[i]!)).ms),
+  );
+  const late = scripts.flatMap((resolved, i) => {
+    const folding = foldRun(resolved);
+    folding.add(logs[i]!);
+    return [1, 2, 3].map((n) => {
+      const first = { ...event({ kind: 'note', body: { text: 'late' } }, 5000 + n), tick: 1 };
+      return timed(() => folding.add([first])).ms;
+    });
+  });
+  line('an event that belongs first comes after 5,000', late, 20);
+  const [log, resolved] = [logs[0]!, scripts[0]!];
+  const folding = foldRun(resolved);
+  const each = log.map((e) => timed(() => folding.add([e])).ms);
+  const [at50, at5000] = [each.slice(0, 100), each.slice(-100)].map((ms) => quantile(ms, 0.5));
+  console.log(
+    `appending the 5,000th event takes ${(at5000! / at50!).toFixed(2)} times as long as the 50th (wanted: at most 1.5)`,
   );
   const landings = scripts.flatMap((resolved) => {
     // A slot that is too short, so that there is something to leave out.

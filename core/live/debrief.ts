@@ -61,6 +61,8 @@ export interface DebriefLine {
 export interface IncidentLine extends Incident {
   /** Of which item; undefined for the whole show. */
   title: string | undefined;
+  /** Written at the debrief. */
+  text: string | undefined;
 }
 
 export interface PlannedActual {
@@ -113,8 +115,9 @@ export function debrief(
         reading: attempt.outcome === 'not tried' ? undefined : playedAt(script, item, i)?.demo?.reading,
       }));
     }),
-    incidents: state.incidents.map((incident) => ({
+    incidents: [...state.incidents].map((incident) => ({
       ...incident,
+      text: state.incidentTexts.get(incident.id),
       title: incident.itemId === undefined ? undefined : state.items.get(incident.itemId)?.title,
     })),
     unticked: untickedWork(script, state),

@@ -65,6 +65,49 @@ function played(presses: readonly Press[], wrongMs: readonly number[]): RunEvent
   return sent;
 }
 
+test('a log of hundreds of events folds the same at once, one by one, and in any order; what a late event leaves alone stays identical', () => {
+  const KINDS = ['item begun', 'attempt closed', 'note', 'hitch', 'again', 'hold', 'resume', 'undo'] as const;
+  const anyEvent = fc.record({
+    kind: fc.constantFrom(...KINDS),
+    itemId: fc.constantFrom('i-a', 'i-b', 'i-c'),
+    tick: fc.integer({ min: 1, max: 400 }),
+    undoes: fc.nat(400),
+  });
+  const bodyOf = ({ kind, itemId, undoes }: { kind: string; itemId: string; undoes: number }) =>
+    ({
+      'attempt closed': { itemId, outcome: undoes % 2 ? 'worked' : 'failed' },
+      note: { text: `Foam ${undoes}` },
+      hold: {},
+      resume: {},
+      undo: { eventId: `e${undoes}` },
+    })[kind] ?? { itemId };
+  fc.assert(
+    fc.property(fc.array(anyEvent, { minLength: 200, maxLength: 400 }), fc.nat(), (rows, pick) => {
+      const events = rows.map((row, i) =>
+        event({ kind: row.kind, body: bodyOf(row) } as Recorded, {
+          id: `e${i}`,
+          at: row.tick * 1000,
+          tick: row.tick,
+        }),
+      );
+      const atOnce = fold(events, resolved);
+      const oneByOne = foldRun(resolved);
+      for (const e of events) oneByOne.add([e]);
+      expect(oneByOne.state).toEqual(atOnce);
+      expect(Object.isFrozen(oneByOne.state.items.get('i-a')?.attempts)).toBe(true);
+      const before = oneByOne.state;
+      oneByOne.add([
+        event({ kind: 'note', body: { text: 'late' } }, { id: 'late', at: 0, tick: 1 + (pick % 50) }),
+      ]);
+      const changed = Object.keys(before).filter(
+        (key) => before[key as keyof RunState] !== oneByOne.state[key as keyof RunState],
+      );
+      expect(changed).toEqual(['notes']);
+    }),
+    { seed: 21, numRuns: 40 },
+  );
+});
+
 test('a phone 40 s or an hour wrong changes nothing', () => {
   const anyWrong = fc.constantFrom(0, 40_000, -40_000, 3_600_000, -3_600_000, 86_400_000 * 400);
   fc.assert(

@@ -12,6 +12,7 @@ export { insideStores, insideTick, type StoresEvent, type TickEvent } from './st
 export * from './fold';
 export {
   attemptsTakeS,
+  incidentsOf,
   itemsOf,
   onStage,
   playedMs,

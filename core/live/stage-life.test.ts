@@ -223,7 +223,7 @@ test('hitches and near misses are marked with one press, and described at the de
   ]);
   expect(onStage(state)!.closed).toBe(false);
   const [hitch] = state.incidents;
-  expect(hitch).toMatchObject({ kind: 'hitch', itemId: 'i-bottle', n: 2, text: undefined });
+  expect(hitch).toMatchObject({ kind: 'hitch', itemId: 'i-bottle', n: 2 });
   const described = fold(
     logOf(...recorded, { kind: 'described', body: { eventId: hitch!.id, text: 'The lid jumped' } }),
     plain,

@@ -81,3 +81,34 @@ test('however a log of hundreds of events arrives, in whatever parts, the fold i
     { seed: 91, numRuns: 400 },
   );
 });
+
+test('a late event in a log of thousands costs no more than a fold of it all at once, and none of them twice', () => {
+  let applied = 0;
+  const fold = createFold<{ words: string[] }, Said>({ words: [] }, (state, event) => {
+    applied++;
+    if (event.kind === 'say') state.words.push(event.body.word);
+  });
+  fold.add(Array.from({ length: 5000 }, (_, i) => say(`w${i}`, i + 10)));
+  expect(applied).toBe(5000);
+  fold.add([say('late', 1)]);
+  expect(applied).toBe(10_001);
+  fold.add([say('next', 9000)]);
+  expect(applied).toBe(10_002);
+  expect(fold.state.words).toHaveLength(5002);
+  expect(fold.state.words[0]).toBe('late');
+});
+
+test('a constant that a state holds is not changed where a late event makes another part equal to it', () => {
+  const NONE = Object.freeze({ list: Object.freeze([] as string[]) });
+  const fold = createFold<{ set: { list: readonly string[] }; words: number }, Said>(
+    { set: { list: [] }, words: 0 },
+    (state, event) => {
+      if (event.kind !== 'say') return;
+      state.words++;
+      state.set = NONE;
+    },
+  );
+  fold.add(Array.from({ length: 300 }, (_, i) => say(`w${i}`, i + 10)));
+  fold.add([say('late', 1)]);
+  expect(fold.state).toEqual({ set: { list: [] }, words: 301 });
+});

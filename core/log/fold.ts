@@ -1,11 +1,14 @@
 import { enableMapSet, freeze, produce } from 'immer';
 import { inLogOrder, type Envelope } from './envelope';
 import type { EventOf, Kinds } from './kinds';
+import { shareEqual, thaw } from './thaw';
 
 enableMapSet();
 
 /** Between two kept states lie so many events: a late one folds again from the one before it. */
 const STRIDE = 32;
+/** From this many events on they are folded on a copy of the state that is changed in place: a tenth of the time each. */
+const BULK = 128;
 
 /**
  * A part of a state: what it starts as, what its events carry, and what each does. `apply` is a mapped type over the
@@ -45,16 +48,21 @@ const isUndo = (event: Envelope): event is Undo => event.kind === 'undo';
  * Folds a log. Whatever the order in which events arrive, the state is that of `apply` over the events that are not
  * taken back, in the order of the log. `apply` is handed a draft and changes it.
  */
-export function createFold<S, E extends Envelope>(start: S, apply: (draft: S, event: E) => void): Fold<S, E> {
+export function createFold<S extends object, E extends Envelope>(
+  start: S,
+  apply: (draft: S, event: E) => void,
+): Fold<S, E> {
   const byId = new Map<string, E>();
   let events: E[] = [];
   /** Undos in the order of the log, and the ids they name. */
   let undos: Undo[] = [];
   const named = new Set<string>();
   let undone: ReadonlySet<string> = new Set();
-  /** `kept[i]` is the state after the first `i * STRIDE` events. */
-  let kept: S[] = [freeze(start, true)];
+  /** `kept[i]`, where it is kept, is the state after the first `i * STRIDE` events. */
+  let kept: (S | undefined)[] = [freeze(start, true)];
   let state = kept[0]!;
+  /** So many events are in `state`. */
+  let folded = 0;
 
   function add(incoming: readonly E[]): void {
     const fresh: E[] = [];
@@ -95,24 +103,40 @@ export function createFold<S, E extends Envelope>(start: S, apply: (draft: S, ev
     return changed.reduce((first, id) => Math.min(first, placeOf(byId.get(id)!)), events.length);
   }
 
+  /** Folds the events from a place on. */
   function foldFrom(place: number): void {
-    const base = Math.min(Math.floor(place / STRIDE), kept.length - 1);
+    const before = state;
     // In order: go on from the newest state rather than the last kept one.
-    const next = place === folded ? folded : base * STRIDE;
-    if (next !== folded) {
+    if (place !== folded) {
+      let base = Math.min(Math.floor(place / STRIDE), kept.length - 1);
+      while (kept[base] === undefined) base--;
       kept = kept.slice(0, base + 1);
       state = kept[base]!;
+      folded = base * STRIDE;
     }
-    for (let from = next; from < events.length;) {
-      const to = Math.min(events.length, (Math.floor(from / STRIDE) + 1) * STRIDE);
-      const counting = events.slice(from, to).filter((e) => !isUndo(e) && !undone.has(e.id));
-      state = produce(state, (draft) => counting.forEach((event) => apply(draft as S, event)));
-      if (to % STRIDE === 0) kept[to / STRIDE] = state;
-      from = to;
-    }
-    folded = events.length;
+    if (events.length - folded >= BULK) foldInBulk(before);
+    while (folded < events.length)
+      foldStride(Math.min(events.length, (Math.floor(folded / STRIDE) + 1) * STRIDE));
   }
-  let folded = 0;
+
+  const counting = (from: number, to: number) =>
+    events.slice(from, to).filter((event) => !isUndo(event) && !undone.has(event.id));
+
+  function foldStride(to: number): void {
+    const counted = counting(folded, to);
+    state = produce(state, (draft) => counted.forEach((event) => apply(draft as S, event)));
+    folded = to;
+    if (to % STRIDE === 0) kept[to / STRIDE] = state;
+  }
+
+  /** Parts that equal those of `before` are those of `before`: whoever compares states sees what changed. */
+  function foldInBulk(before: S): void {
+    const next = thaw(state);
+    for (const event of counting(folded, events.length)) apply(next, event);
+    state = freeze(shareEqual(before, next), true);
+    folded = events.length;
+    if (folded % STRIDE === 0) kept[folded / STRIDE] = state;
+  }
 
   /** Where an event stands, by halving. */
   function placeOf(event: E): number {

@@ -18,6 +18,10 @@ export class Growing<T> {
     return new Growing(shared, shared.length);
   }
 
+  toArray(): T[] {
+    return this.#shared.slice(0, this.length);
+  }
+
   *[Symbol.iterator](): Iterator<T> {
     for (let i = 0; i < this.length; i++) yield this.#shared[i]!;
   }

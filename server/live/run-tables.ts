@@ -1,6 +1,6 @@
 import {
   attemptsOfItem,
-  inOrderOfText,
+  incidentsOf,
   inRoomOf,
   itemsOf,
   leftOut,
@@ -11,6 +11,9 @@ import {
   script as scriptOf,
   slotEndS,
   type Attempt,
+  type AttemptState,
+  type ItemState,
+  type Remark,
   type RunEvent,
   type RunFold,
   type RunState,
@@ -51,6 +54,7 @@ export class RunTables {
       state.conditions !== written.conditions ||
       state.workAnswered !== written.workAnswered ||
       state.tasksDone !== written.tasksDone;
+    const isRehearsal = state.called ?? rehearsal;
     // Another air changes what the benches had to say of every attempt.
     if (state.conditions !== run.inDayAir.conditions)
       run.inDayAir = {
@@ -66,15 +70,19 @@ export class RunTables {
         state.sleeps === written.sleeps
       )
         continue;
-      const had = written.items.get(item.itemId)?.attempts.length ?? 0;
-      if (had + item.attempts.length === 0) continue;
-      this.db.prepare('DELETE FROM attempt WHERE run_id = ? AND item_id = ?').run(runId, item.itemId);
-      for (const a of attemptsOfItem(runId, state.called ?? rehearsal, run.inDayAir.script, state, item))
+      const was = written.items.get(item.itemId)?.attempts ?? [];
+      if (was.length + item.attempts.length === 0) continue;
+      if (!counts) {
+        this.putOutcomes(runId, run, item, turned ? undefined : was);
+        continue;
+      }
+      this.db.prepare(DELETE_ATTEMPTS).run(runId, item.itemId);
+      for (const a of attemptsOfItem(runId, isRehearsal, run.inDayAir.script, state, item))
         this.putAttempt(a);
       // What it was taken for before has a lesson less.
-      for (const was of [item, written.items.get(item.itemId)]) {
-        const demoId = was && playedAs(script, was)?.item.demoId;
-        if (demoId && counts) touched.add(demoId);
+      for (const played of [item, written.items.get(item.itemId)]) {
+        const demoId = played && playedAs(script, played)?.item.demoId;
+        if (demoId) touched.add(demoId);
       }
     }
     // Once the curtain is down: while the show is on, an event costs no more for what was written before it.
@@ -92,6 +100,29 @@ export class RunTables {
     if (state.items !== written.items || state.leftovers !== written.leftovers || turned)
       this.db.prepare('UPDATE run SET cost = NULL WHERE id = ? AND cost IS NOT NULL').run(runId);
     return touched;
+  }
+
+  /**
+   * While a show is on: that a demo was tried and how it went, a row for each new attempt and nothing for those before.
+   * `was`: the attempts whose rows are here; undefined where those rows are to be replaced.
+   */
+  private putOutcomes(
+    runId: string,
+    { script, rehearsal, fold: { state } }: FoldedRun,
+    item: ItemState,
+    was: readonly AttemptState[] | undefined,
+  ): void {
+    if (was === undefined) this.db.prepare(DELETE_ATTEMPTS).run(runId, item.itemId);
+    const [here, now] = [new Set(was), new Set(item.attempts)];
+    const remove = this.db.prepare('DELETE FROM attempt WHERE run_id = ? AND id = ?');
+    for (const attempt of here) if (!now.has(attempt)) remove.run(runId, attempt.id);
+    const demoId = playedAs(script, item)?.item.demoId;
+    if (!demoId || (state.rehearsal?.speed ?? 1) > 1) return;
+    for (const { id, at, outcome } of item.attempts.filter((attempt) => !here.has(attempt)))
+      this.putAttempt({
+        ...{ id, runId, itemId: item.itemId, demoId, atMs: at, outcome },
+        ...{ rehearsal: state.called ?? rehearsal, takesS: 0 },
+      });
   }
 
   /** What lists say of a run. */
@@ -114,7 +145,7 @@ export class RunTables {
         state.downAt ?? null,
         outcomes.length,
         outcomes.filter((a) => a.outcome === 'failed').length,
-        state.nearMisses + state.incidents.filter((i) => i.kind === 'near miss').length,
+        state.nearMisses + incidentsOf(state, 'near miss'),
         state.actions.filter((a) => !a.done).length,
         state.called === undefined ? null : Number(state.called),
         state.struck?.reason ?? null,
@@ -127,19 +158,22 @@ export class RunTables {
       );
   }
 
-  /** A run has few words: they are written anew where any may have changed. */
+  /** Writes those of a run's remarks that changed. */
   private putSaid(runId: string, script: Script, state: RunState): void {
-    const words = remarksOf(script, state);
-    const here = this.db.prepare('SELECT id, text, kind FROM said WHERE run_id = ? ORDER BY id').all(runId);
-    const ordered = words
-      .map(({ id, text, kind }) => ({ id, text, kind }))
-      .sort((a, b) => inOrderOfText(a.id, b.id));
-    if (JSON.stringify(here) === JSON.stringify(ordered)) return;
-    this.db.prepare('DELETE FROM said WHERE run_id = ?').run(runId);
+    const rows = this.db
+      .prepare('SELECT id, demo_id AS demoId, at_ms AS atMs, kind, text FROM said WHERE run_id = ?')
+      .all(runId) as Remark[];
+    const here = new Map(rows.map((row) => [row.id, JSON.stringify(keyOf(row))]));
     const put = this.db.prepare(
-      'INSERT INTO said (run_id, id, demo_id, at_ms, kind, text) VALUES (?, ?, ?, ?, ?, ?)',
+      'INSERT OR REPLACE INTO said (run_id, id, demo_id, at_ms, kind, text) VALUES (?, ?, ?, ?, ?, ?)',
     );
-    for (const { id, demoId, atMs, kind, text } of words) put.run(runId, id, demoId, atMs, kind, text);
+    for (const remark of remarksOf(script, state)) {
+      const { id, demoId, atMs, kind, text } = remark;
+      if (here.get(id) !== JSON.stringify(keyOf(remark))) put.run(runId, id, demoId, atMs, kind, text);
+      here.delete(id);
+    }
+    const remove = this.db.prepare('DELETE FROM said WHERE run_id = ? AND id = ?');
+    for (const id of here.keys()) remove.run(runId, id);
   }
 
   private putAttempt(a: Attempt): void {
@@ -168,6 +202,10 @@ export class RunTables {
       );
   }
 }
+
+const keyOf = ({ demoId, atMs, kind, text }: Remark) => [demoId, atMs, kind, text];
+
+const DELETE_ATTEMPTS = 'DELETE FROM attempt WHERE run_id = ? AND item_id = ?';
 
 /** What decides whether a run teaches anything, and as what. */
 const counting = ({ phase, called, struck, countsAllTheSame }: RunState): string =>

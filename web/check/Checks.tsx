@@ -1,4 +1,5 @@
 import {
+  incidentsOf,
   carriedCautions,
   clockOf,
   gates,
@@ -180,7 +181,7 @@ function useSayEvent() {
 /** One press while things are set up too: what it was is written at the debrief. */
 function NearMiss({ state }: { state: RunState }) {
   const sayWithUndo = useSayEvent();
-  const marked = state.incidents.filter((i) => i.kind === 'near miss').length;
+  const marked = incidentsOf(state, 'near miss');
   const press = async () => {
     const id = await record({
       kind: 'near miss',

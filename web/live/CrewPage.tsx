@@ -1,5 +1,6 @@
 import { Box, Link, Typography } from '@mui/material';
 import {
+  incidentsOf,
   announced,
   clockOf,
   crewLines,
@@ -87,7 +88,7 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
   const sheet = plan?.callSheets.find((s) => s.personId === person.id);
   const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now, ticked) : [];
   // What is on now with one's help is known; the next thing to do is what one looks for.
-  const nearMisses = state.incidents.filter((i) => i.kind === 'near miss').length;
+  const nearMisses = incidentsOf(state, 'near miss');
   const nearMiss = () =>
     void record({ kind: 'near miss', body: state.now === undefined ? {} : { itemId: state.now } });
   const first = lines.find((line) => !line.now) ?? lines[0];

@@ -1,5 +1,6 @@
 import { Box, Button } from '@mui/material';
 import {
+  incidentsOf,
   doses,
   itemsOf,
   lateWork,
@@ -54,7 +55,7 @@ export function Singles(props: Props) {
     one(key, message, () => onGo(what));
   /** How often it was marked at this item: that a press was taken is seen where it was made. */
   const marked = (label: string, kind: 'hitch' | 'near miss') => {
-    const count = state.incidents.filter((i) => i.kind === kind && i.itemId === current?.itemId).length;
+    const count = incidentsOf(state, kind, current?.itemId);
     return count > 0 ? `${label} · ${count} marked` : label;
   };
   const singles: Single[] = [

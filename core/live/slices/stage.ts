@@ -1,6 +1,6 @@
 import { IsOptional, ValidateBy } from 'class-validator';
 import { Choice, Figure, Id, Ref, Text, Title, Whole, YesNo } from '../../fields';
-import type { Slice } from '../../log';
+import { Growing, type Slice } from '../../log';
 import { OUTCOMES, type Outcome } from '../../logbook';
 import type { Script } from '../../script';
 import { Nothing, OfItem } from './nothing';
@@ -150,8 +150,6 @@ export interface Incident {
   itemId: string | undefined;
   n: number;
   at: number;
-  /** Written at the debrief. */
-  text: string | undefined;
 }
 
 export interface StageAttempt {
@@ -215,6 +213,14 @@ export interface ItemState {
   attempts: StageAttempt[];
 }
 
+/** How many incidents of a kind there were; of one item where it is named. Pure. */
+export function incidentsOf(state: StageState, kind: Incident['kind'], itemId?: string): number {
+  let count = 0;
+  for (const incident of state.incidents)
+    if (incident.kind === kind && (itemId === undefined || incident.itemId === itemId)) count++;
+  return count;
+}
+
 /** What is on stage. Times in ms since 1970. */
 export interface StageState {
   phase: 'before' | 'running' | 'held' | 'down';
@@ -228,7 +234,9 @@ export interface StageState {
   now: string | undefined;
   /** Work begun on stage, by `taskKey`, and when. */
   tasksDone: Map<string, number>;
-  incidents: Incident[];
+  incidents: Growing<Incident>;
+  /** What the debrief wrote about them, by id. */
+  incidentTexts: Map<string, string>;
   volunteersUp: number;
   /** The item they came up in, and how many attempts at it were over by then. */
   volunteersFor: { itemId: string; attempts: number } | undefined;
@@ -275,7 +283,8 @@ export const stage: Slice<StageState, StageState, Script, typeof kinds> = {
     ),
     now: undefined,
     tasksDone: new Map(),
-    incidents: [],
+    incidents: new Growing(),
+    incidentTexts: new Map(),
     volunteersUp: 0,
     volunteersFor: undefined,
   }),
@@ -480,7 +489,7 @@ function incident(
 ): void {
   const item = itemId === undefined ? undefined : state.items.get(itemId);
   const n = item ? item.attempts.length + (item.closed ? 0 : 1) : 0;
-  state.incidents.push({ id, kind, itemId: item?.itemId, n, at, text: undefined });
+  state.incidents = state.incidents.with({ id, kind, itemId: item?.itemId, n, at });
 }
 
 function endCurrent(state: StageState, at: number): void {

@@ -194,10 +194,8 @@ export const talk: Slice<
     },
     'work answered': ({ workAnswered }, { body }) =>
       void workAnswered.set(taskKey(body.itemId, body.taskId), body.done),
-    described: ({ incidents }, { body }) => {
-      const incident = incidents.find((i) => i.id === body.eventId);
-      if (incident) incident.text = body.text || undefined;
-    },
+    described: ({ incidentTexts }, { body: { eventId, text } }) =>
+      void (text ? incidentTexts.set(eventId, text) : incidentTexts.delete(eventId)),
     summary: (state, { body }) => void (state.summary = body.text),
     'counts all the same': (state) => void (state.countsAllTheSame = true),
     // What ran faster than life, with trouble or guided was a rehearsal, whatever is said of it after.
