@@ -1,4 +1,4 @@
-import 'reflect-metadata/lite';
+import './reflect';
 import {
   ArrayMaxSize,
   getMetadataStorage,

@@ -1,7 +1,7 @@
 import { clockAhead, eventVersion, type Envelope, type EventsAnswer } from '@hearty/core';
 import { createStore } from 'zustand';
 import { ApiError } from '../api';
-import { takeOver, type Disk, type KeptEvent } from './disk';
+import type { Disk, KeptEvent } from './disk';
 
 /** Why what is here is not on the server yet. */
 type Trouble = 'none' | 'gone' | 'hanging' | 'full' | 'refused';
@@ -101,10 +101,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
   }
 
   const ready = (async () => {
-    await takeOver(disk, ({ run, event, tick }) => ({
-      ...{ id: event.id, run, device, person: null, at: Math.round(event.at), tick },
-      ...{ v: 1, kind: event.kind, body: event.body },
-    })).catch(() => undefined);
+    await takeOldLogOver().catch(() => undefined);
     for (const event of await disk.owed(2 ** 31)) {
       see(event.run, event.tick);
       if (!keeps(event.run)) store.setState((s) => ({ pending: [...s.pending, event] }));
@@ -112,6 +109,16 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     await count();
     if (store.getState().waiting > 0) void send();
   })();
+
+  /** What the first form of this device's logs still owed; its code is fetched where there is one. */
+  async function takeOldLogOver(): Promise<void> {
+    if (!(await indexedDB.databases()).some((d) => d.name === 'hearty-runs')) return;
+    const { takeOver } = await import('./oldLog');
+    await takeOver(disk, ({ run, event, tick }) => ({
+      ...{ id: event.id, run, device, person: null, at: Math.round(event.at), tick },
+      ...{ v: 1, kind: event.kind, body: event.body },
+    }));
+  }
 
   if (channel)
     channel.onmessage = ({ data }: MessageEvent<{ event?: Envelope; settled?: Settled }>) => {
