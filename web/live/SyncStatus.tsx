@@ -10,14 +10,15 @@ const WHY = {
   refused: '',
 } as const;
 
-/** What of this device's events is kept where, and why not further, in a few words. */
+/** Where this device's events are, in a few words: on the server, on this device, or only in this tab; and why. */
 function useKeptWords(): string {
   const online = useRunLog((s) => s.online);
   const failed = useRunLog((s) => s.failed);
-  const { waiting, trouble, message, onlyInTab } = useOutbox((s) => s);
-  const kept = waiting === 0 ? 'Saved' : `${waiting} saved on this device only`;
-  const here = opensAlone() ? kept : `${kept} · keep this tab open`;
-  if (onlyInTab > 0) return `this device is full · ${onlyInTab} in this tab only: leave it open`;
+  const { waiting, trouble, message, onlyInTab, keepsNothing } = useOutbox((s) => s);
+  if (onlyInTab > 0)
+    return `${keepsNothing ? 'this browser keeps nothing' : 'this device is full'} · ${onlyInTab} only in this tab: leave it open`;
+  const kept = waiting === 0 ? 'Saved on the server' : `${waiting} saved on this device only`;
+  const here = opensAlone() && !keepsNothing ? kept : `${kept} · keep this tab open`;
   if (trouble !== 'none') return `${WHY[trouble] || bare(message)} · ${here}`;
   if (failed) return `${bare(failed)} · ${here}`;
   if (!online) return `${WHY.gone} · ${here}`;

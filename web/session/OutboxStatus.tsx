@@ -4,12 +4,12 @@ import { outbox, useOutbox } from './outbox';
 
 /** Said on pages that write into a log, while the server does not take it. */
 export function UnsentLine() {
-  const { waiting, trouble, onlyInTab, message } = useOutbox((s) => s);
+  const { waiting, trouble, onlyInTab, keepsNothing, message } = useOutbox((s) => s);
   if (waiting === 0 || (trouble === 'none' && onlyInTab === 0)) return null;
   return (
     <Typography role="status" sx={{ my: 2, color: 'warning.main' }}>
       {onlyInTab > 0
-        ? `This device has no room left: ${onlyInTab} of your changes are in this tab only. Leave it open until they are sent.`
+        ? `${keepsNothing ? 'This browser keeps nothing' : 'This device has no room left'}: ${onlyInTab} of your changes ${onlyInTab === 1 ? 'is' : 'are'} only in this tab. Leave it open until ${onlyInTab === 1 ? 'it is' : 'they are'} sent.`
         : `${message} ${waiting} of your changes ${waiting === 1 ? 'is' : 'are'} kept on this device and sent as soon as it takes them.`}
     </Typography>
   );

@@ -214,6 +214,29 @@ test('a device whose disk is full goes on in this tab, says so, and sends what i
   expect(tab.state()).toMatchObject({ onlyInTab: 0, waiting: 0 });
 });
 
+test('a browser that keeps nothing plays on from memory, says where each event is, and sends all of them', async () => {
+  const { open } = indexedDB;
+  indexedDB.open = () => {
+    throw new DOMException('blocked', 'SecurityError');
+  };
+  try {
+    const tab = openTab();
+    await tab.open('run');
+    await tab.record(note('one'));
+    await until(() => server.events.length === 1 && tab.state().waiting === 0);
+    expect(tab.state()).toMatchObject({ keepsNothing: true, onlyInTab: 0, trouble: 'none' });
+    server.up = false;
+    await tab.record(note('two'));
+    expect(tab.texts()).toEqual(['one', 'two']);
+    expect(tab.state()).toMatchObject({ keepsNothing: true, waiting: 1, onlyInTab: 1 });
+    server.up = true;
+    await tab.outbox.send();
+    expect([sent(), tab.state().onlyInTab]).toEqual([['one', 'two'], 0]);
+  } finally {
+    indexedDB.open = open;
+  }
+});
+
 test('a run nobody has heard of says so, and one opened meanwhile shows nothing of another', async () => {
   const tab = openTab();
   server.file = undefined;

@@ -12,8 +12,10 @@ export interface OutboxState {
   trouble: Trouble;
   /** What the server said, where it is not its silence that is the trouble. */
   message: string;
-  /** How many events are in this tab only, because the device's disk took no more. */
+  /** How many events are in this tab only, because the device's disk took no more or the browser keeps nothing. */
   onlyInTab: number;
+  /** The browser keeps nothing: closing this tab loses what the server does not have. */
+  keepsNothing: boolean;
   /** Events of logs that are not kept here, until what the server says of them has them in it. */
   pending: Envelope[];
   /** What the server would not take: it holds nothing up, and stays here until somebody puts it away. */
@@ -64,6 +66,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     trouble: 'none',
     message: '',
     onlyInTab: 0,
+    keepsNothing: false,
     pending: [],
     refused: [],
   }));
@@ -95,8 +98,10 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     for (let before = -1; before !== recorded;) {
       before = recorded;
       const [owed, refused] = [await disk.countOwed(), await disk.refused()];
+      const keepsNothing = await disk.isInMemory();
+      const waiting = owed + held.length;
       if (before === recorded)
-        store.setState({ waiting: owed + held.length, onlyInTab: held.length, refused });
+        store.setState({ waiting, onlyInTab: keepsNothing ? waiting : held.length, keepsNothing, refused });
     }
   }
 
@@ -160,7 +165,10 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
       held = [...held, event];
     }
     recorded++;
-    store.setState((s) => ({ waiting: s.waiting + 1, onlyInTab: held.length }));
+    store.setState((s) => ({
+      waiting: s.waiting + 1,
+      onlyInTab: s.keepsNothing ? s.waiting + 1 : held.length,
+    }));
     tell(event);
     channel?.postMessage({ event });
     if (answered) waiting.set(event.id, answered);
