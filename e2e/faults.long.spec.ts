@@ -25,6 +25,10 @@ const kept = (page: Page, answer: string) =>
     )
     .toContain(answer);
 
+/** Opens a run of the hall's show, as another device would. */
+const openRun = (page: Page, id: string) =>
+  page.request.post('/api/runs', { data: { id, showId: 'weather-in-a-kitchen', rehearsal: false } });
+
 test.describe('with the server gone', () => {
   test.use({ serviceWorkers: 'allow' });
 
@@ -215,4 +219,112 @@ test('a part of the program that is gone after an update is a page to reload, no
   await page.unroute('**/assets/Logbook*');
   await page.getByRole('button', { name: 'Reload' }).click();
   await expect(page.getByText('Cloud in a jar').first()).toBeVisible();
+});
+
+test('what is typed into a demo outlives a reload until it is saved or discarded', async ({ page }) => {
+  await page.goto('/demos/cloud-jar/edit');
+  const title = page.getByLabel('Title').first();
+  await title.fill('Cloud in a bottle');
+  // Left at once, as when the machine restarts.
+  await page.reload();
+  await expect(title).toHaveValue('Cloud in a bottle');
+  await expect(page.getByText('These changes are from an earlier visit')).toBeVisible();
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await expect(title).toHaveValue('Cloud in a jar');
+  await title.fill('Cloud in a bottle');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'Discard changes' }).click();
+  await page.goto('/demos/cloud-jar/edit');
+  await expect(title).toHaveValue('Cloud in a jar');
+  // A dialog as well.
+  await page.goto('/venues');
+  await page.getByRole('button', { name: 'New venue' }).click();
+  await page.getByLabel('Name').fill('The Old Boathouse');
+  await page.reload();
+  await page.getByRole('button', { name: 'New venue' }).click();
+  await expect(page.getByLabel('Name')).toHaveValue('The Old Boathouse');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'New venue' }).click();
+  await expect(page.getByLabel('Name')).toHaveValue('');
+});
+
+test.describe('the stage', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('opens without a server, time and again, once its show was visited', async ({ page, server }) => {
+    await openRun(page, 'visited');
+    await page.goto('/shows');
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => undefined));
+    await page.goto(`${HALL}/supplies`);
+    const onDevice = () =>
+      page.evaluate(
+        () =>
+          new Promise<string[]>((found) => {
+            const opening = indexedDB.open('hearty-log');
+            opening.onsuccess = () => {
+              const keys = opening.result.transaction('runs').objectStore('runs').getAllKeys();
+              keys.onsuccess = () => {
+                opening.result.close();
+                found(keys.result.map(String));
+              };
+            };
+          }),
+      );
+    await expect.poll(onDevice).toContain('visited');
+    await server.kill();
+    for (const label of ['Curtain up', 'Begin', 'Next']) {
+      await page.goto('/stage/visited');
+      await page
+        .getByRole('button', { name: new RegExp(`^${label}`) })
+        .first()
+        .click();
+      await expect(page.getByText(/saved on this device only/)).toBeVisible();
+    }
+  });
+});
+
+test('a browser without a database plays the stage from memory, says so, and sends everything', async ({
+  page,
+  server,
+}) => {
+  await openRun(page, 'memory');
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException('refused', 'SecurityError');
+    };
+  });
+  await page.goto('/stage/memory');
+  await page.getByRole('button', { name: /^Curtain up/ }).click();
+  await expect(page.getByText(/^Saved on the server · keep this tab open/)).toBeVisible();
+  await page.route('**/api/events', (route) => route.abort());
+  await page
+    .getByRole('button', { name: /^Begin/ })
+    .first()
+    .click();
+  await expect(
+    page.getByText(/this browser keeps nothing · 1 only in this tab: leave it open/),
+  ).toBeVisible();
+  await page.unroute('**/api/events');
+  await expect(page.getByText(/^Saved on the server/)).toBeVisible();
+  await expect
+    .poll(async () => (await server.get<{ events: unknown[] }>('/api/runs/memory/events')).events.length)
+    .toBe(2);
+});
+
+test('where the planning part of the program cannot be loaded, every page says so and goes on once it can', async ({
+  page,
+}) => {
+  await openRun(page, 'unplanned');
+  const failed = page.getByText('The part of the program that computes in the background did not start');
+  await page.route('**/assets/plan.worker*', (route) => route.abort());
+  await page.goto(`${HALL}/plan`);
+  await expect(failed).toBeVisible();
+  await page.goto('/stage/unplanned');
+  await expect(page.getByText('so stops are not checked')).toBeVisible();
+  await page.goto('/check/unplanned');
+  await expect(failed).toBeVisible();
+  await page.unroute('**/assets/plan.worker*');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(failed).toHaveCount(0);
+  await expect(page.getByText(/checked|to check/i).first()).toBeVisible();
 });

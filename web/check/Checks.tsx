@@ -27,6 +27,7 @@ import { ExpectedPictures } from '../kit/pictures';
 import { Loading } from '../kit/States';
 import { record, undoLast } from '../session/runLog';
 import { type OpenRun } from '../session/useRun';
+import { PlannerFailed } from '../workers/PlannerFailed';
 import { usePlan } from '../workers/planner';
 import { RoomToday } from '../session/RoomToday';
 import { useRunNow } from '../session/useRunNow';
@@ -39,7 +40,7 @@ import { PrintIcon } from '../kit/icons';
 /** Mark after mark, for whoever walks the stage; on a crew's phone too. */
 export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
   // The run's own file: what was planned when the run was opened is what is checked.
-  const { plan, fresh } = usePlan(run.file, { forecast: false });
+  const { plan, fresh, trouble, retry } = usePlan(run.file, { forecast: false });
   const now = useRunNow(run.state);
   const checks = plan?.checks;
   const may = mayWrite(run.role, 'check');
@@ -49,6 +50,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
     () => (plan ? gates(run.script, plan, run.state, minute) : []),
     [run.script, run.state, plan, minute],
   );
+  if (trouble) return <PlannerFailed trouble={trouble} onRetry={retry} />;
   if (!checks || !fresh) return <Loading what="the checks" />;
   const { state, script } = run;
   const { show } = run.file;

@@ -16,6 +16,8 @@ interface FormDialogProps<T extends FieldValues> {
   saving?: boolean;
   wide?: boolean;
   onClose: () => void;
+  /** Throws away what was typed; for Cancel. Without it nothing is kept. */
+  discard?: () => void;
   onSave: (body: T) => void;
 }
 
@@ -30,6 +32,7 @@ export function FormDialog<T extends FieldValues>({
   saving = false,
   wide = false,
   onClose,
+  discard,
   onSave,
 }: FormDialogProps<T>) {
   return (
@@ -51,7 +54,14 @@ export function FormDialog<T extends FieldValues>({
           {trouble}
         </Box>
         <DialogActions>
-          <Button onClick={onClose}>Cancel</Button>
+          <Button
+            onClick={() => {
+              discard?.();
+              onClose();
+            }}
+          >
+            Cancel
+          </Button>
           <Button type="submit" variant="contained" disabled={saving}>
             {does}
           </Button>

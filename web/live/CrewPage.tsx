@@ -21,6 +21,7 @@ import { useState } from 'react';
 import { DISPLAY } from '../kit/theme';
 import { useRunNow } from '../session/useRunNow';
 import { record } from '../session/runLog';
+import { PlannerFailed } from '../workers/PlannerFailed';
 import { usePlan } from '../workers/planner';
 import { SyncStatus } from './SyncStatus';
 import { LivePage } from './LivePage';
@@ -84,7 +85,7 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
   const now = useRunNow(state);
   const ticked = usePrepDone(runId);
   const [measuring, setMeasuring] = useState<string>();
-  const { plan } = usePlan(script.file, { forecast: false });
+  const { plan, trouble, retry } = usePlan(script.file, { forecast: false });
   const sheet = plan?.callSheets.find((s) => s.personId === person.id);
   const lines = plan && sheet ? crewLines(script, plan.timetable, sheet, state, now, ticked) : [];
   // What is on now with one's help is known; the next thing to do is what one looks for.
@@ -98,6 +99,7 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
   const reading = may ? unread(script, state) : undefined;
   return (
     <Box component="main" sx={{ maxWidth: 760, mx: 'auto', p: { xs: 3, sm: 5 }, display: 'grid', gap: 4 }}>
+      {trouble && <PlannerFailed trouble={trouble} onRetry={retry} />}
       <Box
         sx={{
           display: 'flex',

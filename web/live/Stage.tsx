@@ -49,11 +49,12 @@ type Panel =
   | { kind: 'interlock'; does: readonly Happening[] }
   | { kind: 'barred'; itemId: string };
 
-/** How a press that begins an item stands while the plan is not there yet: it waits for it, or went on without it. */
-type Beginning = 'checks for stops' | 'unchecked';
+/** How a press that begins an item stands without a plan: it waits for it, or goes on because that takes long or failed. */
+type Beginning = 'checks for stops' | 'unchecked' | 'failed';
 const BEGINNING_WORDS: Record<Beginning, string> = {
   'checks for stops': 'One moment: checking the plan for stops.',
   unchecked: 'The plan is not ready yet, so stops are not checked.',
+  failed: 'The plan cannot be worked out on this device, so stops are not checked.',
 };
 
 /** The stage: three targets that never move, single presses in a place of their own above them, everything else a step away. */
@@ -61,10 +62,11 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
   const { file } = script;
   const now = useRunNow(state);
   const landing = useLanding(file, state);
-  const gates = useGates(script, state, now);
+  const { gates, failed } = useGates(script, state, now);
   const fit = useFit();
   const [panel, setPanel] = useState<Panel>();
   const [beginning, setBeginning] = useState<Beginning>();
+  const words = failed ? BEGINNING_WORDS.failed : beginning && BEGINNING_WORDS[beginning];
   const close = () => setPanel(undefined);
   useSleepWatch(state.phase === 'running' || state.phase === 'held');
   useAwake(state.phase === 'running' || state.phase === 'held');
@@ -192,9 +194,9 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
             <GuideStrip script={script} state={state} on="stage" />
           </Suspense>
         )}
-        {beginning && gates.size === 0 && (
+        {words && gates.size === 0 && (
           <Typography role="status" sx={{ fontSize: 'stageSmall', fontWeight: 700, color: 'warning.main' }}>
-            {BEGINNING_WORDS[beginning]}
+            {words}
           </Typography>
         )}
         {!panel && <NowLine script={script} state={state} fit={fit} />}

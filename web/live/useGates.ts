@@ -1,12 +1,26 @@
 import { gates, type Gate, type Plan, type RunState, type Script } from '@hearty/core';
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { planWithin, usePlan } from '../workers/planner';
 
-/** Which items are go, by their checks; empty until these are worked out. */
-export function useGates(script: Script, state: RunState, now: number): ReadonlyMap<string, Gate> {
-  const { plan } = usePlan(script.file, { forecast: false });
+/** A plan that could not be worked out is tried again after so long, in ms. */
+const RETRY_MS = 10_000;
+
+/** Which items are go, by their checks; empty until these are worked out, or where that `failed`. */
+export function useGates(
+  script: Script,
+  state: RunState,
+  now: number,
+): { gates: ReadonlyMap<string, Gate>; failed: boolean } {
+  const { plan, trouble, retry } = usePlan(script.file, { forecast: false });
   const minute = Math.floor(now / 60_000) * 60_000;
-  return useMemo(() => byItem(script, plan, state, minute), [plan, script, state, minute]);
+  const failed = trouble !== undefined;
+  useEffect(() => {
+    if (!failed) return;
+    const timer = setTimeout(retry, RETRY_MS);
+    return () => clearTimeout(timer);
+  }, [failed, retry]);
+  const known = useMemo(() => byItem(script, plan, state, minute), [plan, script, state, minute]);
+  return { gates: known, failed };
 }
 
 /** A plan takes about a second; the show waits no longer than this for one that never comes. */

@@ -34,6 +34,7 @@ const log = createRunLog({ disk, outbox, ask: api, listen });
 
 export const useRunLog = <T>(select: (state: RunLogState) => T): T => useStore(log.store, select);
 export const openRun = log.open;
+export const keepRunHere = log.keepHere;
 
 /**
  * Records what happened. It is on this device's disk before any screen reacts to it; the server gets it as soon as it

@@ -1,15 +1,16 @@
-import type { Problem, Stored } from '@hearty/core';
+import { canonical, type Problem, type Stored } from '@hearty/core';
 import { Alert, Button } from '@mui/material';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useState, type ReactNode } from 'react';
 import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
 import { prune, resolverOf } from '../kit/fields';
 import { Conflict, DeletedElsewhere } from './Conflict';
+import { createKeeper } from './keepAsTyped';
 import { localCopies } from './localCopies';
 import { SaveFailed } from './SaveFailed';
 import { UnreadableCopy } from './UnreadableCopy';
 import { useSave, type DocumentKind, type Kinds } from './queries';
 
-/** What was written in a form and could not be saved, with the version it started from. */
+/** What was written in a form and is not saved, with the version it started from. */
 interface Unsaved<T> {
   version: number;
   body: T;
@@ -17,8 +18,8 @@ interface Unsaved<T> {
 
 /**
  * A form over one document: what is saved names the version it started from. Where that was changed or deleted elsewhere,
- * `trouble` shows both versions and the choice between them. What the server did not answer for is kept on this device
- * and is in the form again when it is opened.
+ * `trouble` shows both versions and the choice between them. What is typed is kept on this device until it is saved or
+ * discarded, and is in the form again when it is opened.
  */
 export function useDocumentForm<K extends DocumentKind>(
   kind: K,
@@ -48,8 +49,29 @@ export function useDocumentForm<K extends DocumentKind>(
   });
   const [version, setVersion] = useState(unsaved?.version ?? stored.version);
   const save = useSave(kind);
+  const keeper = useMemo(
+    () =>
+      createKeeper({
+        ...{ copies: localCopies, key, onKept: (isKept) => setUnkept(!isKept) },
+        current: () => {
+          const body = form.getValues();
+          const isSaved = canonical(prune(body)) === canonical(prune({ ...stored.body, id: stored.id }));
+          return isSaved ? undefined : ({ version, body } satisfies Unsaved<Body>);
+        },
+      }),
+    [form, key, stored, version],
+  );
+  useEffect(() => {
+    const stop = form.subscribe({ formState: { values: true }, callback: keeper.changed });
+    addEventListener('pagehide', keeper.keepNow);
+    return () => {
+      stop();
+      removeEventListener('pagehide', keeper.keepNow);
+      keeper.keepNow();
+    };
+  }, [form, keeper]);
   const forget = () => {
-    localCopies.forget(key);
+    keeper.forget();
     setFound({ is: 'none' });
   };
   const send = (from: number, values: Body) => {
@@ -59,7 +81,7 @@ export function useDocumentForm<K extends DocumentKind>(
       { id: stored.id, version: from, body },
       {
         onSuccess: () => {
-          localCopies.forget(key);
+          keeper.forget();
           onSaved(body);
         },
         onError: ({ silent }) => {
@@ -100,11 +122,11 @@ export function useDocumentForm<K extends DocumentKind>(
         severity="info"
         action={
           <Button color="inherit" onClick={() => take(stored as Stored<Body>)}>
-            Throw it away
+            Discard
           </Button>
         }
       >
-        You wrote this when the server did not answer. It is not saved yet.
+        These changes are from an earlier visit and are not saved yet.
       </Alert>
     );
   return {
@@ -112,6 +134,8 @@ export function useDocumentForm<K extends DocumentKind>(
     trouble,
     saving: save.isPending,
     isNew: version === 0,
+    /** Throws away what was typed and is not saved. */
+    discard: keeper.forget,
     save: (values: Body) => send(version, values),
   };
 }

@@ -1,6 +1,6 @@
 import type { RunRole, RunState, Script, ShowFile } from '@hearty/core';
 import { useEffect } from 'react';
-import { openRun, useRunLog } from './runLog';
+import { keepRunHere, openRun, useRunLog } from './runLog';
 
 export interface OpenRun {
   file: ShowFile;
@@ -20,4 +20,11 @@ export function useRun(runId: string | undefined): OpenRun | undefined {
   return open === runId && script && state
     ? { file: script.file, script, state, rehearsal, role }
     : undefined;
+}
+
+/** Keeps a run on this device as soon as its show is visited: its stage then opens without a server too. */
+export function useRunKeptHere(runId: string | undefined): void {
+  useEffect(() => {
+    if (runId) void keepRunHere(runId).catch(() => undefined);
+  }, [runId]);
 }

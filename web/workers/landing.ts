@@ -1,16 +1,15 @@
 import type { LiveLanding, RunState, ShowFile } from '@hearty/core';
-import { proxy, wrap, type Remote } from 'comlink';
+import { proxy } from 'comlink';
 import { outbox } from '../session/outbox';
 import type { LandingWorker } from './landing.worker';
+import { callWorker } from './worker';
 
-let worker: Remote<LandingWorker> | undefined;
+const landing = callWorker<LandingWorker>(
+  () => new Worker(new URL('./landing.worker.ts', import.meta.url), { type: 'module' }),
+);
 
-function landing(): Remote<LandingWorker> {
-  worker ??= wrap<LandingWorker>(
-    new Worker(new URL('./landing.worker.ts', import.meta.url), { type: 'module' }),
-  );
-  return worker;
-}
+/** A worker that failed is started again after so long, in ms. */
+const RETRY_MS = 5000;
 
 /** Follows where a running show will land; `tell` hears it at once and again as time goes on. Gives the way to stop. */
 export function followLanding(
@@ -19,14 +18,17 @@ export function followLanding(
   tell: (landing: LiveLanding) => void,
 ): () => void {
   let open = true;
-  void landing().follow(
-    file,
-    state,
-    outbox.now() - Date.now(),
-    proxy((now: LiveLanding) => open && tell(now)),
-  );
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const follow = () => {
+    const heard = proxy((now: LiveLanding) => open && tell(now));
+    landing((worker) => worker.follow(file, state, outbox.now() - Date.now(), heard)).catch(() => {
+      if (open) timer = setTimeout(follow, RETRY_MS);
+    });
+  };
+  follow();
   return () => {
     open = false;
-    void landing().stop();
+    clearTimeout(timer);
+    void landing((worker) => worker.stop()).catch(() => undefined);
   };
 }

@@ -9,17 +9,15 @@ import type {
   ShowFile,
   Thing,
 } from '@hearty/core';
-import { proxy, wrap, type Remote } from 'comlink';
-import { useEffect, useId, useState } from 'react';
+import { proxy } from 'comlink';
+import { useCallback, useEffect, useId, useState } from 'react';
 import type { Planner } from './plan.worker';
+import { callWorker, WorkerFailed } from './worker';
 
-let worker: Remote<Planner> | undefined;
-
-/** The one worker behind every screen, started when first asked for. */
-function planner(): Remote<Planner> {
-  worker ??= wrap<Planner>(new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }));
-  return worker;
-}
+/** The one worker behind every screen. */
+const planner = callWorker<Planner>(
+  () => new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' }),
+);
 
 /** How many plays the forecast on screen rests on, and that of a "what if". */
 const PLAYS = 10_000;
@@ -35,7 +33,15 @@ export interface Planned {
   /** How far the next one has come. */
   progress: PlanProgress | undefined;
   /** Why there is none, should the computation have failed. */
-  trouble: string;
+  trouble: PlanTrouble | undefined;
+  /** Plans once more. */
+  retry: () => void;
+}
+
+export interface PlanTrouble {
+  message: string;
+  /** The program is at fault, not the show. */
+  isOfProgram: boolean;
 }
 
 /** The newest plans by the text of their files: every screen of a show draws the same one. */
@@ -48,14 +54,18 @@ function keepPlan(key: string, plan: Plan): void {
   plans.set(key, plan);
   const [oldest] = plans.keys();
   if (plans.size > MAX_PLANS && oldest !== undefined) plans.delete(oldest);
+  tellWaiting(key, plan);
+}
+
+/** Those who wait for the plan of a file that is being worked out. */
+const waiting = new Map<string, ((plan: Plan | undefined) => void)[]>();
+
+function tellWaiting(key: string, plan: Plan | undefined): void {
   for (const found of waiting.get(key) ?? []) found(plan);
   waiting.delete(key);
 }
 
-/** Those who wait for the plan of a file that is being worked out. */
-const waiting = new Map<string, ((plan: Plan) => void)[]>();
-
-/** The plan of a file that a screen is working out, once it is there; undefined if it takes longer than `mostMs`. */
+/** The plan of a file that a screen is working out, once it is there; undefined if it fails or takes longer than `mostMs`. */
 export function planWithin(file: ShowFile, mostMs: number): Promise<Plan | undefined> {
   const key = JSON.stringify(file);
   const known = plans.get(key);
@@ -82,7 +92,8 @@ export function usePlan(
 ): Planned {
   const [result, setResult] = useState<{ file: ShowFile; plan: Plan }>();
   const [progress, setProgress] = useState<PlanProgress>();
-  const [failed, setFailed] = useState<{ file: ShowFile; message: string }>();
+  const [failed, setFailed] = useState<{ file: ShowFile; trouble: PlanTrouble }>();
+  const [attempt, setAttempt] = useState(0);
   const requestKey = useId();
   useEffect(() => {
     if (!file) return;
@@ -96,7 +107,7 @@ export function usePlan(
         // Progress comes by a channel of its own, at times after the answer.
         let answered = false;
         const tell = proxy((now: PlanProgress) => current && !answered && setProgress(now));
-        const plan = await planner().plan(requestKey, file, { plays, fixes: isLast }, tell);
+        const plan = await planner((p) => p.plan(requestKey, file, { plays, fixes: isLast }, tell));
         answered = true;
         if (plan && isLast) keepPlan(key, plan);
         if (!current) return;
@@ -109,30 +120,40 @@ export function usePlan(
         }));
       }
     };
-    work().catch((error: unknown) => current && setFailed({ file, message: String(error) }));
+    work().catch((error: unknown) => {
+      tellWaiting(key, undefined);
+      const isOfProgram = error instanceof WorkerFailed;
+      const message = isOfProgram ? error.message : String(error);
+      if (current) setFailed({ file, trouble: { message, isOfProgram } });
+    });
     return () => {
       current = false;
     };
-  }, [file, forecast, requestKey]);
+  }, [file, forecast, requestKey, attempt]);
+  const retry = useCallback(() => {
+    setFailed(undefined);
+    setAttempt((n) => n + 1);
+  }, []);
   return {
     plan: result?.plan,
     fresh: result?.file === file,
     progress,
-    trouble: failed && failed.file === file ? failed.message : '',
+    trouble: failed && failed.file === file ? failed.trouble : undefined,
+    retry,
   };
 }
 
-/** What is packed, in crates; undefined until it is worked out. */
+/** What is packed, in crates; undefined until it is worked out, and why it cannot be where it failed. */
 export function usePacking(
   things: readonly Thing[] | undefined,
   crates: readonly Crate[] | undefined,
-): Packing | undefined {
-  const [packed, setPacked] = useState<Packing>();
+): Packing | WorkerFailed | undefined {
+  const [packed, setPacked] = useState<Packing | WorkerFailed>();
   useEffect(() => {
     if (!things || !crates) return;
     let current = true;
-    void planner()
-      .pack(things, crates)
+    void planner((p) => p.pack(things, crates))
+      .catch((error: unknown) => (error instanceof WorkerFailed ? error : new WorkerFailed(String(error))))
       .then((next) => current && setPacked(next));
     return () => {
       current = false;
@@ -150,11 +171,15 @@ export function useWhatIf(file: ShowFile | undefined): { plan: Plan; exact: bool
   useEffect(() => {
     if (!file) return;
     let current = true;
-    void planner()
-      .plan('what if', file, { plays: WHAT_IF_PLAYS, budget: WHAT_IF_BUDGET, fixes: false })
-      .then((plan) => {
+    planner((p) =>
+      p.plan('what if', file, { plays: WHAT_IF_PLAYS, budget: WHAT_IF_BUDGET, fixes: false }),
+    ).then(
+      (plan) => {
         if (current && plan) setResult({ file, plan });
-      });
+      },
+      // Only a preview: the plan itself says what is wrong.
+      () => undefined,
+    );
     return () => {
       current = false;
     };
@@ -169,9 +194,11 @@ export function useSpan(demo: Demo): DemoSpan | undefined {
   const written = JSON.stringify(demo);
   useEffect(() => {
     let current = true;
-    void planner()
-      .span(JSON.parse(written) as Demo)
-      .then((next) => current && setSpan(next));
+    planner((p) => p.span(JSON.parse(written) as Demo)).then(
+      (next) => current && setSpan(next),
+      // Only a preview: without it the form still saves.
+      () => current && setSpan(undefined),
+    );
     return () => {
       current = false;
     };
@@ -183,6 +210,6 @@ export function useSpan(demo: Demo): DemoSpan | undefined {
 export const lookForOrder = (
   file: ShowFile,
   tell: (progress: { done: number; total: number }) => void,
-): Promise<OrderProposal | undefined> => planner().reorder(file, proxy(tell));
+): Promise<OrderProposal | undefined> => planner((p) => p.reorder(file, proxy(tell)));
 
-export const stopLooking = () => void planner().cancel('reorder');
+export const stopLooking = () => void planner((p) => p.cancel('reorder')).catch(() => undefined);

@@ -7,7 +7,8 @@ import { useRuns } from '../../session/queries';
 import { OneOf } from '../../kit/Find';
 import { OnPaper } from '../../kit/paper';
 import { Empty, Loading } from '../../kit/States';
-import { usePlan } from '../../workers/planner';
+import { PlannerFailed } from '../../workers/PlannerFailed';
+import { usePlan, type PlanTrouble } from '../../workers/planner';
 import { useRunLog } from '../../session/runLog';
 import { GuideStrip } from '../../session/GuideStrip';
 import { RoomToday } from '../../session/RoomToday';
@@ -56,9 +57,10 @@ export function DebriefTab() {
 
 function RunDebrief({ runId }: { runId: string }) {
   const run = useRun(runId);
-  const talk = useTalk(run);
+  const { talk, trouble, retry } = useTalk(run);
   const failed = useRunLog((s) => s.failed);
   if (failed) return <Alert severity="error">{failed}</Alert>;
+  if (trouble) return <PlannerFailed trouble={trouble} onRetry={retry} />;
   if (!run || !talk) return <Loading what="the log" />;
   return (
     <OnPaper title={`${run.file.show.title}: debrief`} paper={() => <DebriefSheet run={run} talk={talk} />}>
@@ -93,13 +95,18 @@ function RunDebrief({ runId }: { runId: string }) {
 }
 
 /** The talk about a run: packed as it was planned, and calculators in the room as it was on the day. */
-function useTalk(run: OpenRun | undefined): Debrief | undefined {
+function useTalk(run: OpenRun | undefined): {
+  talk: Debrief | undefined;
+  trouble: PlanTrouble | undefined;
+  retry: () => void;
+} {
   const file = run?.file;
   const conditions = run?.state.conditions;
   const inRoom = useMemo(() => file && script(inRoomOf(file, conditions)), [file, conditions]);
-  const { plan, fresh } = usePlan(file, { forecast: false });
-  return useMemo(
+  const { plan, fresh, trouble, retry } = usePlan(file, { forecast: false });
+  const talk = useMemo(
     () => (run && plan && fresh && inRoom ? debrief(inRoom, plan, run.state) : undefined),
     [run, plan, fresh, inRoom],
   );
+  return { talk, trouble, retry };
 }

@@ -51,7 +51,7 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
   const demo = stored.body;
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
-  const { form, trouble, saving, isNew, save } = useDocumentForm('demos', Demo, stored, {
+  const { form, trouble, saving, isNew, discard, save } = useDocumentForm('demos', Demo, stored, {
     called: 'demo',
     whole: demoProblems,
     onSaved: ({ title }) => {
@@ -81,7 +81,7 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
           window={isNew ? 'New demo' : `Changing ${demo.title}`}
         >
           <Total />
-          <Button onClick={() => void navigate(isNew ? '/demos' : `/demos/${demo.id}`)}>Leave</Button>
+          <Button onClick={() => void navigate(isNew ? '/demos' : `/demos/${demo.id}`)}>Cancel</Button>
           <Button type="submit" variant="contained" disabled={saving}>
             Save
           </Button>
@@ -95,8 +95,14 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
                 <Button color="inherit" onClick={() => blocker.reset()}>
                   Stay
                 </Button>
-                <Button color="inherit" onClick={() => blocker.proceed()}>
-                  Leave without saving
+                <Button
+                  color="inherit"
+                  onClick={() => {
+                    discard();
+                    blocker.proceed();
+                  }}
+                >
+                  Discard changes
                 </Button>
               </>
             }

@@ -1,4 +1,5 @@
 import {
+  Alert,
   Button,
   Dialog,
   DialogActions,
@@ -14,7 +15,7 @@ import { useEffect, useState } from 'react';
 import { lookForOrder, stopLooking } from '../../workers/planner';
 import { make } from './view';
 
-type State = { done: number; total: number } | { found: OrderProposal | undefined };
+type State = { done: number; total: number } | { found: OrderProposal | undefined } | { failed: string };
 
 /** Looks for a better order, shows what it gains and what moves, and takes it only if the presenter says so. */
 export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () => void }) {
@@ -24,8 +25,11 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
   useEffect(() => {
     let open = true;
     // Progress comes by a channel of its own, at times after the answer.
-    const tell = (progress: State) => open && setState((state) => ('found' in state ? state : progress));
-    void lookForOrder(asked, tell).then((found) => open && setState({ found }));
+    const tell = (progress: State) => open && setState((state) => ('total' in state ? progress : state));
+    lookForOrder(asked, tell).then(
+      (found) => open && setState({ found }),
+      (error: Error) => open && setState({ failed: error.message }),
+    );
     return () => {
       open = false;
       stopLooking();
@@ -36,7 +40,9 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
       <DialogTitle>A better order</DialogTitle>
       <DialogContent>
-        {'total' in state ? (
+        {'failed' in state ? (
+          <Alert severity="error">{state.failed} Close this and try again.</Alert>
+        ) : 'total' in state ? (
           <>
             <Typography sx={{ mb: 2 }} aria-live="polite">
               Looking. {state.done} orders tried.

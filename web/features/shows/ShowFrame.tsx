@@ -10,6 +10,7 @@ import { openDraft, redo, undo, useDraft } from '../../session/draft';
 import { useDocument, useLibrary, useRuns } from '../../session/queries';
 import { RunsHere } from '../../session/RunsHere';
 import { ShowProvider, type ShowContext } from '../../session/show';
+import { useRunKeptHere } from '../../session/useRun';
 import { usePlan } from '../../workers/planner';
 import { ShowActions, ShowHead } from './ShowHead';
 import { ShowTabs } from './ShowTabs';
@@ -48,7 +49,9 @@ export function ShowFrame() {
     [show, library.data],
   );
   const resolved = useMemo(() => file && script(file), [file]);
-  const { plan, fresh, progress, trouble } = usePlan(file);
+  const { plan, fresh, progress, trouble, retry } = usePlan(file);
+  const openRun = runs.data?.find((r) => r.phase !== 'down');
+  useRunKeptHere(openRun?.id);
   useHotkeys('mod+z', undo, { preventDefault: true });
   useHotkeys('mod+shift+z, mod+y', redo, { preventDefault: true });
 
@@ -63,7 +66,6 @@ export function ShowFrame() {
   if (stored === null && !show) return <Typography variant="h1">This show was deleted.</Typography>;
   if (show && library.data && !file) return <NoVenue show={show} />;
   if (!file || !resolved || !library.data) return <Loading what="the show" />;
-  const openRun = runs.data?.find((r) => r.phase !== 'down');
   const lastRun = runs.data?.find((r) => r.phase === 'down' && r.curtainAt !== null);
   return (
     <>
@@ -83,7 +85,7 @@ export function ShowFrame() {
       </Box>
       <SaveTrouble />
       <Gone show={file.show} library={library.data} />
-      {trouble && <NoPlan show={file.show} message={trouble} />}
+      {trouble && <NoPlan show={file.show} trouble={trouble} onRetry={retry} />}
       {plan && !trouble ? (
         <OpenTab value={{ file, script: resolved, plan, fresh, progress, openRun, lastRun }} />
       ) : (

@@ -11,14 +11,25 @@ import {
   settleConflict,
   useDraft,
 } from '../../session/draft';
+import { PlannerFailed } from '../../workers/PlannerFailed';
+import type { PlanTrouble } from '../../workers/planner';
 import { UnreadableCopy } from '../../session/UnreadableCopy';
 import { ShowDialog } from './ShowDialog';
 
 /** If planning fails, the show stays editable, so the user can change it and try again. */
-export function NoPlan({ show, message }: { show: Show; message: string }) {
+export function NoPlan({
+  show,
+  trouble,
+  onRetry,
+}: {
+  show: Show;
+  trouble: PlanTrouble;
+  onRetry: () => void;
+}) {
+  if (trouble.isOfProgram) return <PlannerFailed trouble={trouble} onRetry={onRetry} />;
   return (
     <Alert severity="error" sx={{ my: 2 }}>
-      This show could not be planned ({message}). Undo your last change, or remove an item:
+      This show could not be planned ({trouble.message}). Undo your last change, or remove an item:
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {show.items.map((item) => (
           <li key={item.id}>

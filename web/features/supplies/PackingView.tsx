@@ -13,7 +13,9 @@ import { Link } from 'react-router';
 import { useDocuments } from '../../session/queries';
 import { useStores, useTick, useTicks, useWrite } from '../../session/stores';
 import { newId } from '../../session/ids';
+import { Failed } from '../../kit/Failed';
 import { usePacking } from '../../workers/planner';
+import { WorkerFailed } from '../../workers/worker';
 import { Empty, Loading } from '../../kit/States';
 import { download } from '../../kit/download';
 import { OnPaper } from '../../kit/paper';
@@ -43,6 +45,7 @@ export function PackingView() {
       }),
     [plan, stores.data, file.show.id, file.show.date],
   );
+  if (packed instanceof WorkerFailed) return <Failed error={packed} again={() => location.reload()} />;
   if (!crates.data || !packed) return <Loading what="the crates" />;
   if (packed.crates.length + packed.alone.length + packed.loose.length === 0)
     return (

@@ -142,10 +142,9 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
     const { runId } = store.getState();
     if (!runId) return;
     if (!kept) {
-      const run = await ask<Run>(`/runs/${runId}`);
+      const run = await fetchRun(runId);
       if (mine !== opening) return;
-      const { id, showId, title, openedAt, rehearsal, phase, file } = run;
-      show({ id, showId, title, openedAt, rehearsal, phase, file, lastSeq: 0 });
+      show(run);
       const owed = await outbox.owedOf(runId).catch(() => []);
       if (mine !== opening) return;
       take(owed as RunEvent[]);
@@ -165,9 +164,22 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
     if (reconciled && mine === opening) store.setState({ reconciled });
   }
 
+  /** A run as the server has it, with nothing of its log yet. Errors: those of `ask`. */
+  async function fetchRun(runId: string): Promise<KeptRun> {
+    const { id, showId, title, openedAt, rehearsal, phase, file } = await ask<Run>(`/runs/${runId}`);
+    return { id, showId, title, openedAt, rehearsal, phase, file, lastSeq: 0 };
+  }
+
   return {
     store,
     open,
+    /** Keeps a run on this device without opening it, so that it can be opened later without a server. Errors: those of `ask`. */
+    keepHere: async (runId: string): Promise<void> => {
+      if (await disk.run(runId)) return;
+      const run = await fetchRun(runId);
+      await disk.keepRun(run);
+      await catchUp(run, { disk, outbox, ask });
+    },
     /** Records what happened in the run that is open; gives the id by which it can be taken back. */
     record: async (happening: Recorded): Promise<string> => {
       const { runId, state } = store.getState();
