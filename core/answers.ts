@@ -70,6 +70,9 @@ export interface DemoTrials {
   older: number;
 }
 
+/** What changed: a document, by the address of its kind, with its version (null: ask); or a log, and by which device. */
+export type News = { kind: string; id: string; version: number | null } | { log: string; device: string };
+
 /** What became of an event sent to the server, in the order they were sent. */
 export interface EventAnswer {
   /** Empty where what was sent has none. */

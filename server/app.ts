@@ -32,8 +32,9 @@ import { Access } from './access/access';
 import type { Doors } from './access/doors';
 import { accessRoutes } from './access/routes';
 import { isHere, type Owner } from './access/owner';
-import { foreign, gate, takeOwnerKey, withCookies } from './access/who';
+import { foreign, gate, grantsNow, takeOwnerKey, withCookies } from './access/who';
 import { createAnswers } from './answers';
+import { Changes, CHANGES } from './changes';
 import type { Db } from './db';
 import { Documents, type Kind } from './documents';
 import { badInput, checked, errorHandler, HttpError, notFound } from './errors';
@@ -44,6 +45,7 @@ import { openLog } from './log';
 import { logbook, overview, pastShows, runPage } from './overview';
 import { createBoard } from './planning/board';
 import { plannerHere, type Planner } from './planning/planner';
+import { Hub } from './live/hub';
 import { Journal } from './live/journal';
 import { runRoutes } from './live/routes';
 import { Runs } from './live/runs';
@@ -150,7 +152,11 @@ export function createApp({
   const stores = new Stores(db, documents);
   const pictures = new Pictures(db);
   const journal = new Journal(db, runs, stores, log);
-  const access = new Access(db);
+  const access = new Access(db, Date.now, () => hub.recheck());
+  const hub = new Hub();
+  const changes = new Changes();
+  const addressOf = new Map([...KINDS].map(([address, kind]) => [kind, address]));
+  documents.onChange = (kind, id, version) => changes.note({ kind: addressOf.get(kind)!, id, version });
   pictures.sweep();
   bringUpToDate(db, {
     ...{ runs, stores },
@@ -182,6 +188,13 @@ export function createApp({
   app.use('/api', (req, _res, next) => {
     const odd = oddity(req.body);
     next(odd && badInput([odd]));
+  });
+
+  app.use('/api', (_req, res, next) => {
+    const before = changes.newest;
+    // After the answer: by then what changed is on the disk.
+    res.once('finish', () => changes.newest !== before && hub.tell([CHANGES]));
+    next();
   });
 
   app.get('/api/health', (_req, res) => {
@@ -282,12 +295,16 @@ export function createApp({
           documents.revision++;
           stores.revision++;
           runs.touch();
+          changes.noteAll();
         },
       }),
     );
   app.use('/api', storesRoutes(stores, documents, answer, now));
 
-  app.use('/api', runRoutes({ runs, journal, fileOf: file }));
+  app.use(
+    '/api',
+    runRoutes({ ...{ runs, journal, hub, changes }, fileOf: file, grantsNow: grantsNow(access) }),
+  );
 
   app.get('/api/broken', (req, res) =>
     answer(req, res, `${documents.revision}`, () => JSON.stringify(documents.broken())),

@@ -63,6 +63,8 @@ export interface Draft {
 export class Documents {
   /** Counts changes: whoever rests on documents asks again. */
   revision = 0;
+  /** Called with each document that is written; its version, or null where it is deleted. */
+  onChange: (kind: Kind, id: string, version: number | null) => void = () => undefined;
   /** What was found wrong in a row's text, so that each is looked through once. */
   private readonly verdicts = new Map<string, { body: string; problems: Problem[] }>();
 
@@ -233,6 +235,7 @@ export class Documents {
       .run({ kind, id, version: version + 1, body: JSON.stringify(body), at: this.now() });
     this.index(kind, id, body);
     this.revision++;
+    this.onChange(kind, id, version + 1);
     return { id, version: version + 1, body };
   }
 
@@ -267,6 +270,7 @@ export class Documents {
     }
     this.db.prepare('UPDATE document SET deleted_at = ? WHERE kind = ? AND id = ?').run(this.now(), kind, id);
     this.revision++;
+    this.onChange(kind, id, null);
   }
 
   /** Brings back what was put away. Errors: 400 with fields where it names something that is gone meanwhile. */
@@ -280,6 +284,7 @@ export class Documents {
       const problems = this.goneIn(kind, document.body);
       if (problems.length) throw badInput(problems);
       this.revision++;
+      this.onChange(kind, id, null);
       return document;
     })();
   }

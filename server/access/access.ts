@@ -39,6 +39,8 @@ export class Access {
   constructor(
     private readonly db: Db,
     private readonly now: () => number = Date.now,
+    /** Called when devices may have been put out. */
+    private readonly putOut: () => void = () => undefined,
   ) {}
 
   /** Whether there is a passphrase: without one nobody plans from another machine. */
@@ -54,6 +56,7 @@ export class Access {
       );
       if (value) this.db.prepare("INSERT INTO access_setting VALUES ('passphrase', ?)").run(value);
     })();
+    this.putOut();
   }
 
   /** A planner's token for the right passphrase. */
@@ -70,7 +73,7 @@ export class Access {
   /** The code that brings screens of a role into a run: made when first asked for, `anew` in place of the old one. */
   code(runId: string, role: RunRole, anew = false): string | undefined {
     if (!this.open(runId)) return undefined;
-    return this.db.transaction(() => {
+    const code = this.db.transaction(() => {
       if (anew) {
         this.db.prepare('DELETE FROM access_code WHERE run_id = ? AND role = ?').run(runId, role);
         this.db.prepare('DELETE FROM access_session WHERE run_id = ? AND role = ?').run(runId, role);
@@ -85,6 +88,8 @@ export class Access {
       this.db.prepare('INSERT INTO access_code VALUES (?, ?, ?, ?)').run(runId, role, code, this.now());
       return code;
     })();
+    if (anew) this.putOut();
+    return code;
   }
 
   /** What a code opens, with a token for it. Capitals and spaces do not matter. */
@@ -117,6 +122,7 @@ export class Access {
   leave(tokens: readonly string[]): void {
     const gone = this.db.prepare('DELETE FROM access_session WHERE token = ?');
     for (const token of tokens) gone.run(tokenHash(token));
+    this.putOut();
   }
 
   private letIn(runId: string | null, role: RunRole | null, until: number): string {

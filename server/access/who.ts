@@ -80,6 +80,16 @@ const tokensOf = (req: Request): string[] =>
 /** What the gate found that a request may do. */
 export const grantsIn = (res: Response): Grants => res.locals.grants as Grants;
 
+/** Whose lines a request's count among: those of its tokens; the machine's own user has no limit. */
+export const whoOf = (req: Request, res: Response): string | undefined =>
+  isHereIn(res) ? undefined : tokensOf(req).sort().join();
+
+/** What a request may do now, where it stays open: its token may have been taken back since. */
+export const grantsNow =
+  (access: Access) =>
+  (req: Request, res: Response): Grants =>
+    isHereIn(res) ? 'all' : access.grants(tokensOf(req));
+
 /** Whether a request is the machine's own user's, as the gate found. */
 export const isHereIn = (res: Response): boolean => res.locals.isHere === true;
 

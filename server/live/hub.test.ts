@@ -12,10 +12,14 @@ afterAll(() => {
 });
 
 /** A screen's line: what it hears, as it comes. */
-async function line(runId: string, headers: Record<string, string> = {}) {
+const line = (runId: string, headers: Record<string, string> = {}) =>
+  lineAt(`/runs/${runId}/stream`, headers);
+
+async function lineAt(path: string, headers: Record<string, string> = {}) {
   const stop = new AbortController();
-  const response = await fetch(`${url}/api/runs/${runId}/stream`, { headers, signal: stop.signal });
+  const response = await fetch(`${url}/api${path}`, { headers, signal: stop.signal });
   let heard = '';
+  let end = () => undefined as void;
   void (async () => {
     const decoder = new TextDecoder();
     try {
@@ -24,12 +28,14 @@ async function line(runId: string, headers: Record<string, string> = {}) {
     } catch {
       // It was closed.
     }
+    end();
   })();
   const until = async (what: RegExp) => {
     for (let i = 0; i < 200 && !what.test(heard); i++) await new Promise((go) => setTimeout(go, 10));
     return heard;
   };
-  return { response, until, heard: () => heard, close: () => stop.abort() };
+  const ended = new Promise<void>((done) => (end = done));
+  return { response, until, ended, heard: () => heard, close: () => stop.abort() };
 }
 
 const open = async (id: string) => {
@@ -78,4 +84,101 @@ test('there is no line for a run that is not there, and a screen that left costs
   left.close();
   await new Promise((go) => setTimeout(go, 50));
   expect((await send(run, 'third')).status).toBe(200);
+});
+
+test('what was refused or is here already wakes nobody', async () => {
+  const run = await open('run-hub');
+  await send(run, 'fourth');
+  const { body } = await request(url).get(`/api/runs/${run}/events`);
+  const mine = await line(run, { 'last-event-id': String((body as { lastSeq: number }).lastSeq) });
+  await send(run, 'fourth');
+  await request(url)
+    .post('/api/events')
+    .send({ events: [logged(run, 'odd', 'party', {}), logged('nobody', 'x', 'note', { text: 'x' })] });
+  await send(run, 'fifth');
+  expect((await mine.until(/data/)).match(/data/g)).toHaveLength(1);
+  mine.close();
+});
+
+describe('what planners change', () => {
+  const save = (version: number, name: string) =>
+    request(url)
+      .put('/api/people/wren')
+      .send({ version, body: { id: 'wren', name, role: 'stagehand', skills: [] } });
+
+  test('is heard by others at once, with its version; who was away hears all of it; deleting is heard too', async () => {
+    const mine = await lineAt('/changes');
+    await save(0, 'Wren');
+    const heard = await mine.until(/data: (.*)\n/);
+    expect(JSON.parse(/data: (.*)\n/.exec(heard)![1]!)).toEqual([{ kind: 'people', id: 'wren', version: 1 }]);
+    const known = /id: (\d+)/.exec(heard)![1]!;
+    await save(1, 'Wren B');
+    await request(url).delete('/api/people/wren?version=2');
+    const away = await lineAt(`/changes?after=${known}`);
+    const missed = /data: (.*)\n/.exec(await away.until(/data: .*\n/))![1]!;
+    expect(JSON.parse(missed)).toEqual([
+      { kind: 'people', id: 'wren', version: 2 },
+      { kind: 'people', id: 'wren', version: null },
+    ]);
+    // After a restart of the server, or too long ago: anything may have changed.
+    const lost = await lineAt('/changes?after=12');
+    expect(await lost.until(/data/)).toContain('data: "all"');
+    for (const one of [mine, away, lost]) one.close();
+  });
+
+  test('is not heard where nothing was saved', async () => {
+    const mine = await lineAt('/changes');
+    expect((await save(7, 'Nobody')).status).toBe(409);
+    await request(url).get('/api/people');
+    await request(url)
+      .put('/api/people/sol')
+      .send({ version: 0, body: { id: 'sol', name: 'Sol', role: 'stagehand', skills: [] } });
+    expect(await mine.until(/data: (.*)\n/)).not.toContain('wren');
+    mine.close();
+  });
+});
+
+describe('lines of devices that were let in', () => {
+  const token = async (role: string) => {
+    const { body } = await request(url).post('/api/runs/run-hub/codes').send({ role, anew: true });
+    const { code } = (body as { codes: { role: string; code: string }[] }).codes.find(
+      (c) => c.role === role,
+    )!;
+    const joined = await request(url).post('/api/join').set('X-Forwarded-For', '192.0.2.7').send({ code });
+    return String(joined.headers['set-cookie']).split(';')[0]!;
+  };
+  const from = (cookie: string) => ({ cookie, 'X-Forwarded-For': '192.0.2.7' });
+
+  test('are twenty at most, and end when their code is replaced', async () => {
+    await open('run-hub');
+    const cookie = await token('crew');
+    const lines = await Promise.all(Array.from({ length: 20 }, () => line('run-hub', from(cookie))));
+    expect(lines.map((one) => one.response.status)).toEqual(Array(20).fill(200));
+    const more = await line('run-hub', from(cookie));
+    expect([more.response.status, await more.until(/too-many/)]).toEqual([
+      429,
+      expect.stringContaining('too many screens open'),
+    ]);
+    // Another device, and the machine itself, have their own.
+    const viewer = await line('run-hub', from(await token('viewer')));
+    const here = await line('run-hub');
+    expect([viewer.response.status, here.response.status]).toEqual([200, 200]);
+    await request(url).post('/api/runs/run-hub/codes').send({ role: 'crew', anew: true });
+    await Promise.all(lines.map((one) => one.ended));
+    expect((await line('run-hub', from(cookie))).response.status).toBe(401);
+    viewer.close();
+    here.close();
+  });
+
+  test('are two hundred at most in all', async () => {
+    await open('run-hub');
+    const lines = await Promise.all(Array.from({ length: 200 }, () => line('run-hub')));
+    const more = await line('run-hub');
+    expect(more.response.status).toBe(503);
+    for (const one of lines) one.close();
+    await new Promise((go) => setTimeout(go, 100));
+    const again = await line('run-hub');
+    expect(again.response.status).toBe(200);
+    again.close();
+  });
 });

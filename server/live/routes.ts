@@ -1,10 +1,20 @@
-import { Id, LAST_MS, type EventsAnswer, type EventsPage, type RunRole, type ShowFile } from '@hearty/core';
+import {
+  Id,
+  LAST_MS,
+  type Envelope,
+  type EventsAnswer,
+  type EventsPage,
+  type RunRole,
+  type ShowFile,
+} from '@hearty/core';
 import { ArrayMaxSize, IsArray, IsBoolean, IsInt, IsObject, IsOptional, Max, Min } from 'class-validator';
-import { Router, type Response } from 'express';
-import { grantsIn } from '../access/who';
+import { Router, type Request, type Response } from 'express';
+import type { Grants } from '../access/access';
+import { grantsIn, whoOf } from '../access/who';
+import { CHANGES, type Changes } from '../changes';
 import { checked } from '../errors';
 import { checkedShowFile } from '../show-files';
-import { Hub } from './hub';
+import { placeIn, type Hub } from './hub';
 import type { Journal } from './journal';
 import type { Runs } from './runs';
 
@@ -33,14 +43,17 @@ class EventsBody {
 export interface RunRoutesOptions {
   runs: Runs;
   journal: Journal;
+  hub: Hub;
+  changes: Changes;
   /** The file of a show as it is now. Errors: 404. */
   fileOf: (showId: string) => ShowFile;
+  /** What a request may do now: it may be less than when it came. */
+  grantsNow: (req: Request, res: Response) => Grants;
 }
 
 /** Runs and their logs: opening, reading, writing, and the line that tells open screens of news. */
-export function runRoutes({ runs, journal, fileOf }: RunRoutesOptions): Router {
+export function runRoutes({ runs, journal, hub, changes, fileOf, grantsNow }: RunRoutesOptions): Router {
   const api = Router();
-  const hub = new Hub();
 
   api.get('/runs', (req, res) => {
     const { showId } = req.query;
@@ -61,7 +74,21 @@ export function runRoutes({ runs, journal, fileOf }: RunRoutesOptions): Router {
   });
   api.get('/runs/:id/stream', (req, res) => {
     const { id } = runs.get(req.params.id);
-    hub.open(id, () => runs.log.lastSeq(id), req, res);
+    const newest = () => runs.log.lastSeq(id);
+    const stillMay = () => {
+      const grants = grantsNow(req, res);
+      return grants === 'all' || grants.has(id);
+    };
+    const known = placeIn(req) ?? 0;
+    hub.open({ topic: id, known, newest, message: () => `${newest()}`, who: whoOf(req, res), stillMay }, res);
+  });
+  api.get('/changes', (req, res) => {
+    const message = (after: number) => JSON.stringify(changes.since(after) ?? 'all');
+    const stillMay = () => grantsNow(req, res) === 'all';
+    const newest = () => changes.newest;
+    // A screen that has just been drawn has missed nothing.
+    const known = placeIn(req) ?? newest();
+    hub.open({ topic: CHANGES, known, newest, message, who: whoOf(req, res), stillMay }, res);
   });
   api.get('/runs/:id/events', (req, res) => {
     const after = Number(req.query.after ?? 0);
@@ -78,7 +105,10 @@ export function runRoutes({ runs, journal, fileOf }: RunRoutesOptions): Router {
     const { events } = checked(EventsBody, req.body);
     const answer: EventsAnswer = { answers: journal.take(events, at, grantsIn(res)), now: at };
     res.json(answer);
-    hub.tell(events.map((e) => String((e as { run?: unknown } | null)?.run)));
+    const kept = (events as Envelope[]).filter((_event, i) => answer.answers[i]?.is === 'kept');
+    for (const { run, device } of kept) if (run.includes(':')) changes.note({ log: run, device });
+    // What was refused, or was here already, is no news.
+    hub.tell(kept.map((event) => event.run));
   });
   return api;
 }

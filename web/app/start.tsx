@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { Root } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { onUnauthenticated } from '../session/api';
+import { followChanges } from '../session/followChanges';
 import { refetchAfterDelivery } from '../session/refetchAfterDelivery';
 import { useSettings } from '../session/settings';
 import { Providers } from './Providers';
@@ -23,5 +24,6 @@ export function start(root: Root): void {
   // What was typed is kept on the device, and is here again after the door.
   onUnauthenticated(() => location.replace(`/enter?to=${encodeURIComponent(location.pathname)}`));
   refetchAfterDelivery();
+  followChanges();
   root.render(<App />);
 }

@@ -218,7 +218,7 @@ const RESTS: Record<DocumentKind, readonly string[]> = {
 };
 
 /** Asks anew for what a change of a document touches, and for nothing else. */
-async function touch(client: QueryClient, kind: keyof Kinds, id: string): Promise<void> {
+export async function touch(client: QueryClient, kind: keyof Kinds, id: string): Promise<void> {
   const ask = (queryKey: string[], exact = false) => client.invalidateQueries({ queryKey, exact });
   await Promise.all([
     ask(['documents', kind], true),

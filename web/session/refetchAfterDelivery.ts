@@ -3,8 +3,8 @@ import { outbox } from './outbox';
 
 const ask = (...queryKey: string[]) => queryClient.invalidateQueries({ queryKey });
 
-/** What a log's events change on the planning screens. */
-const touched = (run: string): Promise<void>[] =>
+/** Asks again for what a log's events change on the planning screens. */
+export const touchLog = (run: string): Promise<void>[] =>
   run.includes(':')
     ? [ask('log', run)]
     : [
@@ -18,4 +18,5 @@ const touched = (run: string): Promise<void>[] =>
       ];
 
 /** From now on, what the server has of this device's events is asked for anew where it is shown. */
-export const refetchAfterDelivery = (): void => outbox.whenKept((runs) => Promise.all(runs.flatMap(touched)));
+export const refetchAfterDelivery = (): void =>
+  outbox.whenKept((runs) => Promise.all(runs.flatMap(touchLog)));

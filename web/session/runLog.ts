@@ -10,24 +10,12 @@ import {
 import { useStore } from 'zustand';
 import { api } from './api';
 import { newId } from './ids';
+import { openLine } from './line';
 import { createRunLog, type RunLogState } from './log/run';
 import { disk, outbox } from './outbox';
 
-/** The server's line for a run, while this tab is seen: a browser has few lines, and hidden tabs ask now and then. */
-function listen(runId: string, news: () => void): () => void {
-  let line: EventSource | undefined;
-  const turn = () => {
-    line?.close();
-    line = document.visibilityState === 'visible' ? new EventSource(`/api/runs/${runId}/stream`) : undefined;
-    if (line) line.onmessage = news;
-  };
-  turn();
-  document.addEventListener('visibilitychange', turn);
-  return () => {
-    document.removeEventListener('visibilitychange', turn);
-    line?.close();
-  };
-}
+/** The server's line for a run. */
+const listen = (runId: string, news: () => void) => openLine(() => `/api/runs/${runId}/stream`, news);
 
 /** The run on the screen of this tab. */
 const log = createRunLog({ disk, outbox, ask: api, listen });
