@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import type { Stored } from '@hearty/core';
 import type { Page } from '@playwright/test';
 import { expect, HALL, test } from './server';
 
@@ -327,4 +328,23 @@ test('where the planning part of the program cannot be loaded, every page says s
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(failed).toHaveCount(0);
   await expect(page.getByText(/checked|to check/i).first()).toBeVisible();
+});
+
+test('what another planner changes stands on the screen within a second or two', async ({ page }) => {
+  const change = async (path: string, more: object) => {
+    const { version, body } = (await (await page.request.get(`/api/${path}`)).json()) as Stored<object>;
+    await page.request.put(`/api/${path}`, { data: { version, body: { ...body, ...more } } });
+  };
+  await page.goto(`${HALL}/plan`);
+  await expect(page.getByRole('heading', { name: 'Weather in a Kitchen' })).toBeVisible();
+  // Its line is open before anything changes.
+  await page.waitForLoadState('load');
+  await change('shows/weather-in-a-kitchen', { title: 'Weather in a Barn' });
+  await expect(page.getByRole('heading', { name: 'Weather in a Barn' })).toBeVisible({ timeout: 3000 });
+  await change('venues/saltmarsh', { name: 'The Old Boathouse' });
+  await expect(page.getByText('The Old Boathouse').first()).toBeVisible({ timeout: 3000 });
+  // What this tab has not saved yet stays, and the other's change is not overwritten unseen.
+  await page.goto('/demos/cloud-jar');
+  await change('demos/cloud-jar', { title: 'Cloud in a bottle' });
+  await expect(page.getByRole('heading', { name: 'Cloud in a bottle' })).toBeVisible({ timeout: 3000 });
 });

@@ -8,7 +8,8 @@ export type Grants = 'all' | ReadonlyMap<string, RunRole>;
 
 /** No letter or digit that is taken for another when read aloud or off a wall: no 0 O, 1 I L, 2 Z, 5 S, 8 B, U V. */
 const LETTERS = '34679ACDEFGHJKMNPQRTWXY';
-/** 23⁷ codes are 3.4 thousand million: at the 100 wrong ones a minute that are answered, 3 codes are met once in 20 years. */
+/** 23⁷ codes are 3.4 thousand million: at the 100 wrong ones a minute that are answered, and the first of each of
+ * 254 addresses, 3 codes are met once in 6 years. */
 const CODE_LENGTH = 7;
 /** A code brings screens in for two days after it was made, and never once the curtain is down. */
 const CODE_MS = 48 * 3_600_000;

@@ -1,6 +1,6 @@
 import { RUN_ROLES, type Codes, type Here, type Joined, type Reach, type RunRole } from '@hearty/core';
 import { IsBoolean, IsIn, IsString, MaxLength, ValidateIf, MinLength } from 'class-validator';
-import { Router, type Response } from 'express';
+import { Router, type Request, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { checked, HttpError, notFound } from '../errors';
 import type { Runs } from '../live/runs';
@@ -54,6 +54,9 @@ function cannotOpen(error: unknown): never {
 const MOST_OF_ONE = 10;
 const MOST_OF_ALL = 100;
 
+const isFirstGuess = (req: Request): boolean =>
+  ((req as { guesses?: { used: number } }).guesses?.used ?? 1) <= 1;
+
 /** Counts wrong guesses only, so that a crew that comes in together is not held up. */
 const guesses = (limit: number, together: boolean) =>
   rateLimit({
@@ -63,7 +66,9 @@ const guesses = (limit: number, together: boolean) =>
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     validate: { xForwardedForHeader: false, forwardedHeader: false },
-    ...(together && { keyGenerator: () => 'all' }),
+    requestPropertyName: together ? 'guessesOfAll' : 'guesses',
+    // Whoever has not guessed wrong this minute is heard: strangers lock nobody out.
+    ...(together && { keyGenerator: () => 'all', skip: isFirstGuess }),
     handler: (_req, _res, next) =>
       next(new HttpError(429, 'too-many', 'Too many wrong tries. Wait a minute, then try again.')),
   });

@@ -170,6 +170,36 @@ describe('lines of devices that were let in', () => {
     here.close();
   });
 
+  test('send a hundred events at once, then five a second; the rest is not lost but asked for again', async () => {
+    await open('run-hub');
+    const cookie = await token('crew');
+    const post = async (from: number, count: number) => {
+      const events = Array.from({ length: count }, (_, i) =>
+        logged('run-hub', `fast-${from + i}`, 'note', { text: 'x' }),
+      );
+      return request(url)
+        .post('/api/events')
+        .set({ cookie, 'X-Forwarded-For': '192.0.2.7' })
+        .send({ events });
+    };
+    expect((await post(0, 130)).body.answers).toHaveLength(100);
+    const { status, body } = await post(100, 30);
+    // A second may have passed since.
+    if (status === 200) expect(body.answers.length).toBeLessThan(15);
+    else
+      expect([status, body.error]).toEqual([
+        429,
+        { code: 'too-fast', message: expect.stringContaining('faster than 5') as string },
+      ]);
+    await new Promise((go) => setTimeout(go, 1200));
+    expect((await post(100, 30)).body.answers.length).toBeGreaterThanOrEqual(5);
+    // The machine itself has no such limit.
+    const events = Array.from({ length: 300 }, (_, i) =>
+      logged('run-hub', `own-${i}`, 'note', { text: 'x' }),
+    );
+    expect((await request(url).post('/api/events').send({ events })).body.answers).toHaveLength(300);
+  });
+
   test('are two hundred at most in all', async () => {
     await open('run-hub');
     const lines = await Promise.all(Array.from({ length: 200 }, () => line('run-hub')));

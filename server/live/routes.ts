@@ -12,9 +12,10 @@ import { Router, type Request, type Response } from 'express';
 import type { Grants } from '../access/access';
 import { grantsIn, whoOf } from '../access/who';
 import { CHANGES, type Changes } from '../changes';
-import { checked } from '../errors';
+import { checked, HttpError } from '../errors';
 import { checkedShowFile } from '../show-files';
 import { placeIn, type Hub } from './hub';
+import { CREW_RATE, Pace, STAGE_RATE } from './pace';
 import type { Journal } from './journal';
 import type { Runs } from './runs';
 
@@ -54,6 +55,23 @@ export interface RunRoutesOptions {
 /** Runs and their logs: opening, reading, writing, and the line that tells open screens of news. */
 export function runRoutes({ runs, journal, hub, changes, fileOf, grantsNow }: RunRoutesOptions): Router {
   const api = Router();
+  const pace = new Pace();
+
+  /** How many of so many events a device may send now. Errors: 429 where none. */
+  function roomFor(wanted: number, now: number, req: Request, res: Response): number {
+    const grants = grantsIn(res);
+    const who = whoOf(req, res);
+    if (grants === 'all' || who === undefined || wanted === 0) return wanted;
+    pace.tidy(now);
+    const rate = [...grants.values()].includes('stage') ? STAGE_RATE : CREW_RATE;
+    const room = pace.take(who, wanted, rate, now);
+    if (room > 0) return room;
+    throw new HttpError(
+      429,
+      'too-fast',
+      `This device sends faster than ${rate.aSecond} events a second. The rest is sent a little later, by itself.`,
+    );
+  }
 
   api.get('/runs', (req, res) => {
     const { showId } = req.query;
@@ -102,7 +120,9 @@ export function runRoutes({ runs, journal, hub, changes, fileOf, grantsNow }: Ru
   });
   api.post('/events', (req, res) => {
     const at = Date.now();
-    const { events } = checked(EventsBody, req.body);
+    const { events: sent } = checked(EventsBody, req.body);
+    // What is beyond the pace of a device is not answered for; the device sends it again.
+    const events = sent.slice(0, roomFor(sent.length, at, req, res));
     const answer: EventsAnswer = { answers: journal.take(events, at, grantsIn(res)), now: at };
     res.json(answer);
     const kept = (events as Envelope[]).filter((_event, i) => answer.answers[i]?.is === 'kept');

@@ -11,9 +11,9 @@ export interface Planner {
 }
 
 /** A plan was given up; `at` is what was being planned. */
-export class TooLong extends Error {
+export class TooLong extends HttpError {
   constructor(readonly at: { showId: string; digest: string } | undefined) {
-    super('It could not be planned in time.');
+    super(503, 'too-long', 'This show takes too long to plan. Try again, or plan it in parts.');
   }
 }
 

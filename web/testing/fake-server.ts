@@ -26,6 +26,8 @@ export class FakeServer {
   lots: number[] = [];
   /** How far the server's clock is ahead of this machine's, in ms. */
   aheadMs = 0;
+  /** So many events are answered for at once. */
+  mostAtOnce = Infinity;
   /** Says why an event is refused, if it is. */
   refuses: (event: Envelope) => string | undefined = () => undefined;
   /** Whether an event makes the whole request fail with our own fault. */
@@ -75,7 +77,10 @@ export class FakeServer {
       this.lots.push(body.events.length);
       if (body.events.some(this.breaksOn))
         return error(500, 'our-fault', 'Something went wrong on the server.');
-      return { status: 200, json: { answers: body.events.map((e) => this.take(e)), now } };
+      return {
+        status: 200,
+        json: { answers: body.events.slice(0, this.mostAtOnce).map((e) => this.take(e)), now },
+      };
     }
     const after = /runs\/(.*)\/events\?after=(\d+)/.exec(path);
     if (after) {

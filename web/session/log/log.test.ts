@@ -148,6 +148,18 @@ test('fifteen hundred owed events join up, at most 500 at a time, in their order
   expect(server.events.map((e) => e.tick)).toEqual(owed.map((e) => e.tick));
 }, 20_000);
 
+test('a server that answers for a part of what is sent gets the rest, each once and in their order', async () => {
+  const tab = openTab();
+  await tab.open('run');
+  server.up = false;
+  for (const text of ['one', 'two', 'three', 'four', 'five']) await tab.record(note(text));
+  server.mostAtOnce = 2;
+  server.up = true;
+  await tab.outbox.send();
+  expect(sent()).toEqual(['one', 'two', 'three', 'four', 'five']);
+  expect(tab.state()).toMatchObject({ waiting: 0, trouble: 'none' });
+});
+
 test('what the server refuses goes to a corner with its reason, and holds nothing up', async () => {
   server.refuses = (e) => ((e.body as { text: string }).text === 'bad' ? 'It cannot be.' : undefined);
   const tab = openTab();
