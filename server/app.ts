@@ -127,6 +127,8 @@ export interface AppOptions {
   /** The data folder and that of the migrations; without them nothing can be backed up or restored. */
   dataFolder?: string;
   migrationsFolder?: string;
+  /** Read documents ahead of the first page. */
+  readAhead?: boolean;
   /** Examines backups beside the answering; in this process where none is given. */
   examiner?: Examiner;
 }
@@ -145,6 +147,7 @@ export function createApp({
   dataFolder,
   migrationsFolder,
   examiner,
+  readAhead = false,
 }: AppOptions): Express {
   const app = express();
   const documents = new Documents(db);
@@ -162,6 +165,10 @@ export function createApp({
     ...{ runs, stores },
     failed: (runId, err) => log.error({ err, runId }, 'a run could not be summed up'),
   });
+  if (readAhead)
+    documents
+      .readAhead()
+      .catch((error: unknown) => log.error({ err: error }, 'documents were not read ahead'));
   const answer = createAnswers();
   const board = createBoard({ db, documents, runs, stores, planner, today: () => now().day, log });
   const file = (id: string) => showFile(documents, id, library(documents, runs, stores));

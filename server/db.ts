@@ -1,6 +1,6 @@
 import { upgradeDocument, upgradeShowFile } from '@hearty/core';
 import Database from 'better-sqlite3';
-import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { saveCopy } from './copies';
 
@@ -23,6 +23,10 @@ export function openDatabase(folder: string, migrationsFolder: string): Db {
   mkdirSync(folder, { recursive: true });
   const path = join(folder, 'hearty.db');
   const isNew = !existsSync(path);
+  if (!isNew && statSync(path).isDirectory())
+    throw new DatabaseRefused(
+      `${path} is a folder, where the database should be a file. Move it away, or set HEARTY_DATA to another folder.`,
+    );
   const db = new Database(path);
   try {
     checkWhole(db, folder);
@@ -58,7 +62,9 @@ function checkWhole(db: Db, folder: string): void {
   const backups = join(folder, 'backups');
   const newest = existsSync(backups) ? newestBackup(backups) : undefined;
   throw new DatabaseDamaged(
-    `The database in ${folder} is damaged. ` +
+    (damage === 'SQLITE_NOTADB'
+      ? `The file hearty.db in ${folder} is not a database. `
+      : `The database in ${folder} is damaged. `) +
       (newest === undefined
         ? 'There is no backup beside it: restore one you saved, with “npm run --silent hearty -- restore FILE --yes”.'
         : `Restore its newest backup with “npm run --silent hearty -- restore ${join(backups, newest)} --yes”; the damaged file is kept.`),

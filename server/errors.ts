@@ -36,7 +36,12 @@ export function diskTrouble(error: unknown): HttpError | undefined {
       'disk-full',
       'The disk is full: nothing was kept. Make room on the machine the server runs on; what you sent can be sent again.',
     );
-  if (code.startsWith('SQLITE_READONLY') || ['SQLITE_CANTOPEN', 'EROFS', 'EACCES', 'EPERM'].includes(code))
+  if (code.startsWith('SQLITE_READONLY') || code === 'EROFS')
+    return no(
+      'read-only',
+      'The data folder or its disk is read-only: nothing was kept. Make it writable, or set HEARTY_DATA to a folder on another disk.',
+    );
+  if (['SQLITE_CANTOPEN', 'EACCES', 'EPERM'].includes(code))
     return no(
       'read-only',
       'The data folder cannot be written to: nothing was kept. Give the server the right to write there.',

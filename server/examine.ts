@@ -7,7 +7,7 @@ import { DatabaseRefused, openDatabase, type Db } from './db';
 import { Documents } from './documents';
 import { diskTrouble, HttpError } from './errors';
 import { Runs } from './live/runs';
-import { PROJECTIONS } from './projections';
+import { bringUpToDate } from './projections';
 import { Stores } from './stores';
 
 /** Examines a backup: copies it into a folder of its own and makes it fit to be restored. Errors: as `examine`. */
@@ -86,7 +86,7 @@ function rebuild(db: Db, hasOurTables: boolean): Examined {
   return db.transaction(() => {
     if ((db.pragma('foreign_key_check') as unknown[]).length > 0)
       throw notOurs('This file is damaged: something in it belongs to nothing.');
-    db.exec(`DELETE FROM document_ref; DELETE FROM show_summary;
+    db.exec(`DELETE FROM document_ref; DELETE FROM show_summary; DELETE FROM show_plan; DELETE FROM projection;
              UPDATE run SET planned_s = NULL, cost = NULL, forecast = NULL`);
     const documents = new Documents(db);
     const failed = new Set<string>();
@@ -95,7 +95,7 @@ function rebuild(db: Db, hasOurTables: boolean): Examined {
       stores: new Stores(db, documents),
       failed: (runId: string) => void failed.add(runId),
     };
-    for (const { rebuild: again } of PROJECTIONS) again(services);
+    bringUpToDate(db, services);
     return { documents: documents.broken().filter((b) => !b.opens).length, runs: failed.size };
   })();
 }

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { request } from './testing/request';
 import { createApp } from './app';
 import { openDatabase } from './db';
+import { diskTrouble } from './errors';
 import { fillDemoData } from './demo-data';
 import { program } from './testing/program';
 import { anotherShow, demoApp, logged, MIGRATIONS, sendTo, temporaryFolder } from './testing/server';
@@ -44,7 +45,7 @@ describe('a disk that refuses', () => {
       .post('/api/events')
       .send({ events: [logged('run', 'r1', 'curtain', {})] });
     expect([refused.status, refused.body.error.code]).toEqual([507, 'read-only']);
-    expect(refused.body.error.message).toContain('cannot be written to');
+    expect(refused.body.error.message).toContain('is read-only');
     expect((await request(app).get('/api/runs/run')).status).toBe(200);
     db.pragma('query_only = OFF');
     expect((await sendTo(app, logged('run', 'r1', 'curtain', {})))[0]!.is).toBe('kept');
@@ -69,13 +70,17 @@ describe('a data folder that is ill ends the start with a sentence', () => {
   test('a folder where the database should be', () => {
     const folder = temporaryFolder();
     mkdirSync(join(folder, 'hearty.db'));
-    expect(message(folder)).toContain(`Hearty Stage cannot start on ${folder}.`);
+    expect(message(folder)).toBe(
+      `${join(folder, 'hearty.db')} is a folder, where the database should be a file. Move it away, or set HEARTY_DATA to another folder.`,
+    );
   });
 
   test('something else under its name, and half of it', () => {
     const folder = temporaryFolder();
     writeFileSync(join(folder, 'hearty.db'), 'Shopping: mints, soda.\n'.repeat(1000));
-    expect(message(folder)).toContain(`The database in ${folder} is damaged. There is no backup beside it`);
+    expect(message(folder)).toContain(
+      `The file hearty.db in ${folder} is not a database. There is no backup beside it`,
+    );
     // What is there is not touched: somebody may yet read it.
     expect(readFileSync(join(folder, 'hearty.db'), 'utf8')).toContain('Shopping');
     const half = temporaryFolder();
@@ -88,6 +93,21 @@ describe('a data folder that is ill ends the start with a sentence', () => {
     expect(message(half)).toMatch(
       /is damaged\. Restore its newest backup with .*hearty-2026-11-02\.db --yes/,
     );
+  });
+});
+
+test.each([
+  ['SQLITE_FULL', 'disk-full', 'The disk is full'],
+  ['ENOSPC', 'disk-full', 'The disk is full'],
+  ['SQLITE_READONLY_DBMOVED', 'read-only', 'The data folder or its disk is read-only'],
+  ['EROFS', 'read-only', 'The data folder or its disk is read-only'],
+  ['EACCES', 'read-only', 'The data folder cannot be written to'],
+  ['SQLITE_BUSY', 'busy', 'Another program holds the database'],
+  ['SQLITE_CORRUPT_VTAB', 'damaged', 'The disk or the database file is damaged'],
+])('%s of the disk has a sentence of its own', (code, name, sentence) => {
+  expect(diskTrouble({ code })).toMatchObject({
+    code: name,
+    message: expect.stringContaining(sentence) as string,
   });
 });
 

@@ -79,6 +79,7 @@ async function main(): Promise<void> {
       .map((name) => name.trim())
       .filter(Boolean),
     version: process.env.npm_package_version ?? '0',
+    readAhead: true,
     log,
   });
   const server = app.listen(port, host, (error?: Error) => {

@@ -13,7 +13,7 @@ interface Services {
  * The tables that lists read, each with the version of the program that fills it. Raise a version when what is written
  * changes: the next start fills the table anew from the logs.
  */
-export const PROJECTIONS: {
+const PROJECTIONS: {
   name: string;
   version: number;
   rebuild: (services: Services) => void;

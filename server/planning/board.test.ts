@@ -1,6 +1,7 @@
 import { request } from '../testing/request';
 import type { Show, Stored, TourAnswer } from '@hearty/core';
 import { demoApp, settled, showLines } from '../testing/server';
+import { createEngine } from './engine';
 
 const { app, db } = demoApp();
 const get = async <T>(path: string) => (await request(app).get(`/api${path}`)).body as T;
@@ -59,4 +60,23 @@ test('a good that a cold budget rests on is not deleted from under it', async ()
   db.prepare("UPDATE document SET deleted_at = 1 WHERE kind = 'demo'").run();
   const { status, body } = await request(app).delete('/api/goods/nitrogen?version=1');
   expect([status, body.error.message]).toEqual([409, expect.stringContaining('“Cold Snap”')]);
+});
+
+const house = demoApp();
+
+test('a start of the server plans nothing again that the same program has planned, and says the same', async () => {
+  await settled<TourAnswer>(house.app, '/tour');
+  const today = '2026-11-23';
+  const { planned: first, ...known } = createEngine(house.db, 'another').look({ today });
+  expect(first.length).toBeGreaterThan(2);
+  const { planned, ...again } = createEngine(house.db).look({ today });
+  expect(planned).toEqual([]);
+  expect(again.shows).toEqual(known.shows);
+  expect(again.buying).toEqual(known.buying);
+  const ends = ({ summaries }: Pick<typeof again, 'summaries'>) =>
+    summaries.map((s) => [s.showId, s.summary]);
+  expect(ends(again)).toEqual(ends(known));
+  // What is no longer to come is not kept.
+  const rows = house.db.prepare('SELECT show_id FROM show_plan ORDER BY show_id').pluck().all();
+  expect(rows).toEqual(again.summaries.map((s) => s.showId).sort());
 });

@@ -31,6 +31,10 @@ export function createBoard({ db, documents, runs, stores, planner, today, log }
     `INSERT INTO show_summary (show_id, digest, body) VALUES (@showId, @digest, @body)
      ON CONFLICT (show_id) DO UPDATE SET digest = @digest, body = @body WHERE digest <> @digest OR body <> @body`,
   );
+  const keep = db.prepare(
+    'INSERT OR REPLACE INTO show_plan (show_id, digest, body) VALUES (@showId, @digest, @body)',
+  );
+  const drop = db.prepare('DELETE FROM show_plan WHERE show_id NOT IN (SELECT value FROM json_each(?))');
   const summaryOf = db.prepare('SELECT body FROM show_summary WHERE show_id = ?').pluck();
 
   async function look(): Promise<void> {
@@ -38,10 +42,12 @@ export function createBoard({ db, documents, runs, stores, planner, today, log }
     if (looking || builtAt === seen) return;
     looking = true;
     try {
-      const { summaries, shows, buying } = await planner.do('look', { today: today(), given });
+      const { summaries, shows, buying, planned } = await planner.do('look', { today: today(), given });
       db.transaction(() => {
         for (const { showId, digest, summary } of summaries)
           put.run({ showId, digest, body: JSON.stringify(summary) });
+        for (const plan of planned) keep.run(plan);
+        drop.run(JSON.stringify(summaries.map((s) => s.showId)));
       })();
       tour = { today: today(), shows, buying };
       seen = builtAt;

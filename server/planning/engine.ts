@@ -9,12 +9,16 @@ import { createReadiness, reckoned, type LookOptions, type Readiness, type Recko
 /** So many shows to come are planned and shown; nobody has more in their book. */
 export const MOST_COMING = 200;
 
-/** Everything of the server that plans, over a database it only reads. */
-export function createEngine(db: Db) {
+/** Everything of the server that plans, over a database it only reads. `engine` names the program that plans. */
+export function createEngine(db: Db, engine = 'here') {
   const documents = new Documents(db);
   const runs = new Runs(db);
   const stores = new Stores(db, documents);
-  const readiness = createReadiness();
+  const kept = db.prepare('SELECT digest, body FROM show_plan WHERE show_id = ?');
+  const readiness = createReadiness({
+    engine,
+    load: (showId) => kept.get(showId) as { digest: string; body: string } | undefined,
+  });
   return {
     look: (options: LookOptions): Readiness =>
       // One moment of the database for all of it.

@@ -26,6 +26,15 @@ export interface Readiness {
   summaries: { showId: string; digest: string; summary: ShowSummary }[];
   shows: TourShow[];
   buying: BuyLine[];
+  /** Shows planned in this look, as they are to be kept. */
+  planned: KeptPlan[];
+}
+
+/** A show's plan as a database keeps it: `body` is `Known` without its digest, as JSON. */
+export interface KeptPlan {
+  showId: string;
+  digest: string;
+  body: string;
 }
 
 /** A show's plan as far as it is kept between two looks. */
@@ -47,16 +56,24 @@ export interface LookOptions {
 /** What a show says whose plan could not be had. */
 const TROUBLE = 'It could not be planned. Open it and take out what you put in last.';
 
+export interface ReadinessOptions {
+  /** Which program plans: what another one planned is planned again. */
+  engine: string;
+  /** What was kept of a show's plan. */
+  load: (showId: string) => { digest: string; body: string } | undefined;
+}
+
 /**
- * Plans the shows to come, each only where its file has changed since the last look, and sets them against one shelf.
- * Keep one and look again: what has not changed costs a digest.
+ * Plans the shows to come, each only where its file has changed since it was last planned, and sets them against one
+ * shelf. Keep one and look again: what has not changed costs a digest.
  */
-export function createReadiness() {
+export function createReadiness({ engine, load }: ReadinessOptions) {
   let known = new Map<string, Known>();
+  let planned: KeptPlan[] = [];
 
   function knownOf(showId: string, file: ShowFile, { given, tell }: LookOptions): Known {
-    const digest = createHash('sha1').update(JSON.stringify(file)).digest('hex');
-    const before = known.get(showId);
+    const digest = createHash('sha1').update(engine).update(JSON.stringify(file)).digest('hex');
+    const before = known.get(showId) ?? keptOf(showId);
     if (before?.digest === digest) return before;
     const message = given?.get(digest);
     if (message !== undefined) return { digest, summary: without(message), timetable: undefined, kit: [] };
@@ -64,18 +81,25 @@ export function createReadiness() {
     try {
       const { timetable, findings, needs } = plan(file, { plays: 0, fixes: false });
       const count = (level: string) => findings.filter((f) => f.level === level).length;
-      return {
-        digest,
+      const kept = {
         summary: { endS: timetable.endS, stops: count('stop'), cautions: count('caution') },
         timetable,
         kit: needs.kit.map(({ goodId, short }) => ({ goodId, short })),
       };
+      planned.push({ showId, digest, body: JSON.stringify(kept) });
+      return { digest, ...kept };
     } catch {
       return { digest, summary: without(TROUBLE), timetable: undefined, kit: [] };
     }
   }
 
+  function keptOf(showId: string): Known | undefined {
+    const row = load(showId);
+    return row && { digest: row.digest, ...(JSON.parse(row.body) as Omit<Known, 'digest'>) };
+  }
+
   return (shows: readonly Show[], library: Library, options: LookOptions): Readiness => {
+    planned = [];
     const next = new Map<string, Known>();
     const stops: { file: ShowFile; known: Known }[] = [];
     for (const show of shows) {
@@ -86,22 +110,23 @@ export function createReadiness() {
       stops.push({ file, known: known });
     }
     known = next;
-    const planned = tour(
+    const stopsOfTour = tour(
       stops.flatMap(({ file, known: { timetable } }) =>
         timetable ? [{ script: script(file), timetable }] : [],
       ),
       library.lots,
     );
     const kit = [...next].flatMap(([showId, clash]) => clash.kit.map((k) => ({ showId, ...k })));
-    const toBuy = new Map(planned.map((s) => [s.showId, s.lines.filter((l) => l.short > 0).length]));
+    const toBuy = new Map(stopsOfTour.map((s) => [s.showId, s.lines.filter((l) => l.short > 0).length]));
     return {
       summaries: [...next].map(([showId, { digest, summary }]) => ({
         showId,
         digest,
         summary: { ...summary, toBuy: toBuy.get(showId) ?? 0 },
       })),
-      shows: planned,
-      buying: buyingList(planned, library.goods, kit, options.today),
+      shows: stopsOfTour,
+      buying: buyingList(stopsOfTour, library.goods, kit, options.today),
+      planned,
     };
   };
 }

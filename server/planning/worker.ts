@@ -1,4 +1,6 @@
 import Database from 'better-sqlite3';
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import { HttpError } from '../errors';
@@ -8,7 +10,8 @@ import type { LookOptions } from './readiness';
 
 /** The thread that plans: it reads the database beside the thread that writes it. */
 const { dataFolder } = workerData as { dataFolder: string };
-const engine = createEngine(new Database(join(dataFolder, 'hearty.db'), { readonly: true }));
+const program = createHash('sha1').update(readFileSync(__filename)).digest('hex');
+const engine = createEngine(new Database(join(dataFolder, 'hearty.db'), { readonly: true }), program);
 const tell = (answer: Answered) => parentPort!.postMessage(answer);
 
 parentPort!.on('message', ({ id, job, with: with_ }: Asked) => {
