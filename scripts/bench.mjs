@@ -10,5 +10,6 @@ if (only === '' || only === 'browser') {
   await build();
 }
 await bundle('scripts/bench.ts', 'node_modules/.cache/hearty/bench.cjs');
+await bundle('server/main.ts', 'node_modules/.cache/hearty/main.cjs');
 await bundle('server/planning/worker.ts', 'node_modules/.cache/hearty/planner.cjs');
 run('node', [join(root, 'node_modules/.cache/hearty/bench.cjs'), ...process.argv.slice(2)]);

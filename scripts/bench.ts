@@ -7,6 +7,7 @@ import { plan, type Plan } from '../core/plan';
 import type { ShowFile } from '../core/show';
 import { instance } from '../core/testing/instances';
 import { troupe } from './bench-troupe';
+import { devices } from './bench-devices';
 import { tenYears } from './bench-server';
 import { inBrowser } from './bench-browser';
 import { live } from './bench-live';
@@ -129,7 +130,10 @@ async function main(): Promise<void> {
     cases();
   }
   if (wanted('live')) await live();
-  if (wanted('server')) await tenYears();
+  if (wanted('server')) {
+    await devices();
+    await tenYears();
+  }
   if (wanted('browser')) await inBrowser(others);
   if (Number(seconds) > 0) {
     await againstSolver(Number(seconds));

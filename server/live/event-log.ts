@@ -22,14 +22,18 @@ export class EventLog {
   private readonly insert;
   private readonly byId;
   private readonly mostOf;
+  private readonly after;
+  private readonly newest;
 
-  constructor(private readonly db: Db) {
+  constructor(db: Db) {
     this.insert = db.prepare(
       `INSERT INTO event (run, id, device, person, at, tick, v, kind, body)
        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (run, id) DO NOTHING`,
     );
     this.byId = db.prepare(`SELECT ${COLUMNS} FROM event WHERE run = ? AND id = ?`);
     this.mostOf = db.prepare('SELECT max(tick) FROM event WHERE run = ?').pluck();
+    this.after = db.prepare(`SELECT ${COLUMNS} FROM event WHERE run = ? AND seq > ? ORDER BY seq LIMIT ?`);
+    this.newest = db.prepare('SELECT max(seq) FROM event WHERE run = ?').pluck();
   }
 
   /** Writes an event down, its body as `text`. `other`: one with its id is here and says something else. */
@@ -42,9 +46,7 @@ export class EventLog {
 
   /** Events of a log after a place in it, in the order they arrived; at most `limit` of them. */
   read(run: string, after = 0, limit = -1): { events: Envelope[]; lastSeq: number } {
-    const rows = this.db
-      .prepare(`SELECT ${COLUMNS} FROM event WHERE run = ? AND seq > ? ORDER BY seq LIMIT ?`)
-      .all(run, after, limit) as Row[];
+    const rows = this.after.all(run, after, limit) as Row[];
     return { events: rows.map(eventOf), lastSeq: rows.at(-1)?.seq ?? after };
   }
 
@@ -54,8 +56,7 @@ export class EventLog {
   }
 
   /** The place of the newest event of a log; 0 where there is none. */
-  lastSeq = (run: string): number =>
-    (this.db.prepare('SELECT max(seq) FROM event WHERE run = ?').pluck().get(run) as number | null) ?? 0;
+  lastSeq = (run: string): number => (this.newest.get(run) as number | null) ?? 0;
 
   /** The largest tick of a log. */
   mostTick = (run: string): number => (this.mostOf.get(run) as number | null) ?? 0;

@@ -4,16 +4,27 @@ import { ASKED, bindAsked } from './season';
 
 /** What lists ask of runs, from tables that are written as runs change. */
 export class RunLists {
-  constructor(private readonly db: Db) {}
+  private readonly byId;
+
+  constructor(private readonly db: Db) {
+    this.byId = db.prepare(`SELECT ${SUMMARY} FROM run WHERE id = ?`);
+  }
+
+  get(id: string): RunSummary | undefined {
+    const row = this.byId.get(id);
+    return row === undefined ? undefined : summaryOf(row);
+  }
+
+  has = (id: string): boolean => this.byId.get(id) !== undefined;
 
   /** Newest first. */
-  list(only: { showId?: string; id?: string; limit?: number } = {}): RunSummary[] {
+  list(only: { showId?: string; limit?: number } = {}): RunSummary[] {
     return this.db
       .prepare(
-        `SELECT ${SUMMARY} FROM run WHERE (@showId IS NULL OR show_id = @showId) AND (@id IS NULL OR id = @id)
+        `SELECT ${SUMMARY} FROM run WHERE @showId IS NULL OR show_id = @showId
          ORDER BY opened_at DESC LIMIT @limit`,
       )
-      .all({ showId: only.showId ?? null, id: only.id ?? null, limit: only.limit ?? -1 })
+      .all({ showId: only.showId ?? null, limit: only.limit ?? -1 })
       .map(summaryOf);
   }
 

@@ -38,7 +38,11 @@ export class RunTables {
   /** Counts changes of what is learned and of open actions. */
   revision = 0;
 
-  constructor(private readonly db: Db) {}
+  private readonly line;
+
+  constructor(private readonly db: Db) {
+    this.line = db.prepare(WRITE_LINE);
+  }
 
   /** Writes what differs between the state the tables were written from and the state now; gives the demos whose record that touches. */
   write(runId: string, run: FoldedRun): ReadonlySet<string> {
@@ -132,30 +136,23 @@ export class RunTables {
     const left = leftOut(script, state);
     const pace = state.phase === 'down' ? paceOfRun(script, state) : undefined;
     const { venue } = script.file;
-    this.db
-      .prepare(
-        `UPDATE run SET phase = ?, curtain_at = ?, down_at = ?, attempts = ?, failed = ?, near_misses = ?, open_actions = ?,
-           called = ?, struck = ?, venue_id = ?, venue_kind = ?, heads = ?, indoors = ?, room_c = ?, humidity = ?,
-           pressure = ?, left_out = ?, worth_left_out = ?, slot_end_s = ?, pace = ?, pace_variance = ?
-         WHERE id = ?`,
-      )
-      .run(
-        state.phase,
-        state.curtainAt ?? null,
-        state.downAt ?? null,
-        outcomes.length,
-        outcomes.filter((a) => a.outcome === 'failed').length,
-        state.nearMisses + incidentsOf(state, 'near miss'),
-        state.actions.filter((a) => !a.done).length,
-        state.called === undefined ? null : Number(state.called),
-        state.struck?.reason ?? null,
-        ...[venue.id, venue.kind, room.heads, Number(room.indoors)],
-        ...[room.roomC ?? null, room.humidityPercent ?? null, room.pressureKPa ?? null],
-        ...[left.items, left.worth],
-        state.downAt === undefined ? null : Math.round(slotEndS(script, state, state.downAt) ?? 0),
-        ...[pace?.mean ?? null, pace?.variance ?? null],
-        runId,
-      );
+    this.line.run(
+      state.phase,
+      state.curtainAt ?? null,
+      state.downAt ?? null,
+      outcomes.length,
+      outcomes.filter((a) => a.outcome === 'failed').length,
+      state.nearMisses + incidentsOf(state, 'near miss'),
+      state.actions.filter((a) => !a.done).length,
+      state.called === undefined ? null : Number(state.called),
+      state.struck?.reason ?? null,
+      ...[venue.id, venue.kind, room.heads, Number(room.indoors)],
+      ...[room.roomC ?? null, room.humidityPercent ?? null, room.pressureKPa ?? null],
+      ...[left.items, left.worth],
+      state.downAt === undefined ? null : Math.round(slotEndS(script, state, state.downAt) ?? 0),
+      ...[pace?.mean ?? null, pace?.variance ?? null],
+      runId,
+    );
   }
 
   /** Writes those of a run's remarks that changed. */
@@ -204,6 +201,10 @@ export class RunTables {
 }
 
 const keyOf = ({ demoId, atMs, kind, text }: Remark) => [demoId, atMs, kind, text];
+
+const WRITE_LINE = `UPDATE run SET phase = ?, curtain_at = ?, down_at = ?, attempts = ?, failed = ?, near_misses = ?,
+  open_actions = ?, called = ?, struck = ?, venue_id = ?, venue_kind = ?, heads = ?, indoors = ?, room_c = ?, humidity = ?,
+  pressure = ?, left_out = ?, worth_left_out = ?, slot_end_s = ?, pace = ?, pace_variance = ? WHERE id = ?`;
 
 const DELETE_ATTEMPTS = 'DELETE FROM attempt WHERE run_id = ? AND item_id = ?';
 

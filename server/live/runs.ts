@@ -33,10 +33,12 @@ export class Runs {
   readonly lists: RunLists;
   readonly lessons: Lessons;
   private readonly tables: RunTables;
+  private readonly generationNow;
   private readonly open = new Map<string, FoldedRun>();
 
   constructor(private readonly db: Db) {
     this.log = new EventLog(db);
+    this.generationNow = db.prepare('SELECT id FROM generation').pluck();
     this.lists = new RunLists(db);
     this.lessons = new Lessons(db);
     this.tables = new RunTables(db);
@@ -60,7 +62,7 @@ export class Runs {
     replaces?: string,
   ): { id: string; isNew: boolean } {
     return this.db.transaction(() => {
-      const existing = this.lists.list({ id })[0];
+      const existing = this.lists.get(id);
       if (existing && existing.showId !== file.show.id)
         throw new HttpError(409, 'exists', 'There already is a run with this id, of another show.');
       if (existing) return { id, isNew: false };
@@ -86,11 +88,11 @@ export class Runs {
   }
 
   /** Changes when a backup is restored: a device that knew another one compares its log with this one by id. */
-  generation = (): string => this.db.prepare('SELECT id FROM generation').pluck().get() as string;
+  generation = (): string => this.generationNow.get() as string;
 
   /** Errors: 404. */
   get(id: string): Run {
-    const summary = this.lists.list({ id })[0];
+    const summary = this.lists.get(id);
     if (!summary) throw notFound('run');
     return { ...summary, file: this.fileOf(id) };
   }
@@ -101,7 +103,7 @@ export class Runs {
    */
   events(runId: string, after: number, limit = PAGE): Omit<EventsPage, 'now' | 'role' | 'generation'> {
     const { events, lastSeq } = this.log.read(runId, after, limit);
-    if (events.length === 0 && this.lists.list({ id: runId }).length === 0) throw notFound('run');
+    if (events.length === 0 && !this.lists.has(runId)) throw notFound('run');
     // A log that is shorter than what was asked after is not the one the asker knew.
     const end = events.length > 0 ? lastSeq : Math.min(after, this.log.lastSeq(runId));
     return { events: events.flatMap(readable), lastSeq: end, more: events.length === limit };
@@ -191,7 +193,7 @@ export class Runs {
       this.open.set(runId, known);
       return known;
     }
-    const summary = this.lists.list({ id: runId })[0];
+    const summary = this.lists.get(runId);
     if (!summary) return undefined;
     const resolved = scriptOf(this.fileOf(runId));
     const fold = foldRun(resolved);
