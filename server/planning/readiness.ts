@@ -31,7 +31,7 @@ export interface Readiness {
 }
 
 /** A show's plan as a database keeps it: `body` is `Known` without its digest, as JSON. */
-export interface KeptPlan {
+interface KeptPlan {
   showId: string;
   digest: string;
   body: string;

@@ -9,7 +9,7 @@ import { touchLog } from './refetchAfterDelivery';
 const SETTLED_MS = 150;
 
 /** Asks again for what somebody else changed. What this tab has already, as after its own save, is left alone. */
-export async function applyChanges(changes: readonly News[] | 'all'): Promise<void> {
+async function applyChanges(changes: readonly News[] | 'all'): Promise<void> {
   if (changes === 'all') return queryClient.invalidateQueries();
   for (const change of changes) {
     if ('log' in change) {
