@@ -51,18 +51,18 @@ export class Hub {
       );
     if (who !== undefined && [...this.lines].filter((line) => line.who === who).length >= MOST_OF_ONE)
       throw new HttpError(429, 'too-many-lines', 'This device has too many screens open. Close some.');
-    let told = options.known;
+    let known = options.known;
     // What is packed is held back until there is enough of it.
     res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store, no-transform' });
     const line: Line = {
       ...options,
       say: () => {
-        res.write(`id: ${newest()}\ndata: ${message(told)}\n\n`);
-        told = newest();
+        res.write(`id: ${newest()}\ndata: ${message(known)}\n\n`);
+        known = newest();
       },
       end: () => void res.end(),
     };
-    if (told === newest()) res.write(':\n\n');
+    if (known === newest()) res.write(':\n\n');
     else line.say();
     this.lines.add(line);
     const beat = setInterval(() => (line.stillMay() ? res.write(':\n\n') : line.end()), BEAT_MS).unref();
