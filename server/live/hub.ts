@@ -57,13 +57,14 @@ export class Hub {
     const line: Line = {
       ...options,
       say: () => {
+        if (known === newest()) return;
         res.write(`id: ${newest()}\ndata: ${message(known)}\n\n`);
         known = newest();
       },
       end: () => void res.end(),
     };
-    if (known === newest()) res.write(':\n\n');
-    else line.say();
+    res.write(':\n\n');
+    line.say();
     this.lines.add(line);
     const beat = setInterval(() => (line.stillMay() ? res.write(':\n\n') : line.end()), BEAT_MS).unref();
     res.on('close', () => {

@@ -39,7 +39,11 @@ export function useDocumentForm<K extends DocumentKind>(
 ) {
   type Body = Kinds[K] & FieldValues;
   const key = `hearty-form:${kind}:${stored.version === 0 ? 'new' : stored.id}`;
-  const [found, setFound] = useState(() => localCopies.read(key, isUnsaved<Body>));
+  const [found, setFound] = useState(() => {
+    const copy = localCopies.read(key, isUnsaved<Body>);
+    // Saved meanwhile, here or elsewhere: nothing is left to save.
+    return copy.is === 'kept' && isSaved({ ...copy.value.body, id: stored.id }, stored) ? NOTHING : copy;
+  });
   const [unkept, setUnkept] = useState(false);
   const unsaved = found.is === 'kept' ? found.value : undefined;
   const form = useForm<Body>({
@@ -55,8 +59,7 @@ export function useDocumentForm<K extends DocumentKind>(
         ...{ copies: localCopies, key, onKept: (isKept) => setUnkept(!isKept) },
         current: () => {
           const body = form.getValues();
-          const isSaved = canonical(prune(body)) === canonical(prune({ ...stored.body, id: stored.id }));
-          return isSaved ? undefined : ({ version, body } satisfies Unsaved<Body>);
+          return isSaved(body, stored) ? undefined : ({ version, body } satisfies Unsaved<Body>);
         },
       }),
     [form, key, stored, version],
@@ -72,7 +75,7 @@ export function useDocumentForm<K extends DocumentKind>(
   }, [form, keeper]);
   const forget = () => {
     keeper.forget();
-    setFound({ is: 'none' });
+    setFound(NOTHING);
   };
   const send = (from: number, values: Body) => {
     setVersion(from);
@@ -139,6 +142,12 @@ export function useDocumentForm<K extends DocumentKind>(
     save: (values: Body) => send(version, values),
   };
 }
+
+/** Whether a form says no more than what is saved. */
+const isSaved = (body: object, { id, body: saved }: Stored<object>): boolean =>
+  canonical(prune(body)) === canonical(prune({ ...saved, id }));
+
+const NOTHING = { is: 'none' } as const;
 
 function isUnsaved<T>(value: unknown): value is Unsaved<T> {
   const { version, body } = (value ?? {}) as Partial<Unsaved<unknown>>;

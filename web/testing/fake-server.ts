@@ -15,6 +15,10 @@ export class FakeServer {
   show: Stored<Show> | undefined;
   file: ShowFile | undefined;
   events: Envelope[] = [];
+  /** So many events are handed out at once. */
+  pageSize = Infinity;
+  /** Called with each page that is handed out. */
+  onPage: () => void = () => undefined;
   /** What a device may do in a run, by what it is told. */
   roleOf: RunRole = 'stage';
   /** Replaced when it is restored. */
@@ -87,7 +91,11 @@ export class FakeServer {
       const mine = this.events.filter((e) => e.run === after[1]);
       const lastSeq = mine.length;
       if (!this.file || this.lost.has(after[1]!)) return error(404, 'not-found', 'There is no such run.');
-      const page = { events: mine.slice(Number(after[2])), lastSeq, more: false };
+      const from = Number(after[2]);
+      const events = mine.slice(from, from + this.pageSize);
+      const isAll = from + events.length >= mine.length;
+      this.onPage();
+      const page = { events, lastSeq: isAll ? lastSeq : from + events.length, more: !isAll };
       return { status: 200, json: { ...page, now, role: this.roleOf, generation: this.generation } };
     }
     if (path === '/api/here') return { status: 200, json: { generation: this.generation } };

@@ -12,7 +12,7 @@ export interface CatchUpOptions {
   onPage?: (page: EventsPage) => void;
   /** The phase of the run as it is folded here. */
   phase?: () => string | undefined;
-  /** Called with the run as the disk has it, or will once all is compared. */
+  /** Called with the run as the disk has it. */
   onKept?: (run: KeptRun) => void;
   /** Whether it is still needed; asked after every wait. */
   goOn?: () => boolean;
@@ -31,8 +31,9 @@ export async function catchUp(run: KeptRun, options: CatchUpOptions): Promise<Re
   let known: Set<string> | undefined;
   const keep = async (change: Partial<KeptRun>) => {
     kept = { ...kept, ...change, phase: phase?.() ?? kept.phase };
-    // Until all is compared, the disk says that it is not.
-    if (!there) await disk.keepRun(kept).catch(() => undefined);
+    // Until all is compared, nobody takes it for compared: broken off, it begins again.
+    if (there) return;
+    await disk.keepRun(kept).catch(() => undefined);
     onKept?.(kept);
   };
   for (let more = true; more && goOn();) {

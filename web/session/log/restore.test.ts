@@ -65,6 +65,24 @@ test('a run that the restored backup does not have is given back with its events
   expect([server.lost.size, tab.texts(), tab.state().refused]).toEqual([0, ['one'], []]);
 });
 
+test('a comparison that is broken off begins again, and still sends what the server lacks', async () => {
+  const tab = tabOf('one');
+  await tab.open('run');
+  for (const text of ['one', 'two', 'three']) await tab.record(note(text));
+  await until(() => settled(tab) && server.events.length === 3);
+  while ((await tab.disk.run('run'))?.lastSeq !== 3) await new Promise((done) => setTimeout(done, 10));
+  // The first page comes, the second does not.
+  server.pageSize = 1;
+  let pages = 0;
+  server.onPage = () => void (++pages === 2 && (server.up = false));
+  server.restore(server.events.slice(0, 2));
+  await until(() => !server.up);
+  await until(() => !tab.state().online);
+  server.up = true;
+  await until(() => server.events.length === 3);
+  expect(sent().sort()).toEqual(['one', 'three', 'two']);
+});
+
 test('a run that nobody opens again is compared too', async () => {
   const tab = tabOf('one');
   await tab.open('run');
