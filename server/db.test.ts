@@ -1,6 +1,7 @@
 import Database from 'better-sqlite3';
 import { cpSync, existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { createApp } from './app';
 import { DatabaseRefused, openDatabase } from './db';
 import { fillDemoData } from './demo-data';
 import { Documents } from './documents';
@@ -133,6 +134,59 @@ describe('the server as a program', () => {
     expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
     db.close();
   }, 30_000);
+
+  test('killed in the middle of an upgrade and of filling its tables anew, it ends as if it had not been', async () => {
+    const folder = temporaryFolder();
+    const path = join(folder, 'hearty.db');
+    const made = openDatabase(folder, MIGRATIONS);
+    fillDemoData(made);
+    createApp({ db: made });
+    const tables = (db: Database.Database) =>
+      [
+        'SELECT * FROM attempt ORDER BY run_id, id',
+        'SELECT id, phase, attempts, failed, near_misses, pace FROM run ORDER BY id',
+        'SELECT * FROM demo_record ORDER BY demo_id',
+        'SELECT * FROM lot_stock ORDER BY lot_id',
+        'SELECT count(*) FROM event',
+        'SELECT name, version FROM projection ORDER BY name',
+      ].map((sql) => db.prepare(sql).all());
+    const wanted = tables(made);
+    // As version 15 left it, with every table that is worked out from the log to be filled again.
+    made.exec(`DROP TABLE generation; DROP TABLE show_plan; DROP INDEX run_pace; DELETE FROM projection;
+               DELETE FROM attempt; DELETE FROM demo_record; DELETE FROM lot_stock; PRAGMA user_version = 15`);
+    made.close();
+    const versionOf = () => {
+      const db = new Database(path, { readonly: true });
+      const version = [
+        db.pragma('user_version', { simple: true }),
+        db.prepare('SELECT count(*) FROM projection').pluck().get(),
+      ];
+      db.close();
+      return version.join();
+    };
+    const done = `${readdirSync(MIGRATIONS).length},2`;
+    const seen = new Set<string>();
+    for (let n = 0; n < 12 && !seen.has(done); n++) {
+      const { child, address } = start(folder);
+      address.catch(() => undefined);
+      const exited = new Promise((done) => child.once('exit', done));
+      const timer = setTimeout(() => child.kill('SIGKILL'), 250 + n * 60);
+      await exited;
+      clearTimeout(timer);
+      seen.add(versionOf());
+    }
+    const last = start(folder);
+    await last.address;
+    const gone = new Promise((done) => last.child.once('exit', done));
+    last.child.kill('SIGTERM');
+    await gone;
+    const db = new Database(path, { readonly: true });
+    expect(tables(db)).toEqual(wanted);
+    expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
+    db.close();
+    // It was killed before the upgrade was done, too.
+    expect([...seen].some((state) => state !== done)).toBe(true);
+  }, 60_000);
 
   test('a port that is none, and a port that is taken, each end with a sentence and no stack', async () => {
     const wrong = ends({ HEARTY_PORT: 'tea', HEARTY_DATA: temporaryFolder() });
