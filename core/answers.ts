@@ -96,7 +96,10 @@ export interface EventsPage {
   now: number;
   /** What the asking device may do in this run. */
   role: RunRole;
-  /** Changes when a backup is restored: places in the log from before that mean nothing then. */
+  /**
+   * The house (a database and its backups), a dot, and what changes when a backup is restored: places in the log from
+   * before that mean nothing then.
+   */
   generation: string;
 }
 
@@ -117,7 +120,7 @@ export interface Here {
   /** On the server's own machine too, only the address with the owner's key opens planning. */
   keyed?: true;
   runs: { runId: string; role: RunRole }[];
-  /** Changes when a backup is restored. */
+  /** As in `EventsPage`. */
   generation: string;
 }
 

@@ -10,7 +10,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { dirname, join } from 'node:path';
-import type { BackupPreview } from '@hearty/core';
+import type { BackupPreview, Here } from '@hearty/core';
 import Database from 'better-sqlite3';
 import { addDays } from 'date-fns';
 import { request } from './testing/request';
@@ -78,6 +78,9 @@ const binary = (res: unknown, done: (error: Error | null, body: Buffer) => void)
 
 test('everything that is saved comes back as it was, with a look before, and what was here is kept', async () => {
   const here = house();
+  const generation = async () =>
+    ((await request(here.app).get('/api/here')).body as Here).generation.split('.');
+  const [ours, first] = await generation();
   const file = await here.save();
   const before = digest(here.db);
   await request(here.app)
@@ -103,6 +106,10 @@ test('everything that is saved comes back as it was, with a look before, and wha
 
   expect((await here.bring(preview.token, true)).status).toBe(200);
   expect(digest(here.db)).toBe(before);
+  // The same house, and places in its logs mean nothing any more.
+  const [still, second] = await generation();
+  expect(still).toBe(ours);
+  expect(second).not.toBe(first);
   // What the server remembered of what was here is forgotten.
   expect((await request(here.app).get('/api/people/bram')).body.body.name).toBe('Bram');
   expect((await request(here.app).get('/api/library')).text).not.toContain('Bram the second');

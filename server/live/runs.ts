@@ -38,7 +38,7 @@ export class Runs {
 
   constructor(private readonly db: Db) {
     this.log = new EventLog(db);
-    this.generationNow = db.prepare('SELECT id FROM generation').pluck();
+    this.generationNow = db.prepare("SELECT house || '.' || id FROM generation").pluck();
     this.lists = new RunLists(db);
     this.lessons = new Lessons(db);
     this.tables = new RunTables(db);
@@ -87,7 +87,7 @@ export class Runs {
       .run(id, showId, file.show.title, openedAt, rehearsal ? 1 : 0, JSON.stringify(file));
   }
 
-  /** Changes when a backup is restored: a device that knew another one compares its log with this one by id. */
+  /** The house and the generation, with a dot: the second changes when a backup is restored, see `EventsPage`. */
   generation = (): string => this.generationNow.get() as string;
 
   /** Errors: 404. */

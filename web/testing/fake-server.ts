@@ -22,7 +22,7 @@ export class FakeServer {
   /** What a device may do in a run, by what it is told. */
   roleOf: RunRole = 'stage';
   /** Replaced when it is restored. */
-  generation = 'generation-1';
+  generation = 'house.1';
   /** Runs that a restored backup does not have. */
   readonly lost = new Set<string>();
   saves = 0;
@@ -59,7 +59,8 @@ export class FakeServer {
   /** Puts an older log in the place of this one, as a restored backup does. */
   restore(events: readonly Envelope[]): void {
     this.events = [...events];
-    this.generation = `generation-${Number(this.generation.split('-')[1]) + 1}`;
+    const [house, n] = this.generation.split('.');
+    this.generation = `${house}.${Number(n) + 1}`;
   }
 
   /** Holds answers back until the returned function is called. */

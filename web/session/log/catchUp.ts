@@ -1,6 +1,6 @@
 import type { EventsPage } from '@hearty/core';
 import { ApiError } from '../api';
-import type { Disk, KeptRun } from './disk';
+import { isOfOneHouse, type Disk, type KeptRun } from './disk';
 import type { Ask, Outbox } from './outbox';
 import type { Reconciled } from './reconcile';
 
@@ -44,7 +44,7 @@ export async function catchUp(run: KeptRun, options: CatchUpOptions): Promise<Re
     // A log that is shorter than the one this device knew was put back by hand.
     if (!there && (page.generation !== kept.generation || page.lastSeq < kept.lastSeq)) {
       known = new Set((await disk.ofRun(run.id).catch(() => [])).map((r) => r.event.id));
-      if (known.size > 0) there = new Set();
+      if (known.size > 0 && isOfOneHouse(kept.generation, page.generation)) there = new Set();
       const before = kept.lastSeq;
       await keep({ lastSeq: 0, generation: page.generation });
       if (before > 0) continue;

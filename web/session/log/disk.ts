@@ -28,6 +28,10 @@ export interface KeptRun {
   generation?: string;
 }
 
+/** Whether two generations are of one house; where the first is not known, nothing speaks against it. */
+export const isOfOneHouse = (known: string | undefined, now: string): boolean =>
+  known === undefined || known.split('.')[0] === now.split('.')[0];
+
 interface LogDb extends DBSchema {
   runs: { key: string; value: KeptRun };
   events: { key: string; value: KeptEvent; indexes: { run: string; is: Standing } };

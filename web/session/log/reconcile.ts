@@ -1,5 +1,5 @@
-import { mayWrite, type RunEvent, type RunGivenBack, type RunRole } from '@hearty/core';
-import type { Disk, KeptRun } from './disk';
+import { mayWrite, type Here, type RunEvent, type RunGivenBack, type RunRole } from '@hearty/core';
+import { isOfOneHouse, type Disk, type KeptRun } from './disk';
 import type { Ask, Outbox } from './outbox';
 
 /** What a restored server and this device had to give each other: events, and those only another device may give. */
@@ -29,8 +29,14 @@ export async function sendBack(
   return { sent: mine.length, missing: lacking.length - mine.length };
 }
 
-/** Gives a run back that the restored backup does not have. Errors: those of `ask`. */
+/**
+ * Gives a run back that the restored backup does not have. Errors: those of `ask`; refuses where the server has another
+ * house's database now, or nobody knows.
+ */
 export async function giveBack(run: KeptRun, ask: Ask): Promise<void> {
+  const { generation } = await ask<Here>('/here');
+  if (run.generation === undefined || !isOfOneHouse(run.generation, generation))
+    throw new Error('This run is not of this house.');
   const { showId, rehearsal, openedAt, file } = run;
   const body: RunGivenBack = { showId, rehearsal, openedAt, file };
   await ask(`/runs/${run.id}`, { method: 'PUT', body });

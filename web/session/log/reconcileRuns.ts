@@ -1,6 +1,7 @@
 import type { Here } from '@hearty/core';
 import { ApiError } from '../api';
 import { catchUp, type CatchUpOptions } from './catchUp';
+import { isOfOneHouse } from './disk';
 
 /**
  * Compares every run of this device with a server that was restored since the device last had them: what was recorded
@@ -11,7 +12,7 @@ export async function reconcileRuns(options: Pick<CatchUpOptions, 'disk' | 'outb
   if (runs.length === 0) return;
   const { generation } = await options.ask<Here>('/here');
   for (const run of runs)
-    if (run.generation !== generation)
+    if (run.generation !== generation && isOfOneHouse(run.generation, generation))
       await catchUp(run, options).catch((error: unknown) => {
         // One run that is not this device's any more keeps back no other.
         if (!(error instanceof ApiError) || error.silent) throw error;

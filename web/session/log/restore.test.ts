@@ -83,6 +83,32 @@ test('a comparison that is broken off begins again, and still sends what the ser
   expect(sent().sort()).toEqual(['one', 'three', 'two']);
 });
 
+test('another house’s database at the same address is sent nothing of this one', async () => {
+  const tab = tabOf('one');
+  await tab.open('run');
+  await tab.record(note('ours'));
+  await until(() => settled(tab) && server.events.length === 1);
+  while ((await tab.disk.run('run'))?.lastSeq !== 1) await new Promise((done) => setTimeout(done, 10));
+  await tab.shut();
+  server.restore([]);
+  server.generation = 'another.1';
+  server.lost.add('run');
+  const again = tabOf('one');
+  const { disk, outbox } = again;
+  await reconcileRuns({ disk, outbox, ask: server.ask });
+  await again.open('run');
+  expect([again.state().failed, server.lost.size]).toEqual(['There is no such run.', 1]);
+  // Even a run of the same id is only fetched.
+  server.lost.clear();
+  await again.shut();
+  const third = tabOf('one');
+  await third.open('run');
+  await third.record(note('theirs'));
+  await until(() => settled(third) && server.events.length > 0);
+  await new Promise((done) => setTimeout(done, 100));
+  expect(sent()).toEqual(['theirs']);
+});
+
 test('a run that nobody opens again is compared too', async () => {
   const tab = tabOf('one');
   await tab.open('run');
