@@ -108,6 +108,8 @@ test('the server goes away while one plans: the draft is kept on the device and 
 test('two people change one show: the second is shown both and chooses', async ({ page, context }) => {
   await page.goto(`${HALL}/plan`);
   const other = await context.newPage();
+  // It hears nothing of the first, as on a network that breaks off.
+  await other.route('**/api/changes*', (route) => route.abort());
   await other.goto(`${HALL}/plan`);
   for (const p of [page, other]) await expect(p.getByTestId('landing')).toBeVisible();
   await page.getByRole('button', { name: /^Two questions/ }).click();

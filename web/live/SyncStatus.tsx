@@ -1,7 +1,11 @@
+import { Box } from '@mui/material';
 import type { Reconciled } from '../session/log/reconcile';
 import { opensAlone } from '../session/here';
 import { useOutbox } from '../session/outbox';
 import { useRunLog } from '../session/runLog';
+
+const SAVED = 'Saved';
+const ON_SERVER = ' on the server';
 
 const WHY = {
   gone: 'no server',
@@ -17,7 +21,7 @@ function useKeptWords(): string {
   const { waiting, trouble, message, onlyInTab, keepsNothing } = useOutbox((s) => s);
   if (onlyInTab > 0)
     return `${keepsNothing ? 'this browser keeps nothing' : 'this device is full'} · ${onlyInTab} only in this tab: leave it open`;
-  const kept = waiting === 0 ? 'Saved on the server' : `${waiting} saved on this device only`;
+  const kept = waiting === 0 ? SAVED + ON_SERVER : `${waiting} saved on this device only`;
   const here = opensAlone() && !keepsNothing ? kept : `${kept} · keep this tab open`;
   if (trouble !== 'none') return `${WHY[trouble] || bare(message)} · ${here}`;
   if (failed) return `${bare(failed)} · ${here}`;
@@ -40,5 +44,16 @@ function restoredWords({ sent, received, missing }: Reconciled): string {
 export function SyncStatus() {
   const words = useKeptWords();
   const reconciled = useRunLog((s) => s.reconciled);
-  return <>{reconciled ? `${words} · ${restoredWords(reconciled)}` : words}</>;
+  const all = reconciled ? `${words} · ${restoredWords(reconciled)}` : words;
+  if (!all.startsWith(SAVED + ON_SERVER)) return <>{all}</>;
+  // A phone has no room for more than the first word of what is so nearly always.
+  return (
+    <>
+      {SAVED}
+      <Box component="span" sx={{ display: { xs: 'none', sm: 'inline' } }}>
+        {ON_SERVER}
+      </Box>
+      {all.slice(SAVED.length + ON_SERVER.length)}
+    </>
+  );
 }
