@@ -43,7 +43,11 @@ async function picture(name, path, ready) {
 }
 
 const landed = () => page.getByTestId('landing').waitFor();
-await picture('shows', '/shows', () => page.getByText('Cold Snap').waitFor());
+await picture('shows', '/shows', async () => {
+  await page.getByText('Cold Snap').waitFor();
+  // Planned: without this the first picture after a start is one of waiting.
+  await page.getByText('Being planned').first().waitFor({ state: 'hidden' });
+});
 await picture('plan', `${HALL}/plan`, landed);
 await picture('print', `${HALL}/print`, () => page.getByRole('region', { name: 'Run sheet' }).waitFor());
 await picture('bench', '/bench/vapour-bottle?fuel=ethanol&temperatureC=9', () =>
