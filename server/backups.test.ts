@@ -302,7 +302,8 @@ describe('with the database gone and a backup beside it', () => {
       // Nobody else answers it, and nothing else does.
       expect((await answer(address!, '0', { 'X-Forwarded-For': '192.0.2.1' })).status).toBe(401);
       expect((await answer(address!, '0', { Origin: 'https://elsewhere.example' })).status).toBe(403);
-      expect((await answer(address!, '7')).status).toBe(400);
+      for (const none of ['7', '', '-1']) expect((await answer(address!, none)).status).toBe(400);
+      expect((await request(address!).post('/answer')).status).toBe(400);
       expect((await request(address!).get('/api/shows')).body.error.code).toBe('missing-data');
       const started = heard('stdout', /Hearty Stage: (\S+)/);
       expect((await answer(address!, '0')).status).toBe(200);

@@ -81,8 +81,9 @@ export function askInBrowser(options: AskOptions): Promise<void> {
     });
     app.post('/answer', (req, res) => {
       if (!isHere(req, owner)) throw new HttpError(401, 'who', ELSEWHERE_WORDS);
-      const { backup } = req.body as { backup?: unknown };
-      const chosen = missing.backups[Number(backup)];
+      const { backup } = (req.body ?? {}) as { backup?: unknown };
+      // An empty answer is none, and no number.
+      const chosen = /^\d+$/.test(String(backup)) ? missing.backups[Number(backup)] : undefined;
       if (backup !== 'none' && !chosen) throw new HttpError(400, 'bad-input', 'Choose one of the backups.');
       if (chosen) restore(folder, migrations, chosen.path);
       page(res, '<h1>Starting …</h1><meta http-equiv="refresh" content="2; url=/">');
