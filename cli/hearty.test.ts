@@ -164,5 +164,5 @@ test('bench lists the calculators, works one out, and refuses what is out of ran
     'temperatureC: must be a number from -20 to 60 °C',
   ]);
   expect(hearty('bench', 'vapour-bottle', '{').status).toBe(2);
-  expect(hearty('bench', 'no-such').stderr).toContain('There is no such bench');
+  expect(hearty('bench', 'no-such').stderr).toContain('There is no such calculator');
 });

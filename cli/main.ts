@@ -63,7 +63,7 @@ function benches(id: string | undefined, given = '{}', list: boolean): void {
   if (list) return print(BENCHES.map(listed));
   const bench = BENCHES.find((b) => b.id === id);
   if (!bench)
-    throw new BadInput(`There is no such bench. There are: ${BENCHES.map((b) => b.id).join(', ')}.`, 2);
+    throw new BadInput(`There is no such calculator. There are: ${BENCHES.map((b) => b.id).join(', ')}.`, 2);
   let inputs: unknown;
   try {
     inputs = JSON.parse(given);

@@ -103,6 +103,12 @@ export interface EventsPage {
   generation: string;
 }
 
+/** What a run's line brings: the events after a place in its log. Without `events`, there are too many: ask for them. */
+export interface EventsNews extends Pick<EventsPage, 'lastSeq' | 'generation'> {
+  after: number;
+  events?: RunEvent[];
+}
+
 /** A run that a device gives back to a server whose restored backup does not have it. */
 export interface RunGivenBack {
   showId: string;
@@ -280,7 +286,7 @@ export interface Logbook {
   runs: RunLine[];
   moreRuns: boolean;
   /** So many runs of which it is still being worked out how long they were planned and what they used up. */
-  unreckoned: number;
+  costsPending: number;
   /** Open; `title`: what it hangs on. Of one demo, where one is asked for. */
   actions: { id: string; text: string; title: string }[];
 }

@@ -6,7 +6,7 @@ test.use({ open: true });
 
 const target = (page: Page) => page.getByRole('button', { name: /page-down on the clicker/ });
 
-test('phones come in with a code, each to what it is for; nothing else of the product is reached with it', async ({
+test('phones join with a code, each to what it is for; nothing else of the product is reached with it', async ({
   page,
   browser,
   server,
@@ -27,11 +27,11 @@ test('phones come in with a code, each to what it is for; nothing else of the pr
   const phone = await device(browser, server.houseUrl, '/join');
   await sound(phone);
   await phone.getByLabel('Code').fill('AAA AAAA');
-  await phone.getByRole('button', { name: 'Come in' }).click();
+  await phone.getByRole('button', { name: 'Join' }).click();
   await expect(phone.getByText(/This code opens nothing/)).toBeVisible();
   await expect(phone.getByText(/keep its tab open through the show/)).toBeVisible();
   await phone.getByLabel('Code').fill(codes.crew.toLowerCase());
-  await phone.getByRole('button', { name: 'Come in' }).click();
+  await phone.getByRole('button', { name: 'Join' }).click();
   await phone.getByRole('button', { name: /Sefa/ }).click();
   await expect(phone.getByRole('button', { name: 'Done: Light the burner' })).toBeVisible();
   await expect(phone.getByRole('status')).toContainText('keep this tab open');
@@ -56,7 +56,7 @@ test('phones come in with a code, each to what it is for; nothing else of the pr
   await expect(phone.getByText(/Planning from other machines is not open/)).toBeVisible();
 
   const wall = await device(browser, server.houseUrl, `/join/${codes.viewer.replace(' ', '')}`);
-  await wall.getByRole('button', { name: 'Come in' }).click();
+  await wall.getByRole('button', { name: 'Join' }).click();
   await wall.getByRole('link', { name: 'One of the crew, or the narrator' }).click();
   await wall.getByRole('button', { name: /Sefa/ }).click();
   await expect(wall.getByText('Light the burner')).toHaveCount(0);
@@ -65,7 +65,7 @@ test('phones come in with a code, each to what it is for; nothing else of the pr
 
   // A new code shows the old one's devices the door, and says so where the show is seen.
   await others
-    .getByRole('article', { name: 'Looking on' })
+    .getByRole('article', { name: 'Viewer' })
     .getByRole('button', { name: /New code/ })
     .click();
   await expect(others.getByTestId('code-viewer')).not.toHaveText(codes.viewer);
@@ -106,10 +106,10 @@ test('planning from another machine asks for the passphrase set on this one, and
   await expect(laptop.getByRole('heading', { name: 'Consumables' })).toBeVisible();
   // It plans like any other; the passphrase itself is not for it to set.
   await laptop.goto(`${HALL}/live`);
-  await expect(laptop.getByText('It is set on the machine Hearty Stage runs on.')).toBeVisible();
+  await expect(laptop.getByText('Set it on the machine that runs Hearty Stage.')).toBeVisible();
   // Let out, it is a stranger again.
   await laptop.goto('/enter');
-  await laptop.getByRole('button', { name: 'Let it out again' }).click();
+  await laptop.getByRole('button', { name: 'Sign this device out' }).click();
   await expect(laptop.getByRole('region', { name: 'This device is in' })).toHaveCount(0);
   await laptop.goto(`${HALL}/plan`);
   await expect(laptop).toHaveURL(/\/enter/);

@@ -1,3 +1,4 @@
+import { replacedWordsIn } from './plain-words';
 import { SCREENS, scrollsSideways, wrongIn } from './pages';
 import { expect, test } from './server';
 
@@ -7,7 +8,7 @@ const PHONE = { width: 390, height: 844 };
 const PART = 4;
 for (let from = 0; from < SCREENS.length; from += PART) {
   const part = SCREENS.slice(from, from + PART);
-  test(`axe finds nothing against WCAG 2.2 AA in both themes, and no phone scrolls sideways: ${part.map(([name]) => name).join(', ')}`, async ({
+  test(`axe finds nothing against WCAG 2.2 AA in both themes, no phone scrolls sideways, and the words are plain: ${part.map(([name]) => name).join(', ')}`, async ({
     page,
   }) => {
     const found: string[] = [];
@@ -15,6 +16,7 @@ for (let from = 0; from < SCREENS.length; from += PART) {
       await page.goto(path);
       await ready(page);
       found.push(...(await wrongIn(page)).map((v) => `${name}: ${v}`));
+      found.push(...(await replacedWordsIn(page)).map((text) => `${name} says: ${text}`));
       await page.setViewportSize(PHONE);
       await expect.poll(() => scrollsSideways(page), { message: `${name} on a phone` }).toBe(0);
       await page.setViewportSize(LAPTOP);
@@ -24,7 +26,7 @@ for (let from = 0; from < SCREENS.length; from += PART) {
       await turn('Dark');
       await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(23, 17, 26)');
       found.push(...(await wrongIn(page, 'colours')).map((v) => `${name} at night: ${v}`));
-      await turn('Paper');
+      await turn('Light');
     }
     expect(found).toEqual([]);
   });

@@ -22,7 +22,7 @@ test('a bench is found by its question, worked out as one types, shared by its a
   await bottle.fill('900');
   await bottle.blur();
   await expect(page.getByText(/from -20 to 60|−20/)).toBeVisible();
-  await expect(page.getByText(/this is still of what stood there before/)).toBeVisible();
+  await expect(page.getByText(/The result is still the one for the values before/)).toBeVisible();
   await expect(verdict).toContainText('It will not light');
   await bottle.fill('25');
   await expect(verdict).toContainText('It lights');
@@ -32,13 +32,13 @@ test('a bench is found by its question, worked out as one types, shared by its a
   await expect(verdict).toContainText('It lights');
 
   // Two settings side by side.
-  await page.getByRole('button', { name: 'Keep this beside, and change something' }).click();
+  await page.getByRole('button', { name: 'Compare with other inputs' }).click();
   await bottle.fill('15');
   const row = page.getByRole('row', { name: /^Vapour in the air/ });
   await expect(row.getByRole('cell')).toHaveCount(2);
   const [now, beside] = await row.getByRole('cell').allTextContents();
   expect(parseFloat(now!)).toBeLessThan(parseFloat(beside!));
-  await page.getByRole('button', { name: 'As it was at first' }).click();
+  await page.getByRole('button', { name: 'Reset' }).click();
   await expect(page).toHaveURL(/\/bench\/vapour-bottle$/);
   await expect(bottle).toHaveValue('20');
 });
@@ -69,7 +69,7 @@ test('a bench goes into a demo: its amount is in the supplies, its limit in the 
 }) => {
   // At the bench: as strong as what is on the shelf, in the room of the hall.
   await page.goto('/bench/peroxide-foam');
-  await page.getByLabel('Reckon with the room of').click();
+  await page.getByLabel('Use conditions from').click();
   await page.getByRole('option', { name: 'Saltmarsh Village Hall' }).click();
   await expect(page.getByText('Of Saltmarsh Village Hall.')).toBeVisible();
   await page.getByLabel('and the strength of').click();
@@ -79,9 +79,9 @@ test('a bench goes into a demo: its amount is in the supplies, its limit in the 
   await page.getByRole('button', { name: 'Use this in a demo' }).click();
   await page.getByLabel('Demo', { exact: true }).fill('Foam col');
   await page.getByRole('option', { name: /^Foam column/ }).click();
-  await expect(page.getByText(/It holds this bench already/)).toBeVisible();
-  await page.getByRole('button', { name: /^Take it into/ }).click();
-  await expect(page.getByText('“Foam column, kitchen strength” holds this bench now.')).toBeVisible();
+  await expect(page.getByText(/It uses this calculator already/)).toBeVisible();
+  await page.getByRole('button', { name: /^Use it in/ }).click();
+  await expect(page.getByText('“Foam column, kitchen strength” uses this calculator now.')).toBeVisible();
   await expect(page.getByText('Peroxide: 236.6 mL')).toBeVisible();
 
   // In the supplies of the show it is a cup each time, with the waste of the demo; and comes of the bench.
@@ -140,13 +140,13 @@ test('how long a dip takes comes from a calculator, and the plan follows it', as
   await page.getByRole('option', { name: /^The ball that forgot/ }).click();
   await page.getByLabel('“Drop the ball into the cold box”: is ready after').click();
   await page.getByRole('option', { name: 'Stops boiling after about' }).click();
-  await page.getByRole('button', { name: /^Take it into/ }).click();
+  await page.getByRole('button', { name: /^Use it in/ }).click();
   await expect(page.getByText('ready when its calculator says')).toBeVisible();
   await expect.poll(readyAfterS).toBeLessThan(90);
 
   // Taken out in the editor, the time that stands in the demo counts again.
   await page.goto('/demos/still-ball/edit');
-  await page.getByRole('button', { name: 'Take this time out' }).click();
+  await page.getByRole('button', { name: 'Remove this time' }).click();
   await page.getByRole('button', { name: 'Save', exact: true }).first().click();
   await expect(page.getByText('ready 5 min later')).toBeVisible();
   await expect.poll(readyAfterS).toBe(300);
@@ -157,7 +157,7 @@ test('the demo editor holds a bench: what is out of its range stops the save, wh
   server,
 }) => {
   await page.goto('/demos/foam-column/edit');
-  const bench = page.getByRole('group', { name: 'bench 1' }).last();
+  const bench = page.getByRole('group', { name: 'calculator 1' }).last();
   const vessel = bench.getByRole('textbox', { name: 'Vessel' });
   await vessel.fill('900');
   await vessel.blur();

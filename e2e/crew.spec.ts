@@ -72,7 +72,7 @@ test('a paper-white screen turns dark and stays so', async ({ page }) => {
   await page.goto('/shows');
   await page.getByRole('button', { name: 'Dark' }).click();
   await page.reload();
-  await expect(page.getByRole('button', { name: 'Paper' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Light' })).toBeVisible();
   await expect(page.locator('body')).toHaveCSS('background-color', 'rgb(23, 17, 26)');
 });
 
@@ -91,7 +91,7 @@ test('the plan changes after the checks began: starting over checks the new plan
     .getByRole('link', { name: 'Plan' })
     .click();
   await page.getByRole('button', { name: /^The can that bows, / }).click();
-  await page.getByRole('button', { name: 'Take out' }).click();
+  await page.getByRole('button', { name: 'Remove' }).click();
   await saved(page);
   await page
     .getByRole('navigation', { name: 'The work on this show' })

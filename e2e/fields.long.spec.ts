@@ -19,7 +19,7 @@ const FORMS: [string, (page: Page) => Promise<void>, string][] = [
     async (page) => {
       await page.goto(`${HALL}/plan`);
       await page.getByRole('button', { name: 'Show details' }).click();
-      await page.getByRole('button', { name: 'Forbid something at some hours' }).click();
+      await page.getByRole('button', { name: 'Add a time restriction' }).click();
     },
     'Done',
   ],
@@ -31,7 +31,7 @@ const FORMS: [string, (page: Page) => Promise<void>, string][] = [
         .getByRole('button', { name: /^What to do with/ })
         .first()
         .click();
-      await page.getByRole('menuitem', { name: 'Change the good' }).click();
+      await page.getByRole('menuitem', { name: 'Edit the item' }).click();
     },
     'Save',
   ],

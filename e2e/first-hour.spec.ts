@@ -16,6 +16,35 @@ async function tabTo(page: Page, role: 'button' | 'combobox' | 'textbox', name: 
 test.describe('an empty database', () => {
   test.use({ demoData: false });
 
+  test('a new show: Enter goes on to the next field, doors and get-in follow curtain-up, nothing planned has no odds', async ({
+    page,
+  }) => {
+    await page.goto('/shows');
+    await page.getByRole('button', { name: 'Plan the first show' }).click();
+    await page.getByLabel('Title').fill('First light');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('combobox', { name: /^Venue/ })).toBeFocused();
+    await expect(page.getByRole('dialog', { name: 'New show' })).toBeVisible();
+    await page.keyboard.type('The boathouse');
+    const [doors, getIn] = ['Doors', 'Get-in'].map((name) => page.getByLabel(name, { exact: true }));
+    await page.getByRole('combobox', { name: /^Crew/ }).fill('Wren');
+    const curtain = page.getByLabel('Curtain-up', { exact: true });
+    const before = [await doors!.inputValue(), await getIn!.inputValue(), await curtain.inputValue()];
+    await curtain.fill('19:30');
+    await curtain.press('Tab');
+    const minutes = (clock: string) => Number(clock.slice(0, 2)) * 60 + Number(clock.slice(3));
+    const by = 19 * 60 + 30 - minutes(before[2]!);
+    await expect.poll(async () => minutes(await doors!.inputValue())).toBe(minutes(before[0]!) + by);
+    expect(minutes(await getIn!.inputValue())).toBe(minutes(before[1]!) + by);
+    await page.getByRole('button', { name: 'Create the show' }).click();
+    await expect(page.getByText('The running order is empty.')).toBeVisible();
+    await expect(page.getByTestId('headline')).not.toContainText('%');
+    await page.getByRole('navigation').getByRole('link', { name: 'Supplies' }).click();
+    await expect(
+      page.getByText('Add demos to the running order; what they need is totalled here.'),
+    ).toBeVisible();
+  });
+
   test('leads to a planned show of three demos by keyboard alone', async ({ page }) => {
     await page.goto('/');
     const type = (text: string) => page.keyboard.type(text);
@@ -43,7 +72,8 @@ test.describe('an empty database', () => {
     await expect(page.getByRole('option', { name: 'New demo “Paper rocket”' })).toBeVisible();
     await press('Enter');
     await expect(page.getByLabel('How long')).toBeFocused();
-    await type('4 min');
+    await type('4');
+    await expect(page.getByText('= 4 min', { exact: true })).toBeVisible();
     await press('Enter');
     await expect.poll(() => order(page)).toEqual(['The egg that swims', 'Paper rocket']);
     await tabTo(page, 'combobox', /^Add/);
@@ -53,7 +83,7 @@ test.describe('an empty database', () => {
     await saved(page);
     await expect(page.getByTestId('headline')).toContainText('14:0');
     // What is not written down yet of the new one is said, and nothing else stops the show.
-    const findings = page.getByRole('list', { name: 'What is said of this item' });
+    const findings = page.getByRole('list', { name: 'Findings about this item' });
     await expect(findings.or(page.getByRole('list', { name: 'Findings' })).first()).toBeVisible();
     await page.reload();
     await expect.poll(() => order(page)).toEqual(['The egg that swims', 'Paper rocket', 'Pepper on the run']);
@@ -63,13 +93,13 @@ test.describe('an empty database', () => {
     await page.goto('/demos');
     const shelf = page.getByRole('region', { name: 'Starter shelf' });
     await expect(shelf.getByRole('listitem')).toHaveCount(12);
-    await shelf.getByRole('button', { name: 'Bring in Cabbage that knows' }).click();
+    await shelf.getByRole('button', { name: 'Add Cabbage that knows' }).click();
     await expect(page.getByText('1 of 1 demos')).toBeVisible();
     await expect(shelf.getByRole('listitem')).toHaveCount(11);
     await page.getByRole('link', { name: 'Cabbage that knows' }).click();
     await expect(page.getByText('Presenter: Safety glasses')).toBeVisible();
     await page.goto('/demos');
-    await shelf.getByRole('button', { name: 'Bring in all 11' }).click();
+    await shelf.getByRole('button', { name: 'Add all 11' }).click();
     await expect(page.getByText('12 of 12 demos')).toBeVisible();
     await expect(shelf).toBeHidden();
   });
@@ -95,16 +125,16 @@ test('a library file goes from one database to another, with what is new in it s
     const there = await browser.newPage({ baseURL: other.url });
     await there.goto('/demos');
     const bring = async () => {
-      await there.getByRole('button', { name: 'Bring in a library file' }).click();
+      await there.getByRole('button', { name: 'Import demos' }).click();
       await there.locator('input[type=file]').setInputFiles(path);
     };
     await bring();
-    await expect(there.getByText('1 new, 0 not as yours, 0 the same.')).toBeVisible();
-    await expect(there.getByText(/new here · new goods: .*Splash goggles.* · a picture/)).toBeVisible();
-    await there.getByRole('button', { name: 'Bring in 1' }).click();
+    await expect(there.getByText('1 new, 0 different, 0 the same.')).toBeVisible();
+    await expect(there.getByText(/new here · new items: .*Splash goggles.* · a picture/)).toBeVisible();
+    await there.getByRole('button', { name: 'Import 1' }).click();
     await expect(there.getByRole('link', { name: 'Foam column, kitchen strength' })).toBeVisible();
     await bring();
-    await expect(there.getByText('0 new, 0 not as yours, 1 the same.')).toBeVisible();
+    await expect(there.getByText('0 new, 0 different, 1 the same.')).toBeVisible();
     await there.getByRole('button', { name: 'Close' }).click();
     await there.getByRole('link', { name: 'Foam column, kitchen strength' }).click();
     await drawn(there, 'The cylinder in its tray, with the marks to fill to');

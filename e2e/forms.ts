@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 
-const NOT_SAVED = 'Not saved: some fields need mending.';
+const NOT_SAVED = 'Not saved: some fields need fixing.';
 
 /** Types what cannot be read into each field of a form, one after another; each refuses it, and nothing is saved. */
 export async function refuseEachField(

@@ -18,7 +18,7 @@ test('a broken show file is refused with paths and sentences, and nothing of it 
   const write = () => writeFileSync(path, JSON.stringify(file));
   info.outputPath('show.json');
   await page.goto('/shows');
-  await page.getByRole('button', { name: 'Bring in a show file' }).click();
+  await page.getByRole('button', { name: 'Import a show' }).click();
   write();
   await page.locator('input[type=file]').setInputFiles(path);
   const alert = page.getByRole('alert');
@@ -40,7 +40,7 @@ test('a show saved as a file is a show file the product takes back', async ({ pa
   await page.getByRole('button', { name: 'Export show' }).click();
   const path = await (await waiting).path();
   await page.goto('/shows');
-  await page.getByRole('button', { name: 'Bring in a show file' }).click();
+  await page.getByRole('button', { name: 'Import a show' }).click();
   await page.locator('input[type=file]').setInputFiles(path);
   await expect(page).toHaveURL(/weather-in-a-kitchen-2/);
 });
@@ -53,7 +53,7 @@ test('a show is copied to another day, deleted and brought back', async ({ page,
     (await server.get<Overview>('/api/overview')).coming.filter((s) => s.title === 'Cold Snap');
   const [first] = await shows();
   await page.getByRole('button', { name: 'Copy Cold Snap' }).click();
-  await expect(page.getByRole('dialog', { name: 'The day of the copy' }).getByRole('grid')).toBeVisible();
+  await expect(page.getByRole('dialog', { name: 'Date of the copy' }).getByRole('grid')).toBeVisible();
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/plan$/);
   await saved(page);
@@ -69,6 +69,7 @@ test('a show is copied to another day, deleted and brought back', async ({ page,
   const [month, day] = new Date(copy.date)
     .toLocaleDateString('en-US', { month: 'short', day: 'numeric' })
     .split(' ');
+  await page.getByRole('button', { name: `More for Cold Snap, ${day} ${month}` }).click();
   await page.getByRole('button', { name: `Delete Cold Snap, ${day} ${month}` }).click();
   await expect(links).toHaveCount(1);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -100,11 +101,11 @@ test('a demo is edited: what is wrong is said at its field, what is right is sav
   await page.getByRole('group', { name: 'step 1' }).getByRole('button', { name: / to / }).click();
   await page.getByRole('group', { name: 'step 1' }).getByLabel('Best').fill('10 min');
   await page.getByRole('button', { name: 'Save' }).first().click();
-  await expect(page.getByText('Not saved: some fields need mending')).toBeVisible();
+  await expect(page.getByText('Not saved: some fields need fixing')).toBeVisible();
   await expect(page.getByText('Title: Write something here.')).toBeVisible();
   await page.getByLabel('Title').fill('The hammer that floats');
   await page.getByRole('button', { name: 'Save' }).first().click();
-  await expect(page.getByText('Likely: Best, likely and worst must not run backwards.')).toBeVisible();
+  await expect(page.getByText('Likely: Best, likely and worst must be in order.')).toBeVisible();
   const best = page.getByRole('group', { name: 'step 1' }).getByLabel('Best');
   await best.fill('20 s');
   await page.getByRole('button', { name: 'Add a step' }).click();

@@ -30,7 +30,7 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await bath.press('Enter');
   const gate = page.getByTestId('gate-i-warm-fountain');
   await expect(gate).toContainText('No-go');
-  await expect(gate).toContainText('20 °C, wanted 28 to 35 °C');
+  await expect(gate).toContainText('20 °C, needed 28 to 35 °C');
   await bath.fill('32');
   await bath.press('Enter');
   await expect(gate).toContainText('Not checked');
@@ -106,7 +106,7 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await expect(page.getByTestId('landing')).not.toHaveText(landingBefore!);
   // What was written stands where the demo is planned, and on its own page, with the way back to this debrief.
   await page.getByRole('button', { name: /^The can that bows, / }).click();
-  await expect(page.getByRole('region', { name: 'Written after shows' })).toContainText(
+  await expect(page.getByRole('region', { name: 'Debrief notes' })).toContainText(
     'Near miss: Water on the step',
   );
   await page.getByRole('button', { name: 'Close the item' }).click();

@@ -41,7 +41,7 @@ test('where colours are forced, marks of level are seen and what is chosen is to
 }) => {
   await page.emulateMedia({ forcedColors: 'active' });
   await page.goto('/shows/nine-minutes-of-air/plan');
-  const mark = page.getByRole('list', { name: 'To mend', exact: true }).getByRole('button').first();
+  const mark = page.getByRole('list', { name: 'To fix', exact: true }).getByRole('button').first();
   await expect(mark).toBeVisible();
   expect(await drawn(page, mark.locator('span[aria-hidden]'))).toBe(true);
   const frame = (locator: ReturnType<Page['locator']>) =>

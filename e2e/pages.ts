@@ -12,6 +12,7 @@ export const SCREENS: [string, string, (page: Page) => Promise<unknown>][] = [
   ['packing', `${HALL}/supplies/packing`, (p) => p.getByText('By themselves').waitFor()],
   ['cold', '/shows/cold-snap/supplies/cold', (p) => p.getByTestId('cold-order').first().waitFor()],
   ['room', `${HALL}/room`, (p) => p.getByRole('table', { name: 'Moment by moment' }).waitFor()],
+  ['print', `${HALL}/print`, (p) => p.getByRole('region', { name: 'Run sheet' }).waitFor()],
   ['risk draft', `${HALL}/room/risk`, (p) => p.getByRole('table', { name: 'Risks' }).waitFor()],
   [
     'venue sheet',

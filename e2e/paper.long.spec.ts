@@ -16,7 +16,7 @@ const SHEETS: {
     path: `${HALL}/print`,
     ready: (p) => p.getByRole('region', { name: 'Run sheet' }).waitFor(),
     title: 'Weather in a Kitchen',
-    has: ['curtain-up 14:00', 'Call: “', 'does not replace a risk assessment', 'Stands by itself'],
+    has: ['curtain-up 14:00', 'Call: “', 'does not replace a risk assessment', 'Unattended'],
     most: 4,
   },
   {
@@ -56,7 +56,7 @@ const SHEETS: {
     path: `${HALL}/prep`,
     ready: (p) => drawn(p, 'The bench before doors, and the line of the front edge'),
     title: 'Weather in a Kitchen: call sheets',
-    has: ['Ottoline, here from 12:45', 'Sefa, here from 12:45', 'crew call', 'Fill the hot bath'],
+    has: ['Ottoline: call 13:34', 'Sefa: call 12:45', 'Crew call 12:45', 'Fill the hot bath'],
     // Two pages a person: with cautions and what is worn, one is not enough.
     most: 6,
   },

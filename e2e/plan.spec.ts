@@ -97,7 +97,7 @@ test('the server goes away while one plans: the draft is kept on the device and 
   const before = await order(page);
   await server.kill();
   await page.getByRole('button', { name: /^Two questions/ }).click();
-  await page.getByRole('button', { name: 'Take out' }).click();
+  await page.getByRole('button', { name: 'Remove' }).click();
   await expect(page.getByText('Your changes are kept on this device')).toBeVisible();
   await server.start();
   await saved(page);
@@ -113,10 +113,10 @@ test('two people change one show: the second is shown both and chooses', async (
   await other.goto(`${HALL}/plan`);
   for (const p of [page, other]) await expect(p.getByTestId('landing')).toBeVisible();
   await page.getByRole('button', { name: /^Two questions/ }).click();
-  await page.getByRole('button', { name: 'Take out' }).click();
+  await page.getByRole('button', { name: 'Remove' }).click();
   await saved(page);
   await other.getByRole('button', { name: /^Two volunteers/ }).click();
-  await other.getByRole('button', { name: 'Take out' }).click();
+  await other.getByRole('button', { name: 'Remove' }).click();
   await expect(other.getByText('This show was changed elsewhere')).toBeVisible();
   await other.getByRole('button', { name: 'Keep mine' }).click();
   await saved(other);

@@ -102,7 +102,7 @@ test.describe('an empty database', () => {
   test('is shown how as well: a small show comes with it', async ({ page, server }) => {
     await page.goto('/shows');
     await page.getByRole('button', { name: 'Show me how' }).click();
-    await expect(page.getByText('so a small one comes with it')).toBeVisible();
+    await expect(page.getByText('so a small one is added')).toBeVisible();
     await page.getByRole('button', { name: 'Show me', exact: true }).click();
     const guide = page.getByRole('complementary', { name: 'Guide' });
     await expect(guide).toContainText('press “All there” at a place');

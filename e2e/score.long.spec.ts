@@ -163,7 +163,7 @@ test('everything done to a plan can be undone, step by step, and done again', as
   await page.keyboard.press('d');
   await expect.poll(() => order(page)).toHaveLength(10);
   await page.keyboard.press('p');
-  await expect(page.getByLabel('Stays where it is')).toBeChecked();
+  await expect(page.getByLabel('Keep in place when reordering')).toBeChecked();
   await page.getByLabel('May be left out').click();
   await page.getByRole('option', { name: 'yes, worth 3 of 5' }).click();
   await page.getByLabel('Variant').click();
@@ -201,7 +201,7 @@ test('the show as a list: on a phone by itself, moved by buttons, told to a scre
 }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(`${HALL}/plan`);
-  await expect(page.getByRole('button', { name: 'As a score' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Show as a timeline' })).toBeVisible();
   const rows = page.getByRole('list', { name: 'Running order' }).getByRole('listitem');
   await expect(rows).toHaveCount(9);
   await expect(rows.nth(1)).toContainText('can wait until');

@@ -34,7 +34,7 @@ test('what is done behind the scenes is told once: ticked off on Prep, gone from
   await phone.context().close();
 });
 
-test('what was measured is written down on the crew’s phone; a step a guest does is told to whoever presents', async ({
+test('what was measured is written down on the crew’s phone; a step a guest does is told to the presenter', async ({
   page,
   browser,
   server,
@@ -56,14 +56,14 @@ test('what was measured is written down on the crew’s phone; a step a guest do
   await page.getByRole('button', { name: /^Begin The water that climbs/ }).click();
   await page.keyboard.press('o');
   await page.getByRole('button', { name: 'Worked', exact: true }).click();
-  await expect(page.getByRole('button', { name: /^Write down/ })).toBeVisible();
-  await phone.getByRole('button', { name: /^Write down: How high the water climbs/ }).click();
+  await expect(page.getByRole('button', { name: /^Record/ })).toBeVisible();
+  await phone.getByRole('button', { name: /^Record: How high the water climbs/ }).click();
   await sound(phone);
   for (const digit of ['6', '1']) await phone.getByRole('button', { name: digit, exact: true }).click();
   await phone.getByRole('button', { name: 'Keep it' }).click();
-  await expect(phone.getByRole('button', { name: /^Write down/ })).toHaveCount(0);
+  await expect(phone.getByRole('button', { name: /^Record/ })).toHaveCount(0);
   // Told to the stage, which asks no more.
-  await expect(page.getByRole('button', { name: /^Write down/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Record/ })).toHaveCount(0);
   await phone.context().close();
 });
 

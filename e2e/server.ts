@@ -1,6 +1,15 @@
 import { expect, test as base, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync } from 'node:fs';
+import {
+  cpSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 
@@ -13,9 +22,11 @@ const HOUSE = 'troupe.example';
 export class Server {
   private child: ChildProcess | undefined;
   private port = 0;
+  /** Where the program is. */
+  private home = root;
   readonly folder = mkdtempSync(join(tmpdir(), 'hearty-e2e-'));
 
-  /** `open`: others in the house may come in, by the name `HOUSE`. */
+  /** `open`: others in the house may join, by the name `HOUSE`. */
   constructor(
     private readonly demo: boolean,
     private readonly open = false,
@@ -37,11 +48,11 @@ export class Server {
   async start(): Promise<void> {
     const child = spawn(
       process.execPath,
-      [join(root, 'server/dist/main.cjs'), ...(this.demo ? ['--demo'] : [])],
+      [join(this.home, 'server/dist/main.cjs'), ...(this.demo ? ['--demo'] : [])],
       {
         env: {
           ...process.env,
-          ...{ HEARTY_PORT: String(this.port), HEARTY_DATA: this.folder, HEARTY_ROOT: root },
+          ...{ HEARTY_PORT: String(this.port), HEARTY_DATA: this.folder, HEARTY_ROOT: this.home },
           ...(this.open && { HEARTY_HOST: '0.0.0.0', HEARTY_NAMES: HOUSE }),
         },
       },
@@ -63,6 +74,28 @@ export class Server {
     const gone = new Promise((done) => child.once('exit', done));
     child.kill(how);
     await gone;
+  }
+
+  /** Updates the program as a new version does: every hashed file of the web application has another name. */
+  async update(): Promise<void> {
+    await this.kill('SIGTERM');
+    this.home = join(this.folder, 'new-version');
+    for (const part of ['server/dist', 'server/migrations', 'web/dist'])
+      cpSync(join(root, part), join(this.home, part), { recursive: true });
+    symlinkSync(join(root, 'node_modules'), join(this.home, 'node_modules'));
+    const web = join(this.home, 'web/dist');
+    const hashed = readdirSync(join(web, 'assets'));
+    const newNames = new Map(hashed.map((name) => [name, name.replace(/-(.)/, '-new$1')]));
+    for (const [name, renamed] of newNames)
+      renameSync(join(web, 'assets', name), join(web, 'assets', renamed));
+    for (const file of readdirSync(web, { recursive: true, encoding: 'utf8' })) {
+      if (!/\.(js|css|html)$/.test(file)) continue;
+      const text = readFileSync(join(web, file), 'utf8')
+        .replace(/[\w.-]+\.(?:js|css|woff2)\b/g, (name) => newNames.get(name) ?? name)
+        .replace(/revision:"(\w+)"/g, 'revision:"new$1"');
+      writeFileSync(join(web, file), text);
+    }
+    await this.start();
   }
 
   async get<T>(path: string): Promise<T> {
@@ -88,7 +121,7 @@ interface Fixtures {
   readOnly: boolean;
   /** Whether the database holds the demo troupe. */
   demoData: boolean;
-  /** Whether other machines may come in. */
+  /** Whether other machines may join. */
   open: boolean;
   server: Server;
 }
@@ -149,7 +182,7 @@ export const saved = (page: Page) =>
 /** A picture of a set-up by its words, once it is really drawn. */
 export async function drawn(page: Page, message: string) {
   const image = page.getByRole('img', { name: message }).first();
-  // A list may be drawn anew while one scrolls in it.
+  // A list may be drawn again while one scrolls in it.
   await expect(() => image.scrollIntoViewIfNeeded({ timeout: 5000 })).toPass();
   await expect.poll(() => image.evaluate((img: HTMLImageElement) => img.naturalWidth)).toBeGreaterThan(0);
   return image;

@@ -150,10 +150,10 @@ test('misses by clicker, a hitch and a near miss, a changed setting: all of it i
   await page.keyboard.press('o');
   await page.getByRole('button', { name: 'Worked', exact: true }).click();
   // Typed on a keyboard, digits go into the reading.
-  await press(page, /^Write down: How high the water climbs/);
+  await press(page, /^Record: How high the water climbs/);
   await page.keyboard.type('31.5');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: /^Write down/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Record/ })).toHaveCount(0);
   await page.keyboard.press('PageDown');
   await expect(now(page)).toContainText('level 2 of 3');
   await press(page, 'How did it go?');
@@ -286,7 +286,7 @@ test('on other days than its own a show opens as a rehearsal; clicked through, i
   expect((await server.get<{ demos: unknown }>('/api/logbook')).demos).toEqual(
     (JSON.parse(before) as { demos: unknown }).demos,
   );
-  await press(page, 'It was played: let it count');
+  await press(page, 'It was played: count it');
   await expect(page.getByText(/clicked through, not played/)).toHaveCount(0);
   await expect
     .poll(async () => JSON.stringify((await server.get<{ demos: unknown }>('/api/logbook')).demos))

@@ -122,11 +122,11 @@ test('a ladder with a failed rung goes on; what was measured is written on the p
   await page.getByRole('button', { name: 'Failed', exact: true }).click();
   await press(page, 'something else');
   await expect(target(page)).toContainText('Level 2 of 3:');
-  await press(page, /^Write down: How high the water climbs/);
+  await press(page, /^Record: How high the water climbs/);
   for (const digit of ['4', '2', '.', '5'])
     await page.getByRole('button', { name: digit, exact: true }).click();
   await press(page, 'Keep it');
-  await expect(page.getByRole('button', { name: /^Write down/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Record/ })).toHaveCount(0);
   await target(page).click();
   await expect(page.getByTestId('now')).toContainText('level 2 of 3:');
   await page.keyboard.press('o');

@@ -29,16 +29,16 @@ test('a ladder with readings played on stage is a trial on its demo’s page, an
     await expect(page.getByTestId('now')).toContainText(`level ${i + 1} of 3`);
     await page.keyboard.press('o');
     await page.getByRole('button', { name: 'Worked', exact: true }).click();
-    await press(page, /^Write down: How high the water climbs/);
+    await press(page, /^Record: How high the water climbs/);
     for (const digit of height) await page.getByRole('button', { name: digit, exact: true }).click();
     await press(page, 'Keep it');
-    await expect(page.getByRole('button', { name: /^Write down/ })).toHaveCount(0);
+    await expect(page.getByRole('button', { name: /^Record/ })).toHaveCount(0);
     if (i < 2) await page.keyboard.press('PageDown');
   }
   await toCurtainDown(page);
   // It was played faster than anyone could: it counts once somebody says so.
   await page.getByRole('link', { name: 'To the debrief' }).click();
-  await press(page, 'It was played: let it count');
+  await press(page, 'It was played: count it');
   await expect(page.getByText(/clicked through, not played/)).toHaveCount(0);
 
   await page.goto('/demos/climbing-water');
@@ -106,12 +106,12 @@ test('a symptom and a cause typed in a debrief are offered on stage the next tim
   await failedOnce(page, 'past');
   await page.goto('/shows/weather-in-a-kitchen/debrief?run=past');
   const failed = page.getByRole('list', { name: 'What failed' });
-  await failed.getByLabel('What one saw').first().fill('only a cough');
+  await failed.getByLabel('Symptom').first().fill('only a cough');
   await failed.getByLabel('Cause').first().fill('the draught from the hatch');
   await failed.getByLabel('Changed since').first().click();
   await failed.getByRole('button', { name: 'Add it to the demo’s faults' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByLabel('What one sees')).toHaveValue('only a cough');
+  await expect(dialog.getByLabel('Symptom')).toHaveValue('only a cough');
   await dialog.getByLabel('Quick test').fill('Hold a thread up');
   await dialog.getByLabel('Cure').fill('Shut the hatch');
   await dialog.getByRole('button', { name: 'Add it' }).click();
@@ -140,7 +140,7 @@ test('a symptom and a cause typed in a debrief are offered on stage the next tim
   await expect(mine).toContainText('Shut the hatch');
 });
 
-test('a run struck out takes its lessons with it: the odds of the demo’s page, of the plan and of the logbook go back', async ({
+test('a run left out takes its lessons with it: the odds of the demo’s page, of the plan and of the logbook go back', async ({
   page,
 }) => {
   const at = async (path: string, what: Locator, open?: Locator) => {
@@ -166,8 +166,8 @@ test('a run struck out takes its lessons with it: the odds of the demo’s page,
   await expect(page.getByRole('dialog').getByRole('listitem')).toHaveCount(await triesIn(page));
   await page.goto('/shows/weather-in-a-kitchen/debrief?run=wrong');
   await page.getByLabel('Why').fill('the wrong bottle was on stage');
-  await page.getByRole('button', { name: 'Strike it out' }).click();
-  await expect(page.getByText('Struck out: the wrong bottle was on stage.')).toBeVisible();
+  await page.getByRole('button', { name: 'Leave out of the statistics' }).click();
+  await expect(page.getByText('Left out of the statistics: the wrong bottle was on stage.')).toBeVisible();
   await expect(
     page
       .getByText(/^Saved/)
@@ -190,7 +190,7 @@ test('the logbook is looked at by year, kind of venue and demo; the choice stand
   const verdict = page.getByRole('region', { name: 'The verdict' });
   await expect(verdict).toContainText('“Warm fountain” fails most');
   const figures = page.getByRole('region', { name: 'The season in figures' });
-  await expect(figures).toContainText('Down within the slot');
+  await expect(figures).toContainText('Finished on time');
   await page.getByLabel('Kind of venue').click();
   await page.getByRole('option', { name: 'field', exact: true }).click();
   await expect(page).toHaveURL(/venueKind=field/);
@@ -203,17 +203,17 @@ test('the logbook is looked at by year, kind of venue and demo; the choice stand
   await expect(page.getByLabel('Kind of venue')).toHaveText('field');
   await page.getByLabel('With the demo').fill('warm fount');
   await page.getByRole('option', { name: 'Warm fountain' }).click();
-  await expect(page.getByText('Nothing was played there and then')).toBeVisible();
+  await expect(page.getByText('No runs match')).toBeVisible();
   await page.getByLabel('Kind of venue').click();
   await page.getByRole('option', { name: 'everywhere' }).click();
   await expect(page.getByRole('region', { name: 'Causes' })).toContainText('Bottle went cold');
 });
 
-test('what is otherwise than last time stands on the plan, of a copy too; the room is said once and kept', async ({
+test('what changed since the last time stands on the plan, of a copy too; the room is said once and kept', async ({
   page,
 }) => {
   await page.goto('/shows/small-forces/plan');
-  const since = page.locator('details').filter({ hasText: 'than last time' });
+  const since = page.locator('details').filter({ hasText: /changes? since/ });
   await page
     .getByRole('button', { name: /^Hair on end/ })
     .first()
@@ -226,15 +226,15 @@ test('what is otherwise than last time stands on the plan, of a copy too; the ro
 
   await page.goto('/shows/small-forces/check');
   await press(page, 'Start checking the set-up');
-  const room = page.getByRole('group', { name: 'The room on the day' });
+  const room = page.getByRole('group', { name: 'Conditions today' });
   await room.locator('summary').click();
   await room.getByLabel(/^Temperature/).fill('11');
-  await room.getByLabel('Heads').fill('77');
-  await room.getByLabel('Heads').press('Tab');
-  await expect(room).toContainText('Trials compare what was tried in like rooms');
+  await room.getByLabel('Audience').fill('77');
+  await room.getByLabel('Audience').press('Tab');
+  await expect(room).toContainText('Trials compare attempts made in similar conditions');
   await page.reload();
   await expect(room.locator('summary')).toContainText('11 °C');
   await room.locator('summary').click();
-  await expect(room.getByLabel('Heads')).toHaveValue('77');
+  await expect(room.getByLabel('Audience')).toHaveValue('77');
   await expect(room.getByLabel(/^Temperature/)).toHaveValue(/^11/);
 });

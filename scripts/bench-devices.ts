@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { get } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { eventVersion, type EventsPage } from '../core';
+import { eventVersion, type EventsNews, type EventsPage } from '../core';
 import { quantile } from '../core/quantities';
 
 const DEVICES = 20;
@@ -15,8 +15,8 @@ const TICKS = 100;
 const RUN = 'bench-devices';
 
 /**
- * Twenty devices on one show, an event each second from each: how long until every other device has it, by the line of
- * server-sent events and the page it then asks for, and what the server's process costs. The devices share this process.
+ * Twenty devices on one show, an event each second from each: how long until every other device has it by the server's
+ * line of events, and what the server's process costs. The devices share this process.
  */
 export async function devices(): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'hearty-bench-'));
@@ -77,30 +77,37 @@ export async function devices(): Promise<void> {
   }
 }
 
-/** A device that hears of news by its line and asks for it; notes how long each event of another device took. */
+/** A device that takes what its line brings, and asks where it missed something; notes how long each event of another device took. */
 function follow(
   base: string,
   device: string,
   sentAt: ReadonlyMap<string, number>,
   took: number[],
 ): () => void {
-  let after = 0;
-  let asking = false;
-  let news = false;
-  const ask = async () => {
-    if (asking) return void (news = true);
-    asking = true;
-    do {
-      news = false;
-      const page = (await (await fetch(`${base}/runs/${RUN}/events?after=${after}`)).json()) as EventsPage;
-      after = page.lastSeq;
-      const now = performance.now();
-      for (const { id } of page.events)
-        if (!id.startsWith(`${device}-`) && sentAt.has(id)) took.push(now - sentAt.get(id)!);
-    } while (news);
-    asking = false;
+  let place = 0;
+  const take = ({ events, lastSeq }: Pick<EventsPage, 'events' | 'lastSeq'>) => {
+    place = lastSeq;
+    const now = performance.now();
+    for (const { id } of events)
+      if (!id.startsWith(`${device}-`) && sentAt.has(id)) took.push(now - sentAt.get(id)!);
   };
-  const line = get(`${base}/runs/${RUN}/stream`, (response) => response.on('data', () => void ask()));
+  let turn: Promise<unknown> = Promise.resolve();
+  const hear = async ({ after, lastSeq, events }: EventsNews) => {
+    if (events && after === place) take({ events, lastSeq });
+    else take((await (await fetch(`${base}/runs/${RUN}/events?after=${place}`)).json()) as EventsPage);
+  };
+  let text = '';
+  const line = get(`${base}/runs/${RUN}/stream`, (response) =>
+    response.setEncoding('utf8').on('data', (part: string) => {
+      text += part;
+      const messages = text.split('\n\n');
+      text = messages.pop()!;
+      for (const message of messages) {
+        const [, data] = /^data: (.*)$/m.exec(message) ?? [];
+        if (data) turn = turn.then(() => hear(JSON.parse(data) as EventsNews));
+      }
+    }),
+  );
   return () => line.destroy();
 }
 

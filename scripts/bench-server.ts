@@ -126,7 +126,7 @@ async function whileAsked(base: string, ask: (path: string) => Promise<ArrayBuff
   ];
 }
 
-/** From a tap that leaves one screen until another has it: sent, kept on the disk, told by the server's line, fetched. */
+/** From a tap that leaves one screen until another has it: sent, kept on the disk, brought by the server's line. */
 async function tapToScreen(base: string): Promise<string> {
   const post = (path: string, body: object) =>
     fetch(base + path, {
@@ -142,16 +142,11 @@ async function tapToScreen(base: string): Promise<string> {
   const reader = line.body!.getReader();
   await reader.read();
   const times: number[] = [];
-  let after = 0;
   for (let n = 1; n <= 200; n++) {
     times.push(
       await elapsed(async () => {
         const sent = post('/events', { events: [note(run, n)] });
         await reader.read();
-        const page = (await (await fetch(`${base}/runs/${run}/events?after=${after}`)).json()) as {
-          lastSeq: number;
-        };
-        after = page.lastSeq;
         await sent;
       }),
     );

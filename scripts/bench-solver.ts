@@ -98,11 +98,11 @@ export function againstMiniZinc(seconds: number): void {
     if (end.proven && end.end === timetable.endS) sums.equal++;
     if (end.end < timetable.endS) sums.earlier++;
     if (call.proven) sums.callProven++;
-    if (call.proven && call.call === timetable.crewCallS) sums.callEqual++;
-    if (call.call > timetable.crewCallS) sums.later++;
+    if (call.proven && call.call === timetable.firstJobByS) sums.callEqual++;
+    if (call.call > timetable.firstJobByS) sums.later++;
     const beaten =
       (timetable.provenBest && end.end < timetable.endS) ||
-      (timetable.provenCall && call.call > timetable.crewCallS);
+      (timetable.provenCall && call.call > timetable.firstJobByS);
     if (beaten) sums.wrong++;
   }
   console.log(

@@ -1,6 +1,6 @@
 // `npm run mutation [folder …] [--mutants N] [--seed N]`: changes core in small ways, a sample of them one at a time, and
 // counts how many of them the tests notice. Stryker's instrumenter makes the mutants; it is installed beside the
-// project, for this alone. Its own runner loads every test file anew for each mutant: forty seconds each.
+// project, for this alone. Its own runner loads every test file again for each mutant: forty seconds each.
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';

@@ -9,7 +9,7 @@ const read = (name: string) => readFileSync(join(docs, name), 'utf8');
 const schema = JSON.parse(read('show-file.schema.json')) as object;
 const validate = new Ajv2020({ strict: false, validateFormats: false }).compile(schema);
 
-test('the schema in docs is the one the classes make (npm run formats writes it anew)', () => {
+test('the schema in docs is the one the classes make (npm run formats writes it again)', () => {
   expect(JSON.parse(JSON.stringify(showFileSchema()))).toEqual(schema);
 });
 

@@ -1,4 +1,4 @@
-// `npm run formats`: writes docs/formats/ anew from the code.
+// `npm run formats`: writes docs/formats/ again from the code.
 import { join } from 'node:path';
 import { bundle, needNode, needPackages, root, run } from './tools.mjs';
 

@@ -6,12 +6,14 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { calculatorAnswers } from '../core/testing/calculator-answers';
+import { sentences } from '../core/testing/sentences';
 import { showFileSchema } from './show-schema';
 
 /** Writes what docs say of the program: the schema of show files, two examples from the demo troupe, the calculators' answers. */
 async function main(): Promise<void> {
   const folder = 'docs/formats';
   writeFileSync('docs/calculator-answers.md', calculatorAnswers());
+  writeFileSync('docs/sentences.md', sentences('.'));
   writeFileSync(join(folder, 'show-file.schema.json'), `${JSON.stringify(showFileSchema(), null, 2)}\n`);
   const db = openDatabase(mkdtempSync(join(tmpdir(), 'hearty-formats-')), 'server/migrations');
   fillDemoData(db, new Date('2026-11-23T12:00:00Z'));

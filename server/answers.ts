@@ -42,6 +42,22 @@ export function createAnswers() {
   };
 }
 
+/** Gives a part of an answer: the text written last, while its revision is still the same. */
+export type Part = (name: string, revision: string | number, write: () => string) => string;
+
+/** Keeps parts of answers, so that a change of one does not cost all of them. */
+export function createParts(): Part {
+  const kept = new Map<string, { revision: string | number; text: string }>();
+  return (name, revision, write) => {
+    let part = kept.get(name);
+    if (part?.revision !== revision) {
+      part = { revision, text: write() };
+      kept.set(name, part);
+    }
+    return part.text;
+  };
+}
+
 /** Off the thread that answers; quick rather than small: most who ask are in the same room. */
 const compressed = (plain: Buffer): Promise<Buffer> =>
   promisify(gzip)(plain, { level: 1 }) as Promise<Buffer>;

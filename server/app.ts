@@ -33,7 +33,7 @@ import type { Doors } from './access/doors';
 import { accessRoutes } from './access/routes';
 import { isHere, type Owner } from './access/owner';
 import { foreign, gate, grantsNow, takeOwnerKey, withCookies } from './access/who';
-import { createAnswers } from './answers';
+import { createAnswers, createParts } from './answers';
 import { Changes, CHANGES } from './changes';
 import type { Db } from './db';
 import { Documents, type Kind } from './documents';
@@ -170,6 +170,7 @@ export function createApp({
       .readAhead()
       .catch((error: unknown) => log.error({ err: error }, 'documents were not read ahead'));
   const answer = createAnswers();
+  const part = createParts();
   const board = createBoard({ db, documents, runs, stores, planner, today: () => now().day, log });
   const file = (id: string) => showFile(documents, id, library(documents, runs, stores));
   app.disable('x-powered-by');
@@ -221,9 +222,11 @@ export function createApp({
     board.fill();
     res.json(logbook(db, documents, runs, asked(checked(LogbookQuery, req.query)), now().day));
   });
-  app.get('/api/logbook/demos', (_req, res) => {
-    res.json(demoLines(outcomesOf(db, {}), documents.all('demo')));
-  });
+  app.get('/api/logbook/demos', (req, res) =>
+    answer(req, res, `${documents.revision('demo')},${runs.revision}`, () =>
+      JSON.stringify(demoLines(outcomesOf(db, {}), documents.all('demo'))),
+    ),
+  );
   app.get('/api/logbook/runs', (req, res) => {
     const { before, ...ask } = checked(RunsQuery, req.query);
     res.json(runPage(runs, { ...asked(ask), before }));
@@ -253,8 +256,8 @@ export function createApp({
   });
 
   app.get('/api/library', (req, res) =>
-    answer(req, res, [documents.revision, runs.revision, stores.revision].join(), () =>
-      libraryText(documents, runs, stores),
+    answer(req, res, [documents.revision(), runs.revision, stores.revision].join(), () =>
+      libraryText({ documents, runs, stores }, part),
     ),
   );
   app.post('/api/import', (req, res) => {
@@ -299,7 +302,7 @@ export function createApp({
         examiner: examiner ?? examineHere(migrationsFolder),
         changed: () => {
           runs.forget();
-          documents.revision++;
+          documents.touch();
           stores.revision++;
           runs.touch();
           changes.noteAll();
@@ -314,7 +317,7 @@ export function createApp({
   );
 
   app.get('/api/broken', (req, res) =>
-    answer(req, res, `${documents.revision}`, () => JSON.stringify(documents.broken())),
+    answer(req, res, `${documents.revision()}`, () => JSON.stringify(documents.broken())),
   );
   app.get('/api/:kind/:id/raw', (req, res) => {
     res.type('application/json').send(documents.raw(kindOf(req), req.params.id));

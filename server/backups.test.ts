@@ -34,7 +34,7 @@ function digest(db: Db): string {
     .pluck()
     .all();
   for (const table of tables as string[]) {
-    // What changes with every restore, and what is planned anew after it.
+    // What changes with every restore, and what is planned again after it.
     if (['generation', 'show_summary', 'show_plan', 'projection'].includes(String(table))) continue;
     hash.update(table).update(JSON.stringify(db.prepare(`SELECT * FROM "${table}" ORDER BY 1, 2`).all()));
   }

@@ -6,7 +6,7 @@ import { holdsSomething, OF_THIS_MACHINE, saveCopy, tablesOf } from './copies';
 import { DAILY, type Db } from './db';
 import { HttpError } from './errors';
 
-/** So many of the daily backups are kept, and of those made before a restore. */
+/** This many of the daily backups are kept, and of those made before a restore. */
 const KEPT = 10;
 const BEFORE = /^before-bringing-back-.*\.db$/;
 

@@ -1,7 +1,7 @@
 import Database from 'better-sqlite3';
 import { renameSync, rmSync } from 'node:fs';
 
-/** Who may come in is a matter of each machine: no code, passphrase or token leaves it with a copy. */
+/** Who may join is a matter of each machine: no code, passphrase or token leaves it with a copy. */
 export const OF_THIS_MACHINE = /^access_/;
 
 /** Tables in an order in which each comes after those it names. */

@@ -135,7 +135,7 @@ describe('the server as a program', () => {
     db.close();
   }, 30_000);
 
-  test('killed in the middle of an upgrade and of filling its tables anew, it ends as if it had not been', async () => {
+  test('killed in the middle of an upgrade and of filling its tables again, it ends as if it had not been', async () => {
     const folder = temporaryFolder();
     const path = join(folder, 'hearty.db');
     const made = openDatabase(folder, MIGRATIONS);

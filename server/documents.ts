@@ -39,6 +39,8 @@ const CLASS_OF = new Map<Kind, new () => { id: string }>([
   ['crate', Crate],
 ]);
 
+const KINDS = [...CLASS_OF.keys()];
+
 const classOf = (kind: Kind) => CLASS_OF.get(kind)!;
 
 /** What the class of a kind cannot see. */
@@ -61,8 +63,8 @@ export interface Draft {
 
 /** Keeps the documents people edit. A save names the version it started from; a stale one is refused with both. */
 export class Documents {
-  /** Counts changes: whoever rests on documents asks again. */
-  revision = 0;
+  /** Counts changes of each kind: an answer is stale when the count of a kind it shows has moved. */
+  private readonly changed = new Map<Kind, number>();
   /** Called with each document that is written; its version, or null where it is deleted. */
   onChange: (kind: Kind, id: string, version: number | null) => void = () => undefined;
   /** What was found wrong in a row's text, so that each is looked through once. */
@@ -74,6 +76,20 @@ export class Documents {
   ) {
     this.indexOnce();
     db.function('plain', { deterministic: true }, (text: string) => plainText(text));
+  }
+
+  /** Counts changes of these kinds; of all of them where none is named. */
+  revision(...kinds: Kind[]): number {
+    return (kinds.length > 0 ? kinds : KINDS).reduce((sum, kind) => sum + (this.changed.get(kind) ?? 0), 0);
+  }
+
+  /** Every answer that shows documents is stale: another database is in place. */
+  touch(): void {
+    KINDS.forEach((kind) => this.count(kind));
+  }
+
+  private count(kind: Kind): void {
+    this.changed.set(kind, (this.changed.get(kind) ?? 0) + 1);
   }
 
   /** Every document of a kind that can be read; `broken` tells of the others. */
@@ -104,7 +120,7 @@ export class Documents {
    * for it.
    */
   async readAhead(): Promise<void> {
-    for (const kind of CLASS_OF.keys()) {
+    for (const kind of KINDS) {
       const rows = this.live(kind);
       for (let from = 0; from < rows.length; from += READ_AT_ONCE) {
         for (const row of rows.slice(from, from + READ_AT_ONCE)) this.wrongIn(row);
@@ -115,9 +131,7 @@ export class Documents {
 
   /** Documents that cannot be read, or that name something that is gone or cannot be read. They harm no other. */
   broken(): Broken[] {
-    const unreadable = [...CLASS_OF.keys()]
-      .flatMap((kind) => this.live(kind))
-      .filter((row) => this.wrongIn(row).length > 0);
+    const unreadable = KINDS.flatMap((kind) => this.live(kind)).filter((row) => this.wrongIn(row).length > 0);
     const lost = new Set(unreadable.map((row) => `${row.kind} ${row.id}`));
     const users = this.db.prepare(
       `SELECT d.kind, d.id, d.version, d.body FROM document_ref r
@@ -248,7 +262,7 @@ export class Documents {
       )
       .run({ kind, id, version: version + 1, body: JSON.stringify(body), at: this.now() });
     this.index(kind, id, body);
-    this.revision++;
+    this.count(kind);
     this.onChange(kind, id, version + 1);
     return { id, version: version + 1, body };
   }
@@ -283,7 +297,7 @@ export class Documents {
       throw new HttpError(409, 'in-use', `This ${kind} is used by ${names}${more}. Remove it there first.`);
     }
     this.db.prepare('UPDATE document SET deleted_at = ? WHERE kind = ? AND id = ?').run(this.now(), kind, id);
-    this.revision++;
+    this.count(kind);
     this.onChange(kind, id, null);
   }
 
@@ -297,7 +311,7 @@ export class Documents {
       if (!document) throw notFound(kind);
       const problems = this.goneIn(kind, document.body);
       if (problems.length) throw badInput(problems);
-      this.revision++;
+      this.count(kind);
       this.onChange(kind, id, null);
       return document;
     })();

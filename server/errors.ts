@@ -17,7 +17,7 @@ export class HttpError extends Error {
 export const notFound = (what: string) => new HttpError(404, 'not-found', `There is no such ${what}.`);
 
 export const badInput = (fields: Problem[]) =>
-  new HttpError(400, 'bad-input', 'Some fields need mending; nothing was saved.', { fields });
+  new HttpError(400, 'bad-input', 'Some fields need fixing; nothing was saved.', { fields });
 
 /** A request's body as the class it must be. Errors: 400 with fields. */
 export function checked<T extends object>(type: new () => T, body: unknown): T {

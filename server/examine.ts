@@ -80,7 +80,7 @@ function freshSchema(folder: string, migrations: string): string {
   }
 }
 
-/** Works out anew what is worked out from other tables, and counts what could not be read. */
+/** Works out again what is worked out from other tables, and counts what could not be read. */
 function rebuild(db: Db, hasOurTables: boolean): Examined {
   if (!hasOurTables) throw notOurs('The tables in this file are not those of this program.');
   return db.transaction(() => {

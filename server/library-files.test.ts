@@ -76,7 +76,7 @@ test('a first show comes with a good file, whole, and twice is two shows of the 
 
 const here = demoApp().app;
 
-test('a library file goes from one database to another: chosen demos come in once with their goods, beside what differs', async () => {
+test('a library file goes from one database to another: chosen demos are added once with their goods, beside what differs', async () => {
   const { body: library } = await request(here).get('/api/library');
   const { demos, goods } = library as { demos: Demo[]; goods: Good[] };
   const chosen = demos.filter((d) => ['foam-column', 'cloud-jar'].includes(d.id));

@@ -50,7 +50,7 @@ export function bringIn(
   })();
 }
 
-/** The pictures of the demos that come in, as bytes, each held against what it says it is. */
+/** The pictures of the demos that are added, as bytes, each held against what it says it is. */
 function picturesIn(
   { demos, pictures = [] }: LibraryFile,
   demoIds: readonly string[],

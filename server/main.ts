@@ -96,7 +96,7 @@ async function main(): Promise<void> {
       );
     log.info({ host, port: actual, open }, 'serving');
     if (doors?.wasOpen())
-      doors.open().catch((error: unknown) => log.warn({ error }, 'phones that were let in cannot come in'));
+      doors.open().catch((error: unknown) => log.warn({ error }, 'phones that were let in cannot join'));
   });
 
   /** Serves another address of this machine at the same port. */

@@ -1,4 +1,12 @@
-import type { Due, Overview, PastShows, Show, StoresAnswer } from '@hearty/core';
+import {
+  isOpenStop,
+  type Due,
+  type Overview,
+  type PastShows,
+  type Plan,
+  type Show,
+  type StoresAnswer,
+} from '@hearty/core';
 import { addDays, format } from 'date-fns';
 import { request } from './testing/request';
 import { Documents } from './documents';
@@ -21,6 +29,17 @@ async function put(id: string, title: string, date: string): Promise<void> {
 }
 
 const past = async (query = '') => (await get<PastShows>(`/overview/past${query}`)).past.map((s) => s.title);
+
+test('the list of shows counts what the plan of each shows', async () => {
+  const { coming } = await settled<Overview>(app, '/overview');
+  expect(coming.length).toBeGreaterThan(2);
+  for (const { id, planned, ...line } of coming) {
+    const { findings } = await get<Plan>(`/shows/${id}/plan`);
+    const cautions = findings.filter((f) => f.level === 'caution').length;
+    const counts = { stops: findings.filter(isOpenStop).length, cautions };
+    expect({ id, planned, ...line }).toMatchObject({ planned: true, ...counts });
+  }
+});
 
 test('shows of the past are found by their title or venue, without capitals and accents, page by page', async () => {
   const { body: show } = await get<{ body: Show }>(`/shows/${HALL}`);

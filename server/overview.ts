@@ -134,7 +134,7 @@ export function logbook(db: Db, documents: Documents, runs: Runs, ask: LogbookAs
     causes,
     due: dueForRehearsal(comingDemos(db, documents, titles, today), parseISO(today).getTime()),
     ...runPage(runs, ask),
-    unreckoned: runs.lists.unreckoned(),
+    costsPending: runs.lists.costsPending(),
     actions: runs.lists
       .openActions()
       .filter((a) => ask.demoId === undefined || (a.on === 'demo' && a.onId === ask.demoId))

@@ -11,7 +11,7 @@ interface Services {
 
 /**
  * The tables that lists read, each with the version of the program that fills it. Raise a version when what is written
- * changes: the next start fills the table anew from the logs.
+ * changes: the next start fills the table again from the logs.
  */
 const PROJECTIONS: {
   name: string;
@@ -26,7 +26,7 @@ const PROJECTIONS: {
   { name: 'stock', version: 2, rebuild: ({ stores }) => stores.rebuild() },
 ];
 
-/** Fills anew what an older program filled. Each in a transaction of its own: killed halfway, it begins again. */
+/** Fills again what an older program filled. Each in a transaction of its own: killed halfway, it begins again. */
 export function bringUpToDate(db: Db, services: Services): void {
   const versionOf = db.prepare('SELECT version FROM projection WHERE name = ?').pluck();
   for (const { name, version, rebuild } of PROJECTIONS) {

@@ -10,7 +10,7 @@ import {
   type Library,
   type RefKind,
 } from '@hearty/core';
-import { listOf } from './answers';
+import { listOf, type Part } from './answers';
 import type { Db } from './db';
 import type { Documents, Kind } from './documents';
 import { badInput, HttpError, notFound } from './errors';
@@ -30,22 +30,32 @@ export const library = (documents: Documents, runs: Runs, stores: Stores): Libra
   sameDay: documents.sameDay().map((d) => d.body),
 });
 
-/** The same as text, written out of what is kept without reading it. */
-export const libraryText = (documents: Documents, runs: Runs, stores: Stores): string => {
-  const part = (name: keyof Library, text: string) => `${JSON.stringify(name)}:${text}`;
-  const parts = [
-    part('demos', listOf(documents.texts('demo'))),
-    part('venues', listOf(documents.texts('venue'))),
-    part('people', listOf(documents.texts('person'))),
-    part('goods', listOf(documents.texts('good'))),
-    part('record', listOf(runs.lessons.recordTexts())),
-    part('pace', JSON.stringify(runs.lessons.pace())),
-    part('actions', JSON.stringify(runs.lists.openActions())),
-    part('lots', JSON.stringify(stores.lots())),
-    part('sameDay', JSON.stringify(documents.sameDay().map((d) => d.body))),
-  ];
-  return `{${parts.join(',')}}`;
-};
+/** The same as text, written out of what is kept without reading it, and only those parts that changed since. */
+export function libraryText(
+  { documents, runs, stores }: { documents: Documents; runs: Runs; stores: Stores },
+  part: Part,
+): string {
+  const texts = (kind: 'demo' | 'venue' | 'person' | 'good') =>
+    part(kind, documents.revision(kind), () => listOf(documents.texts(kind)));
+  const learned = (name: string, write: () => string) => part(name, runs.revision, write);
+  const lotsRevision = `${documents.revision('good')},${stores.revision}`;
+  const parts: Record<keyof Library, string> = {
+    demos: texts('demo'),
+    venues: texts('venue'),
+    people: texts('person'),
+    goods: texts('good'),
+    record: learned('record', () => listOf(runs.lessons.recordTexts())),
+    pace: learned('pace', () => JSON.stringify(runs.lessons.pace())),
+    actions: learned('actions', () => JSON.stringify(runs.lists.openActions())),
+    lots: part('lots', lotsRevision, () => JSON.stringify(stores.lots())),
+    sameDay: part('sameDay', documents.revision('show'), () =>
+      JSON.stringify(documents.sameDay().map((d) => d.body)),
+    ),
+  };
+  return `{${Object.entries(parts)
+    .map(([name, text]) => `${JSON.stringify(name)}:${text}`)
+    .join(',')}}`;
+}
 
 /** The file of a show as it is kept. Errors: 404 where there is no such show, 409 where its venue is gone. */
 export function showFile(documents: Documents, showId: string, from: Library): ShowFile {

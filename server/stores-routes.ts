@@ -26,7 +26,7 @@ export function storesRoutes(
 ): Router {
   const api = Router();
   api.get('/stores', (req, res) =>
-    answer(req, res, `${documents.revision},${stores.revision}`, () => {
+    answer(req, res, `${documents.revision('good', 'show')},${stores.revision}`, () => {
       const moves = stores.moves(RECENT);
       const rest: Omit<StoresAnswer, 'goods'> = {
         lots: stores.lots(),

@@ -201,7 +201,7 @@ test('the stores go out as CSV and come back unchanged; a file with mistakes cha
   expect(shelf(after.lots, glitter.id)).toBe(200);
 });
 
-test('ticks of a show: the newest of each stands, whatever the order they come in', async () => {
+test('ticks of a show: the newest of each stands, whatever the order they arrive in', async () => {
   const tick = (id: string, key: string, done: boolean, more: object = {}) =>
     logged('show:cold-snap', id, 'tick', { way: 'out', key, done }, more);
   const late = tick('k1', 'crate-a:jar', true);

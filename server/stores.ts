@@ -12,6 +12,7 @@ import {
   type Envelope,
   type EventAnswer,
   type Good,
+  type Keeping,
   type LotStock,
   type StoreMove,
   type StoresPreview,
@@ -71,13 +72,20 @@ export class Stores {
   lots(): LotStock[] {
     const rows = this.db
       .prepare(
-        `SELECT lot.id, good_id AS goodId, expires, s.body FROM lot LEFT JOIN lot_stock s ON s.lot_id = lot.id ORDER BY lot.id`,
+        `SELECT lot.id, good_id AS goodId, expires, s.body, json_extract(good.body, '$.keepsDays') AS keepsDays,
+           json_extract(good.body, '$.openLastsDays') AS openLastsDays
+         FROM lot LEFT JOIN lot_stock s ON s.lot_id = lot.id
+         LEFT JOIN document good ON good.kind = 'good' AND good.id = good_id AND good.deleted_at IS NULL
+         ORDER BY lot.id`,
       )
-      .all() as (LotRow & { body: string | null })[];
-    const goods = this.goods();
-    return rows.map(({ body, ...row }) => {
+      .all() as (LotRow & Record<'body', string | null> & Record<keyof Keeping, number | null>)[];
+    return rows.map(({ body, keepsDays, openLastsDays, ...row }) => {
       const sum = body === null ? { shelf: 0, out: {} } : (JSON.parse(body) as Omit<LotStock, 'lot'>);
-      return withGoodUntil({ ...sum, lot: lotOf(row) }, goods.get(row.goodId));
+      const keeping = {
+        ...(keepsDays !== null && { keepsDays }),
+        ...(openLastsDays !== null && { openLastsDays }),
+      };
+      return withGoodUntil({ ...sum, lot: lotOf(row) }, keeping);
     });
   }
 
@@ -164,7 +172,7 @@ export class Stores {
 
   /**
    * Lots and moves; those that are here already are passed over, but a lot's expiry is set right. Only the lots that are
-   * touched are added up anew.
+   * touched are added up again.
    */
   private put(
     { lots, moves }: { lots: readonly Lot[]; moves: readonly WrittenMove[] },
@@ -177,9 +185,9 @@ export class Stores {
     const touched = new Set<string>();
     for (const [i, lot] of lots.entries()) {
       if (!this.documents.has('good', lot.goodId))
-        throw new WrongWrite(`lots[${i}].goodId`, `There is no good “${lot.goodId}”.`);
+        throw new WrongWrite(`lots[${i}].goodId`, `There is no item “${lot.goodId}”.`);
       if (putLot.run({ expires: null, ...lot }).changes === 0)
-        throw new WrongWrite(`lots[${i}].id`, 'Another good has a lot with this id.');
+        throw new WrongWrite(`lots[${i}].id`, 'Another item has a lot with this id.');
       touched.add(lot.id);
     }
     const lotHere = this.db.prepare('SELECT 1 FROM lot WHERE id = ?').pluck();
@@ -238,13 +246,13 @@ export class Stores {
       .run(lotId, JSON.stringify(sum));
   }
 
-  /** Adds every lot up anew. */
+  /** Adds every lot up again. */
   rebuild(): void {
     this.db.exec('DELETE FROM lot_stock');
     for (const id of this.db.prepare('SELECT id FROM lot').pluck().all() as string[]) this.addUp(id, []);
   }
 
-  /** Counts a good anew without lots of its own: the shelf of a good that came with a file or the demo data. */
+  /** Counts a good again without lots of its own: the shelf of a good that came with a file or the demo data. */
   open(
     goodId: string,
     amount: number,

@@ -114,7 +114,7 @@ const notThere = ({ documents, runs, events, moves }: Lost) =>
   `Here and not in the file: ${documents} documents, ${runs} runs, ${events} events, ${moves} moves.`;
 
 const words = (holds: Holds) =>
-  `${holds.shows} shows, ${holds.demos} demos, ${holds.goods} goods, ${holds.runs} runs, ${holds.events} events, ${holds.moves} moves; ` +
+  `${holds.shows} shows, ${holds.demos} demos, ${holds.goods} items, ${holds.runs} runs, ${holds.events} events, ${holds.moves} moves; ` +
   `last changed ${holds.newest ? format(holds.newest, 'd MMM yyyy, HH:mm') : 'never'}`;
 
 /** No server may remember what is about to be replaced: while this runs, nobody else has the database open. */

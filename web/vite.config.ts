@@ -12,7 +12,7 @@ const MOST_KB = 600;
 const VISITS = [
   { name: 'Shows', mostKB: 220, modules: ['app/start.tsx', 'features/shows/ShowsPage.tsx'] },
   // With the calculators, whose warnings belong to the show.
-  { name: 'the stage', mostKB: 218, modules: ['live/start.tsx'] },
+  { name: 'the stage', mostKB: 219, modules: ['live/start.tsx'] },
 ];
 
 /** Fails the build when a script or a first visit grows past its limit, naming it. */

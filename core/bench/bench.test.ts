@@ -562,7 +562,7 @@ test('every scene is of plain numbers, anywhere in the ranges; a vessel is as la
   }
 });
 
-describe('what the pages of the product reckon with as well', () => {
+describe('what the pages of the product use as well', () => {
   test('the cold budget by itself is the one of a show: by hand', () => {
     // Copper, 0.38 kJ/(kg K), from 20 °C to 77.35 K over 199 kJ/kg and 0.807 kg/L.
     const of = { poured: 4, chilledKg: 1, heatCapacity: 0.38, waterPercent: 0, roomC: 20, daysKept: 2 };

@@ -46,7 +46,7 @@ export const cloudJar = defineCalculator({
     const findings: BenchFinding[] = [
       {
         level: 'note',
-        message: 'It wants something to form on: a whiff of smoke from a match, put out in water.',
+        message: 'It needs something to form on: a whiff of smoke from a match, put out in water.',
         always: true,
       },
     ];

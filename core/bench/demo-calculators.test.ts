@@ -4,7 +4,7 @@ import { plan } from '../plan';
 import type { Demo, Good, Item, Venue } from '../show';
 import { demo, good, item, showOf, task } from '../testing/hall-show';
 
-/** What a demo's calculator reckons with: the demo's own kit, its settings, the venue; and what nobody said. */
+/** What a demo's calculator uses: the demo's own kit, its settings, the venue; and what nobody said. */
 
 const vessel: Good = { ...good('bottle', 'kit', 1), name: 'Large bottle', capacityL: 19 };
 const spirit: Good = { ...good('spirit', 'consumable', 500), unit: 'mL' };
@@ -21,7 +21,7 @@ const fileOf = (a: Demo, venue: Partial<Venue> = {}, changes: Partial<Item> = {}
 };
 const resultOf = (file: ReturnType<typeof fileOf>) => script(file).items[0]!.showings[0]!.results[0]!;
 
-test('the vessel is the kit’s own, and a bottle of 19 L is not reckoned as one of 2 L', () => {
+test('the vessel is the kit’s own, and a bottle of 19 L is not taken for one of 2 L', () => {
   const result = resultOf(fileOf(holding([])));
   expect(result.values.bottleL).toBe(19);
   expect(result.taken).toContainEqual({ label: 'Bottle', message: '19 L', from: 'Large bottle' });

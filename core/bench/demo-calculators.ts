@@ -39,7 +39,7 @@ function scaledUp(
     : value;
 }
 
-/** The vessel that a demo's calculators reckon with: the largest of what it has that holds something. */
+/** The vessel that a demo's calculators use: the largest of what it has that holds something. */
 const vesselOf = ({ kit, consumables }: Demo, { goods }: Around): Good | undefined =>
   [...kit, ...consumables]
     .flatMap(({ goodId }) => goods.get(goodId) ?? [])
@@ -69,7 +69,7 @@ function runCalculator(held: DemoBench, demo: Demo, around: Around, at: Paramete
     conditions: [],
   };
   const refuse = (refused: string): CalculatorResult => ({ ...base, ...nothing, refused });
-  if (!bench) return refuse('There is no such bench.');
+  if (!bench) return refuse('There is no such calculator.');
   const given: Record<string, CalculatorValue | undefined> = {};
   for (const input of held.inputs) {
     const parameter = parameters.find((p) => p.id === input.parameterId);
@@ -77,7 +77,7 @@ function runCalculator(held: DemoBench, demo: Demo, around: Around, at: Paramete
       return refuse(`“${labelIn(bench, input.name)}” goes with a parameter that the demo does not have.`);
     const unit = unitOf(bench.inputs[input.name]);
     if (parameter?.unit && unit && parameter.unit.trim() !== unit)
-      return refuse(`“${parameter.title}” is in ${parameter.unit}, and this wants ${unit}.`);
+      return refuse(`“${parameter.title}” is in ${parameter.unit}, and this needs ${unit}.`);
     given[input.name] = parameter
       ? playedAt(at(parameter.id))
       : scaledUp(standsAt(input), input.name, held, demo, at);
@@ -206,7 +206,7 @@ function whoKnows(
   }
 }
 
-/** The good by whose strength a demo's bench reckons: the first that it gives an amount of. */
+/** The good by whose strength a demo's calculator works: the first that it gives an amount of. */
 const strongOf = ({ amounts }: DemoBench, { goods }: Around): Good | undefined =>
   amounts.flatMap(({ goodId }) => goods.get(goodId) ?? []).find((g) => g.strengthPercent !== undefined);
 
@@ -252,7 +252,7 @@ function amountFor(
 ): number | string {
   const value = values[figure] ?? outputs[figure];
   const field = bench.inputs[figure] ?? bench.outputs[figure];
-  if (!good || typeof value !== 'number' || !field) return `“${figure}” is no amount of this bench.`;
+  if (!good || typeof value !== 'number' || !field) return `“${figure}” is no amount of this calculator.`;
   const unit = 'unit' in field ? (field.unit ?? '') : '';
   const [base, times] = IN_BASE[unit] ?? [];
   const inBase = value * (times ?? 1);
@@ -261,7 +261,7 @@ function amountFor(
   if (density && base === 'mL' && good.unit === 'g') return Math.max(0, inBase * density);
   if (density && base === 'g' && good.unit === 'mL') return Math.max(0, inBase / density);
   return `“${good.name}” is kept in ${good.unit}, and “${field.label}” comes in ${unit || 'no unit of amount'}${
-    base && isBulk(base) ? ': write down its bulk density' : ''
+    base && isBulk(base) ? ': set its bulk density' : ''
   }.`;
 }
 

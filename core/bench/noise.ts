@@ -36,7 +36,7 @@ export const noise = defineCalculator({
     levelInStepDB: { label: 'In the front row, if all peaks meet', unit: 'dB(C)' },
   },
   work: ({ levelDB, atM, distanceM, bangs }) => {
-    // Bangs at one time add as energies; peaks that happen to meet add as pressures. What follows reckons with the latter.
+    // Bangs at one time add as energies; peaks that happen to meet add as pressures. What follows uses the latter.
     const asEnergies = levelDB + 10 * Math.log10(Math.floor(bangs));
     const together = levelDB + 20 * Math.log10(Math.floor(bangs));
     const there = together - 20 * Math.log10(distanceM / atM);

@@ -67,7 +67,7 @@ function mutated(document: object, place: number, how: 'set' | 'drop' | 'add', v
   if (how === 'drop' && !Array.isArray(holder)) delete holder[key];
   else if (how === 'add' && !Array.isArray(holder)) holder.surprise = value;
   else holder[key] = value;
-  // As it would come in: what JSON cannot say is not asked.
+  // As it would arrive: what JSON cannot say is not asked.
   return JSON.parse(JSON.stringify(copy)) as object;
 }
 

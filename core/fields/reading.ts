@@ -195,10 +195,13 @@ function readOdds({ min, max }: FieldOf<'odds'>, text: string): Read {
 /** 0.85 as "85 %". */
 const sayOdds = (value: number): string => `${Math.round(value * 10_000) / 100} %`;
 
-/** "14:05", "14.05", "9:30", "1405", "24:45". */
+/** "14:05", "14.05", "9:30", "1405", "24:45", "2 pm", "2:30 p.m.". */
 function readClock({ toS }: FieldOf<'clock'>, text: string): Read {
   const found = /^(\d{1,2})[:.]?(\d\d)$/.exec(text);
-  const clock = found ? `${found[1]!.padStart(2, '0')}:${found[2]}` : '';
+  const half = /^(1[0-2]|0?[1-9])(?:[:.]?([0-5]\d))? ?([ap])\.?m\.?$/i.exec(text);
+  const hour = half ? (Number(half[1]) % 12) + (half[3]!.toLowerCase() === 'p' ? 12 : 0) : found?.[1];
+  const minute = half ? (half[2] ?? '00') : found?.[2];
+  const clock = hour === undefined ? '' : `${String(hour).padStart(2, '0')}:${minute}`;
   if (CLOCK_PATTERN.test(clock) && clockToS(clock) <= toS) return yes(clock);
   return no(
     toS > 86_400
@@ -210,13 +213,27 @@ function readClock({ toS }: FieldOf<'clock'>, text: string): Read {
 /** How a day is said in a field, in the order of the rest of the product. */
 const DAY_SAID = 'EEE d MMM yyyy';
 /** What a day may be typed as, day before month. */
-const DAY_TYPED = ['EEE d MMM yyyy', 'd MMM yyyy', 'd MMMM yyyy', 'd.M.yyyy', 'd/M/yyyy', 'd-M-yyyy'];
+const DAY_TYPED = ['d MMM yyyy', 'd MMMM yyyy', 'd.M.yyyy', 'd/M/yyyy', 'd-M-yyyy'];
+
+/** The name of a weekday before a day. */
+const WEEKDAY = /^(mon|tue|wed|thu|fri|sat|sun)[a-z]*[,.]? +/i;
 
 function readDay(text: string): Read {
-  const iso = /^\d{4}-\d\d-\d\d$/.test(text) ? parseISO(text) : undefined;
-  const dates = iso ? [iso] : DAY_TYPED.map((as) => parseDate(text, as, new Date(0), { locale: enGB }));
+  const [named = '', weekday] = WEEKDAY.exec(text) ?? [];
+  const day = text.slice(named.length);
+  const iso = /^\d{4}-\d\d-\d\d$/.test(day) ? parseISO(day) : undefined;
+  const dates = iso ? [iso] : DAY_TYPED.map((as) => parseDate(day, as, new Date(0), { locale: enGB }));
   const date = text.length <= MOST_TYPED ? dates.find(isValid) : undefined;
   // A year of two digits is read as one of the first century; nobody means that.
   if (!date || date.getFullYear() < 1000) return no('Write a day such as 12 Dec 2026 or 12.12.2026.');
+  const said = (as: string, of = date) => format(of, as, { locale: enGB });
+  // A slash stands between day and month to some, between month and day to others.
+  const [a, b] = [date.getDate(), date.getMonth() + 1];
+  if (day.includes('/') && a <= 12 && a !== b)
+    return no(
+      `“${day}” can be read in two ways. Write ${said('d MMM yyyy')} or ${said('d MMM yyyy', new Date(date.getFullYear(), a - 1, b))}.`,
+    );
+  if (weekday !== undefined && said('EEE').toLowerCase() !== weekday.toLowerCase())
+    return no(`${said('d MMM yyyy')} is a ${said('EEEE')}. Correct the day or the date.`);
   return yes(format(date, 'yyyy-MM-dd'));
 }

@@ -12,7 +12,7 @@ export interface Fix {
   oneOf?: string;
 }
 
-/** What a computation has to say to a person: where, how much, why, and the fixes. */
+/** What a computation reports to a person: where, how much, why, and the fixes. */
 export interface Finding<Code extends string = string> {
   level: Level;
   code: Code;

@@ -51,7 +51,7 @@ export const rule = <Context, Case, Code extends string>(
     ),
 });
 
-/** All that a list of rules has to say. */
+/** All findings of a list of rules. */
 export const apply = <Context, Code extends string>(
   rules: readonly AnyRule<Context, Code>[],
   context: Context,

@@ -13,7 +13,7 @@ export function calendarOf(file: ShowFile, sheet: CallSheet, stampedAt: number):
   const calendar = new ICAL.Component('vcalendar');
   calendar.addPropertyWithValue('prodid', '-//Hearty Stage//call sheet//EN');
   calendar.addPropertyWithValue('version', '2.0');
-  // Reckoned as if no clock were ever changed: the times the call sheet says, also in the night when clocks are.
+  // Computed as if no clock were ever changed: the times the call sheet says, also in the night when clocks are.
   const upMs = Date.parse(`${file.show.date}T00:00:00Z`) + clockToS(file.show.curtainUp) * 1000;
   const time = (s: number) =>
     ICAL.Time.fromDateTimeString(new Date(upMs + s * 1000).toISOString().slice(0, 19));

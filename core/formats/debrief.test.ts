@@ -54,5 +54,5 @@ test('and as CSV that a spreadsheet takes for no formula', () => {
 
 test('a struck-out run says so, and why', () => {
   const text = debriefMarkdown(of(said({ kind: 'struck out', body: { reason: 'The wrong peroxide' } })));
-  expect(text).toContain('struck out: The wrong peroxide');
+  expect(text).toContain('left out of the statistics: The wrong peroxide');
 });

@@ -66,7 +66,7 @@ export function debriefMarkdown({ file, playedAt, rehearsal, talk, state }: Debr
     [
       plainMarkdown(file.venue.name),
       rehearsal && 'a rehearsal',
-      struck && `struck out: ${plainMarkdown(struck.reason)}`,
+      struck && `left out of the statistics: ${plainMarkdown(struck.reason)}`,
     ]
       .filter(Boolean)
       .join(', '),

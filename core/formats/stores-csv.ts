@@ -166,7 +166,7 @@ export function readStores(
   const first = Papa.parse<string[]>(text, { preview: 1, skipEmptyLines: 'greedy' }).data[0] ?? [];
   const twice = first.map(column).find((name, i, all) => all.indexOf(name) < i);
   if (twice !== undefined)
-    return { ...empty, message: `The first line names a column twice: “${twice}”. Take one of them out.` };
+    return { ...empty, message: `The first line names a column twice: “${twice}”. Remove one of them.` };
   const parsed = Papa.parse<Row>(text, { header: true, skipEmptyLines: 'greedy', transformHeader: column });
   const columns = parsed.meta.fields ?? [];
   const strange = columns.filter((c) => !(STORES_COLUMNS as readonly string[]).includes(c));
@@ -215,7 +215,7 @@ export function readStores(
       const key = `${good.id} ${expires ?? ''}`;
       const before = seen.get(key);
       if (before !== undefined)
-        problems.push({ column: 'name', message: `Line ${before} has the same good with the same expiry.` });
+        problems.push({ column: 'name', message: `Line ${before} has the same item with the same expiry.` });
       else seen.set(key, line);
     }
     if (!good || problems.length) {
@@ -276,7 +276,7 @@ function readRow(
   if (problems.length) return { problems };
   if (unit === undefined) return { problems: [{ column: 'unit', message: 'Say what it is kept in.' }] };
   if (was && was.unit !== unit)
-    wrong('unit', `This good is kept in ${was.unit}; a good never changes its unit.`);
+    wrong('unit', `This item is kept in ${was.unit}; an item never changes its unit.`);
   const read = Object.fromEntries(
     OF_GOOD.filter(([column]) => columns.includes(column)).map(([column, key]) => [
       key,

@@ -69,7 +69,7 @@ test('an item is go when all its must-checks hold, and no-go with the reason whe
   const cold = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 20)], script(file));
   expect(gates(script(file), { checks, findings: [] }, cold, 1)[0]).toMatchObject({
     verdict: 'no-go',
-    reasons: ['The bath is warm: 20 °C, wanted at least 40 °C'],
+    reasons: ['The bath is warm: 20 °C, needed at least 40 °C'],
   });
   const ready = fold([answer(flask!, true), answer(rinse!, true), answer(warm!, 45)], script(file));
   expect(gates(script(file), { checks, findings: [] }, ready, 1).map((g) => g.verdict)).toEqual([
@@ -127,7 +127,7 @@ test('a no-go stays one until it is mended, overruled with a reason, or its stan
     gate(said({ kind: 'overruled', body: { itemId: 'i-soda', reason: 'We play without it' } })),
   ).toMatchObject({
     verdict: 'overruled',
-    reasons: ['flask is missing or not done', 'played all the same: We play without it'],
+    reasons: ['flask is missing or not done', 'played anyway: We play without it'],
   });
   expect(gate(said({ kind: 'stand-by', body: { itemId: 'i-soda' } })).verdict).toBe('stand-by');
 });
@@ -241,7 +241,7 @@ describe('a stop of the plan', () => {
     overruled.items.set(ofItem, { ...allYes.items.get(ofItem)!, overruled: 'the venue’s officer agreed' });
     expect(verdicts([stop(ofItem)], overruled)[0]).toMatchObject({
       verdict: 'overruled',
-      reasons: ['hot foam and steam scald', 'played all the same: the venue’s officer agreed'],
+      reasons: ['hot foam and steam scald', 'played anyway: the venue’s officer agreed'],
     });
   });
 

@@ -16,7 +16,7 @@ export interface OpenWindow extends StepTimer {
 /** The steps of the item on stage, how far they are, and what is shouted, put on and begun next. */
 export interface Cue {
   step: Step | undefined;
-  /** Who does it, where it is not whoever presents: "Bram does it". */
+  /** Who does it, where it is not the presenter: "Bram does it". */
   by: string | undefined;
   then: Step | undefined;
   /** Steps of this go that are not done, in their order. */

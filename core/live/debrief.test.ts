@@ -222,7 +222,7 @@ describe('checks before doors', () => {
     ]);
   });
 
-  test('marks come in the order of the venue', () => {
+  test('marks are in the order of the venue', () => {
     const file = showOf([demo('a', flask), demo('b', { ...flask, mark: 'floor' })]);
     file.venue.marks = [{ id: 'floor', name: 'floor front', kind: 'floor', spots: 1 }, ...file.venue.marks];
     expect(plan(file, { plays: 0 }).checks.map((c) => c.place)).toEqual(['floor front', 'front bench']);

@@ -33,7 +33,7 @@ export interface DebriefLine {
   itemId: string;
   /** The demo as it was played; undefined where none was. */
   demoId: string | undefined;
-  /** What one may see when it fails, by its list. */
+  /** What may be seen when it fails, by its list. */
   symptoms: string[];
   title: string;
   attempt: StageAttempt;
@@ -316,7 +316,7 @@ export const paceOfRun = (script: Script, state: RunState): ShowPace | undefined
     }),
   );
 
-/** So many attempts at a demo are handed out at once, the newest. */
+/** At most this many attempts at a demo are sent at once, the newest. */
 export const MOST_ATTEMPTS = 400;
 
 /** The attempts of a run as the logbook keeps them. */

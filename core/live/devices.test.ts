@@ -40,7 +40,7 @@ function pressed(what: Press['what'], state: RunState): Recorded | undefined {
   return does.length ? tapOf(does) : undefined;
 }
 
-/** Devices with clocks wrong by `wrongMs` play a show; each reckons the server's time from one answer of it. */
+/** Devices with clocks wrong by `wrongMs` play a show; each works out the server's time from one answer of it. */
 function played(presses: readonly Press[], wrongMs: readonly number[]): RunEvent[] {
   const devices = wrongMs.map((wrong) => ({
     clock: (now: number) => now + wrong,

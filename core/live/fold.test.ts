@@ -210,7 +210,7 @@ test('a window is counted from the step that opened it, through the steps after 
   const over: Happening = { kind: 'timer done', body: { itemId: 'i-can', stepId: 'one' } };
   expect(windows(over)).toEqual([]);
   expect(windows(over, over)).toEqual([]);
-  // A further go counts anew.
+  // A further go counts again.
   expect(windows(over, closed('can', 'failed'), again('can'), done('one'))).toHaveLength(1);
 });
 
@@ -259,7 +259,7 @@ const anyHappening: fc.Arbitrary<Recorded> = fc.oneof(
   fc.nat(12).map((n): Recorded => ({ kind: 'undo', body: { eventId: `e${String(n).padStart(3, '0')}` } })),
 );
 
-test('events may come in any order, and twice: every device that has the same events has the same state', () => {
+test('events may arrive in any order, and twice: every device that has the same events has the same state', () => {
   fc.assert(
     fc.property(
       fc.array(anyHappening, { maxLength: 14 }),

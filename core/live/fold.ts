@@ -25,7 +25,7 @@ const APPLY: Applies<RunState, Exclude<RunEvent, { kind: 'undo' | 'tap' }>> = {
 /** Kinds that the stage takes back by its own key. Checks and words of the debrief are corrected where they stand. */
 const TAKEN_BACK = new Set([...Object.keys(stage.apply), 'trouble met', 'slot cut']);
 
-/** The log of a run being folded over the show as it was when the run was opened; events come in by `add`. */
+/** The log of a run being folded over the show as it was when the run was opened; events arrive by `add`. */
 export const foldRun = (script: Script): RunFold =>
   createFold<RunState, RunEvent>(
     {

@@ -100,7 +100,7 @@ export function gates(
         ...planned,
         ...failing.map((c) => `${c.title}${reading(c, state)}`),
         ...stale.map((c) => `${c.title}: stale, look again`),
-        ...(isNoGo && overruled !== undefined && !isFinal ? [`played all the same: ${overruled}`] : []),
+        ...(isNoGo && overruled !== undefined && !isFinal ? [`played anyway: ${overruled}`] : []),
       ],
       ...(planned.length > 0 && { isStopped: true }),
       ...(fixes.length > 0 && { fixes }),
@@ -114,7 +114,7 @@ export function gates(
 function reading(check: Check, state: RunState): string {
   const value = state.checks.get(check.id)?.value;
   return typeof value === 'number'
-    ? `: ${value} ${check.unit ?? ''}, wanted ${check.detail}`
+    ? `: ${value} ${check.unit ?? ''}, needed ${check.detail}`
     : ' is missing or not done';
 }
 

@@ -16,7 +16,7 @@ export function hint(script: Script, state: RunState): Hint | undefined {
   if (state.phase === 'down')
     return on(
       'debrief',
-      'All of this was built from what you pressed. Choose a cause for what failed, write down what you would change, and what is to be done before the next time: the next plan knows it.',
+      'All of this was built from what you pressed. Choose a cause for what failed, note what you would change, and what is to be done before the next time: the next plan knows it.',
     );
   if (state.phase === 'before')
     return state.checks.size === 0

@@ -27,7 +27,7 @@ export function roomOf(
   return room;
 }
 
-/** A show in the air of the day, so that its benches reckon with it. The same file where nothing was said. Pure. */
+/** A show in the air of the day, so that its calculators use it. The same file where nothing was said. Pure. */
 export function inRoomOf(file: ShowFile, conditions: Conditions | undefined): ShowFile {
   const air = AIR.flatMap((key) => (conditions?.[key] === undefined ? [] : [[key, conditions[key]]]));
   return air.length ? { ...file, venue: { ...file.venue, ...Object.fromEntries(air) } } : file;

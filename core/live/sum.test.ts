@@ -72,7 +72,7 @@ describe('what the room was like', () => {
     });
   });
 
-  test('the benches reckon with the air of the day, once it is said', () => {
+  test('the calculators use the air of the day, once it is said', () => {
     const log: Recorded[] = [curtain, ...flash, { kind: 'curtain down', body: {} }];
     const saidAt = (conditions: { roomC: number } | undefined) => {
       const day = script(inRoomOf(file, conditions));
@@ -84,7 +84,7 @@ describe('what the room was like', () => {
   });
 });
 
-test('what one saw may be said in the debrief too, and stays when the cause is taken back', () => {
+test('a symptom may be added in the debrief too, and stays when the cause is taken back', () => {
   const cause = (body: { cause: string; symptom?: string }): Recorded => ({
     ...{ kind: 'cause' as const },
     body: { attemptId: 'e002', ...body },

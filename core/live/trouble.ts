@@ -129,7 +129,7 @@ function remedies(script: Script, state: RunState, { kind, itemId, message }: Mi
   if (kind === 'stale') {
     const standBy = standByOf(script, script.byItem.get(itemId)!);
     return [
-      { did: 'Make it anew, play it last', does: [{ kind: 'later', body: { itemId } }] },
+      { did: 'Make it again, play it last', does: [{ kind: 'later', body: { itemId } }] },
       ...(standBy
         ? [
             {

@@ -11,7 +11,7 @@ export const MOST_TICKS = 1e12;
 /**
  * One line of a log. `id` is made by its sender (a ULID), so that sending twice is harmless. `tick` is one more than the
  * largest its sender has seen (a hybrid logical clock), so that an answer never sorts before what it answers, whatever
- * a device's clock says. `at` is the server's time as the device reckons it, in ms since 1970; `v` the version of what
+ * a device's clock says. `at` is the server's time as the device works it out, in ms since 1970; `v` the version of what
  * the kind carries.
  */
 export interface Envelope<K extends string = string, B = unknown> {

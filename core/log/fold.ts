@@ -85,7 +85,7 @@ export function createFold<S extends object, E extends Envelope>(
     foldFrom(from);
   }
 
-  /** Works out anew what is taken back; gives the place of the first event for which that changed. */
+  /** Works out again what is taken back; gives the place of the first event for which that changed. */
   function takeUndos(fresh: readonly E[]): number {
     const more = (fresh as readonly Envelope[]).filter(isUndo);
     for (const { body } of more) named.add(body.eventId);

@@ -43,7 +43,7 @@ export function readInside<T extends Kinds>(kinds: T, outside: Envelope): Checke
   if (v > newest)
     return wrong(
       'v',
-      `This comes from a newer program (version ${v}; here it is ${newest}). Load the page anew.`,
+      `This comes from a newer program (version ${v}; here it is ${newest}). Reload the page.`,
     );
   const { body } = outside;
   if (typeof body !== 'object' || body === null) return wrong('body', 'This must be an object.');

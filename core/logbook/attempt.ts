@@ -37,7 +37,7 @@ export class Attempt {
   @YesNo('Rehearsal') rehearsal!: boolean;
   @Choice(OUTCOMES, 'Outcome') outcome!: Outcome;
   @IsOptional() @Seconds('Took') takesS?: number;
-  @IsOptional() @Text(160, 'What one saw') symptom?: string;
+  @IsOptional() @Text(160, 'Symptom') symptom?: string;
   @IsOptional() @Text(160, 'Cause') cause?: string;
   /** What was changed before it. */
   change?: string;

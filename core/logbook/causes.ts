@@ -56,7 +56,7 @@ export const symptomKey = (text: string): string =>
 export const knownSymptom = (typed: string, known: readonly string[]): string =>
   known.find((one) => symptomKey(one) === symptomKey(typed)) ?? typed.trim();
 
-/** A demo that knows one more cause of what is seen, and what to do about it; a cause it knows already is written anew. Pure. */
+/** A demo that knows one more cause of what is seen, and what to do about it; a cause it knows already is written again. Pure. */
 export function withCause(demo: Demo, symptom: string, cause: Cause): Demo {
   const isSame = (other: string) => symptomKey(other) === symptomKey(symptom);
   const known = demo.faults.find((f) => isSame(f.symptom)) ?? { symptom, causes: [] };

@@ -10,11 +10,11 @@ test('a season is said in a sentence or two; an empty one says nothing', () => {
   expect(seasonSays(season())).toEqual([]);
   expect(seasonSays(season({ rehearsals: 2 }))).toEqual(['2 rehearsals and no show yet.']);
   expect(seasonSays(season({ shows: 12, heads: 1540, landed: 12, onTime: 9 }))).toEqual([
-    '12 shows before 1540 heads: 9 of 12 came down within the slot.',
+    '12 shows, 1540 people: 9 of 12 finished on time.',
   ]);
   expect(seasonSays(season({ shows: 1, heads: 30, leftOut: 1, showsCut: 1, lostS: 90 }))).toEqual([
-    '1 show before 30 heads.',
-    '1 demo was left out, of 1 show; what failed took 1 min 30 s.',
+    '1 show, 30 people.',
+    '1 demo was left out, of 1 show; failed attempts cost 1 min 30 s.',
   ]);
 });
 
@@ -24,12 +24,12 @@ test('a figure without anything behind it is not known, and none is divided by n
     .join();
   expect(words).not.toMatch(/NaN|Infinity|undefined/);
   const of = (what: string, s: Partial<Season>) => seasonFigures(season(s), 3).find((f) => f.what === what);
-  expect(of('Used up, a head', { shows: 2 })!.value).toBe('not known');
+  expect(of('Cost per person', { shows: 2 })!.value).toBe('not known');
   // The heads of shows without a known cost do not make the others cheaper.
-  expect(of('Used up, a head', { shows: 2, heads: 300, cost: 50, costHeads: 100, costShows: 1 })!.value).toBe(
+  expect(of('Cost per person', { shows: 2, heads: 300, cost: 50, costHeads: 100, costShows: 1 })!.value).toBe(
     '0.50',
   );
-  expect(of('Down within the slot', { shows: 3, landed: 2, onTime: 1 })!.value).toBe('1 of 2');
+  expect(of('Finished on time', { shows: 3, landed: 2, onTime: 1 })!.value).toBe('1 of 2');
 });
 
 // Juran's own way: causes by frequency, with their cumulative share.

@@ -72,10 +72,10 @@ export function seasonSays(s: Season): string[] {
   const cut =
     s.leftOut > 0 &&
     `${plural(s.leftOut, 'demo')} ${s.leftOut === 1 ? 'was' : 'were'} left out, of ${plural(s.showsCut, 'show')}`;
-  const lost = s.lostS > 0 && `what failed took ${formatDuration(s.lostS)}`;
+  const lost = s.lostS > 0 && `failed attempts cost ${formatDuration(s.lostS)}`;
   const more = [cut, lost].filter(Boolean).join('; ');
   return [
-    `${plural(s.shows, 'show')} before ${formatFigure(s.heads)} heads${s.landed > 0 ? `: ${s.onTime} of ${s.landed} came down within the slot` : ''}.`,
+    `${plural(s.shows, 'show')}, ${formatFigure(s.heads)} people${s.landed > 0 ? `: ${s.onTime} of ${s.landed} finished on time` : ''}.`,
     ...(more ? [`${more[0]!.toUpperCase()}${more.slice(1)}.`] : []),
   ];
 }
@@ -92,12 +92,12 @@ export function seasonFigures(
       from: s.rehearsals ? plural(s.rehearsals, 'rehearsal') : '',
     },
     {
-      what: 'Heads',
+      what: 'Audience',
       value: formatFigure(s.heads),
       from: s.shows ? `${formatFigure(Math.round(s.heads / s.shows))} a show` : '',
     },
     {
-      what: 'Down within the slot',
+      what: 'Finished on time',
       value: s.landed ? `${s.onTime} of ${s.landed}` : 'not known',
       from: 'as the slot ended on the day',
     },
@@ -107,12 +107,12 @@ export function seasonFigures(
       from: s.leftOut ? `of ${plural(s.showsCut, 'show')}; worth ${s.worthLeftOut}, at 1 to 5 each` : '',
     },
     {
-      what: 'Used up, a head',
+      what: 'Cost per person',
       value: s.costHeads ? formatMoney(s.cost / s.costHeads) : 'not known',
       from: s.costShows ? `${formatMoney(s.cost)} in ${plural(s.costShows, 'show')}, by price of pack` : '',
     },
     { what: 'Near misses', value: formatFigure(s.nearMisses), from: 'rehearsals too' },
-    { what: 'Failed attempts took', value: s.lostS ? formatDuration(s.lostS) : 'nothing', from: '' },
+    { what: 'Failed attempts cost', value: s.lostS ? formatDuration(s.lostS) : 'nothing', from: '' },
     { what: 'Open actions', value: formatFigure(openActions), from: 'of all shows' },
   ];
 }

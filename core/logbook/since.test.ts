@@ -14,10 +14,10 @@ test('a copy for another day is the same show', () => {
 });
 
 test('what is new, gone, or in another order', () => {
-  expect(message((now) => void now.show.items.reverse())).toEqual(['The order is another.']);
+  expect(message((now) => void now.show.items.reverse())).toEqual(['The order has changed.']);
   expect(
     message((now) => void now.show.items.splice(0, 1, { ...now.show.items[1]!, id: 'new', title: 'Encore' })),
-  ).toEqual(['“Encore” is new.', '“flash” is not played any more.']);
+  ).toEqual(['“Encore” is new.', '“flash” is no longer played.']);
 });
 
 test('what is set otherwise in an item, a demo, the venue and the show; long lists are cut with a word', () => {
@@ -46,7 +46,7 @@ test('another venue and another crew', () => {
       now.venue = { ...now.venue, id: 'barn', name: 'The barn' };
       now.show.crew = [now.show.crew[0]!];
     }),
-  ).toEqual(['It is at The barn; it was at The hall.', 'Ben is not in the crew any more.']);
+  ).toEqual(['It is at The barn; it was at The hall.', 'Ben is no longer in the crew.']);
 });
 
 test('what the log has learned since, where it moves the odds', () => {

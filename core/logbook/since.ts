@@ -29,8 +29,8 @@ function order(now: ShowFile, then: ShowFile): string[] {
     file.show.items.flatMap((i) => (other.has(i.id) ? [i.id] : []));
   return [
     ...now.show.items.filter((i) => !theirs.has(i.id)).map((i) => `“${i.title}” is new.`),
-    ...then.show.items.filter((i) => !ours.has(i.id)).map((i) => `“${i.title}” is not played any more.`),
-    ...(common(now, theirs).join() === common(then, ours).join() ? [] : ['The order is another.']),
+    ...then.show.items.filter((i) => !ours.has(i.id)).map((i) => `“${i.title}” is no longer played.`),
+    ...(common(now, theirs).join() === common(then, ours).join() ? [] : ['The order has changed.']),
   ];
 }
 
@@ -76,7 +76,7 @@ function around(now: ShowFile, then: ShowFile): string[] {
       ? describeDifferences(now.venue.name, differences(now.venue, then.venue, { type: Venue }))
       : [`It is at ${now.venue.name}; it was at ${then.venue.name}.`]),
     ...[...ours].flatMap(([id, name]) => (theirs.has(id) ? [] : [`${name} is new in the crew.`])),
-    ...[...theirs].flatMap(([id, name]) => (ours.has(id) ? [] : [`${name} is not in the crew any more.`])),
+    ...[...theirs].flatMap(([id, name]) => (ours.has(id) ? [] : [`${name} is no longer in the crew.`])),
     ...describeDifferences('The show', differences(show, wasShow, { type: Show, ...namesIn(now, then) })),
   ];
 }

@@ -15,7 +15,7 @@ test('two tries are no verdict, however badly they went', () => {
   const { message, todo } = sumUp([so('Unlucky', 0, 2), so('Steady', 20, 0)], []);
   expect(message[0]).toBe('Nothing failed of what was tried 5 times or more (1 demo).');
   expect(todo).toEqual([]);
-  expect(sumUp([so('Unlucky', 0, 2)], []).message[0]).toContain('too few tries');
+  expect(sumUp([so('Unlucky', 0, 2)], []).message[0]).toContain('too few to say');
 });
 
 test('what fails most by enough tries is named with its odds, and its commonest cause is looked to first', () => {
@@ -45,7 +45,7 @@ test('times: how many runs took longer, and by how much in the middle of those',
   const message = (...runs: ReturnType<typeof run>[]) => sumUp([], runs).message[1];
   expect(
     message(run(600, 660), run(600, 780), run(600, 900), run(600, 590), run(null, 10), run(10, null)),
-  ).toBe('3 of the last 4 runs took longer than planned, in the middle by 3 min.');
+  ).toBe('3 of the last 4 runs took longer than planned, by a median of 3 min.');
   expect(message(run(600, 600))).toBe('No run took longer than planned.');
   expect(message(run(600, 610))).toBe('The one run took 10 s longer than planned.');
   expect(message(run(null, 610))).toBeUndefined();

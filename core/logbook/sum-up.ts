@@ -47,7 +47,7 @@ function failing(demos: readonly DemoSoFar[], judged: readonly DemoSoFar[]): str
   if (judged.length > 0)
     return `Nothing failed of what was tried ${ENOUGH_ATTEMPTS} times or more (${judged.length} ${judged.length === 1 ? 'demo' : 'demos'}).`;
   return demos.some((d) => d.attempts > 0)
-    ? `No demo was tried ${ENOUGH_ATTEMPTS} times yet: too few tries to say which fails most.`
+    ? `No demo has ${ENOUGH_ATTEMPTS} attempts yet: too few to say which fails most.`
     : 'No demo was tried at a show yet.';
 }
 
@@ -61,9 +61,7 @@ function timing(runs: readonly RunSoFar[]): string[] {
   const middle = formatDuration(Math.round(quantile(late, 0.5)));
   return over.length === 1
     ? [`The one run took ${middle} longer than planned.`]
-    : [
-        `${late.length} of the last ${over.length} runs took longer than planned, in the middle by ${middle}.`,
-      ];
+    : [`${late.length} of the last ${over.length} runs took longer than planned, by a median of ${middle}.`];
 }
 
 function todo({ title, causes, ...d }: DemoSoFar): string {

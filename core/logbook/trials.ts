@@ -369,7 +369,7 @@ function claimOf(
   const what =
     response === 'outcome'
       ? `works ${formatFigure(best.worked)} of ${best.tries}`
-      : `reads ${formatFigure(best.mean)} in the middle`;
+      : `has a mean reading of ${formatFigure(best.mean)}`;
   if (!isBest)
     return `No difference seen yet in “${variable}”: ${bestLevel} did best so far and ${what}, ${by}; ${attemptsSaid(more)}.`;
   return `“${variable}” at ${bestLevel} ${what}; it is the best, by ${differenceSaid(response, difference)} or more, ${by}.`;

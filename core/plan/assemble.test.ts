@@ -92,7 +92,7 @@ describe('two shows at one time', () => {
     expect(message(one)).toEqual([
       'Ann is in “Two” from 13:30 to 15:45 that day as well.',
       'Ben is in “Two” from 13:30 to 15:45 that day as well.',
-      'flask is wanted in “Two” from 13:30 to 15:45 that day as well: 2 short for both.',
+      'flask is needed in “Two” from 13:30 to 15:45 that day as well: 2 short for both.',
     ]);
     expect(message(two)).toHaveLength(3);
   });

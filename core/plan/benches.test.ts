@@ -232,7 +232,7 @@ describe('amounts', () => {
     const without = inHall(foil, { stock: [consumable('lye', { unit: 'mL' })] });
     expect(amountOf(without, 'lye')).toBe(7);
     expect(said(without).map((f) => f.message)).toEqual([
-      '“flash”: its bench “Hydrogen from foil” cannot be worked out. “lye” is kept in mL, and “Lye for all the foil” comes in g: write down its bulk density. What stands in the demo is taken.',
+      '“flash”: its calculator “Hydrogen from foil” cannot be worked out. “lye” is kept in mL, and “Lye for all the foil” comes in g: set its bulk density. The demo’s own values are used.',
     ]);
   });
 });
@@ -270,7 +270,7 @@ test('limits of a series of which no bottle meets all are checked apart', () => 
 
 describe('what cannot be worked out', () => {
   test.each([
-    [held('no-such'), 'There is no such bench.'],
+    [held('no-such'), 'There is no such calculator.'],
     [
       held('throw', { inputs: [{ name: 'speedMS', value: 900 }] }),
       '“Speed” must be a number from 0.1 to 300 m/s.',
@@ -282,7 +282,7 @@ describe('what cannot be worked out', () => {
     ],
     [
       held('throw', { inputs: [{ name: 'speedMS', parameterId: 'n' }] }),
-      '“How much” is in cups, and this wants m/s.',
+      '“How much” is in cups, and this needs m/s.',
     ],
     [
       held('vapour-bottle', { inputs: fuel('petrol') }),
@@ -322,7 +322,7 @@ describe('a bench that the log found wrong', () => {
   test('is a caution: by what was seen here where it was seen here, else by what was seen anywhere', () => {
     expect(cautions([{ venueId: 'hall', told: 4, wrong: 3 }])).toEqual([
       expect.stringMatching(
-        /^“flash”: its bench “.*” was wrong 3 of 4 times at The hall\. Go by what was seen/,
+        /^“flash”: its calculator “.*” was wrong 3 of 4 times at The hall\. Go by what was seen/,
       ),
     ]);
     const elsewhere = { venueId: 'barn', told: 6, wrong: 6 };

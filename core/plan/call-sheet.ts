@@ -41,8 +41,9 @@ export interface CallLine {
 export interface CallSheet {
   personId: string;
   name: string;
-  /** When they come, when their hands are first needed at the latest, and when the first of the crew's are. */
+  /** From when they are there; their call; the latest their first job may start; and when the first of the crew is called. */
   comesS: number;
+  callS: number | undefined;
   neededS: number | undefined;
   crewCallS: number;
   lines: CallLine[];
@@ -72,12 +73,13 @@ export function callSheets(script: Script, timetable: Timetable): CallSheet[] {
         ? []
         : [line('leave', `leave:${personId}`, 'Leave', arrival.leavesS, arrival.leavesS)]),
     ].sort((a, b) => a.atS - b.atS || a.endS - b.endS);
-    const { arrivesS: comesS, neededS } = arrival;
+    const { arrivesS: comesS, callS, neededS } = arrival;
     return [
       {
         personId,
         name: person.name,
         comesS,
+        callS,
         neededS,
         crewCallS: timetable.crewCallS,
         lines: cautionedOnce(lines),

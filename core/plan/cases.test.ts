@@ -140,7 +140,7 @@ test('however times, people and limits stand against one another: a plan that sa
   }
 });
 
-/** What a file has to say: a code, words of its sentence, and (where it is offered) what mends it. */
+/** What a file reports: a code, words of its sentence, and (where it is offered) what mends it. */
 const SAYS: Record<string, [code: string, words: RegExp, fix?: RegExp][]> = {
   'c03-person-leaves-before-inshow-task': [
     ['contradiction', /1 min too little/, /^Ask Bob to stay until 14:02$/],
@@ -196,8 +196,8 @@ test('two tasks of one demo at the same other mark contradict nothing, and all w
 });
 
 test('nothing is planned absurdly early: work before the get-in only where an item would wait, and it is said', () => {
-  expect(plan(file('s17-no-skill'), { plays: 0 }).timetable.firstHandsS).toBe(-7200);
-  expect(plan(file('s21-crew-before-getin'), { plays: 0 }).timetable.firstHandsS).toBe(-7200);
+  expect(plan(file('s17-no-skill'), { plays: 0 }).timetable.crewCallS).toBe(-7200);
+  expect(plan(file('s21-crew-before-getin'), { plays: 0 }).timetable.crewCallS).toBe(-7200);
   const soak = file('s21-crew-before-getin');
   soak.demos[0]!.prep[0]!.readyAfterS = 3 * 3600;
   const { timetable, findings } = plan(soak, { plays: 0 });

@@ -54,7 +54,7 @@ test('what “Leave out” says of the odds is what the show without it has, on 
     // A slot that half of the shows miss.
     file.show.slotMin = Math.ceil(bands!.endS.p50 / 60);
     for (const { label, change } of plan(file, { plays: PLAYS }).findings.flatMap((f) => f.fixes)) {
-      const stated = /then (\d+) % end within the slot/.exec(label);
+      const stated = /then (\d+) % finish on time/.exec(label);
       if (!stated || !change) continue;
       pressed++;
       const without = { ...file, show: applyChange(file.show, change) };

@@ -4,7 +4,7 @@ import { truthCase } from '../testing/truth-case';
 import { sized } from '../testing/long';
 import { plan, type Plan } from './index';
 
-/** Every fix is pressed, and what comes of it looked at anew: valid, and no stop that was not there. */
+/** Every fix is pressed, and what comes of it looked at again: valid, and no stop that was not there. */
 
 const planOf = (file: ShowFile) => plan(file, { plays: 0 });
 

@@ -3,7 +3,7 @@ import type { Step } from '../show';
 
 const stepsOf = (item: ScriptItem): Step[] => mayPlay(item).flatMap(({ steps }) => steps);
 
-/** What those on stage have to do with a step that somebody else does: said to helpers, or to whoever presents. */
+/** What those on stage have to do with a step that somebody else does: said to helpers, or to the presenter. */
 type Said = Partial<Record<NonNullable<Step['by']>, string>>;
 
 const TO: Record<'presenter' | 'helper', Said> = {
@@ -11,7 +11,7 @@ const TO: Record<'presenter' | 'helper', Said> = {
   presenter: { volunteer: 'Your eye on the volunteer', guest: 'Your eye on the guest' },
 };
 
-/** The steps of an item that a helper does, or over which whoever presents keeps an eye: "You do: hold the funnel". Pure. */
+/** The steps of an item that a helper does, or over which the presenter keeps an eye: "You do: hold the funnel". Pure. */
 export const handsSaid = (item: ScriptItem, to: 'presenter' | 'helper'): string[] =>
   Object.entries(TO[to]).flatMap(([by, message]) => {
     const theirs = stepsOf(item).filter((step) => step.by === by);
@@ -21,6 +21,6 @@ export const handsSaid = (item: ScriptItem, to: 'presenter' | 'helper'): string[
 /** A step done by somebody from outside the crew, who is watched at it. */
 export const isWatched = ({ by }: Pick<Step, 'by'>): boolean => by === 'guest' || by === 'volunteer';
 
-/** What others than whoever presents do in an item: "A guest does “lift the lid”". Pure. */
+/** What others than the presenter do in an item: "A guest does “lift the lid”". Pure. */
 export const othersDo = (item: ScriptItem): string[] =>
   stepsOf(item).flatMap(({ by, text }) => (by ? [`A ${by} does “${text}”`] : []));

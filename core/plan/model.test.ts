@@ -560,7 +560,7 @@ describe('who', () => {
   const guestDemo = (more: Partial<Step> = {}, of: Partial<Demo> = {}) =>
     demo('a', { steps: [step('say', 60), step('lift', 60, { ...lever, by: 'guest', ...more })], ...of });
 
-  test('a guest does a step: shown how before doors, watched by whoever presents, and told where the step is read', () => {
+  test('a guest does a step: shown how before doors, watched by the presenter, and told where the step is read', () => {
     const file = showOf([guestDemo({}, { worn: [{ what: 'goggles', by: 'guest' }] })]);
     const { checks, callSheets, findings } = planned(file);
     expect(checks.map((c) => c.title)).toContain(
@@ -783,8 +783,8 @@ test('a demo that was only begun says what is not written down', () => {
       .filter((f) => f.code === 'unwritten')
       .map((f) => f.message),
   ).toEqual([
-    '“a” and 2 more do not say yet: its steps, what it needs, what can hurt someone, what goes wrong.',
-    '“d” does not say yet: its steps, what it needs, what goes wrong.',
+    'Still to fill in for “a” and 2 more: its steps, what it needs, what can hurt someone, what goes wrong.',
+    'Still to fill in for “d”: its steps, what it needs, what goes wrong.',
   ]);
 });
 

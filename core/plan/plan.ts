@@ -80,8 +80,11 @@ export function* planSteps(
   // A festival of hundreds of pieces is played less often, so that it is there in time; the bands say how often.
   const most = Math.max(LEAST_PLAYS, Math.floor(MOST_LOOKS / placement.work.activities.length));
   const forecast = { seed, plays: Math.min(plays, most) };
+  // Nothing to play has no odds.
   const bands =
-    plays > 0 ? yield* withProgress(forecastSteps(placement, forecast), (playing) => ({ playing })) : null;
+    plays > 0 && timetable.items.length > 0
+      ? yield* withProgress(forecastSteps(placement, forecast), (playing) => ({ playing }))
+      : null;
   const message = findings({ placement, needs: needed, bands, cold });
   return {
     timetable,

@@ -102,7 +102,7 @@ export function* proposeOrder(
 
 type Pace = Omit<OrderMerits, 'deadAirS' | 'conflicts'>;
 
-/** An order as a script, without resolving it anew: what an item is played with does not depend on its place. */
+/** An order as a script, without resolving it again: what an item is played with does not depend on its place. */
 function reordered(items: readonly Item[], resolved: Script): Script {
   let number = 0;
   const inOrder = items.map((item, index): ScriptItem => {
@@ -258,7 +258,7 @@ function gains(before: OrderMerits, after: OrderMerits): string[] {
     out.push(
       after.falls < before.falls
         ? 'It builds more steadily from quiet to strong.'
-        : 'It builds a little less steadily.',
+        : 'It builds slightly less steadily.',
     );
   if (after.endsStrong && !before.endsStrong) out.push('The strongest demo comes last.');
   return out;

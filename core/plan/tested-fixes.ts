@@ -17,7 +17,7 @@ const LEAST_GAIN = 0.03;
 const MOST_WAYS_OUT = 4;
 
 /**
- * The findings with only those fixes that work: each change is made of the show, which is planned anew, and stays
+ * The findings with only those fixes that work: each change is made of the show, which is planned again, and stays
  * only where what it is offered for is less than before and no new stop appears. Where nothing else helps, the first that
  * trades one trouble for another is offered with what it costs. Fixes without a change are for people and stay.
  */
@@ -53,7 +53,7 @@ export function* keepWorkingFixes(
         if (way.slotOdds !== undefined) {
           const { withinSlot } = forecast(after.placement, { seed: 1, plays: ODDS_PLAYS });
           if (withinSlot < way.slotOdds + LEAST_GAIN) continue;
-          way = { ...way, label: `${way.label}: then ${Math.round(100 * withinSlot)} % end within the slot` };
+          way = { ...way, label: `${way.label}: then ${Math.round(100 * withinSlot)} % finish on time` };
         }
         const stop = newStop(all, after.findings);
         if (stop) {
@@ -90,7 +90,7 @@ function findingsOf(placement: Placement): PlanFinding[] {
 const trouble = ({ code, numbers }: PlanFinding): string =>
   'waitS' in numbers ? 'dead air' : 'excessS' in numbers || 'missS' in numbers ? 'limits' : code;
 
-/** How much of what a finding is about a plan has to say: seconds where it counts in them, else how often. */
+/** How much of what a finding is about a plan reports: seconds where it counts in them, else how often. */
 function weight(finding: PlanFinding, all: readonly PlanFinding[]): number {
   const related = all.filter((f) => trouble(f) === trouble(finding));
   return related.reduce(

@@ -69,7 +69,7 @@ export function labelsSaid(
   });
 }
 
-/** The cautions of what is played on a mark, with what each item has to say. */
+/** The cautions of what is played on a mark, with what each item adds. */
 export function cautionsAt(
   items: readonly ScriptItem[],
   markId: string,

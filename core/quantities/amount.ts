@@ -57,7 +57,7 @@ export const METRIC_CUP_ML = 250;
 
 /**
  * Reads an amount as a person types it, in kitchen or SI units, and gives it in the base unit: "250 mL", "½ tsp",
- * "1-1/2 cups", "a cup", "1 lb 4 oz", "2 x 500 mL", "a dozen". A bare number is taken to be in the base unit already.
+ * "1-1/2 cups", "two cups", "a cup and a half", "1 lb 4 oz", 5' 6", "30 cm³", "2 x 500 mL", "a dozen". A bare number is taken to be in the base unit already.
  * Errors: `ok: false` with a sentence that carries examples; a number that can be read in two ways ("1,000 mL") is asked
  * about. Never an exception.
  * Conversions: js-quantities, checked in the tests against NIST Handbook 44 App. C and UCUM.
@@ -65,7 +65,7 @@ export const METRIC_CUP_ML = 250;
 export function parseAmount(text: string, base: BaseUnit, options: AmountOptions = {}): Parsed {
   const wrong: Parsed = { ok: false, message: `Write an amount such as ${EXAMPLES[base]}.` };
   if (text.length > MOST_TYPED) return wrong;
-  const plain = plainSigns(text);
+  const plain = plainUnits(plainSigns(text));
   const times = /^(\d+) ?x ?(?=[\d.,])/i.exec(plain);
   let rest = times ? plain.slice(times[0].length) : plain;
   let sum = 0;
@@ -87,6 +87,16 @@ export function parseAmount(text: string, base: BaseUnit, options: AmountOptions
   }
   return { ok: true, value: sum * (times ? Number(times[1]) : 1) };
 }
+
+/** Signs for units as the units they stand for: 5' 6", cm³, "pint (US)". */
+const plainUnits = (text: string): string =>
+  text
+    .replace(/\bcm(?:³|3\b|\^3)/gi, 'cc')
+    .replace(/\bdm(?:³|3\b|\^3)/gi, 'l')
+    .replace(/(?<=\d) ?(?:"|″|”|'')(?= |$)/g, ' in')
+    .replace(/(?<=\d) ?['′’](?= |\d|$)/g, ' ft ')
+    .replace(/ ?\(U\.?S\.?\)/i, '')
+    .trim();
 
 /** A unit as it is looked up; a capital T is a tablespoon, a small one a teaspoon, as cooks write. */
 function unitOf(written: string): string {

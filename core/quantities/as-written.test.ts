@@ -10,7 +10,7 @@ import { parseDuration } from './time';
 const ucum = UcumLhcUtils.getInstance();
 const theirs = (count: number, code: string, base: BaseUnit) => ucum.convertUnitTo(code, count, base).toVal!;
 
-// What it is worth is reckoned by UCUM, a second library of units.
+// What it is worth is worked out by UCUM, a second library of units.
 test.each<[string, BaseUnit, [number, string][]]>([
   ['½ tsp', 'mL', [[0.5, '[tsp_us]']]],
   ['1½ cups', 'mL', [[1.5, '[cup_us]']]],
@@ -65,6 +65,22 @@ test.each<[string, BaseUnit, [number, string][]]>([
   ['250 millilitres', 'mL', [[250, 'mL']]],
   ['250 milliliters', 'mL', [[250, 'mL']]],
   ['30 cc', 'mL', [[30, 'mL']]],
+  ['30 cm³', 'mL', [[30, 'mL']]],
+  ['30 cm3', 'mL', [[30, 'mL']]],
+  ['two cups', 'mL', [[2, '[cup_us]']]],
+  ['a cup and a half', 'mL', [[1.5, '[cup_us]']]],
+  ['2 cups and a half', 'mL', [[2.5, '[cup_us]']]],
+  ['½ pint (US)', 'mL', [[0.5, '[pt_us]']]],
+  [
+    `5' 6"`,
+    'm',
+    [
+      [5, '[ft_i]'],
+      [6, '[in_i]'],
+    ],
+  ],
+  ['6″', 'm', [[6, '[in_i]']]],
+  ['3′', 'm', [[3, '[ft_i]']]],
   ['1 000 mL', 'mL', [[1000, 'mL']]],
   ['12 500 g', 'g', [[12_500, 'g']]],
   ['1,234.5 g', 'g', [[1234.5, 'g']]],
@@ -102,6 +118,8 @@ test.each([
   ['1,000 mL', 'mL', 'Write 1000 or 1.000.'],
   ['12,345', 'piece', 'Write 12345 or 12.345.'],
   ['1,000,000 g', 'g', 'Write 1000000.'],
+  ['1.000 mL', 'mL', 'Write 1000 or 1.'],
+  ['2.500 g', 'g', 'Write 2500 or 2.5.'],
 ] as const)('“%s” can be read in two ways, and is asked about', (text, base, message) =>
   expect(parseAmount(text, base)).toMatchObject({ ok: false, message: expect.stringContaining(message) }),
 );
@@ -139,6 +157,8 @@ test.each([
   ['75:00', 4500],
   ['half an hour', 1800],
   ['an hour', 3600],
+  ['an hour and a half', 5400],
+  ['two minutes', 120],
   ['a minute and 20 seconds', 80],
   ['1 h 30', 5400],
   ['6 min 20', 380],
@@ -147,22 +167,12 @@ test.each([
   ['2 h 10 s', 7210],
   ['1,5 min', 90],
   ['1 000 s', 1000],
-  ['90', 90],
+  ['8', 480],
+  ['1.5', 90],
+  ['0', 0],
 ])('“%s” is %d s', (text, s) => expect(parseDuration(text)).toEqual({ ok: true, value: s }));
 test.each([
-  ...[
-    '5 s 3 h',
-    '3 min 4 min',
-    '1:75',
-    '1:60:00',
-    '5 s 3',
-    '1.5',
-    'a',
-    'hours',
-    '-5 min',
-    '1,000 s',
-    '5 months',
-  ],
+  ...['5 s 3 h', '3 min 4 min', '1:75', '1:60:00', '5 s 3', 'a', 'hours', '-5 min', '1,000 s', '5 months'],
   ...['5 metres', '1 h 30 20', 'min 5'],
 ])('“%s” is no length of time', (text) => expect(parseDuration(text).ok).toBe(false));
 

@@ -23,6 +23,9 @@ export const formatFigure = (n: number): string => String(Number(n.toPrecision(M
 /** A price in the troupe's currency, as it is said: "4.50"; what rounds to nothing is "under 0.01". */
 export const formatMoney = (n: number): string => (n > 0 && n < 0.005 ? 'under 0.01' : n.toFixed(2));
 
+/** "about 4.16", or that nothing has a price: a sum of no prices is not 0.00. */
+export const aboutMoney = (n: number): string => (n > 0 ? `about ${formatMoney(n)}` : 'no price known');
+
 /** No amount, temperature or length of time is longer than this when it is written; what is longer is not read. */
 export const MOST_TYPED = 80;
 

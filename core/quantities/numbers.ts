@@ -2,25 +2,31 @@
 export type Head =
   { ok: true; value: number; rest: string; spelt: boolean } | { ok: false; message: string | undefined };
 
-/** ½ as " 1/2", every kind of blank as one, every kind of minus and times sign as the plain one. */
+/** ½ as " 1/2", "a cup and a half" as "1.5 cup", every kind of blank as one, of minus and times signs the plain ones. */
 export const plainSigns = (text: string): string =>
   text
     .replace(/[¼-¾⅐-⅞]/g, (c) => ` ${c.normalize('NFKC').replace('⁄', '/')}`)
     .replace(/\s/g, ' ')
     .replace(/[−–]/g, '-')
     .replace(/[×*]/g, 'x')
-    .trim();
+    .trim()
+    .replace(/^(?:an?|one) (.+) and a half$/i, '1.5 $1')
+    .replace(/^(\d+) (.+) and a half$/i, '$1.5 $2');
 
 /** A comma and three digits: a thousand to some, a decimal to others. */
 const TWO_WAYS = /^([1-9]\d{0,2})((?:,\d{3})+)(?![\d.,])/;
+/** A point and three digits, the last of them 0: nobody measures so, and no figure of ours ends so. */
+const TWO_WAYS_BY_POINT = /^([1-9]\d{0,2})(\.\d\d0)(?![\d.,])/;
 
 /** What is said where a number can be read in two ways; undefined where it cannot. It is asked about, never guessed. */
 export function twoWays(text: string): string | undefined {
-  const found = TWO_WAYS.exec(text);
+  const found = TWO_WAYS.exec(text) ?? TWO_WAYS_BY_POINT.exec(text);
   if (!found) return undefined;
   const [written, first, groups] = [found[0], found[1]!, found[2]!];
-  const other = groups.length === 4 ? ` or ${first}.${groups.slice(1)}` : '';
-  return `“${written}” can be read in two ways. Write ${first}${groups.replaceAll(',', '')}${other}.`;
+  const decimal = Number(`${first}.${groups.slice(1)}`);
+  const other =
+    groups.length > 4 ? '' : ` or ${groups.startsWith('.') ? decimal : `${first}.${groups.slice(1)}`}`;
+  return `“${written}” can be read in two ways. Write ${first}${groups.replace(/[.,]/g, '')}${other}.`;
 }
 
 const WORDS: [RegExp, number][] = [
@@ -29,10 +35,14 @@ const WORDS: [RegExp, number][] = [
   [/^a half /i, 0.5],
   [/^(?:a )?quarter (?:of an? )?/i, 0.25],
   [/^an? /i, 1],
+  ...'one two three four five six seven eight nine ten eleven twelve'
+    .split(' ')
+    .map((word, i): [RegExp, number] => [new RegExp(`^${word} `, 'i'), i + 1]),
 ];
 
 /**
- * Reads the number a text begins with: "1.5", "1,5", ".5", "1 000", "1,234.5", "1/2", "1 1/2", "1-1/2", "a", "half a".
+ * Reads the number a text begins with: "1.5", "1,5", ".5", "1 000", "1,234.5", "1/2", "1 1/2", "1-1/2", "a", "two",
+ * "half a".
  * Expects plain signs.
  */
 export function numberHead(text: string): Head {

@@ -63,7 +63,7 @@ test('amounts stand in SI with the kitchen measure beside', () => {
 test.each([
   ['6 min 20 s', 380],
   ['6:20', 380],
-  ['90', 90],
+  ['8', 480],
   ['1 h', 3600],
   ['1.5 min', 90],
 ])('“%s” is %d s', (text, s) => expect(parseDuration(text)).toEqual({ ok: true, value: s }));

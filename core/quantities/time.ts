@@ -8,7 +8,7 @@ const UNIT_S: Record<string, number> = { h: 3600, m: 60, s: 1 };
 
 /**
  * Reads a length of time as people write it ("6 min 20 s", "6:20", "1:05:00", "1.5 h", "2 minutes", "half an hour",
- * "1 h 30", "90") and gives whole seconds. A bare number is seconds. Errors: `ok: false` with a sentence.
+ * "1 h 30", "8") and gives whole seconds. A bare number is minutes. Errors: `ok: false` with a sentence.
  */
 export function parseDuration(text: string): Parsed {
   const wrong: Parsed = { ok: false, message: 'Write a length of time such as 6 min 20 s, 6:20 or 90 s.' };
@@ -20,7 +20,6 @@ export function parseDuration(text: string): Parsed {
     if (colon[1] !== undefined && Number(minutes) > 59) return wrong;
     return { ok: true, value: Number(hours) * 3600 + Number(minutes) * 60 + Number(seconds) };
   }
-  if (/^\d+$/.test(plain)) return { ok: true, value: Number(plain) };
   let sum = 0;
   let least = Infinity;
   let rest = plain;
@@ -28,8 +27,9 @@ export function parseDuration(text: string): Parsed {
     const number = numberHead(rest);
     if (!number.ok) return number.message === undefined ? wrong : { ok: false, message: number.message };
     const unit = TIME_UNIT.exec(number.rest);
-    // A bare number at the end is of the next smaller unit: "1 h 30".
-    const each = unit ? UNIT_S[unit[1]![0]!.toLowerCase()]! : number.rest === '' ? least / 60 : NaN;
+    // A bare number is minutes; after another unit it is of the next smaller one: "1 h 30".
+    const bareS = number.rest !== '' || number.spelt ? NaN : least === Infinity ? 60 : least / 60;
+    const each = unit ? UNIT_S[unit[1]![0]!.toLowerCase()]! : bareS;
     if (!(each < least) || !Number.isInteger(each)) return wrong;
     sum += number.value * each;
     least = each;

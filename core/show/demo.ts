@@ -84,8 +84,8 @@ export const PER_WORDS: Record<NeedRule, string> = {
   showing: 'showing',
   show: 'show',
   volunteer: 'volunteer',
-  head: 'head of the audience',
-  station: 'station of the audience',
+  head: 'person in the audience',
+  station: 'audience station',
   minute: 'minute on stage',
   'whatever is left': 'show, and whatever is left',
 };
@@ -111,7 +111,7 @@ export type CueRole = (typeof CUE_ROLES)[number];
 /** Which showings of an item a step belongs to; the only one is the first and the last. */
 export const STEP_SHOWINGS = ['first', 'further', 'last'] as const;
 
-/** Who does a step where it is not whoever presents. */
+/** Who does a step where it is not the presenter. */
 export const STEP_HANDS = ['helper', 'volunteer', 'guest'] as const;
 export type StepHands = (typeof STEP_HANDS)[number];
 
@@ -129,7 +129,7 @@ export class Step extends Timing {
       volunteer: 'a volunteer',
       guest: 'a guest',
     },
-    empty: 'whoever presents',
+    empty: 'the presenter',
   })
   by?: StepHands;
   /** Belongs to setting up in view: an item may have these steps done in an earlier item of their own. */
@@ -189,7 +189,7 @@ export class PrepTask {
   @IsOptional()
   @Choice(TASK_RULES, {
     label: 'Done for each',
-    words: { attempt: 'showing and retry', head: 'head of the audience' },
+    words: { attempt: 'showing and retry', head: 'person in the audience' },
     empty: 'once',
   })
   per?: (typeof TASK_RULES)[number];
@@ -238,7 +238,7 @@ export type Wearer = (typeof WEARERS)[number];
 /** Something worn in a demo, by whom, and from which step to which: a good of the stores, or else in words. */
 export class Worn {
   @IsOptional() @Ref({ label: 'What is worn', empty: 'in words' }) goodId?: string;
-  @IsOptional() @Text(160, { label: 'In words', empty: 'as the good is called' }) what?: string;
+  @IsOptional() @Text(160, { label: 'In words', empty: 'the item’s name' }) what?: string;
   @Choice(WEARERS, {
     label: 'By',
     words: {
@@ -268,7 +268,7 @@ export class ConsumableNeed {
 }
 
 /**
- * What one may set for an item: a quantity ("bottle, 1.5 L") with its usual value and its limits, or one of a few names
+ * What can be set for an item: a quantity ("bottle, 1.5 L") with its usual value and its limits, or one of a few names
  * (copper, brass, lead), the first of which is the usual one.
  */
 export class Parameter {
@@ -296,7 +296,7 @@ export class BenchInput {
 /** An amount of a consumable that a bench works out: what goes into it or comes out of it, by its name there. */
 export class BenchAmount {
   @Ref('Consumable') goodId!: string;
-  @Title('Is as much as') figure!: string;
+  @Title('Amount from') figure!: string;
 }
 
 /** A task that stands for as long as a bench works out, by the name of the result there. */
@@ -351,9 +351,9 @@ export class Cause {
   @Text(400, 'Cure') cure!: string;
 }
 
-/** A known fault: what one sees, and what is likely behind it. */
+/** A known fault: the symptom, and what is likely behind it. */
 export class Fault {
-  @Title('What one sees') symptom!: string;
+  @Title('Symptom') symptom!: string;
   @Many(() => Cause, 20) causes!: Cause[];
 }
 
@@ -421,12 +421,12 @@ export class Demo {
   @Id() id!: string;
   @Title('Title') title!: string;
   @Choice(TOPICS, 'Topic') topic!: Topic;
-  @Text(MOST_TEXT, 'What one sees') shows!: string;
+  @Text(MOST_TEXT, 'What the audience sees') shows!: string;
   @Text(MOST_TEXT, 'What it teaches') teaches!: string;
   /** The kind of mark it stands on, and how many of its spots it takes. */
-  @Choice(MARK_KINDS, 'Stands on a') mark!: MarkKind;
+  @Choice(MARK_KINDS, 'Where it is shown') mark!: MarkKind;
   @IsOptional() @Whole(1, 20, { label: 'Spots it takes', empty: 'all of them' }) spots?: number;
-  @IsOptional() @YesNo('Wants a socket') socket?: boolean;
+  @IsOptional() @YesNo('Needs a socket') socket?: boolean;
   @Many(() => Step, 100) steps!: Step[];
   /** Seconds of a further showing (absent: as its steps take), of a retry, and of what is said when it fails for good. */
   @IsOptional() @Seconds({ label: 'Showing it again', empty: 'as its steps take' }) furtherS?: number;

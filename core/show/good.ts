@@ -32,7 +32,7 @@ export class Good {
   @Amount(0, 1e7, 'On the shelf') onShelf!: number;
   @IsOptional() @Amount(1e-6, 1e7, 'A pack holds') packAmount?: number;
   @IsOptional() @Figure(0, 1e6, 'Price of a pack') packPrice?: number;
-  @IsOptional() @Choice(SUPPLIERS, { label: 'Comes from', empty: 'not said' }) supplier?: Supplier;
+  @IsOptional() @Choice(SUPPLIERS, { label: 'Comes from', empty: 'not set' }) supplier?: Supplier;
   /** Whole days from ordering until it is here. */
   @IsOptional() @Whole(0, 365, 'Days from order to here') leadDays?: number;
   /** Bulk density, g/mL; without it volume and mass cannot be turned into one another. */
@@ -45,7 +45,7 @@ export class Good {
   keepsDays?: number;
   /** Days it lasts once opened. */
   @IsOptional() @Whole(1, 3650, 'Days it lasts once opened') openLastsDays?: number;
-  /** What a bench reckons with: 6 for 6 % peroxide, as the label says. */
+  /** What a calculator uses: 6 for 6 % peroxide, as the label says. */
   @IsOptional()
   @Figure(0.1, 100, { label: 'Strength', unit: '%', help: 'As the label says: 5 for 5 % vinegar.' })
   strengthPercent?: number;

@@ -136,7 +136,7 @@ function oursFor(good: Good, goods: readonly Good[]): Good | undefined {
 export interface Incoming {
   demo: Demo;
   is: 'new' | 'changed' | 'same';
-  /** Names of goods that would come in with it. */
+  /** Names of goods that would be added with it. */
   newGoods: string[];
 }
 
@@ -171,7 +171,7 @@ function asInFile(demo: Demo, other: Demo): string {
 }
 
 /**
- * The documents that bring in some demos of a library file: new goods, and the demos with the ids of goods here. Nothing
+ * The documents that add some demos of a library file: new goods, and the demos with the ids of goods here. Nothing
  * that is here is overwritten: a demo whose id is taken comes in beside it under another.
  *
  * @param idFor an id that nobody has here yet, the wanted one if it may be

@@ -33,7 +33,7 @@ test('renaming changes names everywhere and leaves what it does not touch the ve
   expect(withRefs(demoRefs, full, (_kind, id) => id)).toBe(full);
 });
 
-test('what is gone is taken out: fields, helpers, entries; the venue stays to be chosen anew', () => {
+test('what is gone is taken out: fields, helpers, entries; the venue stays to be chosen again', () => {
   const { show } = showOf(
     [full],
     [item('foam', { presenterId: 'ann', helperIds: ['ann', 'ben'] }), item('can')],

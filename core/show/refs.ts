@@ -126,7 +126,7 @@ export function fileRefProblems(file: ShowFile): Problem[] {
 
 const ids = (list: readonly { id: string }[]) => new Set(list.map((d) => d.id));
 
-/** The show without what it names of things that are gone; a venue that is gone has to be chosen anew. */
+/** The show without what it names of things that are gone; a venue that is gone has to be chosen again. */
 export const withoutGone = (show: Show, known: (kind: RefKind, id: string) => boolean): Show =>
   withRefs(showRefs, show, (kind, id) => (kind === 'item' || known(kind, id) ? id : undefined));
 

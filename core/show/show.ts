@@ -164,7 +164,7 @@ export class Item {
   /** What leaving it out would cost, 1 to 5; absent: it may not be cut. */
   @IsOptional() @Whole(1, 5, { label: 'May be left out', empty: 'no' }) worth?: number;
   /** Keeps its place when an order is proposed. */
-  @IsOptional() @YesNo('Stays where it is when a better order is looked for') pinned?: boolean;
+  @IsOptional() @YesNo('Keep in place when reordering') pinned?: boolean;
   /** Has to begin at this time of day. */
   @IsOptional() @Clock({ label: 'Begins at', empty: 'its turn' }) at?: string;
   @IsOptional() @Ref({ label: 'Variant', empty: 'as written' }) variantId?: string;
@@ -234,11 +234,11 @@ export class Show {
   @Many(() => Item, 300) items!: Item[];
   @Text(MOST_TEXT, 'Notes') notes!: string;
   /** When everyone has to be out; absent: nobody said. */
-  @IsOptional() @Clock({ label: 'Everyone out by', empty: 'nobody said' }) hardEnd?: string;
+  @IsOptional() @Clock({ label: 'Everyone out by', empty: 'not set' }) hardEnd?: string;
   @IsOptional() @Many(() => Ban, 20) bans?: Ban[];
   @IsOptional() @Many(() => ExtraKit, 100) extraKit?: ExtraKit[];
   /** A planned hold stops the slot as well: a contest against the clock waits, a hall that closes does not. */
-  @IsOptional() @YesNo('The slot waits while the show is held') slotWaits?: boolean;
+  @IsOptional() @YesNo('Pausing the show extends the slot') slotWaits?: boolean;
   /** Stations the audience works at, for what is needed at each; absent: one. */
   @IsOptional() @Whole(1, 500, 'Stations of the audience') audienceStations?: number;
   /** Odds of running out, in %, that packing accepts; absent: 5. */
@@ -259,7 +259,7 @@ export const MOST_CAUSES = 500;
  * and how often it then worked.
  */
 export class FoundCause {
-  @Text(160, 'What one saw') symptom!: string;
+  @Text(160, 'Symptom') symptom!: string;
   @Text(160, 'Cause') cause!: string;
   @Whole(0, 1e6, 'Found') times!: number;
   @Whole(0, 1e6, 'Worked after it') helped!: number;

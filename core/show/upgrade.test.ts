@@ -28,7 +28,7 @@ test.each(Object.keys(PLANS))('%s of version 1 is planned as version 1 did', (na
   expect({
     items: t.items.map((i) => i.startS).join(' '),
     end: t.endS,
-    call: t.crewCallS,
+    call: t.firstJobByS,
     tasks: who(t.tasks),
     resets: who(t.resets),
     needs: needs.consumables.map((c) => `${c.goodId} ${c.planned} ${c.packed}`).join(', '),

@@ -53,7 +53,7 @@ function sentence(error: ValidationError, message: string): string {
 export function timingProblems(timing: Timing, path: string): Problem[] {
   return timing.bestS <= timing.likelyS && timing.likelyS <= timing.worstS
     ? []
-    : [{ path: `${path}.likelyS`, message: 'Best, likely and worst must not run backwards.' }];
+    : [{ path: `${path}.likelyS`, message: 'Best, likely and worst must be in order.' }];
 }
 
 /** What class decorators cannot see in a demo: orders, chains that lead nowhere or in a circle, ids used twice. */

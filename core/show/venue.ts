@@ -85,7 +85,7 @@ export class Venue extends Room {
   @IsOptional()
   @Figure(0.5, 40, { label: 'Wind at most', unit: 'm/s', empty: 'no limit' })
   windLimitMS?: number;
-  @IsOptional() @Text(160, { label: 'Floor', empty: 'not said' }) floor?: string;
+  @IsOptional() @Text(160, { label: 'Floor', empty: 'not set' }) floor?: string;
   @IsOptional() @Text(400, { label: 'Step-free way to the stage', empty: 'not known' }) stepFree?: string;
   /** A role and a phone number, never a name. */
   @IsOptional()

@@ -11,6 +11,7 @@ export {
   shelfOf,
   sooner,
   withGoodUntil,
+  type Keeping,
   type Balance,
   type Draw,
   type LotStock,

@@ -74,8 +74,11 @@ function takenBack(inOrder: readonly WrittenMove[]): Set<string> {
   return undone;
 }
 
+/** For how many days a good keeps, closed and once opened. */
+export type Keeping = Pick<Good, 'keepsDays' | 'openLastsDays'>;
+
 /** A lot with the last day it is good, which its good has a say in. */
-export function withGoodUntil({ goodUntil: _old, ...stock }: LotStock, good: Good | undefined): LotStock {
+export function withGoodUntil({ goodUntil: _old, ...stock }: LotStock, good: Keeping | undefined): LotStock {
   const until = goodUntil(stock, good);
   return until === undefined ? stock : { ...stock, goodUntil: until };
 }
@@ -111,7 +114,7 @@ function moved(stock: LotStock, { kind, amount, showId, day }: WrittenMove): Lot
   }
 }
 
-function goodUntil({ lot, boughtOn, openedOn }: LotStock, good: Good | undefined): string | undefined {
+function goodUntil({ lot, boughtOn, openedOn }: LotStock, good: Keeping | undefined): string | undefined {
   const days = [lot.expires, lasts(boughtOn, good?.keepsDays), lasts(openedOn, good?.openLastsDays)];
   return days.filter((d) => d !== undefined).sort()[0];
 }

@@ -148,7 +148,7 @@ test('the buying list names the day to order by, what is late, packs and substit
   ]);
 });
 
-test('a cryogen with a budget is ordered by it, losses and all, for each show anew', () => {
+test('a cryogen with a budget is ordered by it, losses and all, for each show again', () => {
   const file = showOf(
     [demo('glass', { consumables: [{ goodId: 'soda', amount: 1000, per: 'showing', wastePct: 0 }] })],
     undefined,

@@ -72,11 +72,14 @@ export interface PlannedReset {
   endS: number;
 }
 
-/** When somebody comes, and when their hands are first needed at the latest (absent: not at all). */
+/** From when to when somebody is there, and when they are needed. Seconds from curtain-up. */
 export interface Arrival {
   personId: string;
   arrivesS: number;
   leavesS?: number;
+  /** Their call: when their first job is planned, be it before the show or in it. Absent: they have none. */
+  callS?: number;
+  /** The latest that their first job may start and harm nothing. */
   neededS?: number;
 }
 
@@ -95,14 +98,14 @@ export interface Timetable {
   opensS?: number;
   closesS?: number;
   deadAirS: number;
-  /** The latest moment at which the first of the crew has to be there. */
+  /** When the first job of anybody is planned to start: work before the show, or curtain-up. */
   crewCallS: number;
+  /** The latest that the first job of the crew may start and harm nothing. */
+  firstJobByS: number;
   /** Whether no placing has less dead air; `steps` is what the search took. */
   provenBest: boolean;
   /** Whether none that ends then calls the crew later, and none of those gives whoever has most to do before curtain-up less. */
   provenCall: boolean;
   provenLoad: boolean;
   steps: number;
-  /** When the first hands are needed: the earliest task, or curtain-up. */
-  firstHandsS: number;
 }

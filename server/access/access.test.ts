@@ -169,7 +169,7 @@ test('a new code ends the old one and whoever came in by it', async () => {
   const { crew } = await openRun(app, 'access-one');
   const phone = device(app);
   await phone.join(crew);
-  await request(app).post('/api/runs/access-one/codes').send({ role: 'crew', anew: true });
+  await request(app).post('/api/runs/access-one/codes').send({ role: 'crew', renew: true });
   expect((await phone.get('/api/runs/access-one')).status).toBe(401);
   expect((await phone.join(crew)).status).toBe(403);
 });
@@ -300,7 +300,7 @@ describe('guessing', () => {
     // Not even the right one is heard from there now.
     expect((await guess(crew, '127.0.0.66')).status).toBe(429);
     expect((await guess(crew, '127.0.0.7')).status).toBe(200);
-    // Twenty phones that come in at once are not guesses.
+    // Twenty phones that join at once are not guesses.
     for (let i = 0; i < 20; i++) expect((await guess(crew, '127.0.0.8')).status).toBe(200);
   });
 

@@ -35,7 +35,7 @@ interface RunStands {
   downAt: number | null;
 }
 
-/** Who may come in from other machines: the troupe's passphrase, the codes of runs, and the devices that are in. */
+/** Who may join from other machines: the troupe's passphrase, the codes of runs, and the devices that are in. */
 export class Access {
   constructor(
     private readonly db: Db,
@@ -71,11 +71,11 @@ export class Access {
     return this.letIn(null, null, this.now() + PLANNER_MS);
   }
 
-  /** The code that brings screens of a role into a run: made when first asked for, `anew` in place of the old one. */
-  code(runId: string, role: RunRole, anew = false): string | undefined {
+  /** The code that brings screens of a role into a run: made when first asked for, `renew` in place of the old one. */
+  code(runId: string, role: RunRole, renew = false): string | undefined {
     if (!this.open(runId)) return undefined;
     const code = this.db.transaction(() => {
-      if (anew) {
+      if (renew) {
         this.db.prepare('DELETE FROM access_code WHERE run_id = ? AND role = ?').run(runId, role);
         this.db.prepare('DELETE FROM access_session WHERE run_id = ? AND role = ?').run(runId, role);
       }
@@ -89,7 +89,7 @@ export class Access {
       this.db.prepare('INSERT INTO access_code VALUES (?, ?, ?, ?)').run(runId, role, code, this.now());
       return code;
     })();
-    if (anew) this.putOut();
+    if (renew) this.putOut();
     return code;
   }
 

@@ -5,7 +5,7 @@ import { ownAddresses } from './who';
 const SETTING = 'phones';
 
 /**
- * The addresses by which other machines come in. A server that was started for this machine alone listens on its network
+ * The addresses by which other machines join. A server that was started for this machine alone listens on its network
  * addresses as well once somebody on the machine lets phones in, until that is taken back; a restart keeps it. Codes and
  * the passphrase guard what is behind.
  */

@@ -145,7 +145,7 @@ withNginx('behind Debian’s nginx', () => {
     expect([401, 403]).toContain((await proxy.send('POST', '/api/backup', {})).status);
   });
 
-  test('as the docs set it up, planners come in over TLS by the passphrase, and no cookie goes back in the clear', async () => {
+  test('as the docs set it up, planners join over TLS by the passphrase, and no cookie goes back in the clear', async () => {
     const folder = temporaryFolder();
     const address = await start({ HEARTY_PROXY: '1', HEARTY_NAMES: NAME }, folder);
     const set = tool.spawn(['passphrase'], { HEARTY_DATA: folder });

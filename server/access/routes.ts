@@ -26,7 +26,7 @@ class PassphraseBody {
 
 class CodeBody {
   @IsIn(RUN_ROLES) role!: RunRole;
-  @IsBoolean() anew!: boolean;
+  @IsBoolean() renew!: boolean;
 }
 
 class DoorsBody {
@@ -154,9 +154,9 @@ export function accessRoutes({ access, runs, isOpen, isKeyed, doors, names }: Ac
   });
   api.get('/runs/:id/codes', (req, res) => void res.json(codes(runs.get(req.params.id).id)));
   api.post('/runs/:id/codes', (req, res) => {
-    const { role, anew } = checked(CodeBody, req.body);
+    const { role, renew } = checked(CodeBody, req.body);
     const { id } = runs.get(req.params.id);
-    if (access.code(id, role, anew) === undefined) throw notFound('running show');
+    if (access.code(id, role, renew) === undefined) throw notFound('running show');
     res.json(codes(id));
   });
 

@@ -1,3 +1,4 @@
+import type { EventsNews, EventsPage } from '@hearty/core';
 import type { AddressInfo } from 'node:net';
 import { request } from '../testing/request';
 import { createApp } from '../app';
@@ -38,8 +39,12 @@ async function lineAt(path: string, headers: Record<string, string> = {}) {
   return { response, until, ended, heard: () => heard, close: () => stop.abort() };
 }
 
-const open = async (id: string) => {
-  await request(url).post('/api/runs').send({ id, showId: 'small-forces', rehearsal: true });
+/** What the messages of a line bring. */
+const newsIn = (heard: string) =>
+  [...heard.matchAll(/^data: (.*)$/gm)].map(([, data]) => JSON.parse(data!) as EventsNews);
+
+const open = async (id: string, showId = 'small-forces') => {
+  await request(url).post('/api/runs').send({ id, showId, rehearsal: true });
   return id;
 };
 const send = (run: string, id: string) =>
@@ -51,16 +56,39 @@ test('a screen hears at once that its run has something new, and of no other run
   const run = await open('run-hub');
   const mine = await line(run);
   expect(mine.response.headers.get('content-type')).toContain('text/event-stream');
-  await mine.until(/data: 0|:/);
+  await mine.until(/:/);
   const other = await line('weather-1').catch(() => undefined);
   await send(run, 'first');
-  const heard = await mine.until(/data: [1-9]/);
-  const seq = Number(/data: ([1-9]\d*)/.exec(heard)![1]);
-  const { body } = await request(url).get(`/api/runs/${run}/events`);
-  expect(seq).toBe((body as { lastSeq: number }).lastSeq);
-  expect(other?.heard() ?? '').not.toContain(`data: ${seq}`);
+  const [news] = newsIn(await mine.until(/data: .*\n/));
+  const page = (await request(url).get(`/api/runs/${run}/events`)).body as EventsPage;
+  const { events, lastSeq, generation } = page;
+  expect(news).toEqual({ after: 0, events, lastSeq, generation });
+  expect(other?.heard() ?? '').not.toContain('data');
   mine.close();
   other?.close();
+});
+
+test('who missed fewer than 50 events is brought them, who missed more is to ask for them', async () => {
+  const run = await open('run-hub-many', 'cold-snap');
+  const events = Array.from({ length: 50 }, (_, i) => logged(run, `many-${i}`, 'note', { text: `${i}` }));
+  await request(url)
+    .post('/api/events')
+    .send({ events: events.slice(0, 49) });
+  const few = await line(run);
+  const [{ events: brought, lastSeq }] = newsIn(await few.until(/data: .*\n/)) as [EventsNews];
+  expect(brought).toHaveLength(49);
+  await request(url)
+    .post('/api/events')
+    .send({ events: events.slice(49) });
+  const many = await line(run);
+  const [news] = newsIn(await many.until(/data: .*\n/)) as [EventsNews];
+  expect(news).toEqual({ after: 0, lastSeq: news.lastSeq, generation: news.generation });
+  expect(news.lastSeq).toBeGreaterThan(lastSeq);
+  // The first heard the last one by itself, on what it had.
+  const heard = newsIn(await few.until(/"many-49"/)) as EventsNews[];
+  expect(heard[1]).toMatchObject({ after: lastSeq, events: [{ id: 'many-49' }] });
+  few.close();
+  many.close();
 });
 
 test('one that was away hears first that it missed something; one that did not hears nothing', async () => {
@@ -140,7 +168,7 @@ describe('what planners change', () => {
 
 describe('lines of devices that were let in', () => {
   const token = async (role: string) => {
-    const { body } = await request(url).post('/api/runs/run-hub/codes').send({ role, anew: true });
+    const { body } = await request(url).post('/api/runs/run-hub/codes').send({ role, renew: true });
     const { code } = (body as { codes: { role: string; code: string }[] }).codes.find(
       (c) => c.role === role,
     )!;
@@ -163,7 +191,7 @@ describe('lines of devices that were let in', () => {
     const viewer = await line('run-hub', from(await token('viewer')));
     const here = await line('run-hub');
     expect([viewer.response.status, here.response.status]).toEqual([200, 200]);
-    await request(url).post('/api/runs/run-hub/codes').send({ role: 'crew', anew: true });
+    await request(url).post('/api/runs/run-hub/codes').send({ role: 'crew', renew: true });
     await Promise.all(lines.map((one) => one.ended));
     expect((await line('run-hub', from(cookie))).response.status).toBe(401);
     viewer.close();

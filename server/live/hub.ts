@@ -33,7 +33,7 @@ export function placeIn(req: Request): number | undefined {
   return Number.isSafeInteger(place) ? place : undefined;
 }
 
-/** Tells open screens at once that something is new (server-sent events, HTML Standard 9.2); they fetch it themselves. */
+/** Sends open screens what is new as soon as it is on the disk (server-sent events, HTML Standard 9.2). */
 export class Hub {
   private readonly lines = new Set<Line>();
 
@@ -57,9 +57,10 @@ export class Hub {
     const line: Line = {
       ...options,
       say: () => {
-        if (known === newest()) return;
-        res.write(`id: ${newest()}\ndata: ${message(known)}\n\n`);
-        known = newest();
+        const place = newest();
+        if (known === place) return;
+        res.write(`id: ${place}\ndata: ${message(known)}\n\n`);
+        known = place;
       },
       end: () => void res.end(),
     };

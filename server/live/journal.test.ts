@@ -112,7 +112,7 @@ test('events are handed out page by page', async () => {
   expect(rest).toMatchObject({ events: [], lastSeq: all.lastSeq, more: false });
 });
 
-test('what was written is told of a demo once the curtain is down, goes when it is struck out, and is the same when written anew', async () => {
+test('what was written is told of a demo once the curtain is down, goes when it is struck out, and is the same when written again', async () => {
   await open('said', { showId: 'weather-in-a-kitchen' });
   const told = async () =>
     (await get<RemarkLine[]>('/demos/bowing-can/said')).filter((s) => s.runId === 'said');

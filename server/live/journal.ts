@@ -84,7 +84,7 @@ export class Journal {
       kind === 'undo' ? this.runs.log.get(run, String((body as { eventId?: unknown }).eventId))?.kind : kind;
     return role && taken !== undefined && mayWrite(role, taken)
       ? undefined
-      : 'This screen may not write that: it was let in for less. Ask for the code of the stage.';
+      : 'This screen may not write that: it has no permission. Join with the stage code.';
   }
 }
 

@@ -21,7 +21,7 @@ import {
 } from '@hearty/core';
 import type { Db } from '../db';
 
-/** So many attempts at a demo are looked at for trials, the newest. */
+/** At most this many attempts at a demo are used for trials, the newest. */
 const MOST_TRIED = 1000;
 /** Forecasts of so many shows are graded, the newest. */
 const MOST_GRADED = 60;
@@ -164,7 +164,7 @@ export class Lessons {
       .all(demoId, limit) as RemarkLine[];
   }
 
-  /** Writes a demo's record anew from its attempts. */
+  /** Writes a demo's record again from its attempts. */
   putRecord(demoId: string): void {
     const attempts = this.attempts(demoId);
     const [record] = learn(attempts);

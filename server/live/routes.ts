@@ -3,6 +3,7 @@ import {
   LAST_MS,
   type Envelope,
   type EventsAnswer,
+  type EventsNews,
   type EventsPage,
   type RunRole,
   type ShowFile,
@@ -18,6 +19,9 @@ import { placeIn, type Hub } from './hub';
 import { CREW_RATE, Pace, STAGE_RATE } from './pace';
 import type { Journal } from './journal';
 import type { Runs } from './runs';
+
+/** A line brings fewer events than this; a screen that missed more asks for them. Common practice. */
+const MOST_IN_NEWS = 50;
 
 class RunId {
   @Id() id!: string;
@@ -73,6 +77,20 @@ export function runRoutes({ runs, journal, hub, changes, fileOf, grantsNow }: Ru
     );
   }
 
+  /** The last message of a line: as a rule all screens of a show hear the same one. */
+  let last = { about: '', text: '' };
+  function newsOf(runId: string, after: number, newest: number): string {
+    const generation = runs.generation();
+    const about = JSON.stringify([runId, after, newest, generation]);
+    if (last.about === about) return last.text;
+    const { events, lastSeq, more } = runs.events(runId, after, MOST_IN_NEWS);
+    const news: EventsNews = more
+      ? { after, lastSeq: newest, generation }
+      : { after, lastSeq, generation, events };
+    last = { about, text: JSON.stringify(news) };
+    return last.text;
+  }
+
   api.get('/runs', (req, res) => {
     const { showId } = req.query;
     res.json(runs.lists.list(typeof showId === 'string' ? { showId } : {}));
@@ -98,7 +116,8 @@ export function runRoutes({ runs, journal, hub, changes, fileOf, grantsNow }: Ru
       return grants === 'all' || grants.has(id);
     };
     const known = placeIn(req) ?? 0;
-    hub.open({ topic: id, known, newest, message: () => `${newest()}`, who: whoOf(req, res), stillMay }, res);
+    const message = (after: number) => newsOf(id, after, newest());
+    hub.open({ topic: id, known, newest, message, who: whoOf(req, res), stillMay }, res);
   });
   api.get('/changes', (req, res) => {
     const message = (after: number) => JSON.stringify(changes.since(after) ?? 'all');

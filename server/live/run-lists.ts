@@ -96,7 +96,7 @@ export class RunLists {
   }
 
   /** How many runs the board still has to work out. */
-  unreckoned = (): number =>
+  costsPending = (): number =>
     this.db
       .prepare("SELECT count(*) FROM run WHERE cost IS NULL AND phase = 'down' AND curtain_at IS NOT NULL")
       .pluck()

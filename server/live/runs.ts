@@ -143,7 +143,7 @@ export class Runs {
     this.tables.revision++;
   }
 
-  /** What was taken in is not on the disk after all: fold anew from what is. */
+  /** What was taken in is not on the disk after all: fold again from what is. */
   forget(): void {
     this.open.clear();
   }
@@ -158,7 +158,7 @@ export class Runs {
   /** The largest tick of a run's log. */
   tick = (runId: string): number => this.folded(runId)?.fold.tick ?? 0;
 
-  /** Writes every table of this class anew from the logs. A run that fails is reported and left without its rows. */
+  /** Writes every table of this class again from the logs. A run that fails is reported and left without its rows. */
   rebuild(onFailure: (runId: string, error: unknown) => void): void {
     this.forget();
     this.db.exec('DELETE FROM attempt; DELETE FROM action; DELETE FROM said; DELETE FROM demo_record');

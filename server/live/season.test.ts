@@ -34,7 +34,7 @@ async function played(run: string, outcome: string, at: number, ...more: [kind: 
   );
 }
 
-/** The season by its definition: every log folded anew, and counted one by one. */
+/** The season by its definition: every log folded again, and counted one by one. */
 function byDefinition({ year, venueKind, demoId }: LogbookAsk) {
   const sum = {
     shows: 0,
@@ -210,7 +210,7 @@ test('the last time a show was played is that of its copies too; rehearsals and 
   expect((await request(app).get('/api/shows/nowhere/last')).status).toBe(404);
 });
 
-test('what a run used up is worked out beside the answering, and anew when more is known of it', async () => {
+test('what a run used up is worked out beside the answering, and again when more is known of it', async () => {
   const costOf = async (runId: string): Promise<number | null> => {
     for (let tries = 0; tries < 300; tries++) {
       const known = db.prepare('SELECT cost FROM run WHERE id = ?').pluck().get(runId) !== null;

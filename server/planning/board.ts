@@ -5,6 +5,7 @@ import type { Documents } from '../documents';
 import type { Runs } from '../live/runs';
 import type { Stores } from '../stores';
 import { TooLong, type Planner } from './planner';
+import { ADVICE } from './readiness';
 
 export interface BoardOptions {
   db: Db;
@@ -26,7 +27,7 @@ export function createBoard({ db, documents, runs, stores, planner, today, log }
   let looking = false;
   let filling = false;
   const given = new Map<string, string>();
-  const revision = () => [documents.revision, runs.revision, stores.revision, today()].join(' ');
+  const revision = () => [documents.revision(), runs.revision, stores.revision, today()].join(' ');
   const put = db.prepare(
     `INSERT INTO show_summary (show_id, digest, body) VALUES (@showId, @digest, @body)
      ON CONFLICT (show_id) DO UPDATE SET digest = @digest, body = @body WHERE digest <> @digest OR body <> @body`,
@@ -52,8 +53,7 @@ export function createBoard({ db, documents, runs, stores, planner, today, log }
       tour = { today: today(), shows, buying };
       seen = builtAt;
     } catch (error) {
-      if (error instanceof TooLong && error.at)
-        given.set(error.at.digest, `${error.message} Open it and take out what you put in last.`);
+      if (error instanceof TooLong && error.at) given.set(error.at.digest, `${error.message} ${ADVICE}`);
       // Without knowing what was in the way the same would happen again at once: wait for the next change.
       else seen = builtAt;
       log.error({ err: error }, 'the shows to come could not be planned');
@@ -81,7 +81,7 @@ export function createBoard({ db, documents, runs, stores, planner, today, log }
       for (let id = open.get(); typeof id === 'string'; id = open.get()) {
         const runId = id;
         // What cannot be worked out is none: -1, so that it is not tried again.
-        const found = await planner.do('reckoned', runId).catch(() => undefined);
+        const found = await planner.do('runFigures', runId).catch(() => undefined);
         const forecast = found?.forecast ? JSON.stringify(found.forecast) : '';
         set.run(found?.plannedS ?? -1, found?.cost ?? -1, forecast, runId);
       }

@@ -4,7 +4,7 @@ import { Documents } from '../documents';
 import { Runs } from '../live/runs';
 import { library, showFile } from '../show-files';
 import { Stores } from '../stores';
-import { createReadiness, reckoned, type LookOptions, type Readiness, type Reckoned } from './readiness';
+import { createReadiness, runFigures, type LookOptions, type Readiness, type RunFigures } from './readiness';
 
 /** So many shows to come are planned and shown; nobody has more in their book. */
 export const MOST_COMING = 200;
@@ -32,10 +32,10 @@ export function createEngine(db: Db, engine = 'here') {
       })(),
     plan: (showId: string): Plan => plan(showFile(documents, showId, library(documents, runs, stores))),
     /** How long a run's plan is, in s, and what it used up of what has a price. Errors: 404. */
-    reckoned: (runId: string): Reckoned => {
+    runFigures: (runId: string): RunFigures => {
       // Another thread may have written since.
       runs.forget();
-      return reckoned(runs.state(runId));
+      return runFigures(runs.state(runId));
     },
   };
 }

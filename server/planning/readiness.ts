@@ -3,6 +3,7 @@ import {
   buyingList,
   costUsed,
   debrief,
+  isOpenStop,
   plan,
   script,
   tour,
@@ -54,7 +55,8 @@ export interface LookOptions {
 }
 
 /** What a show says whose plan could not be had. */
-const TROUBLE = 'It could not be planned. Open it and take out what you put in last.';
+const TROUBLE = 'It could not be planned.';
+export const ADVICE = 'Open it and undo your last change.';
 
 export interface ReadinessOptions {
   /** Which program plans: what another one planned is planned again. */
@@ -79,17 +81,21 @@ export function createReadiness({ engine, load }: ReadinessOptions) {
     if (message !== undefined) return { digest, summary: without(message), timetable: undefined, kit: [] };
     tell?.(showId, digest);
     try {
-      const { timetable, findings, needs } = plan(file, { plays: 0, fixes: false });
-      const count = (level: string) => findings.filter((f) => f.level === level).length;
+      // With its forecast: the page of the show counts what that finds too.
+      const { timetable, findings, needs } = plan(file, { fixes: false });
       const kept = {
-        summary: { endS: timetable.endS, stops: count('stop'), cautions: count('caution') },
+        summary: {
+          endS: timetable.endS,
+          stops: findings.filter(isOpenStop).length,
+          cautions: findings.filter((f) => f.level === 'caution').length,
+        },
         timetable,
         kit: needs.kit.map(({ goodId, short }) => ({ goodId, short })),
       };
       planned.push({ showId, digest, body: JSON.stringify(kept) });
       return { digest, ...kept };
     } catch {
-      return { digest, summary: without(TROUBLE), timetable: undefined, kit: [] };
+      return { digest, summary: without(`${TROUBLE} ${ADVICE}`), timetable: undefined, kit: [] };
     }
   }
 
@@ -134,7 +140,7 @@ export function createReadiness({ engine, load }: ReadinessOptions) {
 const without = (trouble: string): ShowSummary => ({ endS: 0, stops: 0, cautions: 0, trouble });
 
 /** What is worked out of a run once; undefined where its show has no plan, or nothing of it a price. */
-export interface Reckoned {
+export interface RunFigures {
   plannedS: number | undefined;
   cost: number | undefined;
   forecast: EndForecast | undefined;
@@ -144,7 +150,7 @@ export interface Reckoned {
 const GRADED_PLAYS = 1000;
 
 /** How long the plan of a run is, in s, what was forecast of its end, and what it used up in the troupe's currency. */
-export function reckoned({ script, state }: { script: Script; state: RunState }): Reckoned {
+export function runFigures({ script, state }: { script: Script; state: RunState }): RunFigures {
   try {
     const planned = plan(script.file, { plays: GRADED_PLAYS, fixes: false });
     const { leftovers } = debrief(script, planned, state);

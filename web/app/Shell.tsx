@@ -88,7 +88,7 @@ function Rail() {
       <Box sx={{ flex: 1 }} />
       <ButtonBase sx={{ ...railSx, flex: { xs: 1, sm: 'none' } }} onClick={() => setMode(other)}>
         {mode === 'paper' ? <DarkIcon /> : <LightIcon />}
-        {mode === 'paper' ? 'Dark' : 'Paper'}
+        {mode === 'paper' ? 'Dark' : 'Light'}
       </ButtonBase>
     </Box>
   );

@@ -50,9 +50,7 @@ export function CheckRow({
       <Box sx={{ flex: { xs: '1 1 130px', sm: '1 1 220px' }, minWidth: 0 }}>
         <Typography sx={{ fontWeight: 600, overflowWrap: 'anywhere' }}>{check.title}</Typography>
         <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
-          {[due && `ready at ${due}`, check.detail, !check.must && 'may be missing']
-            .filter(Boolean)
-            .join(' · ')}
+          {[due && `ready at ${due}`, check.detail, !check.must && 'optional'].filter(Boolean).join(' · ')}
         </Typography>
       </Box>
       {verdict === 'fails' && check.instead && (
@@ -128,7 +126,7 @@ function Reading({
 const SAID: Record<Exclude<Verdict, 'open'>, [words: string, color: string]> = {
   holds: ['✓ holds', 'secondary.main'],
   stale: ['⟳ stale, look again', 'warning.main'],
-  fails: ['✕ does not hold', 'error.main'],
+  fails: ['✕ not OK', 'error.main'],
 };
 
 function VerdictWord({ verdict, at }: { verdict: Verdict; at: number | undefined }) {

@@ -38,7 +38,7 @@ export function CheckSheet({
                 cells: [
                   mark(c, state, now),
                   c.must ? <b>{c.title}</b> : c.title,
-                  [c.detail, !c.must && 'may be missing'].filter(Boolean).join(' · '),
+                  [c.detail, !c.must && 'optional'].filter(Boolean).join(' · '),
                   found(c, state),
                 ],
               }))}

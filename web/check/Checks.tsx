@@ -131,7 +131,7 @@ export function Checks({ run, onward }: { run: OpenRun; onward: ReactNode }) {
                 After doors
               </Typography>
               <Typography color="textSecondary" sx={{ mb: 2 }}>
-                Begun after doors: look at each when it is ready; until then it holds nothing up.
+                Started after doors: check each one when it is ready. It holds nothing up before that.
               </Typography>
               <Paper variant="outlined" component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
                 {later.map((c) => (

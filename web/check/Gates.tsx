@@ -12,7 +12,7 @@ const WORDS: Record<Gate['verdict'], string> = {
 };
 
 /** Why an item is played although a check, or the plan, says no; one is chosen, nothing is typed. */
-const REASONS = ['It is fixed', 'We go ahead without it'] as const;
+const REASONS = ['It is fixed', 'Go ahead without it'] as const;
 const STOP_REASONS = ['It is fixed since it was planned', 'The person responsible has decided'] as const;
 
 /** Item by item, go or no-go, and of a no-go what there is to do about it. */
@@ -136,7 +136,7 @@ function WaysOut({ gate, script, leftS }: { gate: Gate; script: Script; leftS: n
 }
 
 function repairWords(takesS: number | undefined, leftS: number | undefined): string {
-  const takes = takesS === undefined ? '' : `Making it good takes ${formatDuration(takesS)}.`;
+  const takes = takesS === undefined ? '' : `Fixing it takes ${formatDuration(takesS)}.`;
   if (leftS === undefined) return takes;
   if (leftS <= 0) return `${takes} Its time has come.`.trim();
   const enough = takesS === undefined ? '' : takesS <= leftS ? ': enough' : ': too little';

@@ -25,7 +25,7 @@ export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: s
       <KeepLineField<{ code: string }>
         fields={CODE}
         start={{ code }}
-        keep="Come in"
+        keep="Join"
         onKeep={(body) => join.mutate(body)}
       >
         <FieldIn name="code" autoFocus={first === 'join'} sx={{ flex: '1 1 180px' }} />
@@ -57,7 +57,7 @@ export function DoorPage({ first, code, to }: { first: 'join' | 'enter'; code: s
   ];
   return (
     <Box component="main" sx={{ maxWidth: 520, mx: 'auto', p: { xs: 4, sm: 8 }, display: 'grid', gap: 8 }}>
-      <title>Come in · Hearty Stage</title>
+      <title>Join · Hearty Stage</title>
       <Typography variant="h1">Hearty Stage</Typography>
       {here.error && <Alert severity="error">{here.error.message}</Alert>}
       {here.data?.keyed && !here.data.plans && (
@@ -99,7 +99,7 @@ function Inside({ here: { plans, runs } }: { here: Here }) {
         </Button>
       ))}
       <Button sx={{ justifySelf: 'start' }} disabled={leave.isPending} onClick={() => leave.mutate()}>
-        Let it out again
+        Sign this device out
       </Button>
       {leave.error && <Alert severity="error">{leave.error.message}</Alert>}
     </Part>
@@ -111,18 +111,18 @@ const KeepTheTab = () => (
   <Alert severity="info">
     At this address the browser keeps no copy of the page, and cannot keep the screen awake. Once you are in,
     keep its tab open through the show, and set the device not to sleep: it goes on without the server, but to
-    load it anew needs it.
+    load it again needs it.
   </Alert>
 );
 
 /** Who only looks on may take either screen. */
 const Looking = ({ joined: { runId, title } }: { joined: Joined }) => (
   <Box component="main" sx={{ maxWidth: 520, mx: 'auto', p: { xs: 4, sm: 8 }, display: 'grid', gap: 4 }}>
-    <title>Come in · Hearty Stage</title>
+    <title>Join · Hearty Stage</title>
     <Typography variant="h1" sx={{ overflowWrap: 'anywhere' }}>
       {title}
     </Typography>
-    <Typography>You are in, to look on. Which screen is this?</Typography>
+    <Typography>You have joined as a viewer. Which screen is this?</Typography>
     <Button variant="contained" size="large" href={`/wall/${runId}`}>
       The wall clock
     </Button>

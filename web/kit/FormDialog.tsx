@@ -1,5 +1,5 @@
 import { Alert, Box, Button, Dialog, DialogActions, DialogContent, DialogTitle } from '@mui/material';
-import type { FormEvent, ReactNode } from 'react';
+import type { FormEvent, KeyboardEvent, ReactNode } from 'react';
 import type { FieldValues, UseFormReturn } from 'react-hook-form';
 import { declaredAt, FormOf, type Declared } from './fields';
 
@@ -41,6 +41,7 @@ export function FormDialog<T extends FieldValues>({
         component="form"
         noValidate
         onSubmit={(e: FormEvent) => void form.handleSubmit(onSave)(e)}
+        onKeyDown={wide ? goOnInstead : undefined}
         sx={{ display: 'flex', flexDirection: 'column', minHeight: 0 }}
       >
         <DialogTitle sx={{ overflowWrap: 'anywhere' }}>{title}</DialogTitle>
@@ -71,6 +72,16 @@ export function FormDialog<T extends FieldValues>({
   );
 }
 
+/** Enter in a field of a long form goes on to the next one: a form half filled in is not to be sent by it. */
+function goOnInstead(event: KeyboardEvent<HTMLElement>): void {
+  if (event.key !== 'Enter' || event.defaultPrevented || !(event.target instanceof HTMLInputElement)) return;
+  event.preventDefault();
+  const fields = [
+    ...event.currentTarget.querySelectorAll<HTMLElement>('input, textarea, button[type=submit]'),
+  ];
+  fields[fields.indexOf(event.target) + 1]?.focus();
+}
+
 /** Says that a form was not saved, and why not: the fields themselves may be out of sight. */
 export function NotSaved<T extends FieldValues>({
   type: declared,
@@ -84,7 +95,7 @@ export function NotSaved<T extends FieldValues>({
   if (!isSubmitted || wrong.length === 0) return null;
   return (
     <Alert severity="error" sx={{ mb: 2 }}>
-      Not saved: some fields need mending.
+      Not saved: some fields need fixing.
       <Box component="ul" sx={{ m: 0, pl: 5 }}>
         {wrong.slice(0, MOST_SAID).map((message) => (
           <li key={message}>{message}</li>

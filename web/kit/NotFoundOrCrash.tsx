@@ -35,7 +35,7 @@ const Nothing = ({ error }: { error?: unknown }) => (
     <Typography sx={{ mb: 4 }}>
       {error
         ? `What was saved is safe. The fault: ${error instanceof Error ? error.message : 'unknown'}`
-        : 'The address leads nowhere.'}
+        : 'There is no page at this address.'}
     </Typography>
     <Button variant="contained" component="a" href="/shows">
       To the shows

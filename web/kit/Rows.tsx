@@ -45,7 +45,7 @@ export function Rows({ name, add, fresh, row, columns }: RowsProps) {
           >
             <UpIcon fontSize="small" />
           </IconButton>
-          <IconButton aria-label="Take out" onClick={() => remove(i)} sx={{ width: 44, height: 44 }}>
+          <IconButton aria-label="Remove" onClick={() => remove(i)} sx={{ width: 44, height: 44 }}>
             <CloseIcon fontSize="small" />
           </IconButton>
         </Paper>

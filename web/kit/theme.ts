@@ -123,6 +123,8 @@ export const themeOf = (mode: keyof typeof INKS): Theme => {
           // The longest word gives way rather than the page.
           body: { fontVariantNumeric: 'tabular-nums', overflowWrap: 'anywhere' },
           ':focus-visible': ring(c.worked),
+          // A link without a style of its own.
+          ':where(a:not([class]))': { color: 'inherit' },
           // What a key brings into sight is not brought under the bar that stays there.
           html: { scrollPadding: '84px 0 72px' },
           '@media (prefers-reduced-motion: reduce)': {

@@ -30,7 +30,7 @@ function MoreButton({ left, step, onMore }: { left?: number; step: number; onMor
     );
     if (ref.current) near.observe(ref.current);
     return () => near.disconnect();
-    // Looked at anew after each page, in case its end is in sight at once.
+    // Looked at again after each page, in case its end is in sight at once.
   }, [left]);
   return (
     <Button ref={ref} onClick={onMore} sx={{ minHeight: 44 }}>

@@ -142,7 +142,7 @@ function Crew({ runId, script, state, person, may }: CrewProps) {
         reading && (
           <Box sx={{ display: 'flex' }}>
             <Target words={reading.title} onClick={() => setMeasuring(reading.attemptId)}>
-              Write down: {reading.reading.title}
+              Record: {reading.reading.title}
             </Target>
           </Box>
         )

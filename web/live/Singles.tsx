@@ -88,7 +88,7 @@ export function Singles(props: Props) {
     ...volunteerSingles(script, state, does),
     ...(reading
       ? [
-          one(reading.attemptId, `Write down: ${reading.reading.title} (${reading.title})`, () =>
+          one(reading.attemptId, `Record: ${reading.reading.title} (${reading.title})`, () =>
             onReading(reading.attemptId),
           ),
         ]

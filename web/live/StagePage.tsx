@@ -19,7 +19,7 @@ export const StagePage = ({ runId }: { runId: string }) => (
 const NotHere = ({ runId }: { runId: string }) => (
   <Box component="main" sx={{ p: 8, display: 'grid', gap: 3, justifyItems: 'start' }}>
     <Typography variant="h1">This device does not run the show</Typography>
-    <Typography>It was let in to look on or to help. The code of the stage lets it do more.</Typography>
+    <Typography>This device may watch and help. To run the show, join with the stage code.</Typography>
     <Button variant="contained" href={`/crew/${runId}`}>
       Crew and narrator
     </Button>

@@ -47,7 +47,7 @@ function Line({ broken: { kind, id, version, title, opens, problems } }: { broke
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 1 }}>
           {mend && (
             <Button size="small" variant="outlined" color="inherit" component={Link} to={mend(id)}>
-              Open and mend
+              Open and fix
             </Button>
           )}
           <Button

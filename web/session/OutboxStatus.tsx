@@ -37,7 +37,7 @@ export function RefusedCorner() {
           Send again
         </Button>
         <Button size="small" onClick={() => void outbox.putAway(first)}>
-          Put away
+          Dismiss
         </Button>
         <Button
           size="small"

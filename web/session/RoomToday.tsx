@@ -1,4 +1,4 @@
-import { Conditions, formatFigure, mayWrite, plural, roomOf, type RoomOf } from '@hearty/core';
+import { Conditions, formatFigure, mayWrite, roomOf, type RoomOf } from '@hearty/core';
 import { Box, Typography } from '@mui/material';
 import { FieldOf } from '../kit/fields';
 import { record } from './runLog';
@@ -19,18 +19,20 @@ export function RoomToday({
   const { venue, show } = script.file;
   const may = mayWrite(role, 'conditions');
   const say = (body: Conditions) => void record({ kind: 'conditions', body });
+  // After the show its day may be long past.
+  const title = state.phase === 'down' ? 'Conditions on the day' : 'Conditions today';
   return (
-    <Box component="details" role="group" aria-label="The room on the day" open={open}>
+    <Box component="details" role="group" aria-label={title} open={open}>
       <Typography component="summary" sx={{ cursor: 'pointer', minHeight: 32 }}>
         <Typography component="h2" variant="h2" sx={{ display: 'inline' }}>
-          The room on the day
+          {title}
         </Typography>{' '}
         {roomSaid(room)}
       </Typography>
       <Typography color="textSecondary" sx={{ mb: 2 }}>
         {room.isRecorded
-          ? 'Trials compare what was tried in like rooms, and the benches reckon with this air.'
-          : 'What is left empty is taken from the venue’s page.'}
+          ? 'Trials compare attempts made in similar conditions, and the calculators use this air.'
+          : 'Empty fields use the venue’s values.'}
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'start' }}>
         {AIR.map((key) => (
@@ -67,14 +69,14 @@ export function RoomToday({
   );
 }
 
-/** "17 °C, 55 %, 90 heads, by the venue’s page". */
+/** "17 °C, 55 %, 90 people, by the venue’s page". */
 const roomSaid = ({ roomC, humidityPercent, heads, indoors, isRecorded: isConfirmed }: RoomOf): string =>
   [
     roomC !== undefined && `${formatFigure(roomC)} °C`,
     humidityPercent !== undefined && `${formatFigure(humidityPercent)} %`,
-    plural(heads, 'head'),
+    heads === 1 ? '1 person' : `${formatFigure(heads)} people`,
     !indoors && 'outdoors',
-    !isConfirmed && 'as planned: nobody has said yet',
+    !isConfirmed && 'as planned: not confirmed yet',
   ]
     .filter(Boolean)
     .join(', ');

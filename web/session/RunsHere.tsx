@@ -15,7 +15,7 @@ export function RunsHere({ silent, showId }: { silent: boolean; showId?: string 
     <Alert severity="info" sx={{ my: 4, maxWidth: 640 }}>
       <Typography>
         {runs.length === 0
-          ? 'No run is on this device, so that none can go on without the server.'
+          ? 'There is no run on this device to continue without the server.'
           : 'These runs are on this device, and go on without the server:'}
       </Typography>
       <Box component="ul" aria-label="Runs on this device" sx={{ listStyle: 'none', p: 0, m: 0 }}>

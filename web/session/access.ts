@@ -44,7 +44,7 @@ export function useDoors() {
   });
 }
 
-/** The codes that let screens into a run; asked for only where other machines may come in. */
+/** The codes that let screens into a run; asked for only where other machines may join. */
 export const useCodes = (runId: string, isOpen: boolean) =>
   useQuery<Codes, ApiError>({
     queryKey: ['codes', runId],
@@ -56,7 +56,7 @@ export const useCodes = (runId: string, isOpen: boolean) =>
 export function useRenewCode(runId: string) {
   const client = useQueryClient();
   return useMutation<Codes, ApiError, RunRole>({
-    mutationFn: (role) => api(`/runs/${runId}/codes`, { method: 'POST', body: { role, anew: true } }),
+    mutationFn: (role) => api(`/runs/${runId}/codes`, { method: 'POST', body: { role, renew: true } }),
     onSuccess: (codes) => client.setQueryData(['codes', runId], codes),
   });
 }

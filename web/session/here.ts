@@ -19,7 +19,7 @@ export function useRunsHere(wanted: boolean, showId?: string): RunHere[] {
   return wanted ? runs : [];
 }
 
-/** The time now in ms, by the server's clock as this device reckons it; each second anew. */
+/** The time now in ms, by the server's clock as this device works it out; each second again. */
 export function useNow(): number {
   const [now, setNow] = useState(outbox.now);
   useEffect(() => {

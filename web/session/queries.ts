@@ -128,7 +128,7 @@ export const useLogbook = (ask: LogbookAsk = {}) =>
     queryFn: ({ signal }) => lastAnswers.ask(`/logbook${askedOf(ask)}`, signal),
     // How long runs were planned, and what they used up, comes a little after them.
     refetchInterval: ({ state }) =>
-      (state.data?.unreckoned ?? 0) > 0 && lastAnswers.old.getState().size === 0 ? REST_MS : false,
+      (state.data?.costsPending ?? 0) > 0 && lastAnswers.old.getState().size === 0 ? REST_MS : false,
   });
 /** What was written about a demo after shows, the newest first. */
 export const useSaid = (demoId: string | undefined) =>
@@ -217,7 +217,7 @@ const RESTS: Record<DocumentKind, readonly string[]> = {
   crates: ['broken'],
 };
 
-/** Asks anew for what a change of a document touches, and for nothing else. */
+/** Asks again for what a change of a document touches, and for nothing else. */
 export async function touch(client: QueryClient, kind: keyof Kinds, id: string): Promise<void> {
   const ask = (queryKey: string[], exact = false) => client.invalidateQueries({ queryKey, exact });
   await Promise.all([

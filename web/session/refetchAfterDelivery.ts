@@ -17,6 +17,6 @@ export const touchLog = (run: string): Promise<void>[] =>
         ask('trials'),
       ];
 
-/** From now on, what the server has of this device's events is asked for anew where it is shown. */
+/** From now on, what the server has of this device's events is asked for again where it is shown. */
 export const refetchAfterDelivery = (): void =>
   outbox.whenKept((runs) => Promise.all(runs.flatMap(touchLog)));

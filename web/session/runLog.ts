@@ -1,5 +1,6 @@
 import {
   tapOf,
+  type EventsNews,
   type Happening,
   type Recorded,
   type RunState,
@@ -11,11 +12,15 @@ import { useStore } from 'zustand';
 import { api } from './api';
 import { newId } from './ids';
 import { openLine } from './line';
-import { createRunLog, type RunLogState } from './log/run';
+import { createRunLog, type RunLogOptions, type RunLogState } from './log/run';
 import { disk, outbox } from './outbox';
 
 /** The server's line for a run. */
-const listen = (runId: string, news: () => void) => openLine(() => `/api/runs/${runId}/stream`, news);
+const listen: RunLogOptions['listen'] = (runId, onNews, place) =>
+  openLine(
+    () => `/api/runs/${runId}/stream?after=${place()}`,
+    ({ data }) => onNews(JSON.parse(data) as EventsNews),
+  );
 
 /** The run on the screen of this tab. */
 const log = createRunLog({ disk, outbox, ask: api, listen });

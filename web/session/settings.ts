@@ -6,7 +6,7 @@ interface Settings {
   /** What a cup holds. */
   cup: Cup;
   setCup: (cup: Cup) => void;
-  /** The venue that the benches reckon with; none: as each begins. */
+  /** The venue that the calculators use; none: as each begins. */
   benchVenueId: string | undefined;
   setBenchVenue: (id: string | undefined) => void;
   /** The benches used last, the newest first. */
@@ -16,7 +16,7 @@ interface Settings {
   setMode: (mode: 'paper' | 'night') => void;
 }
 
-/** So many of the benches used last are remembered. */
+/** This many of the calculators used last are remembered. */
 const MOST_LAST = 5;
 
 /** What this device remembers. */

@@ -1,4 +1,13 @@
-import type { Envelope, EventAnswer, RunRole, Show, ShowFile, Stored } from '@hearty/core';
+import type {
+  Envelope,
+  EventAnswer,
+  EventsNews,
+  RunEvent,
+  RunRole,
+  Show,
+  ShowFile,
+  Stored,
+} from '@hearty/core';
 import { api } from '../session/api';
 
 type Answer = { status: number; json: unknown };
@@ -112,11 +121,27 @@ export class FakeServer {
     return error(404, 'not-found', 'There is no such run.');
   }
 
+  /** Keeps a line of a run open: what is new is brought when it is kept. */
+  listen = (run: string, onNews: (news: EventsNews) => void, place: () => number): (() => void) => {
+    let known = place();
+    const bring = () => {
+      const mine = this.events.filter((e) => e.run === run) as RunEvent[];
+      if (!this.up || mine.length === known) return;
+      const { generation } = this;
+      onNews({ after: known, lastSeq: mine.length, generation, events: mine.slice(known) });
+      known = mine.length;
+    };
+    this.lines.add(bring);
+    return () => this.lines.delete(bring);
+  };
+  private readonly lines = new Set<() => void>();
+
   private take(event: Envelope): EventAnswer {
     const message = this.refuses(event);
     if (message) return { id: event.id, is: 'refused', message };
     if (this.events.some((e) => e.id === event.id)) return { id: event.id, is: 'known' };
     this.events.push(event);
+    setTimeout(() => this.lines.forEach((bring) => bring()));
     return { id: event.id, is: 'kept' };
   }
 
@@ -131,7 +156,7 @@ export class FakeServer {
       const fields = [{ path: 'title', message: 'This must have 1 to 160 characters.' }];
       return {
         status: 400,
-        json: { error: { code: 'bad-input', message: 'Some fields need mending.', fields } },
+        json: { error: { code: 'bad-input', message: 'Some fields need fixing.', fields } },
       };
     }
     this.saves++;

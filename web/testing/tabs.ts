@@ -10,7 +10,7 @@ const open: (() => Promise<void>)[] = [];
 export function openTab(
   server: FakeServer,
   device: string,
-  more: { now?: () => number; disk?: Disk; storage?: Storage } = {},
+  more: { now?: () => number; disk?: Disk; storage?: Storage; pollMs?: number; hasLine?: boolean } = {},
 ) {
   const disk = more.disk ?? openDisk(device);
   const channel = new BroadcastChannel(device);
@@ -23,7 +23,10 @@ export function openTab(
     ...(more.now && { now: more.now }),
     ...(more.storage && { storage: more.storage }),
   });
-  const tab = createRunLog({ disk, outbox, ask: server.ask, pollMs: 40 });
+  const tab = createRunLog({
+    ...{ disk, outbox, ask: server.ask, pollMs: more.pollMs ?? 40 },
+    ...(more.hasLine && { listen: server.listen }),
+  });
   let isShut = false;
   const shut = async () => {
     if (isShut) return;

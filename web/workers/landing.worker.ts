@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
 import { liveLanding, runClock, script, type LiveLanding, type RunState, type ShowFile } from '@hearty/core';
 
-/** How often a landing is worked out anew while nothing happens, in ms. */
+/** How often a landing is worked out again while nothing happens, in ms. */
 const BEAT_MS = 5000;
 const PLAYS = 4000;
 

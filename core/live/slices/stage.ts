@@ -17,7 +17,7 @@ class Chosen extends OfItem {
 }
 class AttemptClosed extends OfItem {
   @Choice(OUTCOMES, 'Outcome') outcome!: Outcome;
-  @IsOptional() @Title('What one saw') symptom?: string;
+  @IsOptional() @Title('Symptom') symptom?: string;
   /** The go it closes, from 1. Without it, whichever is under way. */
   @IsOptional() @Whole(1, 1000) go?: number;
 }

@@ -15,8 +15,8 @@ export class Note {
 export class CauseFound {
   @Id() attemptId!: string;
   @Text(160, { label: 'Cause', empty: 'not known' }) cause!: string;
-  /** Where nothing was said on stage of what one saw, or something else. */
-  @IsOptional() @Title('What one saw') symptom?: string;
+  /** Where nothing was said on stage of a symptom, or something else. */
+  @IsOptional() @Title('Symptom') symptom?: string;
 }
 export class ChangeMade {
   @Id() attemptId!: string;
@@ -41,7 +41,7 @@ export class StruckOut {
 /** What it was like on the day: the air, where, and how many came. What is left out stays as it was said; null takes it back. */
 export class Conditions extends Room {
   @IsOptional() @YesNo('Indoors') indoors?: boolean;
-  @IsOptional() @Whole(0, 100_000, 'Heads') heads?: number;
+  @IsOptional() @Whole(0, 100_000, 'Audience') heads?: number;
 }
 /** The device of the stage stood still: its clock went on and it did not, in ms since 1970. */
 class Slept {

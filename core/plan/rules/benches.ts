@@ -41,10 +41,10 @@ const whose = ({ item, levels }: Case) =>
 const MOST_LEVELS = 5;
 
 /** What a finding rests on begins so; where it stands beside its item that is left out. */
-export const RECKONED = ' Based on ';
+export const BASED_ON = ' Based on ';
 
-/** " Reckoned with 9 °C (Temperature of the bottle) of Cold hall." */
-function reckoned({ taken, assumed }: CalculatorResult): string {
+/** " Based on 9 °C (Temperature of the bottle) of Cold hall." */
+function basedOn({ taken, assumed }: CalculatorResult): string {
   const guessed = assumed.filter(({ setAt }) => setAt !== undefined);
   const assuming = guessed.length
     ? ` Assumed: ${guessed.map((a) => `${a.label.toLowerCase()} ${a.message} (set it ${a.setAt})`).join(', ')}.`
@@ -58,7 +58,7 @@ function reckoned({ taken, assumed }: CalculatorResult): string {
         .map((t) => `${t.label.toLowerCase()} ${t.message}`)
         .join(', ')}`,
   );
-  return `${assuming}${RECKONED}${by.join('; ')}.`;
+  return `${assuming}${BASED_ON}${by.join('; ')}.`;
 }
 
 /** The other ways to play a demo; those that do not help are not offered. */
@@ -84,7 +84,7 @@ const fails = rule<Context, Case, FindingCode>({
       fails === undefined ? [] : [{ message: verdict, level: 'caution' as const }],
     ),
   findPlace: ({ item }) => atStart(item),
-  message: (found) => `${whose(found)}: ${found.message}${reckoned(found.result)}`,
+  message: (found) => `${whose(found)}: ${found.message}${basedOn(found.result)}`,
   fixes: ({ item, result }, c) => [
     fix(result.fails!),
     ...variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
@@ -102,7 +102,7 @@ const message = rule<Context, Case, FindingCode>({
         .map((f) => (f.stopsVolunteers && volunteers > 0 ? { ...f, level: 'stop' as const } : f)),
     ),
   findPlace: ({ item }) => atStart(item),
-  message: (found) => `${whose(found)}: ${found.message}${reckoned(found.result)}`,
+  message: (found) => `${whose(found)}: ${found.message}${basedOn(found.result)}`,
   fixes: ({ item }, c) => variants(c.demoOf(item.itemId), item, c.item(item.itemId).variantId),
 });
 
@@ -116,7 +116,7 @@ const refused = rule<Context, Case, FindingCode>({
     ),
   findPlace: ({ item }) => atStart(item),
   message: (found) =>
-    `${whose(found)}: its bench “${found.result.title}” cannot be worked out. ${found.message} What stands in the demo is taken.`,
+    `${whose(found)}: its calculator “${found.result.title}” cannot be worked out. ${found.message} The demo’s own values are used.`,
 });
 
 /** A bench that the log found wrong: at this venue where it was foretold there often enough, else wherever it was. */
@@ -156,7 +156,7 @@ const wasWrong = rule<Context, Wrong, FindingCode>({
     ),
   findPlace: ({ item }) => atStart(item),
   message: ({ item, result, predicted: predicted, wrong, where }) =>
-    `“${item.title}”: its bench “${result.title}” was wrong ${wrong} of ${predicted} times ${where}. Go by what was seen, and try it before doors.`,
+    `“${item.title}”: its calculator “${result.title}” was wrong ${wrong} of ${predicted} times ${where}. Go by what was seen, and try it before doors.`,
   numbers: ({ predicted, wrong }) => ({ predicted, wrong }),
 });
 

@@ -1,4 +1,4 @@
-/** Every kind of thing a plan has to say. `RULES` holds at least one rule for each. */
+/** Every kind of thing a plan reports. `RULES` holds at least one rule for each. */
 export type FindingCode =
   | 'contradiction'
   | 'overrun'

@@ -33,7 +33,7 @@ const slotOdds = rule<Context, { odds: number; overS: number }, FindingCode>({
       : [],
   findPlace: (_case, { timetable }) => ({ at: timetable.endS }),
   message: ({ odds, overS }) =>
-    `${Math.round(odds * 100)} of 100 plays end within the slot; one in ten runs over by ${formatDuration(overS)} or more.`,
+    `${Math.round(odds * 100)} % of simulated shows finish on time; one in ten runs over by ${formatDuration(overS)} or more.`,
   numbers: ({ odds, overS }) => ({ withinSlot: odds, overS }),
   fixes: (_case, c) => leaveOut(c, c.bands?.cuts ?? undefined, true),
 });
@@ -97,7 +97,7 @@ const twoShows = rule<Context, { at: number; message: string; goodId?: string },
   findMatches: ({ script, needs, timetable, name }) =>
     (script.file.elsewhere ?? []).flatMap(({ title, from, to, personIds, kit }) => {
       const when = `“${title}” from ${from} to ${to} that day`;
-      const at = timetable.firstHandsS;
+      const at = timetable.crewCallS;
       const wanted = kit.flatMap(({ goodId, count }) => {
         const here = needs.kit.find((k) => k.goodId === goodId);
         const short = (here?.peak ?? 0) + count - (here?.onShelf ?? 0);
@@ -112,7 +112,7 @@ const twoShows = rule<Context, { at: number; message: string; goodId?: string },
               {
                 at,
                 goodId: first.goodId,
-                message: `${first.name} is wanted in ${when} as well: ${first.short} short for both.`,
+                message: `${first.name} is needed in ${when} as well: ${first.short} short for both.`,
               },
             ]
           : first
@@ -149,7 +149,7 @@ const openAction = rule<Context, { text: string; at: number; itemId?: string }, 
       if (on === 'demo' && !scripted) return [];
       return scripted
         ? [{ text, at: planned(scripted.item.id).startS, itemId: scripted.item.id }]
-        : [{ text, at: timetable.firstHandsS }];
+        : [{ text, at: timetable.crewCallS }];
     }),
   findPlace: ({ at, itemId }) => ({ at, ...(itemId !== undefined && { itemId }) }),
   message: ({ text }) => `From the debrief: ${text}`,

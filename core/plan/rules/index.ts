@@ -82,11 +82,11 @@ export const RULES: Record<FindingCode, Rows> = {
   'cold-early': [SUPPLY_RULES.coldEarly],
 };
 
-/** Everything a plan has to say to a person, in the order of the moment it concerns; stops before cautions. */
+/** Everything a plan reports to a person, in the order of the moment it concerns; stops before cautions. */
 export const findings = (worked: Worked): PlanFinding[] =>
   apply(Object.values(RULES).flat(), new Context(worked)).sort(byMoment);
 
-export { RECKONED } from './benches';
+export { BASED_ON } from './benches';
 export { CARRIED_CODES, SAFETY_CODES, type FindingCode } from './codes';
 export type { Order, PlanFinding } from './context';
 export { loudNoCall, wetByVoltage } from './pace';

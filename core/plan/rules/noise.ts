@@ -77,7 +77,7 @@ const curfew = rule<Context, PlannedItem & { curfewS: number }, FindingCode>({
   },
   findPlace: atStart,
   message: ({ title, endS }, { script, clock }) =>
-    `“${title}” is loud and ends at ${clock(endS)}: ${script.file.venue.name} wants nothing loud after ${script.file.venue.curfew!}.`,
+    `“${title}” is loud and ends at ${clock(endS)}: ${script.file.venue.name} allows nothing loud after ${script.file.venue.curfew!}.`,
   numbers: ({ endS, curfewS }) => ({ lateS: endS - curfewS }),
   fixes: (item) => [agree('They allow it for this show', 'noise'), leaveOut(item)],
 });

@@ -23,7 +23,7 @@ export const loudNoCall = rule<Order & Partial<Context>, Pair, FindingCode>({
     pairs(items).filter(([a, b]) => has(a, 'noise') && has(b, 'noise') && !calls(b)),
   findPlace: ([, b], { planned }) => ({ at: planned?.(b.item.id).startS ?? 0, itemId: b.item.id }),
   message: ([a, b]) =>
-    `“${a.item.title}” and “${b.item.title}” are both loud, and nobody calls for ears between them.`,
+    `“${a.item.title}” and “${b.item.title}” are both loud, with no ears call between them.`,
   fixes: ([, b]) => [
     fix('Put a call between them', {
       kind: 'insert-item',
@@ -83,10 +83,6 @@ const longGap = (words: string, mostS: number, breaks: (item: ScriptItem) => boo
   });
 
 export const PACE_RULES = {
-  nothingToDo: longGap('The audience has nothing to do', LONG_WITHOUT_PART_S, (i) => participation(i) > 0),
-  noSurprise: longGap(
-    'Nothing takes the audience by surprise',
-    LONG_WITHOUT_SURPRISE_S,
-    (i) => (i.demo?.intensity ?? 0) >= SURPRISE,
-  ),
+  nothingToDo: longGap('No audience participation', LONG_WITHOUT_PART_S, (i) => participation(i) > 0),
+  noSurprise: longGap('No high point', LONG_WITHOUT_SURPRISE_S, (i) => (i.demo?.intensity ?? 0) >= SURPRISE),
 };

@@ -54,7 +54,7 @@ const volunteerHandles = rule<Context, Handled, FindingCode>({
   message: ({ title, step, what, level }) =>
     level === 'stop'
       ? `In “${title}” a volunteer does “${step}”, and ${what} is used: a volunteer never handles a flame, a cryogen or what burns skin and eyes.`
-      : `In “${title}” a volunteer does “${step}”, and there is ${withArticle(what)} in it: see that they handle none of it.`,
+      : `In “${title}” a volunteer does “${step}”, and there is ${withArticle(what)} in it: see that they handle nothing of it.`,
   fixes: () => [fix('Have one of the crew do that step')],
 });
 
@@ -136,7 +136,7 @@ const notKeptCold = rule<Context, PlannedItem, FindingCode>({
     ),
   findPlace: atStart,
   message: ({ title }) =>
-    `“${title}” lists cryogen as a hazard, but none of its supplies is stored as one. It has no cold budget, and its gas is not counted.`,
+    `“${title}” lists cryogen as a hazard, but nothing of its supplies is stored as one. It has no cold budget, and its gas is not counted.`,
   fixes: () => [fix('Set its storage to cryogen in the stores, and give the demo an amount')],
 });
 

@@ -193,7 +193,7 @@ const power = rule<Context, { at: number; itemId: string; message: string; watts
         ? [
             {
               ...at,
-              message: `${plugged.length} items want a socket, and ${name} has ${sockets}: bring extension leads for outdoors or stage use, laid flat and taped down.`,
+              message: `${plugged.length} items need a socket, and ${name} has ${sockets}: bring extension leads for outdoors or stage use, laid flat and taped down.`,
             },
           ]
         : []),

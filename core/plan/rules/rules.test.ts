@@ -33,7 +33,7 @@ describe('a plan that fits on paper and mostly does not on the day', () => {
     const finding = the(risky(), 'slot-odds', 10_000);
     expect(finding.level).toBe('caution');
     expect(finding.numbers.withinSlot).toBe(bands!.withinSlot);
-    expect(finding.message).toContain(`${Math.round(bands!.withinSlot * 100)} of 100 plays`);
+    expect(finding.message).toContain(`${Math.round(bands!.withinSlot * 100)} % of simulated shows`);
   });
 
   test('offers the cut of least worth, and taking it lands the show', () => {

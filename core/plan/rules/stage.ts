@@ -34,7 +34,7 @@ const standing = (c: Context): Played[] =>
       : [p],
   );
 
-/** So many others are offered to help. */
+/** At most this many others are offered to help. */
 const MOST_OFFERED = 3;
 
 const tooFewHelpers = rule<Context, Played & { has: number }, FindingCode>({
@@ -47,7 +47,7 @@ const tooFewHelpers = rule<Context, Played & { has: number }, FindingCode>({
       .filter(({ demo, has }) => has < demo.helpers),
   findPlace: atStart,
   message: ({ title, demo, has }) =>
-    `“${title}” wants ${people(demo.helpers)} to help on stage and has ${has === 0 ? 'nobody' : has}.`,
+    `“${title}” needs ${people(demo.helpers)} to help on stage and has ${has === 0 ? 'none' : has}.`,
   numbers: ({ demo, has }) => ({ wanted: demo.helpers, has }),
   fixes: (p, c) => helpersFor(p, c),
 });
@@ -152,8 +152,8 @@ const noMark = rule<Context, Played & { more: number }, FindingCode>({
     ),
   findPlace: atStart,
   message: ({ title, standing, more }, { script }) =>
-    `“${title}”${more ? ` and ${more} more` : ''} ${more ? 'stand' : 'stands'} on a ${standing.mark.kind}, and ${script.file.venue.name} has none written down.`,
-  fixes: () => [fix('Write the mark down at the venue, or bring something to stand it on')],
+    `“${title}”${more ? ` and ${more} more` : ''} ${more ? 'stand' : 'stands'} on a ${standing.mark.kind}, but ${script.file.venue.name} lists none.`,
+  fixes: () => [fix('Add the mark to the venue, or bring something to stand it on')],
 });
 
 const tooFewSpots = rule<Context, Played, FindingCode>({
@@ -187,7 +187,7 @@ const noSocket = rule<Context, Played, FindingCode>({
     standing(c).filter(({ demo, standing: { mark } }) => demo.socket && !mark.lacking && !mark.socket),
   findPlace: atStart,
   message: ({ title, standing: { mark } }) =>
-    `“${title}” wants a socket, and none is written down for the ${mark.name}. A cable across the stage is taped down.`,
+    `“${title}” needs a socket, and none is known for the ${mark.name}. A cable across the stage is taped down.`,
 });
 
 const waterByVoltage = rule<Context, Played, FindingCode>({
@@ -268,8 +268,8 @@ const frontRowUnknown = rule<Context, Played, FindingCode>({
       : [],
   findPlace: atStart,
   message: ({ title }, { script }) =>
-    `The front row wears something in “${title}”: it is counted for ${USUAL_FRONT_ROW}, as nobody has said how many sit there in ${script.file.venue.name}.`,
-  fixes: () => [fix('Count the seats of the front row and write them down at the venue')],
+    `The front row wears something in “${title}”: it is counted for ${USUAL_FRONT_ROW}: the number of seats there is not set for ${script.file.venue.name}.`,
+  fixes: () => [fix('Count the front-row seats and enter them at the venue')],
 });
 
 const tooLong = rule<Context, Played & { task: string; taskS: number }, FindingCode>({
@@ -298,7 +298,7 @@ const fewerOptions = rule<Context, PlannedItem, FindingCode>({
       .filter(({ item, options }) => item.kind === 'choice' && (options?.length ?? 0) < 2)
       .map(({ item }) => planned(item.id)),
   findPlace: atStart,
-  message: ({ title }) => `“${title}” is a choice, and there are not two demos to choose from.`,
+  message: ({ title }) => `“${title}” is a choice, but it has fewer than two demos to choose from.`,
 });
 
 /** Demos that were begun where they were missed, and of which nothing else is known: those that lack the same, once. */
@@ -316,7 +316,7 @@ const notWritten = rule<Context, Played & { more: number }, FindingCode>({
     ),
   findPlace: atStart,
   message: ({ title, demo, more }) =>
-    `“${title}” ${more ? `and ${more} more do` : 'does'} not say yet: ${unwritten(demo).join(', ')}.`,
+    `Still to fill in for “${title}”${more ? ` and ${more} more` : ''}: ${unwritten(demo).join(', ')}.`,
 });
 
 /** Something is chilled in a vessel that nobody fills, or only after it is needed. */

@@ -32,7 +32,7 @@ const nobodyMay = (id: 'nobody' | 'no-skill') =>
     },
   });
 
-/** Work begun on stage is done by whoever presents there: cleared for it, or not. */
+/** Work begun on stage is done by the presenter there: cleared for it, or not. */
 const hostNotCleared = rule<Context, PlannedTask, FindingCode>({
   id: 'no-skill',
   level: 'stop',
@@ -75,7 +75,7 @@ const nobodyResets = rule<Context, PlannedReset, FindingCode>({
   source: 'arithmetic',
   findMatches: ({ timetable }) => timetable.resets.filter((r) => r.personId === undefined),
   findPlace: ({ startS, itemId }) => ({ at: startS, itemId }),
-  message: ({ title }) => `Nobody of the crew may do “${title}”.`,
+  message: ({ title }) => `No one in the crew is allowed to do “${title}”.`,
 });
 
 const afterTheEnd = rule<Context, PlannedReset & { staysS: number }, FindingCode>({

@@ -145,7 +145,14 @@ function placed(
   const needed = settled.neededS(found.person);
   const opens = file.venue.opens === undefined ? undefined : clockToS(file.venue.opens) - up;
   const closes = file.venue.closes === undefined ? undefined : script.at(file.venue.closes);
-  const crewCallS = Math.min(0, ...needed.filter(Number.isFinite));
+  const firstJobByS = Math.min(0, ...needed.filter(Number.isFinite));
+  /** When the first job of each person is planned. */
+  const calls = new Map<string, number>();
+  const call = (personId: string | undefined, startS: number) =>
+    personId !== undefined && calls.set(personId, Math.min(startS, calls.get(personId) ?? Infinity));
+  for (const job of [...tasks, ...resets]) call(job.personId, job.startS);
+  for (const { presenterId, helperIds, startS } of items)
+    for (const personId of [presenterId, ...helperIds]) call(personId, startS);
   const timetable: Timetable = {
     items,
     tasks,
@@ -154,6 +161,7 @@ function placed(
       personId: p.id,
       arrivesS: p.arrivesS,
       ...(Number.isFinite(p.leavesS) && { leavesS: p.leavesS }),
+      ...(calls.has(p.id) && { callS: calls.get(p.id)! }),
       ...(Number.isFinite(needed[i]!) && { neededS: needed[i]! }),
     })),
     getInS: work.getInS,
@@ -164,11 +172,11 @@ function placed(
     ...(opens !== undefined && { opensS: opens }),
     ...(closes !== undefined && { closesS: closes }),
     deadAirS: items.reduce((sum, item) => sum + item.waitS, 0),
-    firstHandsS: Math.min(0, ...tasks.map((t) => t.startS)),
-    crewCallS,
+    crewCallS: Math.min(0, ...tasks.map((t) => t.startS)),
+    firstJobByS,
     provenBest: search.proven.end,
     // Items stand as early as can be; where that asks for hands sooner than the search had to, nothing is proven of it.
-    provenCall: search.proven.call && crewCallS >= found.callS,
+    provenCall: search.proven.call && firstJobByS >= found.callS,
     provenLoad: search.proven.load,
     steps: search.steps,
   };

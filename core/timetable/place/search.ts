@@ -57,7 +57,7 @@ const RIPPLE = 40_000;
 const PIECE_STEPS = 6;
 /** Where a piece is in the way, the end is put off by this much at a time. */
 const PIECE_LATER_S = 120;
-/** A try that gets nowhere is begun anew after so many steps, with what made it fail first; then after twice as many. */
+/** A try that gets nowhere is begun again after so many steps, with what made it fail first; then after twice as many. */
 const FIRST_TRY_STEPS = 200_000;
 /**
  * Exact search over who does each task and in what order hands, kit and marks are used, on top of a network that is
@@ -179,7 +179,7 @@ export class Search {
   }
 
   /**
-   * Looks for a placing that keeps a goal. A try that gets nowhere is begun anew, with what it failed at first (weighted
+   * Looks for a placing that keeps a goal. A try that gets nowhere is begun again, with what it failed at first (weighted
    * degree: Boussemart et al., Boosting systematic search by weighting constraints, ECAI 2004); one that runs to its end
    * proves that there is none. Leaves the search as it was.
    */

@@ -29,7 +29,7 @@ export function Around({
     <Box sx={{ display: 'grid', gap: 3, mb: 1 }}>
       {room && venues.length > 0 && (
         <OneOf
-          label="Reckon with the room of"
+          label="Use conditions from"
           value={venueId}
           any="no venue"
           options={venues.map(({ id, name }) => ({ value: id, label: name }))}

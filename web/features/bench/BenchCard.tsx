@@ -14,7 +14,7 @@ export const BenchCard = ({
 }) => (
   <Sheet kind="Bench" title={`${bench.title}: ${bench.question}`} about={worked.verdict}>
     <PaperTable
-      title="What to mind"
+      title="Cautions"
       head={['', 'What']}
       widths={[14, 86]}
       rows={worked.findings.map(({ level, message }) => ({
@@ -23,7 +23,7 @@ export const BenchCard = ({
       }))}
     />
     <PaperTable
-      title="What goes in"
+      title="Inputs"
       head={['What', 'How much']}
       widths={[60, 40]}
       rows={Object.entries(bench.inputs).map(([name, input]) => ({
@@ -32,7 +32,7 @@ export const BenchCard = ({
       }))}
     />
     <PaperTable
-      title="What comes of it"
+      title="Results"
       head={['What', 'How much']}
       widths={[60, 40]}
       rows={Object.entries(bench.outputs).map(([name, { label, unit }]) => ({
@@ -41,7 +41,7 @@ export const BenchCard = ({
       }))}
     />
     <PaperTable
-      title="Must hold before it begins"
+      title="Must be true before you start"
       head={['What', 'Between']}
       widths={[60, 40]}
       rows={(worked.limits ?? []).map((limit) => ({

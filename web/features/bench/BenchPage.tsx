@@ -25,7 +25,7 @@ export function BenchPage() {
   return bench ? (
     <BenchOpen key={bench.id} bench={bench} />
   ) : (
-    <Typography variant="h1">There is no such bench.</Typography>
+    <Typography variant="h1">There is no such calculator.</Typography>
   );
 }
 
@@ -106,7 +106,7 @@ function BenchOpen({ bench }: { bench: Bench }) {
       >
         <Box
           component="section"
-          aria-label="What goes in"
+          aria-label="Inputs"
           sx={{ gridArea: 'inputs', display: 'grid', gap: 2, alignContent: 'start' }}
         >
           <Around
@@ -138,14 +138,14 @@ function BenchOpen({ bench }: { bench: Bench }) {
             }}
           />
           <Button sx={{ justifySelf: 'start' }} onClick={() => (setTyped({}), setSlid({}), go(around))}>
-            As it was at first
+            Reset
           </Button>
         </Box>
         {/* On a phone it stays in sight while one types below it. */}
         <Box sx={verdictSx}>
           {wrong && (
             <Alert severity="warning" role="status">
-              Something that goes in cannot be read; this is still of what stood there before.
+              An input cannot be read. The result is still the one for the values before.
             </Alert>
           )}
           <Typography variant="h2" role="status" sx={{ overflowWrap: 'anywhere' }}>
@@ -171,7 +171,7 @@ function BenchOpen({ bench }: { bench: Bench }) {
           <Results bench={bench} worked={worked} beside={beside} />
           {worked.limits?.map((limit) => (
             <Typography key={limit.what}>
-              Must hold: {limit.what}, {limitSaid(limit)}.
+              Must be true: {limit.what}, {limitSaid(limit)}.
             </Typography>
           ))}
           <Button
@@ -179,7 +179,7 @@ function BenchOpen({ bench }: { bench: Bench }) {
             sx={{ justifySelf: 'start' }}
             onClick={() => setBeside(beside ? undefined : worked)}
           >
-            {beside ? 'Take the other away' : 'Keep this beside, and change something'}
+            {beside ? 'Stop comparing' : 'Compare with other inputs'}
           </Button>
           <Levels
             key={follower?.demo.id}

@@ -40,8 +40,9 @@ export function BenchesPage() {
         <Find label="Find by question or demo" value={find} onValue={setFind} />
       </PageHead>
       <Typography color="textSecondary" sx={{ mb: 4, maxWidth: '70ch' }}>
-        Sums that one otherwise guesses at, each with its working and its limits. They help competent people;
-        local codes, the venue’s rules, the supplier’s safety data sheet and trained people come first.
+        The arithmetic behind the demos, so nobody has to guess. Each shows its working and its limits. They
+        help competent people; local codes, the venue’s rules, the supplier’s safety data sheet and trained
+        people come first.
       </Typography>
       {lately.length > 0 && (
         <Box component="nav" aria-label="Used last" sx={{ mb: 4, display: 'flex', flexWrap: 'wrap', gap: 3 }}>

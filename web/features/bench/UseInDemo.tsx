@@ -101,7 +101,7 @@ function Taking({
       { id: stored.id, version: stored.version, body },
       {
         onSuccess: () => {
-          enqueueSnackbar(`“${demo.title}” holds this bench now.`);
+          enqueueSnackbar(`“${demo.title}” uses this calculator now.`);
           void navigate(`/demos/${demo.id}`);
         },
       },
@@ -109,14 +109,9 @@ function Taking({
   };
   return (
     <>
-      {held && (
-        <Typography>
-          It holds this bench already: what stands here takes the place of what stood there.
-        </Typography>
-      )}
+      {held && <Typography>It uses this calculator already: these inputs replace the ones there.</Typography>}
       <Typography color="textSecondary">
-        What a room says (how warm, how damp, how large) is of each show’s venue, unless you have typed it
-        here.
+        Room values (temperature, humidity, size) come from each show’s venue unless you typed them here.
       </Typography>
       {[...used].map((goodId) => {
         const good = goods.find((g) => g.id === goodId);
@@ -124,7 +119,7 @@ function Taking({
         return figures.length === 0 ? null : (
           <OneOf
             key={goodId}
-            label={`${good!.name}: is as much as`}
+            label={`${good!.name}: amount from`}
             value={amounts[goodId] ?? ''}
             any="as written in the demo"
             options={figures.map(({ name, label, unit }) => ({ value: name, label: `${label}, ${unit}` }))}
@@ -147,7 +142,7 @@ function Taking({
         <OneOf
           label={`“${demo.reading.title}” is its`}
           value={foretells}
-          any="nothing of it"
+          any="none of it"
           options={Object.entries(bench.outputs).map(([value, { label }]) => ({ value, label }))}
           onValue={setForetells}
         />
@@ -156,14 +151,14 @@ function Taking({
       {save.error && (
         <Alert severity="error">
           {save.error.code === 'stale'
-            ? 'The demo was changed meanwhile: close this and take it anew.'
+            ? 'The demo was changed meanwhile: close this and open it again.'
             : `${save.error.message} Nothing was changed.`}
         </Alert>
       )}
       <DialogActions sx={{ px: 0 }}>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={save.isPending} onClick={take}>
-          Take it into “{demo.title}”
+          Use it in “{demo.title}”
         </Button>
       </DialogActions>
     </>

@@ -17,7 +17,7 @@ const ADDED = {
   cure: fieldOf(Cause, 'cure'),
 };
 
-/** The way to write down what was found in the demo's own list, with its cure; nothing where it stands there already. */
+/** The way to add what was found in the demo's own list, with its cure; nothing where it stands there already. */
 export function AddToDemo({ line: { demoId, attempt } }: { line: DebriefLine }) {
   const { symptom, cause } = attempt;
   const [adding, setAdding] = useState(false);

@@ -137,7 +137,7 @@ function AttemptRow({ line }: { line: DebriefLine }) {
         </Typography>
         {predictions.map((f) => (
           <Typography key={f.benchId} sx={{ fontSize: 'text' }}>
-            The bench said: {f.message}
+            The calculator predicted: {f.message}
             {f.value !== undefined &&
               attempt.reading !== undefined &&
               ` ${f.label} ${formatValue(f.value)} ${f.unit ?? ''}; read: ${formatValue(attempt.reading)}.`}
@@ -151,13 +151,13 @@ function AttemptRow({ line }: { line: DebriefLine }) {
         )}
         {isUnproven && (
           <Typography sx={{ fontSize: 'text', color: 'warning.main' }}>
-            Teaches nothing until you say whether its preparation was done.
+            Not counted until you say whether its preparation was done.
           </Typography>
         )}
         {bad && attempt.cause === undefined && <Likely causes={likely} />}
         {changed.length > 0 && (
           <Typography sx={{ fontSize: 'text' }}>
-            Changed since the attempt before: {changed.join('; ')}
+            Changed since the previous attempt: {changed.join('; ')}
           </Typography>
         )}
       </Box>

@@ -14,7 +14,7 @@ import { say } from './common';
 const CAUSE = fieldOf(CauseFound, 'cause');
 const SEEN = fieldOf(CauseFound, 'symptom');
 
-/** What one saw when it failed, and why it did: of what is known of it, or in one's own words. */
+/** The symptom when it failed, and why it did: of what is known of it, or in one's own words. */
 export function CauseFields({ line: { attempt, likely, symptoms } }: { line: DebriefLine }) {
   const { id: attemptId, cause = '', symptom } = attempt;
   const causes = [...new Set([...likely.map((c) => c.cause), ...(cause ? [cause] : [])])];

@@ -33,7 +33,7 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mb: 2 }}>
         {struck ? (
           <Button variant="outlined" onClick={() => void undoLast(struck.id)}>
-            Let it count again
+            Count it again
           </Button>
         ) : state.rehearsal ? null : (
           <Button variant="outlined" onClick={() => say({ kind: 'called', body: { rehearsal: !rehearsal } })}>
@@ -42,7 +42,7 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
         )}
         {isClicked && !struck && (
           <Button variant="outlined" onClick={() => say({ kind: 'counts all the same', body: {} })}>
-            It was played: let it count
+            It was played: count it
           </Button>
         )}
         <Button
@@ -71,7 +71,7 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
         <KeepLineField<StruckOut>
           fields={REASON}
           start={{ reason: '' }}
-          keep="Strike it out"
+          keep="Leave out of the statistics"
           onKeep={({ reason }) => say({ kind: 'struck out', body: { reason: reason.trim() } })}
         >
           <FieldIn name="reason" sx={{ flex: '1 1 240px' }} />
@@ -82,7 +82,7 @@ export function Counting({ run, talk }: { run: OpenRun; talk: Debrief }) {
 }
 
 function words({ phase, struck, rehearsal: how }: RunState, rehearsal: boolean, isClicked: boolean): string {
-  if (struck !== undefined) return `Struck out: ${struck.reason}. It teaches nothing; all of it is kept.`;
+  if (struck !== undefined) return `Left out of the statistics: ${struck.reason}. All of it is kept.`;
   if (how && how.speed > 1) return `A rehearsal ${how.speed} times as fast as life: it teaches nothing.`;
   if (isClicked)
     return 'It went so fast that it was clicked through, not played: it teaches nothing unless you say that it counts.';

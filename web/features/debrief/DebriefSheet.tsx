@@ -25,7 +25,7 @@ export function DebriefSheet({ run, talk }: { run: OpenRun; talk: Debrief }) {
     played,
     file.venue.name,
     (state.called ?? run.rehearsal) && 'a rehearsal',
-    state.struck && `struck out: ${state.struck.reason}`,
+    state.struck && `left out of the statistics: ${state.struck.reason}`,
     near.length === 0 && (state.noNearMiss ? 'no near miss' : 'near misses: not asked'),
   ];
   return (

@@ -46,7 +46,7 @@ export function DebriefTab() {
         onValue={setChosen}
         options={played.map((r) => ({
           value: r.id,
-          label: `${format(r.curtainAt!, 'd MMM yyyy, HH:mm')}${r.rehearsal ? ', rehearsal' : ''}${r.struck ? ', struck out' : ''}${r.phase === 'down' ? '' : ', still on'}`,
+          label: `${format(r.curtainAt!, 'd MMM yyyy, HH:mm')}${r.rehearsal ? ', rehearsal' : ''}${r.struck ? ', left out of the statistics' : ''}${r.phase === 'down' ? '' : ', still on'}`,
         }))}
         sx={{ mb: 4, minWidth: 260 }}
       />

@@ -54,7 +54,7 @@ export function IntoStores({
           {after.missing.map((m) => (
             <Alert key={m.goodId} severity="info" sx={{ mb: 1 }}>
               {m.name}: {formatAmount(m.amount, unit(m.goodId))} more was used than the shelf has. The rest is
-              written down; count the shelf.
+              recorded; count the shelf.
             </Alert>
           ))}
           <Button
@@ -62,7 +62,7 @@ export function IntoStores({
             disabled={after.moves.length === 0 || write.isPending}
             onClick={() => write.mutate({ moves: after.moves })}
           >
-            Write what was used into the stores
+            Record what was used in the stores
           </Button>{' '}
           {gone > 0 && `${gone} ${gone === 1 ? 'lot' : 'lots'}, what expires first.`}
         </>

@@ -3,7 +3,7 @@ import { Box, Paper, Typography } from '@mui/material';
 import { Drawn } from '../../kit/fields';
 import { Section, say } from './common';
 
-/** What was measured, and what there still is to write down of it. Nothing where no demo measures anything. */
+/** What was measured, and what is still to record. Nothing where no demo measures anything. */
 export function Readings({ lines }: Pick<Debrief, 'lines'>) {
   const measured = lines.filter((l) => l.reading);
   if (measured.length === 0) return null;

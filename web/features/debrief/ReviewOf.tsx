@@ -32,7 +32,7 @@ export function ReviewOf({ run: { script, state } }: { run: OpenRun }) {
         {found.decisions.map(({ message, title, did, sound }) => (
           <Typography component="li" key={message + title} sx={{ overflowWrap: 'anywhere' }}>
             {title}: {message.replace(/\.?$/, '.')} <b>{did ?? 'Nothing was done about it.'}</b>
-            {did !== undefined && !sound && ' Not what one would advise: stop, or leave it out.'}
+            {did !== undefined && !sound && ' Not advisable: stop, or leave it out.'}
           </Typography>
         ))}
       </Box>

@@ -76,16 +76,19 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
   return (
     <FormOf type={Demo} form={form}>
       <Box component="form" noValidate onSubmit={submit} sx={{ maxWidth: 1120 }}>
-        <PageHead
-          title={isNew ? 'New demo' : demo.title}
-          window={isNew ? 'New demo' : `Changing ${demo.title}`}
-        >
-          <Total />
-          <Button onClick={() => void navigate(isNew ? '/demos' : `/demos/${demo.id}`)}>Cancel</Button>
-          <Button type="submit" variant="contained" disabled={saving}>
-            Save
-          </Button>
-        </PageHead>
+        <Box sx={{ position: { md: 'sticky' }, top: 0, zIndex: 5, bgcolor: 'background.default', pt: 2 }}>
+          <PageHead
+            title={isNew ? 'New demo' : demo.title}
+            window={isNew ? 'New demo' : `Changing ${demo.title}`}
+          >
+            <Total />
+            <Button onClick={() => void navigate(isNew ? '/demos' : `/demos/${demo.id}`)}>Cancel</Button>
+            <Button type="submit" variant="contained" disabled={saving}>
+              Save
+            </Button>
+          </PageHead>
+        </Box>
+        <Contents />
         {blocker.state === 'blocked' && (
           <Alert
             severity="warning"
@@ -193,13 +196,13 @@ function EditForm({ stored }: { stored: Stored<Demo> }) {
         <Part title="What is measured">
           <ReadingFields />
         </Part>
-        <Part title="Worked out by a bench">
+        <Part title="Worked out by a calculator">
           <Benches />
         </Part>
         <Part title="How the set-up should look">
           <PicturesField name="pictures" subject={demo.title || 'this demo'} />
         </Part>
-        <Part title="Must hold before doors">
+        <Part title="Must be true before doors">
           <Conditions />
         </Part>
         <Part title="Known faults">
@@ -258,8 +261,59 @@ function Total() {
   );
 }
 
-const Part = ({ title, children }: { title: string; children: ReactNode }) => (
-  <Box component="section" sx={{ mb: 8, display: 'grid', gap: 3 }}>
+/** The parts of the form in their order, with the list that a part is about. */
+const PARTS = {
+  'What it is': undefined,
+  Steps: 'steps',
+  Preparation: 'prep',
+  Reset: undefined,
+  Kit: 'kit',
+  Consumables: 'consumables',
+  Safety: 'hazards',
+  'What is worn': 'worn',
+  Parameters: 'parameters',
+  Variants: 'variants',
+  'What is measured': undefined,
+  'Worked out by a calculator': 'benches',
+  'How the set-up should look': 'pictures',
+  'Must be true before doors': 'conditions',
+  'Known faults': 'faults',
+} as const satisfies Record<string, keyof Demo | undefined>;
+type PartTitle = keyof typeof PARTS;
+
+const partId = (title: PartTitle) => `part-${title.replaceAll(' ', '-').toLowerCase()}`;
+
+/** What the form holds, each a jump to its part, with how much is there. */
+function Contents() {
+  const demo = useWatch<Demo>() as Demo;
+  const jump = (title: PartTitle) => {
+    const part = document.getElementById(partId(title));
+    part?.scrollIntoView({ block: 'start' });
+    part?.focus({ preventScroll: true });
+  };
+  return (
+    <Box component="nav" aria-label="Contents" sx={{ display: 'flex', flexWrap: 'wrap', gap: 1, mb: 4 }}>
+      {(Object.entries(PARTS) as [PartTitle, keyof Demo | undefined][]).map(([title, list]) => {
+        const entries = list && demo[list];
+        const count = Array.isArray(entries) ? entries.length : 0;
+        return (
+          <Button key={title} size="small" onClick={() => jump(title)}>
+            {title}
+            {count > 0 && ` (${count})`}
+          </Button>
+        );
+      })}
+    </Box>
+  );
+}
+
+const Part = ({ title, children }: { title: PartTitle; children: ReactNode }) => (
+  <Box
+    component="section"
+    id={partId(title)}
+    tabIndex={-1}
+    sx={{ mb: 8, display: 'grid', gap: 3, scrollMarginTop: '84px' }}
+  >
     <Typography variant="h2">{title}</Typography>
     {children}
   </Box>

@@ -152,7 +152,7 @@ export function DemoPage() {
             </Suspense>
           </Block>
           {remarks.data && remarks.data.length > 0 && (
-            <Block title="Written after shows">
+            <Block title="Debrief notes">
               <SaidOf lines={remarks.data} most={12} />
             </Block>
           )}
@@ -235,7 +235,7 @@ const Trials = lazy(async () => ({ default: (await import('./Trials')).Trials })
 // The benches come with their formulas: only a demo that holds one loads them.
 const BenchesOf = lazy(async () => ({ default: (await import('./BenchesOf')).BenchesOf }));
 
-/** What one may see, with its causes as they are offered on stage: the likeliest by list and log first. */
+/** What may be seen, with its causes as they are offered on stage: the likeliest by list and log first. */
 function Faults({ demo, found }: { demo: Demo; found: readonly FoundCause[] }) {
   const symptoms = [...new Set([...demo.faults, ...found].map((f) => f.symptom))];
   if (symptoms.length === 0) return 'None.';

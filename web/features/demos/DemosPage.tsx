@@ -64,7 +64,7 @@ export function DemosPage() {
     <>
       <PageHead title="Demos">
         <Button startIcon={<ImportIcon />} onClick={() => setBringing(true)}>
-          Bring in a library file
+          Import demos
         </Button>
         {shown.length > 0 && (
           <SaveAsFile
@@ -103,13 +103,13 @@ export function DemosPage() {
       </Box>
       <Typography color="textSecondary" role="status" sx={{ mb: 2 }}>
         {shown.length} of {library.data.demos.length} demos
-        {odds.error && '; what the log says of how often they work is not here just now, so it is your guess'}
+        {odds.error && '; the log’s success rates are not available just now, so your guesses are used'}
       </Typography>
       {shown.length === 0 && (
         <Empty title={library.data.demos.length ? 'No demo fits these filters' : 'No demos yet'}>
           {library.data.demos.length
-            ? 'Loosen one of them.'
-            : 'Write down the first one: what it shows, its steps, and what can hurt someone. Or begin with one of the starter shelf.'}
+            ? 'Remove one of them.'
+            : 'Describe the first one: what it shows, its steps, and what can hurt someone. Or start with one from the starter shelf.'}
         </Empty>
       )}
       <Cards>

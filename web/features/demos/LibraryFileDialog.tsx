@@ -11,6 +11,7 @@ import {
 } from '@mui/material';
 import {
   incoming,
+  plural,
   readLibraryFile,
   type Incoming,
   type Library,
@@ -26,7 +27,7 @@ import { SaveFailed } from '../../session/SaveFailed';
 
 const WORDS: Record<Incoming['is'], string> = {
   new: 'new here',
-  changed: 'not as yours: comes in beside it',
+  changed: 'differs from yours: added beside it',
   same: 'the same as yours',
 };
 
@@ -64,19 +65,18 @@ export function LibraryFileDialog({ library, onClose }: { library: Library; onCl
       {
         onSuccess: ({ demos, goods }) => {
           const came = Object.keys(demos).length;
-          enqueueSnackbar(
-            `${came} ${came === 1 ? 'demo' : 'demos'} and ${goods} ${goods === 1 ? 'good' : 'goods'} came in.`,
-          );
+          enqueueSnackbar(`Imported ${plural(came, 'demo')} and ${plural(goods, 'item')}.`);
           onClose();
         },
       },
     );
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
-      <DialogTitle>Bring in a library file</DialogTitle>
+      <DialogTitle>Import demos</DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 3 }}>
-          A library file holds demos with the goods they want. What you have is never overwritten.
+          A library file holds demos with the kit and consumables they need. What you have is never
+          overwritten.
         </Typography>
         <FileButton
           label="Library file"
@@ -90,7 +90,7 @@ export function LibraryFileDialog({ library, onClose }: { library: Library; onCl
         {file && (
           <>
             <Typography role="status" sx={{ mt: 4 }}>
-              {count('new')} new, {count('changed')} not as yours, {count('same')} the same.
+              {count('new')} new, {count('changed')} different, {count('same')} the same.
             </Typography>
             <Box component="ul" aria-label="Demos of the file" sx={{ m: 0, p: 0, listStyle: 'none' }}>
               {lines.map(({ demo, is, newGoods }) => (
@@ -103,7 +103,7 @@ export function LibraryFileDialog({ library, onClose }: { library: Library; onCl
                   />
                   <Typography color="textSecondary" sx={{ fontSize: 'small', pl: 8 }}>
                     {WORDS[is]}
-                    {is !== 'same' && newGoods.length > 0 && ` · new goods: ${newGoods.join(', ')}`}
+                    {is !== 'same' && newGoods.length > 0 && ` · new items: ${newGoods.join(', ')}`}
                     {is !== 'same' &&
                       (demo.pictures ?? []).length > 0 &&
                       ` · ${demo.pictures!.length === 1 ? 'a picture' : `${demo.pictures!.length} pictures`}`}
@@ -118,7 +118,7 @@ export function LibraryFileDialog({ library, onClose }: { library: Library; onCl
       <DialogActions>
         <Button onClick={onClose}>Close</Button>
         <Button variant="contained" disabled={!file || chosen.size === 0 || bring.isPending} onClick={submit}>
-          Bring in {chosen.size || ''}
+          Import {chosen.size || ''}
         </Button>
       </DialogActions>
     </Dialog>

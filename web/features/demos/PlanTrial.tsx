@@ -51,7 +51,7 @@ export function PlanTrial({
             : `${trial.variable} is set to ${trial.bestLevel} wherever the show plays it, series apart; where it does not, it is put in at the end.`}
         </Typography>
         {shows.length === 0 ? (
-          <Typography>There is no show to put it into yet.</Typography>
+          <Typography>There is no show to add it to yet.</Typography>
         ) : (
           <OneOf
             label="Into the show"
@@ -63,7 +63,7 @@ export function PlanTrial({
         {save.error && (
           <Alert severity="error">
             {save.error.code === 'stale'
-              ? 'The show was changed meanwhile: close this and put it in anew.'
+              ? 'The show was changed meanwhile: close this and add it again.'
               : `${save.error.message} Nothing was changed.`}
           </Alert>
         )}

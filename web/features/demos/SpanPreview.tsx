@@ -21,7 +21,7 @@ export function SpanPreview() {
       <Typography color="textSecondary" sx={{ mb: 2 }}>
         {hands === 0
           ? 'No hands behind the scenes.'
-          : `Left to the last moment it wants ${hands} ${hands === 1 ? 'pair' : 'pairs'} of hands behind the scenes at once.`}
+          : `Left to the last moment, it needs ${hands} ${hands === 1 ? 'pair' : 'pairs'} of hands behind the scenes at once.`}
         {kit > 0 && ` ${kit} ${kit === 1 ? 'piece' : 'pieces'} of kit in use from the preparation on.`}
       </Typography>
       <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none', display: 'grid', gap: 0.5 }}>

@@ -37,7 +37,7 @@ export function StarterShelf({ library }: { library: Library }) {
             )
           }
         >
-          Bring in all {left.length}
+          Add all {left.length}
         </Button>
       </Box>
       <SaveFailed error={bring.error} />
@@ -58,12 +58,12 @@ export function StarterShelf({ library }: { library: Library }) {
             </Typography>
             <Button
               variant="outlined"
-              aria-label={`Bring in ${demo.title}`}
+              aria-label={`Add ${demo.title}`}
               disabled={bring.isPending}
               sx={{ justifySelf: 'start', alignSelf: 'end' }}
               onClick={() => take([demo.id], `“${demo.title}”`)}
             >
-              Bring in
+              Add
             </Button>
           </Paper>
         ))}

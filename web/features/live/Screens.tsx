@@ -8,16 +8,16 @@ import { useCodes, useDoors, useReach, useRenewCode, useSetPassphrase } from '..
 const ROLES: { role: RunRole; title: string; message: string }[] = [
   { role: 'stage', title: 'Stage', message: 'runs the show' },
   { role: 'crew', title: 'Crew', message: 'ticks off its work and the checks' },
-  { role: 'viewer', title: 'Looking on', message: 'wall clock and narrator; writes nothing' },
+  { role: 'viewer', title: 'Viewer', message: 'wall clock and narrator; writes nothing' },
 ];
 
-/** How other devices come in: a code and its picture for each kind of screen, and the passphrase of the troupe. */
+/** How other devices join: a code and its picture for each kind of screen, and the passphrase of the troupe. */
 export function Screens({ runId }: { runId: string }) {
   const reach = useReach();
   const codes = useCodes(runId, reach.data?.open === true);
-  const anew = useRenewCode(runId);
+  const renewCode = useRenewCode(runId);
   const doors = useDoors();
-  const failed = doors.error ?? reach.error ?? codes.error ?? anew.error;
+  const failed = doors.error ?? reach.error ?? codes.error ?? renewCode.error;
   const address = reach.data?.addresses[0];
   return (
     <Box component="section" aria-label="Other devices" sx={{ mt: 6, display: 'grid', gap: 3 }}>
@@ -29,7 +29,7 @@ export function Screens({ runId }: { runId: string }) {
             Phones cannot join yet.{' '}
             {reach.data.here
               ? 'Once you let them in, each needs a code from here; nothing else of the troupe opens with it.'
-              : 'They are let in on the machine Hearty Stage runs on.'}
+              : 'Do this on the machine that runs Hearty Stage.'}
           </Typography>
           {reach.data.here && (
             <Button variant="contained" disabled={doors.isPending} onClick={() => doors.mutate(true)}>
@@ -45,7 +45,7 @@ export function Screens({ runId }: { runId: string }) {
           disabled={doors.isPending}
           onClick={() => doors.mutate(false)}
         >
-          Let nobody in any more
+          Stop letting phones in
         </Button>
       )}
       {reach.data?.open && !address && (
@@ -56,7 +56,7 @@ export function Screens({ runId }: { runId: string }) {
       {reach.data?.open && address && (
         <>
           <Typography sx={{ overflowWrap: 'anywhere' }}>
-            In the same network: photograph a code, or open <b>{address}/join</b> and type it.
+            On the same network: scan a code, or open <b>{address}/join</b> and type it.
             {reach.data.addresses.length > 1 && ` Also at ${reach.data.addresses.slice(1).join(', ')}.`} A
             code ends with the show.
           </Typography>
@@ -90,8 +90,8 @@ export function Screens({ runId }: { runId: string }) {
                   >
                     {code.slice(0, 3)} {code.slice(3)}
                   </Typography>
-                  <Button size="small" disabled={anew.isPending} onClick={() => anew.mutate(role)}>
-                    New code; who came in by this one is out
+                  <Button size="small" disabled={renewCode.isPending} onClick={() => renewCode.mutate(role)}>
+                    New code (signs out devices that joined with this one)
                   </Button>
                 </Paper>
               );
@@ -137,7 +137,7 @@ function Passphrase({ reach }: { reach: Reach }) {
           )}
         </>
       ) : (
-        <Typography color="textSecondary">It is set on the machine Hearty Stage runs on.</Typography>
+        <Typography color="textSecondary">Set it on the machine that runs Hearty Stage.</Typography>
       )}
       {set.error && (
         <Alert severity="error">

@@ -12,10 +12,10 @@ import { startRun, type Wished } from '../../session/runLog';
 const REHEARSAL = declare.yesNo('It is a rehearsal');
 const SPEED = declare.choice(SPEEDS.map(String), {
   label: 'How fast',
-  words: { 1: 'as in life', 2: 'twice as fast', 4: 'four times as fast', 8: 'eight times as fast' },
+  words: { 1: 'normal speed', 2: 'twice as fast', 4: 'four times as fast', 8: 'eight times as fast' },
 });
 const TROUBLE = declare.yesNo('With trouble');
-const GUIDED = declare.yesNo('Show me through it');
+const GUIDED = declare.yesNo('Guide me through it');
 
 /** Opens a run of the show as it stands. From then on the log is kept. */
 export function StartRun({
@@ -107,7 +107,7 @@ function rehearsalWords({ rehearsal, speed = 1, trouble }: Wished): string {
       ? 'Faster than life, a rehearsal teaches nothing; its clocks run as fast as you say.'
       : 'A rehearsal teaches the times and not the odds.',
     trouble &&
-      'Mishaps come at the worst moments, out of what your demos say may fail; the debrief reviews them.',
+      'Mishaps come at the worst moments, from what your demos say may fail; the debrief reviews them.',
   ]
     .filter(Boolean)
     .join(' ');

@@ -28,7 +28,7 @@ export function ForecastsPart({ calibration }: { calibration: Calibration }) {
       animation: false,
       grid: { left: 56, right: 24, top: 16, bottom: 44 },
       xAxis: axis('Stated, %', 26),
-      yAxis: axis('Ended within the slot, %', 36),
+      yAxis: axis('Finished on time, %', 36),
       series: [
         {
           type: 'line',
@@ -63,14 +63,14 @@ export function ForecastsPart({ calibration }: { calibration: Calibration }) {
         <Typography key={sentence}>{sentence}</Typography>
       ))}
       <Typography color="textSecondary" sx={{ mt: 1 }}>
-        Ending within the slot, {inWords.join('; ')}. A dot on the line was right. Shows with items left out
-        are not counted.
+        Finishing on time, {inWords.join('; ')}. A dot on the line was right. Shows with items left out are
+        not counted.
       </Typography>
       <Box sx={{ maxWidth: 460, mt: 2 }}>
         <Chart
           option={option}
           height={HIGH}
-          label={`Odds of ending within the slot, stated against what happened: ${inWords.join(', ')}`}
+          label={`Odds of finishing on time, stated against what happened: ${inWords.join(', ')}`}
         />
       </Box>
     </section>

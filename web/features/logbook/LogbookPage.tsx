@@ -60,7 +60,7 @@ export function LogbookPage() {
           <Part chosen={chosen} choose={choose} years={logbook.data.years} />
         )}
         {runs.length === 0 && !isAll && (
-          <Empty title="Nothing was played there and then">Choose another part, or all of it.</Empty>
+          <Empty title="No runs match">Choose another year, kind of venue or demo, or show all.</Empty>
         )}
         <Box sx={{ display: 'grid', gridTemplateColumns: 'minmax(0, 1fr)', gap: 8 }}>
           <SumUpPart logbook={logbook.data} />

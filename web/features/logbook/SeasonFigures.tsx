@@ -6,8 +6,8 @@ export const SeasonFigures = ({ logbook }: { logbook: Logbook }) => (
   <section aria-label="The season in figures">
     <Typography variant="h2">In figures</Typography>
     <Typography color="textSecondary" sx={{ mb: 2, minHeight: 8 }}>
-      {logbook.unreckoned > 0 &&
-        `What ${logbook.unreckoned === 1 ? 'one run' : `${logbook.unreckoned} runs`} used up is still being worked out.`}
+      {logbook.costsPending > 0 &&
+        `What ${logbook.costsPending === 1 ? 'one run' : `${logbook.costsPending} runs`} used up is still being worked out.`}
     </Typography>
     <Box
       component="dl"

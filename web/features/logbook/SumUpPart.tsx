@@ -52,7 +52,7 @@ export function SumUpPart({ logbook: { season, demos, runs, due, actions } }: { 
       </Box>
       {due.length > MOST_DUE && (
         <details>
-          <summary>and {due.length - MOST_DUE} more of the shows to come want a rehearsal</summary>
+          <summary>and {due.length - MOST_DUE} more upcoming shows need a rehearsal</summary>
           <Box component="ul" sx={{ p: 0, m: 0, listStyle: 'none' }}>
             {due.slice(MOST_DUE).map((d) => (
               <OfDemo key={d.message} demoId={d.demoId} message={d.message} />

@@ -5,11 +5,7 @@ import type { Column } from '../../kit/table';
 
 const demoColumn: Column<DemoLine> = {
   head: 'Demo',
-  cell: (d) => (
-    <Link to={`/demos/${d.demoId}`} style={{ color: 'inherit' }}>
-      {d.title}
-    </Link>
-  ),
+  cell: (d) => <Link to={`/demos/${d.demoId}`}>{d.title}</Link>,
   sortBy: (d) => d.title,
   paper: 49,
   onPaper: (d) => d.title,
@@ -88,9 +84,7 @@ export const RUN_COLUMNS: Column<RunLine>[] = [
     head: 'Show',
     cell: (r) => (
       <>
-        <Link to={`/shows/${r.showId}/debrief?run=${r.id}`} style={{ color: 'inherit' }}>
-          {r.title}
-        </Link>
+        <Link to={`/shows/${r.showId}/debrief?run=${r.id}`}>{r.title}</Link>
         {titleWords(r).slice(r.title.length)}
       </>
     ),

@@ -23,7 +23,7 @@ function Lines({ file, last }: { file: ShowFile; last: Run }) {
   return (
     <Box component="details" sx={{ fontSize: 'small', mt: 1, '@media print': { display: 'none' } }}>
       <summary>
-        {lines.length === 1 ? 'One thing is' : `${lines.length} things are`} otherwise than last time, {day}
+        {lines.length === 1 ? '1 change' : `${lines.length} changes`} since {day}
       </summary>
       <Box
         component="ul"

@@ -50,9 +50,9 @@ export function CrewLane({ person, timetable, scale, clock, sight }: CrewLanePro
       aria-label={`What ${person.name} does`}
       sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}
     >
-      {arrival && <Comes top={scale.y(arrival.arrivesS)} words={`in ${clock(arrival.arrivesS)}`} />}
+      {arrival && <Comes top={scale.y(arrival.arrivesS)} words={`arrives ${clock(arrival.arrivesS)}`} />}
       {arrival?.leavesS !== undefined && (
-        <Comes top={scale.y(arrival.leavesS)} words={`out ${clock(arrival.leavesS)}`} />
+        <Comes top={scale.y(arrival.leavesS)} words={`leaves ${clock(arrival.leavesS)}`} />
       )}
       {stage.map((b) => {
         const [top, bottom] = [scale.y(b.startS), scale.y(b.endS)];

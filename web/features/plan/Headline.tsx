@@ -2,11 +2,13 @@ import { Box, Typography } from '@mui/material';
 import {
   formatClock,
   formatDuration,
+  WISHED_ODDS,
   type Bands,
   type Plan,
   type PlanProgress,
   type Script,
 } from '@hearty/core';
+import { LevelMark } from '../../kit/LevelMark';
 import { usePlanView } from './view';
 
 interface HeadlineProps {
@@ -28,20 +30,37 @@ export function Headline({ plan, script: { upS: up }, fresh, progress }: Headlin
         aria-live="polite"
         data-testid="headline"
       >
+        {bands && (
+          <Figure
+            value={percent(bands)}
+            words="chance of finishing on time"
+            testid="within"
+            level={levelOfOdds(bands.withinSlot)}
+          />
+        )}
+        {bands && <Figure value={landing(bands, clock)} words="expected end" testid="landing" />}
         <Figure value={formatClock(up + timetable.endS, true)} words="planned end" />
-        {bands && <Figure value={landing(bands, clock)} words="likely landing" testid="landing" />}
-        {bands && <Figure value={percent(bands)} words="within the slot" testid="within" />}
-        <Figure value={formatDuration(Math.abs(overS))} words={overS > 0 ? 'over the slot' : 'to spare'} />
+        <Figure
+          value={formatDuration(Math.abs(overS))}
+          words={overS > 0 ? 'over the slot' : 'to spare'}
+          level={overS > 0 ? 'stop' : undefined}
+        />
         {timetable.deadAirS > 0 && (
           <Figure
             value={formatDuration(timetable.deadAirS)}
             words={timetable.provenBest ? 'dead air, the least possible' : 'dead air'}
           />
         )}
-        <Figure
-          value={clock(timetable.crewCallS)}
-          words={timetable.provenCall ? 'crew call, the latest possible' : 'crew call'}
-        />
+        {timetable.crewCallS < 0 && (
+          <Figure
+            value={clock(timetable.crewCallS)}
+            words={
+              timetable.firstJobByS > timetable.crewCallS
+                ? `crew call · first job must start by ${clock(timetable.firstJobByS)}`
+                : 'crew call'
+            }
+          />
+        )}
       </Box>
       <WhatIf clock={clock} fresh={fresh} progress={progress} />
     </Box>
@@ -103,22 +122,39 @@ const landing = (bands: Bands, clock: (s: number) => string) =>
 const percent = (bands: Bands) => `${Math.round(bands.withinSlot * 100)} %`;
 
 function thoughtWords({ timetable, bands }: Plan, clock: (s: number) => string): string {
-  const lands = bands ? `, lands ${landing(bands, clock)}, ${percent(bands)} within the slot` : '';
+  const lands = bands ? `, expected end ${landing(bands, clock)}, ${percent(bands)} on time` : '';
   const air = timetable.deadAirS > 0 ? `, ${formatDuration(timetable.deadAirS)} dead air` : ', no dead air';
   return `If you do this: ends ${clock(timetable.endS)}${lands}${air}.`;
 }
 
 function progressWords(progress: PlanProgress): string {
   if ('playing' in progress)
-    return `${progress.playing.plays} plays so far: ${Math.round(progress.playing.withinSlot * 100)} % within the slot …`;
+    return `${progress.playing.plays} plays so far: ${Math.round(progress.playing.withinSlot * 100)} % on time …`;
   return 'trying' in progress ? 'Trying the fixes …' : 'Looking for less dead air …';
 }
 
-function Figure({ value, words, testid }: { value: string; words: string; testid?: string }) {
+/** Less likely than not to end on time is as bad as a stop; below the wished odds is a caution. */
+const levelOfOdds = (odds: number) => (odds < 0.5 ? 'stop' : odds < WISHED_ODDS ? 'caution' : undefined);
+
+const COLORS = { stop: 'error.main', caution: 'warning.main' } as const;
+
+interface FigureProps {
+  value: string;
+  words: string;
+  testid?: string;
+  /** How bad it is, shown by colour and shape. */
+  level?: keyof typeof COLORS | undefined;
+}
+
+function Figure({ value, words, testid, level }: FigureProps) {
   return (
     <Box data-testid={testid} sx={{ lineHeight: 1.2 }}>
-      <Typography component="span" variant="h3" sx={{ color: 'secondary.main', display: 'block' }}>
-        {value}
+      <Typography
+        component="span"
+        variant="h3"
+        sx={{ color: level ? COLORS[level] : 'secondary.main', display: 'block' }}
+      >
+        {level && <LevelMark level={level} />} {value}
       </Typography>{' '}
       <Typography component="span" variant="caption" color="textSecondary">
         {words}

@@ -1,5 +1,6 @@
 import { Box, Button, IconButton, Paper, Typography } from '@mui/material';
-import { formatDuration, Item, setUpTiming, Timing, type PlannedItem } from '@hearty/core';
+import { formatDuration, Item, plural, setUpTiming, Timing, type PlannedItem } from '@hearty/core';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { FieldOf } from '../../kit/fields';
 import { FromLog } from './FromLog';
@@ -63,14 +64,14 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
         </IconButton>
       </Box>
       {findings.length > 0 && (
-        <Box component="ul" aria-label="What is said of this item" sx={{ m: 0, p: 0, listStyle: 'none' }}>
+        <Box component="ul" aria-label="Findings about this item" sx={{ m: 0, p: 0, listStyle: 'none' }}>
           {findings.map((finding) => (
             <FindingNote key={findingId(finding)} finding={finding} />
           ))}
         </Box>
       )}
       {words.length > 0 && (
-        <Box component="section" aria-label="Written after shows" sx={{ mb: 3, fontSize: 'small' }}>
+        <Box component="section" aria-label="Debrief notes" sx={{ mb: 3, fontSize: 'small' }}>
           <SaidOf lines={words} most={3} />
         </Box>
       )}
@@ -91,7 +92,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             onValue={(keyWords) => set({ keyWords })}
           />
         )}
-        {planned && <TimingFields item={item} planned={planned} />}
+        {planned && <TimingFields key={item.id} item={item} planned={planned} />}
         <FromLog item={item} />
         {item.kind === 'choice' && <Options item={item} />}
         {plays && (
@@ -114,6 +115,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             )}
           </Box>
         )}
+        <OtherThanDemo item={item} />
         <SeriesLevels item={item} />
         <FieldOf
           type={Item}
@@ -176,7 +178,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             </Button>
           )}
           <Button color="error" onClick={remove}>
-            Take out
+            Remove
           </Button>
         </Box>
         <Typography color="textSecondary" variant="body2">
@@ -184,6 +186,34 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
         </Typography>
       </Box>
     </Paper>
+  );
+}
+
+/** Says where an item no longer follows its demo; one press makes it follow again. */
+function OtherThanDemo({ item }: { item: Item }) {
+  const demo = useShow().script.byItem.get(item.id)?.demo;
+  if (!demo || item.demoId !== demo.id) return null;
+  const { showings, retries } = demo;
+  const different = [
+    !item.series && item.showings !== showings && plural(showings, 'showing'),
+    item.retries !== retries && (retries === 1 ? '1 retry' : `${retries} retries`),
+  ].filter((words) => words !== false);
+  if (different.length === 0) return null;
+  return (
+    <Typography variant="body2" color="textSecondary">
+      Differs from the demo, which has {different.join(' and ')}.
+      <Button
+        size="small"
+        onClick={() =>
+          editItem(item.id, (draft) => {
+            if (!item.series) draft.showings = showings;
+            draft.retries = retries;
+          })
+        }
+      >
+        As in the demo
+      </Button>
+    </Typography>
   );
 }
 
@@ -197,11 +227,19 @@ function TimingFields({ item, planned }: { item: Item; planned: PlannedItem }) {
   const { script } = useShow();
   const from = planned.timingFrom;
   const first = script.byItem.get(item.id)!.showings[0]!.timing;
-  // Best, likely and worst never run backwards: the others go along with the one that is typed.
+  const [isSpreadTyped, setSpreadTyped] = useState(false);
+  // The spread goes along with the likely time until somebody types it; best, likely and worst stay in order.
   const setTime = (key: keyof Timing, s: number) =>
     editItem(item.id, (draft) => {
       const at = TIMES.indexOf(key);
-      const next = { ...first, [key]: s };
+      const by = key === 'likelyS' && !isSpreadTyped && first.likelyS > 0 ? s / first.likelyS : 1;
+      if (key !== 'likelyS') setSpreadTyped(true);
+      const next = {
+        bestS: Math.round(first.bestS * by),
+        likelyS: first.likelyS,
+        worstS: Math.round(first.worstS * by),
+        [key]: s,
+      };
       TIMES.forEach((other, i) => {
         if (i < at) next[other] = Math.min(next[other], s);
         if (i > at) next[other] = Math.max(next[other], s);

@@ -29,7 +29,7 @@ export function Landing({
     <Box
       component="svg"
       role="img"
-      aria-label={`Lands between ${formatClock(up + bands.endS.p10)} and ${formatClock(up + bands.endS.p90)}, slot ends ${formatClock(up + slotEndS)}`}
+      aria-label={`Ends between ${formatClock(up + bands.endS.p10)} and ${formatClock(up + bands.endS.p90)}, slot ends ${formatClock(up + slotEndS)}`}
       sx={{
         position: 'absolute',
         right: 0,

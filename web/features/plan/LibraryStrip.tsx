@@ -22,7 +22,7 @@ export function LibraryStrip() {
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mb: 1.5 }}>
         <Find label="Find a demo" value={text} onValue={setText} sx={{ width: 220 }} />
         <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
-          Drag one onto the score, or add it by name above.
+          Drag one into the plan, or add it by name above.
         </Typography>
       </Box>
       <Box

@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import type { Finding } from '@hearty/core';
+import { isOpenStop, type Finding } from '@hearty/core';
 import { useCallback, useState, type RefCallback } from 'react';
 import { LevelMark, levelWord } from '../../kit/LevelMark';
 import { AcknowledgeStop } from './AcknowledgeStop';
@@ -17,10 +17,17 @@ export const findingId = ({ code, itemId = '', message }: Finding) =>
 /** In the order of the moments they concern. */
 export const inOrder = (findings: readonly Finding[]): Finding[] => [...findings].sort((a, b) => a.at - b.at);
 
+/** What is to be read first, at the top wherever its moment is: the first open stop, else poor odds, else the first caution. */
+const worstOf = (findings: readonly Finding[]): Finding | undefined => {
+  const all = inOrder(findings);
+  const cautions = all.filter((f) => f.level === 'caution');
+  return all.find(isOpenStop) ?? cautions.find((f) => f.code === 'slot-odds') ?? cautions[0];
+};
+
 /** Height that stands above the notes in their column. */
 const ABOVE_PX = 48;
 
-/** Findings beside the moment they concern, each with its fix. Without a scale they stand in a plain list. */
+/** The worst finding first, the others beside the moment they concern, each with its fixes. Without a scale they are a plain list. */
 export function Margin({
   findings,
   scale,
@@ -30,13 +37,14 @@ export function Margin({
   scale: Scale | undefined;
   onSelect: (itemId: string) => void;
 }) {
-  const sorted = inOrder(findings);
+  const worst = worstOf(findings);
+  const sorted = [...(worst ? [worst] : []), ...inOrder(findings).filter((f) => f !== worst)];
   const { heightOf, watch } = useHeights();
   const heights = sorted.map((finding) => heightOf(findingId(finding)));
   const tops =
     scale &&
     spread(
-      sorted.map((f) => Math.max(0, scale.y(f.at) + HEADS_PX - ABOVE_PX)),
+      sorted.map((f) => (f === worst ? 0 : Math.max(0, scale.y(f.at) + HEADS_PX - ABOVE_PX))),
       heights,
       8,
     );
@@ -58,7 +66,7 @@ export function Margin({
       ))}
       {findings.length === 0 && (
         <Typography component="li" color="textSecondary">
-          Nothing to say against this plan.
+          No problems found.
         </Typography>
       )}
     </Box>

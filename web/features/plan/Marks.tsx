@@ -35,7 +35,7 @@ export function HeadMarks({ findings, up }: MarksProps) {
   const all = toMend(findings);
   if (all.length === 0) return null;
   return (
-    <Box component="ul" aria-label="To mend" sx={{ display: 'flex', m: 0, p: 0, listStyle: 'none' }}>
+    <Box component="ul" aria-label="To fix" sx={{ display: 'flex', m: 0, p: 0, listStyle: 'none' }}>
       {all.slice(0, MOST).map((f) => (
         <li key={findingId(f)}>
           <ButtonBase
@@ -72,7 +72,7 @@ export function EdgeMarks({ findings, up, scale }: MarksProps & { scale: Scale }
   return (
     <Box
       component="ul"
-      aria-label="To mend, along the show"
+      aria-label="To fix, along the show"
       sx={{
         position: 'sticky',
         top: 72,

@@ -49,7 +49,11 @@ export function NewDemo({
       onSave={submit}
     >
       <FieldIn name="title" />
-      <FieldIn name="likelyS" autoFocus help="Such as 5 min. Best and worst are thought of around it." />
+      <FieldIn
+        name="likelyS"
+        autoFocus
+        help="Such as 5 min. We assume a best and a worst case around this."
+      />
       <FieldIn name="mark" help="The rest can wait; the demo’s page says what is missing." />
     </FormDialog>
   );

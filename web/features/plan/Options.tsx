@@ -67,7 +67,7 @@ export function Options({ item }: { item: Item }) {
                 sx={{ justifySelf: 'start' }}
                 onClick={() => set((list) => list.filter((_, at) => at !== i))}
               >
-                Not to choose from
+                Remove from the choice
               </Button>
             )}
           </Box>
@@ -79,7 +79,7 @@ export function Options({ item }: { item: Item }) {
           sx={{ justifySelf: 'start' }}
           onClick={() => set((list) => [...list, { demoId: free[0]!.id, share: 50 }])}
         >
-          One more to choose from
+          Add a demo to the choice
         </Button>
       )}
     </Box>

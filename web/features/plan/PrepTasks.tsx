@@ -30,7 +30,7 @@ export function PrepTasks({ item }: { item: Item }) {
           type={Item}
           name="resetBy"
           label={`Reset: ${reset.title}`}
-          empty={`whoever is free${!item.resetBy && reset.personId ? ` (${name(reset.personId)})` : ''}`}
+          empty={`anyone free${!item.resetBy && reset.personId ? ` (${name(reset.personId)})` : ''}`}
           value={item.resetBy}
           onValue={(resetBy) => make({ kind: 'set-item', itemId: item.id, fields: { resetBy } })}
           options={file.show.crew.map((p) => ({ value: p.personId, label: name(p.personId) }))}

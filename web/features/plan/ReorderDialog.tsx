@@ -78,7 +78,7 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
         )}
       </DialogContent>
       <DialogActions>
-        <Button onClick={onClose}>{'total' in state ? 'Stop' : found ? 'Leave it is' : 'Close'}</Button>
+        <Button onClick={onClose}>{'total' in state ? 'Stop' : found ? 'Keep the order' : 'Close'}</Button>
         {found && (
           <Button
             variant="contained"

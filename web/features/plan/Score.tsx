@@ -81,7 +81,7 @@ export function Score({ script, timetable, bands, scale, marks = false, leaf }: 
           >
             <span />
             <span />
-            {['Stage', ...people.map((p) => p.name), ...places.map((m) => m.name), 'Stands by itself'].map(
+            {['Stage', ...people.map((p) => p.name), ...places.map((m) => m.name), 'Unattended'].map(
               (name, i) => (
                 <Typography
                   key={i}

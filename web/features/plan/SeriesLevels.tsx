@@ -81,7 +81,7 @@ function SettingFields({
           value={played.value}
           help={
             own?.bestOf
-              ? 'The likeliest level, to plan with. Packed is for the largest.'
+              ? 'Plan with the likeliest level; packing covers the largest.'
               : `${min} to ${max}; usually ${usual}. What grows with it follows under Supplies.`
           }
           onValue={(value) => set({ value: value as number })}

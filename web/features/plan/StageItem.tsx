@@ -108,10 +108,7 @@ export const StageItem = memo(function StageItem({
       >
         <Typography noWrap={!twoLines} sx={{ fontWeight: demo ? 700 : 500, pr: 18, ...TITLE }}>
           {pinned && (
-            <PinIcon
-              titleAccess="stays where it is"
-              sx={{ fontSize: 'small', mr: 0.5, verticalAlign: '-2px' }}
-            />
+            <PinIcon titleAccess="kept in place" sx={{ fontSize: 'small', mr: 0.5, verticalAlign: '-2px' }} />
           )}
           {number > 0 && <span>{number} · </span>}
           {at && <span>{at} · </span>}

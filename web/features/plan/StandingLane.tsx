@@ -63,7 +63,7 @@ export function StandingLane({
   );
   const end = Math.max(timetable.endS, timetable.slotEndS);
   return (
-    <Box component="ul" aria-label="What stands" sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}>
+    <Box component="ul" aria-label="Unattended" sx={{ position: 'relative', m: 0, p: 0, listStyle: 'none' }}>
       {columns.list.map(({ task, column }, i) => {
         const staleS = Math.min(end + 60, task.staleS ?? task.usedS);
         const bad = task.staleS !== undefined && task.staleS < task.usedS;

@@ -25,7 +25,7 @@ export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
   return (
     <Box sx={{ display: 'flex', flexWrap: 'wrap', '@media print': { display: 'none' } }}>
       <Act
-        label={score ? 'As a list' : 'As a score'}
+        label={score ? 'Show as a list' : 'Show as a timeline'}
         icon={score ? <ListIcon /> : <TreeIcon />}
         onClick={() => usePlanView.setState({ view: score ? 'list' : 'score' })}
       />
@@ -53,9 +53,9 @@ export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
       </Tooltip>
       {score && (
         <>
-          <Act label="Further away" onClick={() => zoomBy(-1)} icon={<ZoomOutIcon />} />
-          <Act label="The whole show" onClick={() => zoomBy(0)} icon={<FitIcon />} />
-          <Act label="Closer" onClick={() => zoomBy(1)} icon={<ZoomInIcon />} />
+          <Act label="Zoom out" onClick={() => zoomBy(-1)} icon={<ZoomOutIcon />} />
+          <Act label="Fit" onClick={() => zoomBy(0)} icon={<FitIcon />} />
+          <Act label="Zoom in" onClick={() => zoomBy(1)} icon={<ZoomInIcon />} />
         </>
       )}
       {reordering && <ReorderDialog file={file} onClose={() => setReordering(false)} />}

@@ -30,7 +30,7 @@ const RULING_PX = 46;
  * `upS` seconds after midnight. Before curtain-up there is room for everything the busiest person does one below another.
  */
 export function scaleOf(timetable: Timetable, room: number, zoom = 1, upS = 0): Scale {
-  const firstS = Math.min(timetable.firstHandsS, timetable.doorsS, timetable.getInS) - 240;
+  const firstS = Math.min(timetable.crewCallS, timetable.doorsS, timetable.getInS) - 240;
   const outS = Math.max(timetable.endS, timetable.slotEndS, ...timetable.resets.map((r) => r.endS));
   // A hard end hours later is named in words, not drawn to scale.
   const lastS = Math.max(outS, Math.min(timetable.hardEndS ?? 0, outS + 240)) + 120;

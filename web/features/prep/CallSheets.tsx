@@ -1,9 +1,9 @@
 import { Box } from '@mui/material';
-import { clockOf, clockToS, formatClock, slotOf, type CallSheet, type ShowFile } from '@hearty/core';
+import { clockOf, clockToS, slotOf, type CallSheet, type ShowFile } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
 import { ExpectedPicturesOnPaper } from '../../kit/pictures';
 import { PaperTable, Sheet, Warned } from '../../kit/paper';
-import { lineWords, neededWords, warnings, whatWords } from './words';
+import { callWords, crewCallWords, latestWords, lineWords, warnings, whatWords } from './words';
 
 /** A sheet of more lines than this has a page of its own; shorter ones share one, and none is cut. */
 const OWN_PAGE = 14;
@@ -25,8 +25,8 @@ export function CallSheets({ file, sheets }: { file: ShowFile; sheets: readonly 
       >
         <Sheet
           kind={`Call sheet: ${sheet.name}`}
-          title={`${sheet.name}, here from ${formatClock(up + sheet.comesS)}`}
-          about={`${show.title} · ${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · crew call ${formatClock(up + sheet.crewCallS)} · curtain-up ${show.curtainUp}${neededWords(sheet, up)}`}
+          title={`${sheet.name}: ${callWords(sheet, up)}`}
+          about={`${show.title} · ${format(parseISO(show.date), 'EEEE d MMMM yyyy')} · ${venue.name} · ${crewCallWords(sheet.crewCallS, up)} · curtain-up ${show.curtainUp}${latestWords(sheet, up)}`}
         >
           <PaperTable
             head={['At', 'What', 'How long, where, by when', 'Done']}

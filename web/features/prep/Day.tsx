@@ -25,7 +25,8 @@ export function Day({
   const { file, script } = useShow();
   const clock = useMemo(() => clockOf(script, alone ? lines.map((l) => l.atS) : []), [script, lines, alone]);
   const { mutate: onTick } = useTick(file.show.id);
-  const nextAt = nowS === undefined ? -1 : lines.findIndex((l) => l.atS > nowS);
+  const shown = alone ? lines : together(lines);
+  const nextAt = nowS === undefined ? -1 : shown.findIndex((l) => l.atS > nowS);
   const now = nowS !== undefined && <Now clock={clock(nowS)} />;
   return (
     <Paper
@@ -34,7 +35,7 @@ export function Day({
       aria-label="The day"
       sx={{ listStyle: 'none', p: 0, m: 0, maxWidth: 900 }}
     >
-      {lines.map((line, i) => {
+      {shown.map((line, i) => {
         const state = callState(line, nowS ?? -Infinity, done.has(line.key));
         return (
           <Fragment key={line.personId + line.key}>
@@ -42,7 +43,7 @@ export function Day({
             <Line
               line={line}
               clock={clock}
-              isSame={lines[i - 1]?.atS === line.atS}
+              isSame={shown[i - 1]?.atS === line.atS}
               state={state}
               message={nowS === undefined ? '' : stateWords(line, state, nowS)}
               inRun={inRun.has(line.key)}
@@ -54,6 +55,36 @@ export function Day({
       })}
       {nextAt === -1 && now}
     </Paper>
+  );
+}
+
+/** Those who arrive, or leave, at the same moment are one line. */
+function together(lines: readonly DayLine[]): DayLine[] {
+  const joined: DayLine[] = [];
+  for (const line of lines) {
+    const i = joined.findIndex((l) => l.kind === line.kind && l.atS === line.atS);
+    if (i < 0 || !['arrive', 'leave'].includes(line.kind)) joined.push(line);
+    else joined[i] = { ...joined[i]!, name: `${joined[i]!.name}, ${line.name}` };
+  }
+  return joined;
+}
+
+/** Warnings in sight before the others are opened; a single other one takes no more room than the word for it. */
+const IN_SIGHT = 2;
+
+function Warnings({ all }: { all: readonly string[] }) {
+  const inSight = all.length <= IN_SIGHT + 1 ? all.length : IN_SIGHT;
+  const rest = all.slice(inSight);
+  return (
+    <>
+      {all.slice(0, inSight).join(' ')}
+      {rest.length > 0 && (
+        <details>
+          <summary>{rest.length} more cautions</summary>
+          {rest.join(' ')}
+        </details>
+      )}
+    </>
   );
 }
 
@@ -151,10 +182,11 @@ const Line = memo(function Line({
         )}
         {state !== 'done' && warnings(line).length > 0 && (
           <Typography
+            component="div"
             variant="body2"
             sx={{ borderLeft: 3, borderColor: 'warning.main', pl: 1.5, maxWidth: '80ch' }}
           >
-            {warnings(line).join(' ')}
+            <Warnings all={warnings(line)} />
           </Typography>
         )}
         {message && INK[state] && (

@@ -5,7 +5,6 @@ import {
   callState,
   clockToS,
   dayOf,
-  formatClock,
   formatDuration,
   isDoneInRun,
   wallClockDate,
@@ -26,6 +25,7 @@ import { today } from '../../kit/day';
 import { CallSheets } from './CallSheets';
 import { Day } from './Day';
 import { PrintIcon, ShowsIcon } from '../../kit/icons';
+import { callWords, crewCallWords } from './words';
 
 /** The day as one list: who does what when; on the day with a line for now, and what is due, late, can wait until. */
 export function PrepTab() {
@@ -49,8 +49,8 @@ export function PrepTab() {
   if (!sheets) return <Loading what="the day" />;
   if (sheets.length === 0)
     return (
-      <Empty title="Nobody is called">
-        Put people into the crew of this show; what each of them does when stands here.
+      <Empty title="No crew calls">
+        Add people to the crew of this show; what each of them does, and when, is shown here.
       </Empty>
     );
   const up = clockToS(file.show.curtainUp);
@@ -65,7 +65,7 @@ export function PrepTab() {
       paper={() => <CallSheets file={file} sheets={chosen ? [chosen] : sheets} />}
     >
       <Typography role="status" sx={{ mb: 2 }}>
-        Crew call {formatClock(up + sheets[0]!.crewCallS)} at the latest.{' '}
+        {crewCallWords(sheets[0]!.crewCallS, up)}.{' '}
         {nowS === undefined
           ? `The day is ${format(parseISO(file.show.date), 'EEEE d MMMM')}; the clock runs then. Times are those of the venue.`
           : `It is ${format(now, 'HH:mm')}. ${formatDuration(Math.abs(Math.round(nowS / 60) * 60))} ${nowS < 0 ? 'to' : 'since'} curtain-up. ${openWords(lines, nowS, done)}`}
@@ -84,7 +84,7 @@ export function PrepTab() {
           </ToggleButton>
           {sheets.map((s) => (
             <ToggleButton key={s.personId} value={s.personId} sx={whoSx}>
-              {s.name}, here from {formatClock(up + s.comesS)}
+              {s.name}, {callWords(s, up)}
             </ToggleButton>
           ))}
         </ToggleButtonGroup>

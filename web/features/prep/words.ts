@@ -18,9 +18,17 @@ export const warnings = ({ does = [], worn, cautions = [] }: CallLine): string[]
   ...cautions,
 ];
 
-/** When somebody's hands are first needed at the latest; nothing where that is not said by their coming. */
-export const neededWords = ({ neededS, comesS }: CallSheet, up: number): string =>
-  neededS === undefined || neededS <= comesS ? '' : ` · first needed by ${formatClock(up + neededS)}`;
+/** When somebody has to be there. */
+export const callWords = ({ callS }: CallSheet, up: number): string =>
+  callS === undefined ? 'no job' : `${callS < 0 ? 'call' : 'first on at'} ${formatClock(up + callS)}`;
+
+/** When the first of the crew has to be there, where there is a job before curtain-up. */
+export const crewCallWords = (crewCallS: number, up: number): string =>
+  crewCallS < 0 ? `Crew call ${formatClock(up + crewCallS)}` : 'No jobs before curtain-up';
+
+/** How late their first job may start, where that is later than planned. */
+export const latestWords = ({ callS = 0, neededS }: CallSheet, up: number): string =>
+  neededS === undefined || neededS <= callS ? '' : ` · first job must start by ${formatClock(up + neededS)}`;
 
 /** How long, where, what for, and the times that bind it. */
 export const lineWords = (line: CallLine, clock: (s: number) => string): string => {

@@ -15,6 +15,7 @@ import {
   type Script,
 } from '@hearty/core';
 import { format, parseISO } from 'date-fns';
+import { crewCallWords } from '../prep/words';
 import { PaperTable, Sheet, StopsOnPaper, Warned } from '../../kit/paper';
 
 /** The show on paper: the day, what is done before curtain-up, and every item with its cues. */
@@ -42,7 +43,7 @@ export function RunSheet({ script, plan }: { script: Script; plan: Plan }) {
         <>
           {format(parseISO(show.date), 'EEEE d MMMM yyyy')} · {venue.name} · {show.heads} people
           <Box sx={{ mt: 2, fontSize: 'text' }}>
-            Crew call {clock(timetable.crewCallS)} · get-in {clock(timetable.getInS)} · doors{' '}
+            {crewCallWords(timetable.crewCallS, script.upS)} · get-in {clock(timetable.getInS)} · doors{' '}
             {clock(timetable.doorsS)} · <b>curtain-up {clock(0)}</b> · ends {clock(timetable.endS)} ·{' '}
             <b>slot until {clock(timetable.slotEndS)}</b>
             {timetable.hardEndS !== undefined && ` · everyone out by ${clock(timetable.hardEndS)}`}

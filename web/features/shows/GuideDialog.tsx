@@ -42,8 +42,8 @@ export function GuideDialog({ shows, onClose }: { shows: readonly ShowLine[]; on
           />
         ) : (
           <Typography>
-            You have no show to come that is not open already, so a small one comes with it: three demos of
-            the starter shelf, in any room. Delete it when you have seen enough.
+            You have no upcoming show to use, so a small one is added: three demos from the starter shelf, in
+            any room. Delete it afterwards.
           </Typography>
         )}
         {start.error && <Alert severity="error">{start.error.message}</Alert>}

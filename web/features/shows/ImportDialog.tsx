@@ -24,7 +24,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
   };
   return (
     <Dialog open onClose={onClose} maxWidth="sm" fullWidth>
-      <DialogTitle>Bring in a show file</DialogTitle>
+      <DialogTitle>Import a show</DialogTitle>
       <DialogContent>
         <Typography sx={{ mb: 3 }}>
           A show file holds a show with its demos, venue, crew and stock. What you have is never overwritten:
@@ -39,7 +39,7 @@ export function ImportDialog({ onClose }: { onClose: () => void }) {
           Choose a file
         </FileButton>
         <Problems
-          message={`${name} was not brought in. ${problems.length === 1 ? 'One mistake' : `${problems.length} mistakes`}:`}
+          message={`${name} was not imported. ${problems.length === 1 ? 'One mistake' : `${problems.length} mistakes`}:`}
           problems={problems}
         />
       </DialogContent>

@@ -22,7 +22,7 @@ export function PastShows() {
       {pages.isPending && <Loading what="the shows of the past" />}
       {pages.data && found.length === 0 && (
         <Typography role="status" color="textSecondary">
-          {words.trim() ? 'No show of the past has that in its title or venue.' : 'No show of the past.'}
+          {words.trim() ? 'No past show has that in its title or venue.' : 'No past shows.'}
         </Typography>
       )}
       <Stack component="ul" aria-label="Shows played before" spacing={2} sx={listSx}>

@@ -1,7 +1,10 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
+  CLOCK_PATTERN,
+  clockToS,
   HAZARDS,
   missing,
+  toClock,
   namesOf,
   Show,
   showProblems,
@@ -117,7 +120,7 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
         <FieldIn name="date" />
         <FieldIn name="heads" />
         <FieldIn name="slotMin" />
-        <FieldIn name="curtainUp" />
+        <CurtainUp />
         <FieldIn name="doors" />
         <FieldIn name="getIn" />
         <FieldIn name="hardEnd" />
@@ -126,6 +129,33 @@ export function ShowDialog({ show, onClose }: { show?: Show; onClose: () => void
         <Bans />
       </Box>
     </FormDialog>
+  );
+}
+
+/** When it begins. Doors and get-in keep their distance to it, unless somebody typed another time there. */
+function CurtainUp() {
+  const { getValues, setValue, formState } = useFormContext<Show>();
+  const [before, setBefore] = useState(() => ({
+    curtainUp: getValues('curtainUp'),
+    doors: getValues('doors'),
+    getIn: getValues('getIn'),
+  }));
+  const moveAlong = () => {
+    const now: unknown = getValues('curtainUp');
+    if (typeof now !== 'string' || !CLOCK_PATTERN.test(now) || now === before.curtainUp) return;
+    const byS = clockToS(now) - clockToS(before.curtainUp);
+    const next = { ...before, curtainUp: now };
+    for (const name of ['doors', 'getIn'] as const) {
+      if (getValues(name) !== before[name]) continue;
+      next[name] = toClock(clockToS(before[name]) + byS);
+      setValue(name, next[name], { shouldDirty: true, shouldValidate: formState.isSubmitted });
+    }
+    setBefore(next);
+  };
+  return (
+    <Box onBlur={moveAlong} sx={{ display: 'grid' }}>
+      <FieldIn name="curtainUp" help="Doors and get-in move along." />
+    </Box>
   );
 }
 
@@ -214,7 +244,7 @@ function Crew({ fresh, people }: { fresh: StoreApi<Fresh>; people: Person[] }) {
       ))}
       {fields.length === 0 && (
         <Typography color="textSecondary" sx={{ mt: 1 }}>
-          Nobody yet.
+          No one yet.
         </Typography>
       )}
     </Box>
@@ -244,7 +274,7 @@ function Bans() {
         </Box>
       ))}
       <Button variant="outlined" sx={{ justifySelf: 'start' }} onClick={() => append({ hazard: HAZARDS[0] })}>
-        Forbid something at some hours
+        Add a time restriction
       </Button>
     </Box>
   );

@@ -2,8 +2,10 @@ import { Box, Button, Paper, Stack, Typography } from '@mui/material';
 import { copyOf, formatDuration, type ShowLine } from '@hearty/core';
 import { addDays, format, formatISO, parseISO } from 'date-fns';
 import { useSnackbar } from 'notistack';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { DayButton } from '../../kit/DayButton';
+import { MoreIcon } from '../../kit/icons';
 import { LevelMark } from '../../kit/LevelMark';
 import { newId } from '../../session/ids';
 import { useDocument, useSave } from '../../session/queries';
@@ -76,6 +78,7 @@ function Acts({ show }: { show: ShowLine }) {
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
   const removeWithUndo = useSayWithUndo('shows');
+  const [more, setMore] = useState(false);
   const copy = async (date: string) => {
     const { data: original, error } = await kept.refetch();
     if (!original)
@@ -95,19 +98,32 @@ function Acts({ show }: { show: ShowLine }) {
     <Box>
       <DayButton
         day={aWeekOn(show.date)}
-        label="The day of the copy"
+        label="Date of the copy"
         name={`Copy ${called}`}
         onPick={(date) => void copy(date)}
       >
         Copy …
       </DayButton>
-      <Button
-        color="inherit"
-        aria-label={`Delete ${called}`}
-        onClick={() => void removeWithUndo(show, called)}
-      >
-        Delete
-      </Button>
+      {more ? (
+        <Button
+          color="inherit"
+          autoFocus
+          aria-label={`Delete ${called}`}
+          onClick={() => void removeWithUndo(show, called)}
+          onBlur={() => setMore(false)}
+        >
+          Delete
+        </Button>
+      ) : (
+        <Button
+          color="inherit"
+          aria-label={`More for ${called}`}
+          onClick={() => setMore(true)}
+          sx={{ height: 44 }}
+        >
+          <MoreIcon />
+        </Button>
+      )}
     </Box>
   );
 }

@@ -32,7 +32,7 @@ export function ShowsPage() {
         <Button onClick={() => setGuide(true)}>Show me how</Button>
         <Button onClick={() => setEverything(true)}>Back up and restore</Button>
         <Button startIcon={<ImportIcon />} onClick={() => setImporting(true)}>
-          Bring in a show file
+          Import a show
         </Button>
         <Button variant="contained" startIcon={<AddIcon />} onClick={() => setMaking(true)}>
           New show

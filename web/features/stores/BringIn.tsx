@@ -68,7 +68,7 @@ export function BringIn({ onClose }: { onClose: () => void }) {
   const bring = () =>
     void attempt(async () => {
       const done = await importCsv.mutateAsync({ csv, leaveWrong });
-      enqueueSnackbar(`${done.goods} goods and ${done.counts} counts are in.`);
+      enqueueSnackbar(`Imported ${done.goods} items and ${done.counts} counts.`);
       onClose();
     });
   const count = (status: keyof typeof STATUS) => preview?.rows.filter((r) => r.status === status).length ?? 0;
@@ -76,7 +76,7 @@ export function BringIn({ onClose }: { onClose: () => void }) {
   const useful = count('new') + count('changed');
   return (
     <Dialog open onClose={onClose} maxWidth="md" fullWidth>
-      <DialogTitle>Bring in a CSV of stores</DialogTitle>
+      <DialogTitle>Import stores from CSV</DialogTitle>
       <DialogContent>
         <Typography color="textSecondary" sx={{ mb: 3 }}>
           The first line names the columns; save the stores as CSV to see them all. Amounts may be in kitchen
@@ -123,7 +123,7 @@ export function BringIn({ onClose }: { onClose: () => void }) {
           disabled={!preview || !!preview.message || useful === 0 || (wrong > 0 && !leaveWrong)}
           onClick={bring}
         >
-          Bring it in
+          Import
         </Button>
       </DialogActions>
     </Dialog>

@@ -1,4 +1,4 @@
-import { formatMoney, type TourAnswer } from '@hearty/core';
+import { aboutMoney, type TourAnswer } from '@hearty/core';
 import { PaperTable, Sheet } from '../../kit/paper';
 import { onPaper } from '../../kit/table';
 import { BUY_COLUMNS, buyKey } from './buyColumns';
@@ -10,7 +10,7 @@ export function BuySheet({ tour: { buying, today } }: { tour: TourAnswer }) {
   return (
     <Sheet
       kind="To buy"
-      title={`To buy, about ${formatMoney(buying.reduce((sum, b) => sum + (b.cost ?? 0), 0))}`}
+      title={`To buy, ${aboutMoney(buying.reduce((sum, b) => sum + (b.cost ?? 0), 0))}`}
       about={`For all shows from ${dayWords(today)} on.`}
     >
       {suppliers.map((supplier) => (

@@ -56,7 +56,7 @@ export function Count({ stores }: { stores: StoresAnswer }) {
   );
   const found = lines.filter((l) => plainText(l.stock.good.name).includes(plainText(words.trim())));
   const { shown, more } = useMore(found);
-  if (lines.length === 0) return <Empty title="Nothing to count">Write down a good first.</Empty>;
+  if (lines.length === 0) return <Empty title="Nothing to count">Add an item first.</Empty>;
   const counted = lines.filter((l) => typeof values[l.key] === 'number');
   const wrong = lines.filter((l) => isRefused(values[l.key]));
   const save = () => {
@@ -104,7 +104,7 @@ export function Count({ stores }: { stores: StoresAnswer }) {
           disabled={counted.length === 0 || wrong.length > 0 || write.isPending}
           onClick={save}
         >
-          Write it down
+          Record
         </Button>
       </Box>
       {write.error && (

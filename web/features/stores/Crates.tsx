@@ -32,7 +32,7 @@ export function Crates() {
         </Button>
       </Box>
       {crates.data.length === 0 && (
-        <Empty title="No crates yet">Write down a crate, and shows are packed into it.</Empty>
+        <Empty title="No crates yet">Add a crate, and shows are packed into it.</Empty>
       )}
       <Box
         sx={{

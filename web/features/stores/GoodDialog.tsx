@@ -15,7 +15,7 @@ export function GoodDialog({ stored, onClose }: { stored: Stored<Good>; onClose:
   const cup = useSettings((s) => s.cup);
   return (
     <FormDialog
-      title={stored.version ? stored.body.name : 'New good'}
+      title={stored.version ? stored.body.name : 'New item'}
       type={Good}
       {...rest}
       onClose={onClose}

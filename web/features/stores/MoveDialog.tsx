@@ -39,7 +39,7 @@ interface Written {
 
 /** What is asked for each kind of move. */
 function fieldsFor(kind: MoveWish['kind']) {
-  const lot = declare.document({ label: 'Of which lot', empty: 'what expires first' });
+  const lot = declare.document({ label: 'From which lot', empty: 'what expires first' });
   return {
     ...(kind !== 'opened' && { amount: fieldOf(WrittenMove, 'amount') }),
     ...(kind === 'bought'
@@ -98,7 +98,7 @@ export function MoveDialog({ wish: { kind, stock }, onClose }: { wish: MoveWish;
       type={fields}
       form={form}
       trouble={<SaveFailed error={write.error} />}
-      does="Write it down"
+      does="Record"
       saving={write.isPending}
       onClose={onClose}
       onSave={send}

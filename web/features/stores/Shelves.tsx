@@ -26,8 +26,8 @@ export function Shelves({ stores, onEdit }: { stores: StoresAnswer; onEdit: (goo
   if (stores.goods.length === 0)
     return (
       <Empty title="The stores are empty">
-        Write down a good, or bring in a CSV of what you have. Its first line names the columns: name, sort,
-        unit, on shelf, expires.
+        Add an item, or import a CSV of what you have. Its first line names the columns: name, sort, unit, on
+        shelf, expires.
       </Empty>
     );
   return (
@@ -135,9 +135,7 @@ function StockMenu({ stock, onEdit, onMove }: MenuProps) {
         >
           Opened a pack
         </MenuItem>
-        <MenuItem onClick={pick(() => onEdit({ id: good.id, version, body: good }))}>
-          Change the good
-        </MenuItem>
+        <MenuItem onClick={pick(() => onEdit({ id: good.id, version, body: good }))}>Edit the item</MenuItem>
         <MenuItem onClick={pick(() => void remove({ id: good.id, version }, good.name))}>Delete</MenuItem>
       </Menu>
     </>

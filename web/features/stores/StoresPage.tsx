@@ -49,13 +49,13 @@ export function StoresPage() {
       />
       <PageHead title="Stores" window={`${VIEWS.find(([name]) => name === view)?.[1] ?? 'Shelves'} · Stores`}>
         <Button startIcon={<ImportIcon />} onClick={() => setBringing(true)}>
-          Bring in CSV
+          Import CSV
         </Button>
         <Button startIcon={<ExportIcon />} href="/api/stores/csv">
           Stores as CSV
         </Button>
         <Button variant="contained" startIcon={<AddIcon />} onClick={() => setGood(fresh())}>
-          New good
+          New item
         </Button>
       </PageHead>
       <BrokenLines kinds={['good', 'crate']} />

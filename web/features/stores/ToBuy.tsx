@@ -1,5 +1,5 @@
 import { Alert, Box, Button, Typography } from '@mui/material';
-import { buyingCsv, costsCsv, formatMoney, type TourAnswer } from '@hearty/core';
+import { aboutMoney, buyingCsv, costsCsv, type TourAnswer } from '@hearty/core';
 import { useTour } from '../../session/queries';
 import { Failed } from '../../kit/Failed';
 import { Empty, Loading } from '../../kit/States';
@@ -18,7 +18,7 @@ export function ToBuy() {
   if (!tour.data) return <Loading what="the shows to come" />;
   const { shows, buying } = tour.data;
   if (shows.length === 0)
-    return <Empty title="No show is to come">Plan one, and what it is short of stands here.</Empty>;
+    return <Empty title="No upcoming shows">Plan one, and what it lacks is listed here.</Empty>;
   const total = buying.reduce((sum, b) => sum + (b.cost ?? 0), 0);
   const suppliers = [...new Set(buying.map((b) => b.supplier))];
   const bySupplier = suppliers.flatMap((supplier) => buying.filter((b) => b.supplier === supplier));
@@ -35,9 +35,7 @@ export function ToBuy() {
         <section>
           <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 3 }}>
             <Typography variant="h2" sx={{ flex: 1 }}>
-              {buying.length === 0
-                ? 'Nothing is to buy'
-                : `${buying.length} to buy, about ${formatMoney(total)}`}
+              {buying.length === 0 ? 'Nothing to buy' : `${buying.length} to buy, ${aboutMoney(total)}`}
             </Typography>
             <Button
               startIcon={<ExportIcon />}

@@ -56,9 +56,7 @@ export const COST_COLUMNS: Column<TourAnswer['shows'][number]>[] = [
     head: 'Show',
     cell: (s) => (
       <>
-        <Link to={`/shows/${s.showId}/supplies`} style={{ color: 'inherit' }}>
-          {s.title}
-        </Link>
+        <Link to={`/shows/${s.showId}/supplies`}>{s.title}</Link>
         <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
           {dayWords(s.date)}, {s.heads} people
         </Typography>
@@ -68,7 +66,7 @@ export const COST_COLUMNS: Column<TourAnswer['shows'][number]>[] = [
   },
   {
     head: 'Uses about',
-    cell: (s) => formatMoney(s.usesCost),
+    cell: (s) => (s.usesCost > 0 ? formatMoney(s.usesCost) : 'no price'),
     sortBy: (s) => s.usesCost,
     as: 'figure',
     color: () => 'secondary.main',

@@ -37,7 +37,7 @@ test('goods stand by name, lots in the order they are used up, and empty ones ar
 test('a lot says how long it is good, when it was opened, and when it is past its day', () => {
   expect(untilWords(lot('a', 'x', 1))).toBe('keeps');
   expect(untilWords(lot('a', 'x', 1, { goodUntil: '2099-01-03' }))).toBe('until 3 Jan 2099');
-  expect(untilWords(lot('a', 'x', 1, { goodUntil: day(-1) }))).toContain('past its day since');
+  expect(untilWords(lot('a', 'x', 1, { goodUntil: day(-1) }))).toContain('expired since');
   expect(untilWords(lot('a', 'x', 1, { openedOn: '2026-02-01' }))).toBe('opened 1 Feb 2026, keeps');
 });
 

@@ -52,12 +52,12 @@ export const moveOf = (
 
 export const dayWords = (day: string) => format(parseISO(day), 'd MMM yyyy');
 
-/** "until 3 Jan 2027", "past its day since 1 Nov 2026". */
+/** "until 3 Jan 2027", "expired since 1 Nov 2026". */
 export function untilWords({ goodUntil, openedOn }: LotStock): string {
   const opened = openedOn ? `opened ${dayWords(openedOn)}, ` : '';
   if (goodUntil === undefined) return `${opened}keeps`;
   return goodUntil < today()
-    ? `${opened}past its day since ${dayWords(goodUntil)}`
+    ? `${opened}expired since ${dayWords(goodUntil)}`
     : `${opened}until ${dayWords(goodUntil)}`;
 }
 
@@ -67,4 +67,4 @@ export const amountWords = (good: Good, amount: number) => formatAmount(amount, 
 export const forShows = (b: BuyLine) => [...new Set(b.forShows.map((s) => s.title))].join(', ');
 
 export const supplierWords = (supplier: BuyLine['supplier']) =>
-  supplier ? supplier[0]!.toUpperCase() + supplier.slice(1) : 'From anywhere';
+  supplier ? supplier[0]!.toUpperCase() + supplier.slice(1) : 'No supplier set';

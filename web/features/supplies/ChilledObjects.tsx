@@ -31,7 +31,7 @@ export function ChilledObjects({
   return (
     <Box sx={{ gridColumn: '1 / -1' }}>
       <Typography variant="h3" sx={{ mb: 1 }}>
-        Chilled besides
+        Also chilled
       </Typography>
       {cold.objects.map((o) => (
         <Box key={o.id} sx={{ display: 'grid', gridTemplateColumns: '1fr 104px 72px 44px', gap: 1, mb: 1 }}>

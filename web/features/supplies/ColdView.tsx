@@ -132,7 +132,7 @@ function Budget({
       </Box>
       {!own && (
         <Typography color="textSecondary" sx={{ my: 1 }}>
-          Worked out with the usual figures of such a vessel. Change what is otherwise with yours.
+          Worked out with the usual figures of such a vessel. Change what differs for yours.
         </Typography>
       )}
       {findings.map((f) => (

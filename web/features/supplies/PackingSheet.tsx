@@ -36,7 +36,7 @@ export function PackingSheet({ file: { show, venue }, packing }: { file: ShowFil
       {packing.crates.map((c) =>
         table(
           c.crateId,
-          `${c.name}: ${c.kg.toFixed(1)} kg, first wanted ${formatClock(up + c.firstS)}, from the bottom up`,
+          `${c.name}: ${c.kg.toFixed(1)} kg, first needed ${formatClock(up + c.firstS)}, from the bottom up`,
           c.things.map((thing) => ({ thing, about: thing.storage === 'ordinary' ? '' : thing.storage })),
         ),
       )}

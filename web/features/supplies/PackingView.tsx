@@ -16,7 +16,8 @@ import { newId } from '../../session/ids';
 import { Failed } from '../../kit/Failed';
 import { usePacking } from '../../workers/planner';
 import { WorkerFailed } from '../../workers/worker';
-import { Empty, Loading } from '../../kit/States';
+import { Loading } from '../../kit/States';
+import { NothingNeeded } from './NothingNeeded';
 import { download } from '../../kit/download';
 import { OnPaper } from '../../kit/paper';
 import { useShow } from '../../session/show';
@@ -51,9 +52,7 @@ export function PackingView() {
     return (
       <>
         <SuppliesViews />
-        <Empty title="Nothing to pack">
-          Put demos into the running order; what they need is packed here.
-        </Empty>
+        <NothingNeeded title="Nothing to pack" use="packed" />
       </>
     );
   const outWith = (stores.data?.lots ?? []).filter((l) => (l.out[file.show.id] ?? 0) > 0).length;
@@ -88,8 +87,7 @@ export function PackingView() {
       </Box>
       {crates.data.length === 0 && (
         <Alert severity="info" sx={{ mb: 3 }}>
-          There is no crate yet. <Link to="/stores/crates">Write one down</Link> and things are packed into
-          it.
+          There is no crate yet. <Link to="/stores/crates">Add one</Link> and things are packed into it.
         </Alert>
       )}
       <Box sx={{ mb: 3 }}>
@@ -163,7 +161,7 @@ function Crate({
   return (
     <Group
       title={crate.name}
-      about={`${crate.kg.toFixed(1)} of ${crate.limitKg} kg, ${crate.litres.toFixed(0)} of ${crate.insideL} L · first wanted ${formatClock(up + crate.firstS)} · from the bottom up`}
+      about={`${crate.kg.toFixed(1)} of ${crate.limitKg} kg, ${crate.litres.toFixed(0)} of ${crate.insideL} L · first needed ${formatClock(up + crate.firstS)} · from the bottom up`}
     >
       {crate.things.map((t) => (
         <Line

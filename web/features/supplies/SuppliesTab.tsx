@@ -1,9 +1,17 @@
-import { formatAmount, formatMoney, PER_WORDS, RUN_OUT_PCT, Show, type TourLine } from '@hearty/core';
+import {
+  aboutMoney,
+  formatAmount,
+  formatMoney,
+  PER_WORDS,
+  RUN_OUT_PCT,
+  Show,
+  type TourLine,
+} from '@hearty/core';
 import { Box, Button, Typography } from '@mui/material';
 import { FieldOf } from '../../kit/fields';
 import { useTour } from '../../session/queries';
 import { useSettings } from '../../session/settings';
-import { Empty } from '../../kit/States';
+import { NothingNeeded } from './NothingNeeded';
 import { edit } from '../../session/draft';
 import { useShow } from '../../session/show';
 import { OnPaper } from '../../kit/paper';
@@ -24,11 +32,7 @@ export function SuppliesTab() {
   const buying = onTour ?? plan.buying;
   const lineOf = (goodId: string) => buying.lines.find((l) => l.goodId === goodId);
   if (consumables.length + kit.length === 0) {
-    return (
-      <Empty title="Nothing is needed yet">
-        Put demos into the running order; what they need is totalled here.
-      </Empty>
-    );
+    return <NothingNeeded title="Nothing is needed yet" use="totalled" />;
   }
   const bought = buying.lines;
   const cost = bought.reduce((sum, c) => sum + (c.cost ?? 0), 0);
@@ -55,10 +59,9 @@ export function SuppliesTab() {
         <section>
           <Typography variant="h2">Consumables</Typography>
           <Typography color="textSecondary" sx={{ mb: 2 }}>
-            {toBuy === 0
-              ? 'All of it is on the shelf.'
-              : `${toBuy} to buy${cost > 0 ? `, about ${formatMoney(cost)}` : ''}.`}{' '}
-            {`About ${formatMoney(buying.usesCost)} of supplies${buying.perHead === undefined ? '' : `, ${formatMoney(buying.perHead)} per person`}.`}{' '}
+            {toBuy === 0 ? 'All of it is on the shelf.' : `${toBuy} to buy, ${aboutMoney(cost)}.`}{' '}
+            {buying.usesCost > 0 &&
+              `About ${formatMoney(buying.usesCost)} of supplies${buying.perHead === undefined ? '' : `, ${formatMoney(buying.perHead)} per person`}. `}
             Packed is enough for retries.
           </Typography>
           <Odds />
@@ -143,8 +146,8 @@ function NeedWorking({ need, line }: { need: Need; line: TourLine | undefined })
       {line && (
         <li>
           The shows before it may use {amount(line.before)} of it together; {amount(line.usable)} are usable
-          on the day{line.past > 0 && `, ${amount(line.past)} are past their day by then`}. Odds are pooled:
-          this show’s share of the tour is {amount(line.share)}.
+          on the day{line.past > 0 && `, ${amount(line.past)} have expired by then`}. Odds are pooled: this
+          show’s share of the tour is {amount(line.share)}.
         </li>
       )}
       {need.takesRest && <li>The finale takes whatever the others leave.</li>}

@@ -40,7 +40,7 @@ export function VenuesPage() {
       <BrokenLines kinds={['venue', 'person']} />
       {venues.data.length === 0 && (
         <Empty title="No venues yet">
-          Write down where you play: its kind, whether it allows flame, the marks where demos stand.
+          Add the places you play: its kind, whether it allows flame, the marks where demos stand.
         </Empty>
       )}
       <Cards>
@@ -97,7 +97,7 @@ export function VenuesPage() {
             setPerson({ id: newId(), version: 0, body: { id: '', name: '', role: 'stagehand', skills: [] } })
           }
         >
-          Add somebody
+          Add a person
         </Button>
       </Box>
       <Cards>

@@ -72,7 +72,7 @@ export function VenueDialog({ stored, onClose }: { stored: Stored<Venue>; onClos
           <FieldIn name="curfew" />
         </Pair>
       </Part>
-      <Part title="4. Marks, as one walks the stage">
+      <Part title="4. Marks, in walking order">
         <Marks />
       </Part>
       <Part title="5. Whom to ask">
@@ -159,7 +159,7 @@ export function PersonDialog({ stored, onClose }: { stored: Stored<Person>; onCl
   const { save, ...rest } = useDocumentForm('people', Person, stored, { called: 'person', onSaved: onClose });
   return (
     <FormDialog
-      title={stored.version ? stored.body.name : 'Somebody new'}
+      title={stored.version ? stored.body.name : 'New person'}
       type={Person}
       {...rest}
       onClose={onClose}

@@ -162,10 +162,19 @@ function Typed(props: DrawnProps) {
     setTyped(undefined);
     onValue(picked);
   };
+  // What a bare number is taken for is shown while it is typed.
+  const taken =
+    field.as === 'duration' && found?.ok && /^[\d.,]+$/.test(typed?.trim() ?? '')
+      ? `= ${sayField(field, found.value)}`
+      : '';
   const help =
     wrong ??
     error ??
-    (props.help || beside(field, value, measure) || (field.as === 'lines' && 'One a line.') || field.help);
+    (taken ||
+      props.help ||
+      beside(field, value, measure) ||
+      (field.as === 'lines' && 'One a line.') ||
+      field.help);
   return (
     <TextField
       {...appearance(props)}
@@ -218,7 +227,7 @@ function Chosen(props: DrawnProps & { options: readonly Option[]; several?: bool
     several
       ? (chosen as string[]).map((value) => labels.get(value) ?? value).join(', ') || (field.empty ?? '')
       : chosen === ''
-        ? mayBeEmpty && (field.empty ?? 'not said')
+        ? mayBeEmpty && (field.empty ?? 'not set')
         : labels.get(chosen as string);
   // What is not among them any more is shown as nothing chosen.
   const known = several || labels.has(value as string) ? value : '';
@@ -238,7 +247,7 @@ function Chosen(props: DrawnProps & { options: readonly Option[]; several?: bool
         select: { multiple: several, displayEmpty: true, renderValue: words },
       }}
     >
-      {mayBeEmpty && !several && <MenuItem value="">{field.empty ?? 'not said'}</MenuItem>}
+      {mayBeEmpty && !several && <MenuItem value="">{field.empty ?? 'not set'}</MenuItem>}
       {options.map((o) => (
         <MenuItem key={o.value} value={o.value} sx={{ whiteSpace: 'normal', overflowWrap: 'anywhere' }}>
           {o.label}

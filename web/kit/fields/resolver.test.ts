@@ -47,7 +47,7 @@ test('what could not be read stops the save, wherever it stands, with the senten
 test('of declared fields, those that must not be empty are asked for', () => {
   const fields: Fields = {
     note: declare.title('Note'),
-    lot: declare.document('Of which lot'),
+    lot: declare.document('From which lot'),
     until: { ...declare.day('Use by'), optional: true },
   };
   const { errors } = resolverOf(fields)({ note: '', until: undefined }, undefined, WHERE) as {

@@ -8,7 +8,7 @@ const QUALITIES = [0.85, 0.7, 0.5];
 const MOST_FILE_BYTES = 50_000_000;
 
 /**
- * A picture drawn anew, at most 1600 pixels long and 2 MB large: nothing of what a camera wrote beside it is left (where,
+ * A picture drawn again, at most 1600 pixels long and 2 MB large: nothing of what a camera wrote beside it is left (where,
  * when, with what). Errors: an Error with a sentence for the person where it is no picture or cannot be read here.
  */
 export async function shrunk(file: Blob): Promise<Blob> {

@@ -1,15 +1,17 @@
-import type { EventsPage } from '@hearty/core';
+import type { EventsNews, EventsPage } from '@hearty/core';
 import { ApiError } from '../api';
 import { isOfOneHouse, type Disk, type KeptRun } from './disk';
 import type { Ask, Outbox } from './outbox';
 import type { Reconciled } from './reconcile';
 
+type Page = Pick<EventsPage, 'events' | 'lastSeq'> & Partial<Pick<EventsPage, 'role'>>;
+
 export interface CatchUpOptions {
   disk: Disk;
   outbox: Outbox;
   ask: Ask;
-  /** Called with each page of events, once it is on the disk. */
-  onPage?: (page: EventsPage) => void;
+  /** Called with each page of events, once it is on the disk; one that the line brought does not repeat the role. */
+  onPage?: (page: Page) => void;
   /** The phase of the run as it is folded here. */
   phase?: () => string | undefined;
   /** Called with the run as the disk has it. */
@@ -24,17 +26,15 @@ export interface CatchUpOptions {
  * to; undefined where there was nothing to compare. Errors: those of `ask`.
  */
 export async function catchUp(run: KeptRun, options: CatchUpOptions): Promise<Reconciled | undefined> {
-  const { disk, outbox, ask, onPage, phase, onKept, goOn = () => true } = options;
+  const { disk, outbox, ask, goOn = () => true } = options;
   let kept = run;
   /** Ids on the server, while both sides are compared, and those that were here before. */
   let there: Set<string> | undefined;
   let known: Set<string> | undefined;
   const keep = async (change: Partial<KeptRun>) => {
-    kept = { ...kept, ...change, phase: phase?.() ?? kept.phase };
+    kept = { ...kept, ...change, phase: options.phase?.() ?? kept.phase };
     // Until all is compared, nobody takes it for compared: broken off, it begins again.
-    if (there) return;
-    await disk.keepRun(kept).catch(() => undefined);
-    onKept?.(kept);
+    if (!there) await keepRun(kept, options);
   };
   for (let more = true; more && goOn();) {
     const askedAt = outbox.clock();
@@ -51,12 +51,7 @@ export async function catchUp(run: KeptRun, options: CatchUpOptions): Promise<Re
     }
     more = page.more;
     for (const { id } of page.events) there?.add(id);
-    // Kept here before the place in the log moves on: killed between, they are fetched again.
-    if (page.events.length > 0) await disk.keep(page.events, 'kept').catch(() => undefined);
-    if (!goOn()) return undefined;
-    onPage?.(page);
-    if (page.events.length > 0 || page.lastSeq !== kept.lastSeq || page.role !== kept.role)
-      await keep({ lastSeq: page.lastSeq, role: page.role });
+    await takePage(kept, page, options, keep);
   }
   if (!there || !goOn()) return undefined;
   const { sendBack } = await rarely();
@@ -65,6 +60,32 @@ export async function catchUp(run: KeptRun, options: CatchUpOptions): Promise<Re
   there = undefined;
   await keep({});
   return { sent, received, missing };
+}
+
+/** Whether news of a run follows on what this device has, so that nothing has to be asked for. */
+export const followsOn = (run: KeptRun, { after, lastSeq, generation }: EventsNews): boolean =>
+  run.lastSeq === after && lastSeq >= after && run.generation === generation;
+
+/** Keeps a page of events on this device, hands it on, and notes how far the log is here now. */
+export async function takePage(
+  run: KeptRun,
+  { events, lastSeq, role = run.role }: Page,
+  options: CatchUpOptions,
+  keep = (change: Partial<KeptRun>): Promise<void> =>
+    keepRun({ ...run, ...change, phase: options.phase?.() ?? run.phase }, options),
+): Promise<void> {
+  const { disk, onPage, goOn = () => true } = options;
+  // Kept here before the place in the log moves on: killed between, they are fetched again.
+  if (events.length > 0) await disk.keep(events, 'kept').catch(() => undefined);
+  if (!goOn()) return;
+  onPage?.({ events, lastSeq, ...(role && { role }) });
+  if (events.length > 0 || lastSeq !== run.lastSeq || role !== run.role)
+    await keep({ lastSeq, ...(role && { role }) });
+}
+
+async function keepRun(run: KeptRun, { disk, onKept }: CatchUpOptions): Promise<void> {
+  await disk.keepRun(run).catch(() => undefined);
+  onKept?.(run);
 }
 
 /** A page of the log; where the restored backup does not have the run itself, it is given back first. */

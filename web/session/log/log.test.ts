@@ -211,6 +211,32 @@ test('two devices end with one log, each tap kept, whatever their clocks say', a
   for (const { at } of server.events) expect(Math.abs(at - Date.now() - 5000)).toBeLessThan(3000);
 });
 
+test('what the line brings is taken without asking; what does not follow on what is here is asked for', async () => {
+  let asked = 0;
+  server.onPage = () => void asked++;
+  const tab = openTab('listening', { hasLine: true, pollMs: 1e6 });
+  const other = openTab('other', { storage: fakeStorage() });
+  await other.open('run');
+  await tab.open('run');
+  await other.record(note('one'));
+  await until(() => tab.texts().length === 1 && server.events.length === 1);
+  await other.close();
+  asked = 0;
+  await other.open('run');
+  const askedByOther = asked;
+  await other.close();
+  await other.outbox.record('run', note('two'));
+  await until(() => tab.texts().length === 2);
+  expect([asked - askedByOther, (await tab.disk.run('run'))?.lastSeq]).toEqual([0, 2]);
+  // A message is lost on the way, and a backup is restored: both are seen by what comes next.
+  server.events.push({ ...server.events[1]!, id: 'lost', tick: 9, body: { text: 'three' } });
+  server.restore(server.events);
+  await other.outbox.record('run', note('four'));
+  await until(() => tab.texts().length === 4);
+  expect(asked).toBeGreaterThan(askedByOther);
+  expect(tab.texts()).toEqual(expect.arrayContaining(['three', 'four']));
+});
+
 test('a device whose disk is full goes on in this tab, says so, and sends what it has', async () => {
   const whole = openDisk(`device-${n}`);
   const disk: Disk = { ...whole, keep: () => Promise.reject(new DOMException('full', 'QuotaExceededError')) };
@@ -291,6 +317,35 @@ test('a run left while its events are being kept is not mixed into the one opene
   server.up = true;
   await until(() => tab.state().state !== undefined);
   expect([tab.state().runId, tab.texts()]).toEqual(['second', []]);
+});
+
+test('a run left while its place in the log is being kept does not stand in for the one opened next', async () => {
+  const other = openTab('other', { storage: fakeStorage() });
+  await other.open('first');
+  const whole = openDisk(`device-${n}`);
+  let keeping = false;
+  let goOn = () => {};
+  let isSlow = false;
+  const slow: Disk = {
+    ...whole,
+    keepRun: async (run) => {
+      await whole.keepRun(run);
+      if (!isSlow || run.id !== 'first') return;
+      keeping = true;
+      await new Promise<void>((done) => (goOn = done));
+    },
+  };
+  const tab = openTab(undefined, { disk: slow, hasLine: true });
+  await tab.open('first');
+  isSlow = true;
+  await other.record(note('of the first'));
+  await until(() => keeping);
+  const opened = tab.open('second');
+  goOn();
+  await opened;
+  await until(() => tab.state().state !== undefined);
+  expect([tab.state().runId, tab.texts()]).toEqual(['second', []]);
+  expect((await tab.disk.run('second'))?.lastSeq).toBe(0);
 });
 
 test('a write into the ledger is answered for, and one that is refused is told to whoever wrote it', async () => {

@@ -93,7 +93,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
   const unpend = (ids: ReadonlySet<string>) =>
     store.setState((s) => ({ pending: s.pending.filter((e) => !ids.has(e.id)) }));
 
-  /** Counts what is owed; what was recorded while it counted is not forgotten: it counts anew. */
+  /** Counts what is owed; what was recorded while it counted is not forgotten: it counts again. */
   async function count(): Promise<void> {
     for (let before = -1; before !== recorded;) {
       before = recorded;
@@ -281,7 +281,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     record,
     send,
     hear,
-    /** Told when the server has events of these logs: what is shown of them is asked for anew. */
+    /** Told when the server has events of these logs: what is shown of them is asked for again. */
     whenKept: (listener: typeof kept): void => {
       kept = listener;
     },
@@ -289,7 +289,7 @@ export function createOutbox({ disk, ask, newId, keeps, channel, storage, now = 
     see,
     /** What this device's own clock says, in ms: for `hear`. */
     clock: now,
-    /** The server's time as this device reckons it, in ms. */
+    /** The server's time as this device works it out, in ms. */
     now: () => now() + ahead,
     listen: (listener: Told): (() => void) => {
       listeners.add(listener);

@@ -14,7 +14,8 @@ const note = (text: string): Happening => ({ kind: 'note', body: { text } });
 
 let server: FakeServer;
 let n = 0;
-const tabOf = (device: string) => openTab(server, `${device}-${n}`, { storage: fakeStorage() });
+const tabOf = (device: string, hasLine = false) =>
+  openTab(server, `${device}-${n}`, { storage: fakeStorage(), hasLine });
 const sent = () => server.events.map((e) => (e.body as { text?: string }).text);
 const settled = (tab: ReturnType<typeof tabOf>) => tab.state().waiting === 0;
 
@@ -157,7 +158,7 @@ test('writes, sleeps, kills and restores in any order: everything recorded ends 
       n++;
       server.up = true;
       server.restore([]);
-      const tabs = [0, 1, 2].map((i): ReturnType<typeof tabOf> | undefined => tabOf(`d${i}`));
+      const tabs = [0, 1, 2].map((i): ReturnType<typeof tabOf> | undefined => tabOf(`d${i}`, i > 0));
       for (const tab of tabs) await tab!.open('run');
       let backup: Envelope[] = [];
       const recorded: string[] = [];
@@ -174,7 +175,7 @@ test('writes, sleeps, kills and restores in any order: everything recorded ends 
           tabs[device] = undefined;
           continue;
         }
-        tabs[device] ??= tabOf(`d${device}`);
+        tabs[device] ??= tabOf(`d${device}`, device > 0);
         await tabs[device].open('run');
         if (does === 'open' || !tabs[device].state().state) continue;
         recorded.push(`${recorded.length}`);
@@ -182,7 +183,7 @@ test('writes, sleeps, kills and restores in any order: everything recorded ends 
       }
       server.up = true;
       for (const i of [0, 1, 2]) {
-        tabs[i] ??= tabOf(`d${i}`);
+        tabs[i] ??= tabOf(`d${i}`, i > 0);
         await tabs[i].open('run');
       }
       const all = [...recorded].sort();

@@ -2,6 +2,7 @@ import {
   foldRun,
   runClock,
   script,
+  type EventsNews,
   type Recorded,
   type Run,
   type RunEvent,
@@ -14,7 +15,7 @@ import {
 } from '@hearty/core';
 import { createStore } from 'zustand';
 import { ApiError } from '../api';
-import { catchUp } from './catchUp';
+import { catchUp, followsOn, takePage, type CatchUpOptions } from './catchUp';
 import type { Reconciled } from './reconcile';
 import type { Disk, KeptRun } from './disk';
 import type { Ask, Outbox } from './outbox';
@@ -40,8 +41,8 @@ export interface RunLogOptions {
   ask: Ask;
   /** How often the server is asked for what other devices did, in ms. */
   pollMs?: number;
-  /** Hears from the server that a run has something new; gives the way to stop. */
-  listen?: (runId: string, news: () => void) => () => void;
+  /** Hears from the server what is new in a run, after a place in its log; gives the way to stop. */
+  listen?: (runId: string, onNews: (news: EventsNews) => void, place: () => number) => () => void;
 }
 
 const CLOSED = {
@@ -112,10 +113,25 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
     }
     await join(mine);
     if (mine === opening)
-      stopListening = listen?.(runId, () => {
-        news = true;
-        if (!asking) void join(mine);
-      });
+      stopListening = listen?.(
+        runId,
+        (heard) => void takeNews(heard, mine),
+        () => kept?.lastSeq ?? 0,
+      );
+  }
+
+  /** Takes what the server's line brought; where it does not follow on what is here, the server is asked. */
+  async function takeNews(heard: EventsNews, mine: number): Promise<void> {
+    news = true;
+    if (asking) return;
+    asking = true;
+    if (kept && heard.events && followsOn(kept, heard)) {
+      news = false;
+      await takePage(kept, { ...heard, events: heard.events }, catchUpOptions(mine));
+    }
+    if (mine !== opening) return;
+    asking = false;
+    if (news) void join(mine);
   }
 
   /** Fetches what this device has not, and asks again a little later, at once where something new was heard of. */
@@ -150,19 +166,23 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
       take(owed as RunEvent[]);
       await disk.keepRun(kept!).catch(() => undefined);
     }
-    const reconciled = await catchUp(kept!, {
-      ...{ disk, outbox, ask },
-      // Another run may be on the screen by now: these are not its events.
-      goOn: () => mine === opening,
-      onPage: ({ role, events }) => {
-        if (role !== store.getState().role) store.setState({ role });
-        take(events);
-      },
-      phase: () => store.getState().state?.phase,
-      onKept: (run) => (kept = run),
-    });
+    const reconciled = await catchUp(kept!, catchUpOptions(mine));
     if (reconciled && mine === opening) store.setState({ reconciled });
   }
+
+  const catchUpOptions = (mine: number): CatchUpOptions => ({
+    ...{ disk, outbox, ask },
+    // Another run may be on the screen by now: these are not its events.
+    goOn: () => mine === opening,
+    onPage: ({ role, events }) => {
+      if (role && role !== store.getState().role) store.setState({ role });
+      take(events);
+    },
+    phase: () => store.getState().state?.phase,
+    onKept: (run) => {
+      if (mine === opening) kept = run;
+    },
+  });
 
   /** A run as the server has it, with nothing of its log yet. Errors: those of `ask`. */
   async function fetchRun(runId: string): Promise<KeptRun> {

@@ -66,7 +66,7 @@ export function Amounts({ path, bench, prefix }: Gives) {
     <Given
       name={`${path}.amounts`}
       add="Work out an amount"
-      remove="Take this amount out"
+      remove="Remove this amount"
       fresh={() => ({ goodId: used[0]!, figure: '' })}
       pair={(at) => (
         <Amount path={at} bench={bench} used={used.flatMap((id) => goods.find((g) => g.id === id) ?? [])} />
@@ -102,7 +102,7 @@ export function Times({ path, bench, prefix }: Gives) {
     <Given
       name={`${path}.times`}
       add="Work out when a task is ready"
-      remove="Take this time out"
+      remove="Remove this time"
       fresh={() => ({ taskId: tasks[0]!.id, figure: '' })}
       pair={(at) => (
         <>

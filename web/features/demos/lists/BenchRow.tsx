@@ -61,7 +61,7 @@ function Inputs({ path, bench }: { path: string; bench: Bench }) {
   return (
     <Box
       role="group"
-      aria-label="What goes in"
+      aria-label="Inputs"
       sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1fr 1fr 1fr' } }}
     >
       {Object.entries(bench.inputs).map(([name, input]) => (

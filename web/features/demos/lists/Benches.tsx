@@ -16,7 +16,7 @@ export const Benches = ({ prefix = '' }: { prefix?: string }) => (
     </Typography>
     <Rows
       name={`${prefix}benches`}
-      add="Add a bench"
+      add="Add a calculator"
       columns="minmax(0, 1fr)"
       fresh={() => BLANK.benches(shortId())}
       row={(path) => (

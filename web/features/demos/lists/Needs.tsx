@@ -104,7 +104,7 @@ function InWords({ path }: { path: string }) {
   const goodId = useWatch({ name: `${path}.goodId` }) as string | undefined;
   return goodId ? null : (
     <Below>
-      <FieldIn whileShown name={`${path}.what`} help="What is in words is said, but not counted or packed." />
+      <FieldIn whileShown name={`${path}.what`} help="Free text is shown, but not counted or packed." />
     </Below>
   );
 }

@@ -82,11 +82,7 @@ function Causes({ path }: { path: string }) {
           <FieldIn name={`${path}.causes.${i}.cause`} />
           <FieldIn name={`${path}.causes.${i}.quickTest`} />
           <FieldIn name={`${path}.causes.${i}.cure`} />
-          <IconButton
-            aria-label="Take this cause out"
-            onClick={() => remove(i)}
-            sx={{ width: 44, height: 44 }}
-          >
+          <IconButton aria-label="Remove this cause" onClick={() => remove(i)} sx={{ width: 44, height: 44 }}>
             <CloseIcon fontSize="small" />
           </IconButton>
         </Box>

@@ -5,7 +5,7 @@ import { FieldIn } from '../../../kit/fields';
 import { Rows } from '../../../kit/Rows';
 import { shortId } from './common';
 
-/** What one may set for an item: a number with its limits, or one of a few names. */
+/** What can be set for an item: a number with its limits, or one of a few names. */
 export const Parameters = () => (
   <Rows
     name="parameters"

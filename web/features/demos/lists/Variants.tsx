@@ -97,7 +97,7 @@ function VariantAmounts({ path }: { path: string }) {
           <GoodField path={`${path}.amounts.${i}`} sort="consumable" />
           <GoodAmount path={`${path}.amounts.${i}`} />
           <IconButton
-            aria-label="Take this amount out"
+            aria-label="Remove this amount"
             onClick={() => remove(i)}
             sx={{ width: 44, height: 44 }}
           >
