@@ -62,7 +62,14 @@ test('a contest of five minutes: its clock starts at its own length and stops in
   });
   expect(put.ok()).toBe(true);
   await page.clock.install();
+  // A panel whose code does not arrive costs its own place only, until it does.
+  await page.route('**/panels-loaded-*.js', (route) => route.abort());
   await openStage(page, 'nine-minutes-of-air');
+  await press(page, 'Jump or skip');
+  await expect(page.getByText('This panel is still loading')).toBeVisible();
+  await page.unroute('**/panels-loaded-*.js');
+  await expect(page.getByRole('list', { name: 'All items' })).toBeVisible();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
   // The server would correct a clock that jumps.
   await server.kill();
   const left = async () => {

@@ -18,7 +18,7 @@ import { DISPLAY } from '../kit/theme';
 import { record } from '../session/runLog';
 import { CoverLine, Cures } from './Cures';
 import { AcknowledgedStops, HowItStands } from './GateLines';
-import { Guess } from './panels';
+import { Guess, PanelPlace } from './panels';
 import { Target } from './Target';
 import { Wait, Window } from './Timers';
 import type { Fit } from './useFit';
@@ -141,7 +141,11 @@ export function NowBlock({ script, state, now, gates, onGo }: Props) {
           </Typography>
         </Box>
       )}
-      {c?.guess && isRunning && item && !item.closed && <Guess item={item} step={c.guess} onGo={onGo} />}
+      {c?.guess && isRunning && item && !item.closed && (
+        <PanelPlace>
+          <Guess item={item} step={c.guess} onGo={onGo} />
+        </PanelPlace>
+      )}
       {isOn && <Guessed script={script} item={item} />}
       {c && isRunning && c.putOn.length > 0 && <Beside title="put on" lines={c.putOn} />}
       {volunteers && volunteers.ask.length > 0 && (

@@ -24,7 +24,7 @@ import { inTurn, press, record, undoLast } from '../session/runLog';
 import { BarredPanel } from './BarredPanel';
 import { InterlockPanel } from './InterlockPanel';
 import { NowBlock, NowLine } from './NowBlock';
-import { ChangePanel, JumpList, OutcomePanel, ReadingPad } from './panels';
+import { ChangePanel, JumpList, OutcomePanel, PanelPlace, ReadingPad } from './panels';
 import { Singles } from './Singles';
 import { SpokenState, SkipLinks } from './Spoken';
 import { StageBand } from './StageBand';
@@ -215,7 +215,7 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
           // It scrolls where there is much to read: by the keyboard too.
           tabIndex={0}
         >
-          <Suspense>
+          <PanelPlace>
             {panel?.kind === 'outcome' && current ? (
               <OutcomePanel script={script} item={current} onOutcome={go} />
             ) : panel?.kind === 'change' && current ? (
@@ -241,7 +241,7 @@ export function Stage({ script, state, rehearsal }: { script: Script; state: Run
             ) : (
               <NowBlock script={script} state={state} now={now} gates={gates} onGo={go} />
             )}
-          </Suspense>
+          </PanelPlace>
         </Box>
         {!panel && state.rehearsal?.seed !== undefined && (
           <Suspense>
