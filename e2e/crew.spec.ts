@@ -33,7 +33,7 @@ test('a clearance taken away is a stop on the plan; the day moved is on the list
   await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByText('second presenter · cleared for flame', { exact: true })).toBeVisible();
   await page.goto(`${HALL}/plan`);
-  await expect(page.getByRole('list', { name: 'Findings' })).toContainText(
+  await expect(page.getByRole('group', { name: 'First finding' })).toContainText(
     'Nobody on stage in “Fog for everybody” is cleared for cryogen.',
   );
   await page.getByRole('button', { name: 'Show details' }).click();

@@ -1,4 +1,4 @@
-import { expect, HALL, saved, test } from './server';
+import { expect, HALL, saved, test, openFindings } from './server';
 
 const percent = async (text: Promise<string | null>) => Number(/(\d+) %/.exec((await text) ?? '')![1]);
 
@@ -102,7 +102,7 @@ test('the whole loop: plan, check, play with failures, debrief; and the next pla
   await expect(odds).toContainText('85');
   await expect(odds).toContainText('Bath too warm (1)');
   await page.goto(`${HALL}/plan`);
-  await expect(page.getByRole('list', { name: 'Findings' })).toContainText('Bring ice for the basin');
+  await expect(await openFindings(page)).toContainText('Bring ice for the basin');
   await expect(page.getByTestId('landing')).not.toHaveText(landingBefore!);
   // What was written stands where the demo is planned, and on its own page, with the way back to this debrief.
   await page.getByRole('button', { name: /^The can that bows, / }).click();

@@ -18,7 +18,7 @@ test('with 300 items only what is in sight is drawn, and the rest as one comes t
   expect(await drawn()).toBeLessThan(120);
   // By keyboard one comes to every item all the same.
   await order.getByRole('button', { name: /^Talk 295,/ }).focus();
-  for (let i = 0; i < 8; i++) await page.keyboard.press('Shift+Tab');
+  for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowUp');
   await expect(order.locator(':focus')).toBeVisible();
 });
 
@@ -41,7 +41,7 @@ test('where colours are forced, marks of level are seen and what is chosen is to
 }) => {
   await page.emulateMedia({ forcedColors: 'active' });
   await page.goto('/shows/nine-minutes-of-air/plan');
-  const mark = page.getByRole('list', { name: 'To fix', exact: true }).getByRole('button').first();
+  const mark = page.getByRole('list', { name: 'To fix, along the show' }).getByRole('button').first();
   await expect(mark).toBeVisible();
   expect(await drawn(page, mark.locator('span[aria-hidden]'))).toBe(true);
   const frame = (locator: ReturnType<Page['locator']>) =>

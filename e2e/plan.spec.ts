@@ -1,4 +1,4 @@
-import { expect, HALL, order, saved, test } from './server';
+import { expect, HALL, openFindings, order, saved, test } from './server';
 
 test('planning with the keyboard alone: move, edit, add, take out, undo', async ({ page }) => {
   await page.goto(`${HALL}/plan`);
@@ -75,7 +75,7 @@ test('a show over its slot offers what to leave out; one press mends it, undo br
   page,
 }) => {
   await page.goto('/shows/nine-minutes-of-air/plan');
-  const findings = page.getByRole('list', { name: 'Findings' });
+  const findings = await openFindings(page);
   await expect(findings).toContainText('over its slot');
   const before = await order(page);
   // One is not enough for nine minutes: the smallest cut that lands within the slot takes two.

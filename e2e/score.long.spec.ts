@@ -1,5 +1,5 @@
 import { type Page } from '@playwright/test';
-import { expect, HALL, order, saved, test } from './server';
+import { expect, HALL, openFindings, order, saved, test } from './server';
 
 const COLD = '/shows/cold-snap';
 const findings = (page: Page) => page.getByRole('list', { name: 'Findings' });
@@ -15,6 +15,7 @@ test('a wait names its cause and its fix; hovering shows the landing, one press 
   page,
 }) => {
   await page.goto(`${COLD}/plan`);
+  await openFindings(page);
   await expect(findings(page)).toContainText('2 min of dead air before “Leaves like glass”');
   await expect(findings(page)).toContainText('Open-top cryogen flask, 5 L');
   const bring = page.getByRole('button', { name: 'Bring 1 more: Open-top cryogen flask, 5 L' });
@@ -33,6 +34,7 @@ test('hovering over a fix redraws the line that says what it would do, and neith
 }) => {
   await page.goto(`${COLD}/plan`);
   await expect(page.getByTestId('landing')).toBeVisible();
+  await openFindings(page);
   const bring = page.getByRole('button', { name: 'Bring 1 more: Open-top cryogen flask, 5 L' });
   await bring.scrollIntoViewIfNeeded();
   await page.evaluate(() => {

@@ -175,6 +175,14 @@ export const order = async (page: Page) => {
   );
 };
 
+/** Opens the pane of findings over the plan, and gives its list. */
+export async function openFindings(page: Page) {
+  const list = page.getByRole('list', { name: 'Findings' });
+  await page.getByRole('button', { name: /^(\d+ more to look at|\d+ notes?|All fixes)$/ }).click();
+  await list.waitFor();
+  return list;
+}
+
 /** Waits until the draft is on the server. */
 export const saved = (page: Page) =>
   expect(page.getByRole('status').filter({ hasText: 'All saved' })).toBeVisible();

@@ -75,8 +75,19 @@ export const OneOf = ({
 /** What an `Autocomplete` is typed into. */
 export const findInput = (
   label: string,
-  { error, help }: { error?: string | undefined; help?: string } = {},
+  { error, help, example }: { error?: string | undefined; help?: string; example?: string } = {},
 ) =>
   function FindInput(params: AutocompleteRenderInputParams) {
-    return <TextField {...params} label={label} error={!!error} helperText={error ?? help} />;
+    return (
+      <TextField
+        {...params}
+        label={label}
+        {...(example !== undefined && {
+          placeholder: example,
+          slotProps: { ...params.slotProps, inputLabel: { ...params.slotProps?.inputLabel, shrink: true } },
+        })}
+        error={!!error}
+        helperText={error ?? help}
+      />
+    );
   };

@@ -3,7 +3,6 @@ import {
   mdiArrowDown,
   mdiArrowUp,
   mdiBookMultipleOutline,
-  mdiBookshelf,
   mdiCalculatorVariantOutline,
   mdiCalendarMonth,
   mdiCalendarOutline,
@@ -13,10 +12,8 @@ import {
   mdiDeleteOutline,
   mdiDoorOpen,
   mdiDotsVertical,
-  mdiFileTreeOutline,
   mdiFitToScreenOutline,
   mdiFlaskOutline,
-  mdiFormatListNumbered,
   mdiLock,
   mdiLockOpenVariant,
   mdiMagnify,
@@ -27,8 +24,6 @@ import {
   mdiPlus,
   mdiPrinterOutline,
   mdiRedo,
-  mdiSwapVertical,
-  mdiTableFurniture,
   mdiTrayArrowDown,
   mdiTrayArrowUp,
   mdiUndo,
@@ -57,21 +52,16 @@ export const ExpandIcon = icon(mdiChevronDown, 'Expand');
 export const ExportIcon = icon(mdiTrayArrowDown, 'Export');
 export const FitIcon = icon(mdiFitToScreenOutline, 'Fit');
 export const ImportIcon = icon(mdiTrayArrowUp, 'Import');
-export const LibraryIcon = icon(mdiBookshelf, 'Library');
 export const LightIcon = icon(mdiWhiteBalanceSunny, 'Light');
-export const ListIcon = icon(mdiFormatListNumbered, 'List');
 export const LockIcon = icon(mdiLock, 'Lock');
 export const LogbookIcon = icon(mdiBookMultipleOutline, 'Logbook');
-export const MarksIcon = icon(mdiTableFurniture, 'Marks');
 export const MoreIcon = icon(mdiDotsVertical, 'More');
 export const PinIcon = icon(mdiPin, 'Pin');
 export const PrintIcon = icon(mdiPrinterOutline, 'Print');
 export const RedoIcon = icon(mdiRedo, 'Redo');
-export const ReorderIcon = icon(mdiSwapVertical, 'Reorder');
 export const SearchIcon = icon(mdiMagnify, 'Search');
 export const ShowsIcon = icon(mdiCalendarOutline, 'Shows');
 export const StoresIcon = icon(mdiArchiveOutline, 'Stores');
-export const TreeIcon = icon(mdiFileTreeOutline, 'Tree');
 export const UndoIcon = icon(mdiUndo, 'Undo');
 export const UnlockIcon = icon(mdiLockOpenVariant, 'Unlock');
 export const UpIcon = icon(mdiArrowUp, 'Up');

@@ -137,7 +137,7 @@ export function AddItem({ onAdded }: { onAdded: (itemId: string) => void }) {
             {'demo' in c && <span>{formatDuration(stepsTiming(c.demo).likelyS)}</span>}
           </li>
         )}
-        renderInput={findInput('Add', { help: 'A demo, talk, a pick, a break, a choice.' })}
+        renderInput={findInput('Add', { example: 'a demo, talk, a pick, a break' })}
       />
       <Suspense>
         {begun !== undefined && (

@@ -9,20 +9,21 @@ import {
 import { Box } from '@mui/material';
 import { formatClock, type ShowFile, type Timetable } from '@hearty/core';
 import { useCallback, useRef, useState, type ReactNode } from 'react';
-import { changeOf, type Held } from './drag';
-import type { Scale } from './scale';
+import { changeOf } from './drag';
+import type { Held } from './ribbon/held';
+import type { TimeMap } from './ribbon/time';
 import { make, think, usePlanView } from './view';
 
 interface DragBoardProps {
   file: ShowFile;
   timetable: Timetable;
-  scale: Scale;
+  time: TimeMap;
   up: number;
   children: ReactNode;
 }
 
 /** Everything that can be dragged on the plan, and what letting go would do: shown while it is held, made when let go. */
-export function DragBoard({ file, timetable, scale, up, children }: DragBoardProps) {
+export function DragBoard({ file, timetable, time, up, children }: DragBoardProps) {
   const board = useRef<HTMLDivElement>(null);
   const [held, setHeld] = useState<Held>();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
@@ -56,7 +57,7 @@ export function DragBoard({ file, timetable, scale, up, children }: DragBoardPro
       movedY: y - top.top - fromY,
       personId: lane?.getAttribute('data-person') ?? undefined,
     };
-    return changeOf(thing, at, file.show, timetable, scale);
+    return changeOf(thing, at, file.show, timetable, time);
   };
   const thought = usePlanView((s) => s.thought);
   const startS = thought?.kind === 'set-task' ? thought.choice.startS : undefined;

@@ -6,7 +6,7 @@ import { useLibrary } from '../../session/queries';
 import { Find } from '../../kit/Find';
 import { useMore } from '../../kit/useMore';
 import { newId } from '../../session/ids';
-import type { Held } from './drag';
+import type { Held } from './ribbon/held';
 
 /** The demos of the library as cards, to be dragged onto the score. */
 export function LibraryStrip() {

@@ -7,7 +7,6 @@ import {
   script as scriptOf,
   type Item,
   type Plan,
-  type Script,
   type Show,
   type ShowFile,
   type Timetable,
@@ -19,142 +18,148 @@ import { newId } from '../../session/ids';
 import { useWhatIf } from '../../workers/planner';
 import { ShowProvider, useShow, type ShowContext } from '../../session/show';
 import { AddItem } from './AddItem';
+import { Banner } from './Banner';
+import { BeforeShow } from './BeforeShow';
 import { DragBoard } from './DragBoard';
-import { Headline } from './Headline';
 import { ItemPanel } from './ItemPanel';
 import { LibraryStrip } from './LibraryStrip';
 import { ListView } from './ListView';
-import { Margin } from './Margin';
-import { EdgeMarks, HeadMarks } from './Marks';
-import { scaleOf, type Scale } from './scale';
-import { Score } from './Score';
+import { Findings } from './Findings';
+import { useLinesOf } from './ribbon/measure';
+import { ribbonOf, type Ribbon, type RibbonInput, type RibbonRoom } from './ribbon/ribbon';
+import { RibbonView } from './ribbon/RibbonView';
+import { useRoom } from './useRoom';
 import { ChangesSinceLastRun } from './ChangesSinceLastRun';
 import { Toolbar } from './Toolbar';
-import { make, select, tell, usePlanView, zoomBy, type PlanView } from './view';
-
-/** Height the score fills on a laptop before it scrolls. */
-const ROOM_PX = 620;
+import { make, select, tell, usePlanView, zoomBy } from './view';
 
 /**
- * The score of the show, with what has to be said about it in the margin; or the same as a list. What is moved stands
- * where it goes at once, by the last plan; the figures and the findings follow when they are worked out.
+ * The show as a ribbon with threads, or as a list, with the worst finding in a banner and the others in a pane. What is
+ * moved stands where it goes at once, by the last plan; the figures and the findings follow when they are worked out.
  */
 export function PlanTab() {
   const now = useShow();
   const later = useDeferredValue(now);
   const { file, script, plan, fresh } = now;
   const selected = usePlanView((s) => s.selected);
-  const zoom = usePlanView((s) => s.zoom);
   const chosen = usePlanView((s) => s.view);
   const library = usePlanView((s) => s.library);
-  const narrow = useMediaQuery(useTheme().breakpoints.down('md'));
+  const theme = useTheme();
+  const narrow = useMediaQuery(theme.breakpoints.down('md'));
   const view = chosen ?? (narrow ? 'list' : 'score');
   const timetable = useMemo(
     () => (fresh ? plan.timetable : moved(plan.timetable, script)),
     [fresh, plan.timetable, script],
   );
-  const scale = useMemo(() => scaleOf(timetable, ROOM_PX, zoom, script.upS), [timetable, zoom, script.upS]);
-  // What stands beside the score follows a moment later, in a drawing of its own that a key interrupts.
-  const laterScale = useDeferredValue(scale);
+  const [main, size] = useRoom();
+  const room = useRibbonRoom(size);
+  const findings = later.plan.findings;
+  const ribbon = useMemo(
+    () => ribbonOf({ script, timetable, bands: plan.bands, findings }, room),
+    [script, timetable, plan.bands, findings, room],
+  );
   usePlanKeys(selected, file);
   return (
-    <DragBoard file={file} timetable={timetable} scale={scale} up={script.upS}>
+    <DragBoard file={file} timetable={timetable} time={ribbon.time} up={script.upS}>
       <Thinking show={file.show} />
-      <Bar context={later} view={view} />
-      {library && <LibraryStrip />}
+      <Bar context={later} selected={selected} />
+      <BeforeShow script={script} timetable={timetable} />
       <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 24px 290px' },
-          gridTemplateRows: { lg: 'auto 1fr' },
-          gridTemplateAreas: {
-            xs: '"add" "main" "aside"',
-            lg: '"main edge add" "main edge aside"',
-          },
-          columnGap: 3,
-          rowGap: 2,
-        }}
+        sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-start', columnGap: 3, rowGap: 1, mb: 2 }}
       >
-        <Box sx={{ gridArea: 'add' }}>
+        <Box sx={{ width: { xs: '100%', sm: 260 } }}>
           <Adding />
+        </Box>
+        <Toolbar view={view} file={file} />
+        <Box sx={{ ml: 'auto', maxWidth: 300 }}>
           <ChangesSinceLastRun file={later.file} />
         </Box>
-        <Box sx={{ gridArea: 'main', minWidth: 0 }}>
+      </Box>
+      {library && <LibraryStrip />}
+      <Box sx={{ display: 'flex', flexDirection: { xs: 'column', lg: 'row' }, position: 'relative', gap: 3 }}>
+        <Box ref={main} sx={{ flex: 1, minWidth: 0, width: '100%' }}>
           {view === 'list' ? (
             <Listed file={file} plan={plan} timetable={timetable} />
           ) : (
-            <Drawn script={script} timetable={timetable} bands={plan.bands} scale={scale} />
+            <Drawn
+              script={script}
+              timetable={timetable}
+              bands={plan.bands}
+              findings={findings}
+              room={room}
+              ribbon={ribbon}
+            />
           )}
         </Box>
-        <Box sx={{ gridArea: 'edge', display: { xs: 'none', lg: 'block' } }}>
-          {view === 'score' && <Edge findings={later.plan.findings} up={script.upS} scale={laterScale} />}
-        </Box>
-        <Box sx={{ gridArea: 'aside', minWidth: 0 }}>
-          <Aside context={later} scale={view === 'list' ? undefined : laterScale} selected={selected} />
-        </Box>
+        <Aside context={later} selected={selected} isOver={view === 'score'} />
       </Box>
       <Told />
     </DragBoard>
   );
 }
 
+/** What the ribbon shows and how large: the room on the page and what was chosen. */
+function useRibbonRoom({ width, height }: { width: number; height: number }): RibbonRoom {
+  const linesOf = useLinesOf();
+  const zoom = usePlanView((s) => s.zoom);
+  const marks = usePlanView((s) => s.marks);
+  const before = usePlanView((s) => s.before);
+  const unattended = usePlanView((s) => s.unattended);
+  return useMemo(
+    () => ({ width, height, zoom, linesOf, marks, before, unattended }),
+    [width, height, zoom, linesOf, marks, before, unattended],
+  );
+}
+
 const Adding = memo(() => <AddItem onAdded={select} />);
 Adding.displayName = 'Adding';
-const Edge = memo(EdgeMarks);
-
-/** The figures, what is to fix and the tools in one line, in sight however far one scrolls. */
+/** The odds and the worst finding, in sight however far one scrolls. */
 const Bar = memo(function Bar({
-  context: { plan, script, fresh, progress, file },
-  view,
+  context: { plan, script, fresh, progress },
+  selected,
 }: {
   context: ShowContext;
-  view: PlanView;
+  selected: string | undefined;
 }) {
   return (
-    <Box
-      sx={{
-        position: { md: 'sticky' },
-        top: 0,
-        zIndex: 7,
-        display: 'flex',
-        flexWrap: 'wrap',
-        columnGap: 4,
-        rowGap: 1,
-        alignItems: 'center',
-        mb: 3,
-        py: 1,
-        bgcolor: 'background.default',
-        borderBottom: 1,
-        borderColor: 'divider',
-      }}
-    >
-      <Headline plan={plan} script={script} fresh={fresh} progress={progress} />
-      <HeadMarks findings={plan.findings} up={script.upS} />
-      <Box sx={{ flex: 1 }} />
-      <Toolbar view={view} file={file} />
+    <Box sx={{ position: { md: 'sticky' }, top: 0, zIndex: 7, mb: 2, bgcolor: 'background.default' }}>
+      <Banner plan={plan} script={script} fresh={fresh} progress={progress} selected={selected} />
     </Box>
   );
 });
 
-/** The open item with its own findings, or all of them beside the moments they concern. */
+/** Findings and the open item stand over the right of a ribbon that has no room for them beside it. */
+const OVER = {
+  position: { lg: 'absolute' },
+  ...{ right: 0, top: 0, zIndex: 6, p: { lg: 3 }, bgcolor: 'background.paper' },
+  ...{ border: { lg: 1 }, borderColor: { lg: 'divider' } },
+} as const;
+
+/** The open item with its own findings, or all findings. */
 const Aside = memo(function Aside({
   context,
-  scale,
   selected,
+  isOver,
 }: {
   context: ShowContext;
-  scale: Scale | undefined;
   selected: string | undefined;
+  isOver: boolean;
 }) {
+  const isOpen = usePlanView((s) => s.findings);
+  const isNarrow = useMediaQuery(useTheme().breakpoints.down('lg'));
   const item = context.file.show.items.find((i) => i.id === selected);
+  if (isOver && !isNarrow && !isOpen && !item) return null;
   return (
     <ShowProvider value={context}>
-      {item && <Opened key={item.id} item={item} />}
-      <Findings
-        findings={item ? othersThan(item, context.plan) : context.plan.findings}
-        scale={item ? undefined : scale}
-        onSelect={select}
-      />
+      <Box sx={{ flex: 'none', width: { xs: '100%', lg: 314 }, minWidth: 0, ...(isOver && OVER) }}>
+        {item && <Opened key={item.id} item={item} />}
+        {(isOpen || !item || isNarrow || !isOver) && (
+          <AllFindings
+            findings={item ? othersThan(item, context.plan) : context.plan.findings}
+            onSelect={select}
+          />
+        )}
+      </Box>
     </ShowProvider>
   );
 });
@@ -163,32 +168,29 @@ const Opened = ({ item }: { item: Item }) => <ItemPanel item={item} onClose={() 
 
 const othersThan = (item: Item, plan: Plan) => plan.findings.filter((f) => f.itemId !== item.id);
 
-/** What stands beside the score changes with the plan only, not with what one points at. */
-const Findings = memo(Margin);
-const Drawing = memo(Score);
+/** Findings change with the plan only, not with what one points at. */
+const AllFindings = memo(Findings);
+const Drawing = memo(RibbonView);
 
-interface DrawnProps {
-  script: Script;
-  timetable: Timetable;
-  bands: Plan['bands'];
-  scale: Scale;
+interface DrawnProps extends RibbonInput {
+  room: RibbonRoom;
+  ribbon: Ribbon;
 }
 
-/** The score as it is, or, while something is moved, as it would be: roughly at once, then as it is worked out. */
-function Drawn(now: DrawnProps) {
+/** The ribbon as it is, or, while something is moved, as it would be: roughly at once, then as it is worked out. */
+function Drawn({ script, timetable, bands, findings, room, ribbon }: DrawnProps) {
   const would = usePlanView((s) => (s.moving && s.thought ? s.rough : undefined));
   const plan = usePlanView((s) => (s.moving && s.thought && s.whatIf?.exact ? s.whatIf.plan : undefined));
-  const marks = usePlanView((s) => s.marks);
-  const rough = useMemo(() => would && moved(now.timetable, would), [would, now.timetable]);
-  return (
-    <Drawing
-      script={would ?? now.script}
-      timetable={plan?.timetable ?? rough ?? now.timetable}
-      bands={plan?.bands ?? now.bands}
-      scale={now.scale}
-      marks={marks}
-    />
+  const rough = useMemo(() => would && moved(timetable, would), [would, timetable]);
+  const drawn = would ? (plan?.timetable ?? rough ?? timetable) : timetable;
+  const shown = useMemo(
+    () =>
+      would
+        ? ribbonOf({ script: would, timetable: drawn, bands: plan?.bands ?? bands, findings }, room)
+        : ribbon,
+    [would, drawn, plan?.bands, bands, findings, room, ribbon],
   );
+  return <Drawing ribbon={shown} script={would ?? script} timetable={drawn} />;
 }
 
 /** The running order as a list, what is moved in its new place at once. */

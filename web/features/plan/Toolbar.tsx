@@ -1,61 +1,51 @@
-import { Box, IconButton, Tooltip } from '@mui/material';
+import { Box, Button, IconButton, Tooltip } from '@mui/material';
 import type { ShowFile } from '@hearty/core';
 import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { ReorderDialog } from './ReorderDialog';
 import { usePlanView, zoomBy, type PlanView } from './view';
-import {
-  FitIcon,
-  LibraryIcon,
-  ListIcon,
-  MarksIcon,
-  PrintIcon,
-  ReorderIcon,
-  TreeIcon,
-  ZoomInIcon,
-  ZoomOutIcon,
-} from '../../kit/icons';
+import { FitIcon, ZoomInIcon, ZoomOutIcon } from '../../kit/icons';
 
-/** How to look at the plan, and what to do with the whole of it. */
+/** How to look at the plan, and what to do with the whole of it: each by its name. */
 export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
   const marks = usePlanView((s) => s.marks);
   const library = usePlanView((s) => s.library);
+  const unattended = usePlanView((s) => s.unattended);
   const [reordering, setReordering] = useState(false);
-  const score = view === 'score';
+  const isRibbon = view === 'score';
   return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', '@media print': { display: 'none' } }}>
+    <Box
+      sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', '@media print': { display: 'none' } }}
+    >
       <Act
-        label={score ? 'Show as a list' : 'Show as a timeline'}
-        icon={score ? <ListIcon /> : <TreeIcon />}
-        onClick={() => usePlanView.setState({ view: score ? 'list' : 'score' })}
+        label={isRibbon ? 'Show as a list' : 'Show as a timeline'}
+        words={isRibbon ? 'List' : 'Timeline'}
+        onClick={() => usePlanView.setState({ view: isRibbon ? 'list' : 'score' })}
       />
-      {score && (
+      {isRibbon && (
         <>
           <Act
             label="Library"
-            icon={<LibraryIcon />}
-            pressed={library}
+            isPressed={library}
             onClick={() => usePlanView.setState({ library: !library })}
           />
+          <Act label="Marks" isPressed={marks} onClick={() => usePlanView.setState({ marks: !marks })} />
           <Act
-            label="Marks"
-            icon={<MarksIcon />}
-            pressed={marks}
-            onClick={() => usePlanView.setState({ marks: !marks })}
+            label="Unattended"
+            isPressed={unattended}
+            onClick={() => usePlanView.setState({ unattended: !unattended })}
           />
         </>
       )}
-      <Act label="Look for a better order" icon={<ReorderIcon />} onClick={() => setReordering(true)} />
-      <Tooltip title="Print">
-        <IconButton component={Link} to={`/shows/${file.show.id}/print`} aria-label="Print" sx={actSx}>
-          <PrintIcon />
-        </IconButton>
-      </Tooltip>
-      {score && (
+      <Act label="Look for a better order" words="Better order" onClick={() => setReordering(true)} />
+      <Button component={Link} to={`/shows/${file.show.id}/print`} size="small" sx={actSx}>
+        Print
+      </Button>
+      {isRibbon && (
         <>
-          <Act label="Zoom out" onClick={() => zoomBy(-1)} icon={<ZoomOutIcon />} />
-          <Act label="Fit" onClick={() => zoomBy(0)} icon={<FitIcon />} />
-          <Act label="Zoom in" onClick={() => zoomBy(1)} icon={<ZoomInIcon />} />
+          <IconAct label="Zoom out" onClick={() => zoomBy(-1)} icon={<ZoomOutIcon />} />
+          <IconAct label="Fit" onClick={() => zoomBy(0)} icon={<FitIcon />} />
+          <IconAct label="Zoom in" onClick={() => zoomBy(1)} icon={<ZoomInIcon />} />
         </>
       )}
       {reordering && <ReorderDialog file={file} onClose={() => setReordering(false)} />}
@@ -63,31 +53,38 @@ export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
   );
 }
 
-const actSx = {
-  width: 40,
-  height: 44,
-  borderRadius: 1,
-  color: 'primary.main',
-  '& svg': { fontSize: 'head' },
-};
+const actSx = { minHeight: 44, minWidth: 44, px: 2, fontSize: 'small' } as const;
 
-const Act = ({
-  label,
-  icon,
-  pressed,
-  onClick,
-}: {
+interface ActProps {
   label: string;
-  icon: ReactNode;
-  pressed?: boolean;
+  /** What stands on it, where that is shorter. */
+  words?: string;
+  /** For what is on or off. */
+  isPressed?: boolean;
   onClick: () => void;
-}) => (
+}
+
+const Act = ({ label, words = label, isPressed, onClick }: ActProps) => (
+  <Button
+    size="small"
+    onClick={onClick}
+    {...(words !== label && { 'aria-label': label, title: label })}
+    {...(isPressed !== undefined && { 'aria-pressed': isPressed })}
+    sx={{
+      ...actSx,
+      ...(isPressed && { textDecoration: 'underline', textUnderlineOffset: 4, textDecorationThickness: 2 }),
+    }}
+  >
+    {words}
+  </Button>
+);
+
+const IconAct = ({ label, icon, onClick }: { label: string; icon: ReactNode; onClick: () => void }) => (
   <Tooltip title={label}>
     <IconButton
       aria-label={label}
       onClick={onClick}
-      {...(pressed !== undefined && { 'aria-pressed': pressed })}
-      sx={{ ...actSx, ...(pressed && { bgcolor: 'action.selected' }) }}
+      sx={{ width: 40, height: 44, borderRadius: 1, color: 'primary.main', '& svg': { fontSize: 'head' } }}
     >
       {icon}
     </IconButton>

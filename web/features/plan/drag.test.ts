@@ -1,6 +1,6 @@
 import { applyChange, plan, type ShowFile } from '@hearty/core';
 import { changeOf, onStage } from './drag';
-import { scaleOf } from './scale';
+import { timeMap } from './ribbon/time';
 
 const show: ShowFile['show'] = {
   id: 's',
@@ -38,10 +38,10 @@ const file: ShowFile = {
   record: [],
 };
 const { timetable } = plan(file, { plays: 0 });
-const scale = scaleOf(timetable, 640);
-const over = (s: number, personId?: string, movedY = 0) => ({ y: scale.y(s), movedY, personId });
+const time = timeMap({ fromS: -5640, toS: 2820, pxPerMinuteBefore: 2, pxPerMinute: 11 }, []);
+const over = (s: number, personId?: string, movedY = 0) => ({ y: time.y(s), movedY, personId });
 const orderAfter = (s: number, itemId: string) => {
-  const change = changeOf({ kind: 'item', itemId, title: '' }, over(s), show, timetable, scale);
+  const change = changeOf({ kind: 'item', itemId, title: '' }, over(s), show, timetable, time);
   return (change ? applyChange(show, change) : show).items.map((i) => i.id).join('');
 };
 
@@ -60,15 +60,15 @@ test('a task moved down gets a start of whole half minutes; moved across only, a
   const held = { kind: 'task', itemId: 'b', taskId: 't', title: 't', startS: 0, personId: 'ann' } as const;
   const down = changeOf(
     held,
-    { y: 0, movedY: scale.y(95) - scale.y(0), personId: 'ann' },
+    { y: 0, movedY: time.y(95) - time.y(0), personId: 'ann' },
     show,
     timetable,
-    scale,
+    time,
   );
   expect(down).toMatchObject({ choice: { startS: 90 } });
-  const across = changeOf(held, { y: 0, movedY: 2, personId: 'ben' }, show, timetable, scale);
+  const across = changeOf(held, { y: 0, movedY: 2, personId: 'ben' }, show, timetable, time);
   expect(across).toEqual({ kind: 'set-task', itemId: 'b', taskId: 't', choice: { personId: 'ben' } });
-  expect(changeOf(held, { y: 0, movedY: 2, personId: 'ann' }, show, timetable, scale)).toBeUndefined();
+  expect(changeOf(held, { y: 0, movedY: 2, personId: 'ann' }, show, timetable, time)).toBeUndefined();
 });
 
 test('two who are both on stage change parts; somebody new takes over', () => {

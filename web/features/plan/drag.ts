@@ -1,22 +1,8 @@
-import { itemOf, type Change, type Demo, type Show, type Timetable } from '@hearty/core';
-import type { Scale } from './scale';
+import { itemOf, type Change, type Show, type Timetable } from '@hearty/core';
+import type { Held } from './ribbon/held';
+import type { TimeMap } from './ribbon/time';
 
-/** What can be picked up on the score. */
-export type Held =
-  | { kind: 'item'; itemId: string; title: string }
-  | {
-      kind: 'task';
-      itemId: string;
-      taskId: string;
-      title: string;
-      startS: number;
-      personId: string | undefined;
-    }
-  | { kind: 'stage'; itemId: string; title: string; personId: string }
-  | { kind: 'reset'; itemId: string; title: string; personId: string | undefined }
-  | { kind: 'demo'; demo: Demo; newId: string; title: string };
-
-/** Where it is held: the height of the hand on the score, how far it has moved, and the person whose lane it is over. */
+/** Where it is held: the height of the hand on the plan, how far it has moved, and the person whose lane it is over. */
 export interface Over {
   y: number;
   movedY: number;
@@ -34,24 +20,24 @@ export function changeOf(
   over: Over,
   show: Show,
   timetable: Timetable,
-  scale: Scale,
+  time: TimeMap,
 ): Change | undefined {
   switch (held.kind) {
     case 'item': {
-      const toIndex = placeAt(timetable, scale, over.y, held.itemId);
+      const toIndex = placeAt(timetable, time, over.y, held.itemId);
       return toIndex === show.items.findIndex((i) => i.id === held.itemId)
         ? undefined
         : { kind: 'move-item', itemId: held.itemId, toIndex };
     }
     case 'demo': {
-      const toIndex = placeAt(timetable, scale, over.y, undefined);
+      const toIndex = placeAt(timetable, time, over.y, undefined);
       return { kind: 'insert-item', toIndex, item: itemOf(held.demo, held.newId) };
     }
     case 'task': {
       const given = over.personId !== undefined && over.personId !== held.personId;
       const moved = Math.abs(over.movedY) >= STILL_PX;
       if (!given && !moved) return undefined;
-      const s = scale.s(scale.y(held.startS) + over.movedY);
+      const s = time.s(time.y(held.startS) + over.movedY);
       return {
         kind: 'set-task',
         itemId: held.itemId,
@@ -73,12 +59,12 @@ export function changeOf(
 }
 
 /** The place in the order for something held at a height: after everything whose greater part lies above it. */
-function placeAt(timetable: Timetable, scale: Scale, y: number, itemId: string | undefined): number {
+function placeAt(timetable: Timetable, time: TimeMap, y: number, itemId: string | undefined): number {
   const own = timetable.items.findIndex((i) => i.itemId === itemId);
   return timetable.items.filter((item, i) => {
     if (item.itemId === itemId) return false;
     const share = own >= 0 && i < own ? 0.6 : 0.4;
-    return y > scale.y(item.startS) + share * (scale.y(item.endS) - scale.y(item.startS));
+    return y > time.y(item.startS) + share * (time.y(item.endS) - time.y(item.startS));
   }).length;
 }
 

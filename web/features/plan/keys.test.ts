@@ -88,10 +88,24 @@ describe('an item', () => {
     expect(draftStore.getState().show).toBe(before);
   });
 
-  test('does not take arrows when it is not held, nor keys that belong to shortcuts', () => {
+  test('that is not held lets arrows go to the next one, which is chosen before it has the focus', () => {
+    const [frames, focused] = [[] as (() => void)[], [] as string[]];
+    Object.assign(globalThis, {
+      requestAnimationFrame: (draw: () => void) => frames.push(draw),
+      document: { querySelector: (at: string) => ({ focus: () => focused.push(at) }) },
+    });
     const arrow = event('ArrowDown');
     itemKeys(show, 'a')(arrow);
-    expect(arrow.wasStopped()).toBe(false);
+    expect(arrow.wasStopped()).toBe(true);
+    expect([order(), usePlanView.getState().selected]).toEqual([['a', 'b', 'c'], 'b']);
+    for (const draw of frames) draw();
+    expect(focused).toEqual(['[data-item="b"]']);
+    const beyond = event('ArrowUp');
+    itemKeys(show, 'a')(beyond);
+    expect(beyond.wasStopped()).toBe(false);
+  });
+
+  test('does not take keys that belong to shortcuts', () => {
     itemKeys(show, 'a')(event(' ', { ctrlKey: true }));
     expect(usePlanView.getState().moving).toBe(false);
   });

@@ -1,11 +1,12 @@
 import { formatClock, type Change, type PlannedTask, type Show, type Timetable } from '@hearty/core';
 import type { KeyboardEvent } from 'react';
-import { onStage, type Held } from './drag';
-import { make, tell, think, usePlanView } from './view';
+import { onStage } from './drag';
+import type { Held } from './ribbon/held';
+import { make, select, tell, think, usePlanView } from './view';
 
 /** What a screen reader hears about the keys of the score. */
 export const KEYS_WORDS =
-  'Items: space picks up, arrow keys move, space puts down, escape leaves it where it was. Work of the crew: arrow up and down move it a minute, with shift five; arrow left and right give it to somebody else; L locks or unlocks its time.';
+  'Items: arrow up and down go to the next one; space picks one up, arrow keys then move it, space puts it down, escape leaves it where it was. Work of the crew: page up and page down go to the next piece; arrow up and down move it a minute, with shift five; arrow left and right give it to somebody else; L locks or unlocks its time.';
 
 /** Space picks an item up, arrows move it, space or enter puts it down, escape leaves it where it was. */
 export function itemKeys(show: Show, itemId: string) {
@@ -31,7 +32,13 @@ export function itemKeys(show: Show, itemId: string) {
       else think(undefined);
       return tell(`${title} is put down at place ${at + 1}.`);
     }
-    if (!held) return;
+    if (!held) {
+      const next = show.items[from + (event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : NaN)];
+      if (!next) return;
+      stop();
+      focusItem(next.id);
+      return;
+    }
     if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       stop();
       const to = Math.max(0, Math.min(show.items.length - 1, at + (event.key === 'ArrowUp' ? -1 : 1)));
@@ -44,6 +51,23 @@ export function itemKeys(show: Show, itemId: string) {
       tell(`${title} is back where it was.`);
     }
   };
+}
+
+/** Chosen first: what is chosen is drawn wherever one looks. */
+function focusItem(itemId: string): void {
+  select(itemId);
+  requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-item="${itemId}"]`)?.focus());
+}
+
+/** Page up and page down lead from a piece of somebody's time to the next on their thread. */
+export function pieceKeys(event: KeyboardEvent): void {
+  const by = event.key === 'PageUp' ? -1 : event.key === 'PageDown' ? 1 : 0;
+  const piece = event.target as HTMLElement;
+  const all = [...(piece.closest('[data-person]')?.querySelectorAll<HTMLElement>('[data-held]') ?? [])];
+  const next = by && all[all.indexOf(piece) + by];
+  if (!next) return;
+  event.preventDefault();
+  next.focus();
 }
 
 /** Arrows move a piece of work in time and between people; L locks or unlocks its start. */

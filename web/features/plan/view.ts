@@ -6,7 +6,7 @@ export type PlanView = 'score' | 'list';
 
 interface ViewState {
   selected: string | undefined;
-  /** A change only thought of: hovered, or being dragged. `moving` redraws the score with it. */
+  /** A change only thought of: hovered, or being dragged. `moving` redraws the ribbon with it. */
   thought: Change | undefined;
   moving: boolean;
   /** The show as it would be, to be drawn at once. */
@@ -15,6 +15,11 @@ interface ViewState {
   whatIf: { plan: Plan; exact: boolean } | undefined;
   zoom: number;
   marks: boolean;
+  /** Whether the pane of findings is open over the ribbon. */
+  findings: boolean;
+  /** Whether the hours before the show are drawn too, and the lane of what is unattended. */
+  before: boolean;
+  unattended: boolean;
   /** Whether the strip of demos to drag from is open. */
   library: boolean;
   view: PlanView | undefined;
@@ -31,6 +36,9 @@ export const usePlanView = create<ViewState>()(() => ({
   whatIf: undefined,
   zoom: 1,
   marks: false,
+  findings: false,
+  before: false,
+  unattended: true,
   library: false,
   view: undefined,
   announcement: '',

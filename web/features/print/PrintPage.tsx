@@ -3,8 +3,9 @@ import { Link } from 'react-router';
 import { PaperStyles } from '../../kit/paper';
 import { themeOf } from '../../kit/theme';
 import { useShow } from '../../session/show';
-import { scaleOf } from '../plan/scale';
-import { HEADS_PX, Score } from '../plan/Score';
+import { useLinesOf } from '../plan/ribbon/measure';
+import { ribbonOf } from '../plan/ribbon/ribbon';
+import { headsPx, RibbonView } from '../plan/ribbon/RibbonView';
 import { EDGE_PX, leavesOf } from './leaves';
 import { RunSheet } from './RunSheet';
 import { PrintIcon } from '../../kit/icons';
@@ -24,14 +25,20 @@ export function PrintPage() {
   const { file, script, plan } = useShow();
   const { timetable } = plan;
   const room = PAGE.height - TITLE_PX;
-  // The score is drawn as wide as it needs, then made smaller as a whole.
-  const width = Math.max(PAGE.width, 560 + file.show.crew.length * 95);
-  const byWidth = PAGE.width / width;
-  const around = HEADS_PX + 2 * EDGE_PX + FOOT_PX;
-  const scale = scaleOf(timetable, room / byWidth - around, 1, script.upS);
-  const whole = room / (scale.height + around);
+  const linesOf = useLinesOf();
+  const drawn = (height: number) =>
+    ribbonOf(
+      { script, timetable, bands: plan.bands, findings: [] },
+      { width: PAGE.width, height, zoom: 1, linesOf, before: true },
+    );
+  // The ribbon is drawn as wide as its words need, then made smaller as a whole.
+  const least = drawn(room);
+  const byWidth = PAGE.width / least.width;
+  const around = headsPx(least) + 2 * EDGE_PX + FOOT_PX;
+  const ribbon = drawn(room / byWidth - around);
+  const whole = room / (ribbon.height + around);
   const zoom = Math.min(byWidth, whole >= LEAST_ZOOM ? whole : Math.max(LEAST_ZOOM, byWidth * 0.9));
-  const leaves = leavesOf(timetable, scale, room / zoom - HEADS_PX - FOOT_PX);
+  const leaves = leavesOf(timetable, ribbon, room / zoom - headsPx(least) - FOOT_PX);
   return (
     <>
       <PaperStyles title={file.show.title} />
@@ -76,8 +83,8 @@ export function PrintPage() {
                   {leaves.length > 1 && `, ${i + 1} of ${leaves.length}`}
                 </Box>
                 {/* A picture of the plan: nothing in it can be pressed here. */}
-                <Box inert sx={{ zoom, width }}>
-                  <Score script={script} timetable={timetable} bands={plan.bands} scale={scale} leaf={leaf} />
+                <Box inert sx={{ zoom, width: ribbon.width }}>
+                  <RibbonView ribbon={ribbon} script={script} timetable={timetable} leaf={leaf} />
                 </Box>
               </Box>
             ))}

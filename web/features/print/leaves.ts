@@ -1,25 +1,29 @@
 import type { Timetable } from '@hearty/core';
-import type { Scale } from '../plan/scale';
+import type { Ribbon } from '../plan/ribbon/ribbon';
 
-/** A stretch of the score that stands on one page, in its pixels. */
+/** A stretch of the ribbon that stands on one page, in its pixels. */
 interface Leaf {
   fromY: number;
   toY: number;
 }
 
-/** Labels hang over the edges of a score by so much. */
+/** Labels hang over the edges of a ribbon by so much. */
 export const EDGE_PX = 22;
 
 /**
- * The score cut into pages of `room` pixels, each cut between two items so that none is cut through; an item taller
+ * The ribbon cut into pages of `room` pixels, each cut between two items so that none is cut through; an item taller
  * than a page is cut after all. The last page is never a mere strip: what is left is shared with the page before.
  */
-export function leavesOf({ items }: Timetable, scale: Scale, room: number): Leaf[] {
-  const cuts = items.map((i) => scale.y(i.startS) - 1).filter((y) => y > 0 && y < scale.height);
+export function leavesOf(
+  { items }: Timetable,
+  { time, height }: Pick<Ribbon, 'time' | 'height'>,
+  room: number,
+): Leaf[] {
+  const cuts = items.map((i) => time.y(i.startS) - 1).filter((y) => y > 0 && y < height);
   const leaves: Leaf[] = [];
-  const afterAll = items.length > 0 ? scale.y(items.at(-1)!.endS) : 0;
+  const afterAll = items.length > 0 ? time.y(items.at(-1)!.endS) : 0;
   let fromY = -EDGE_PX;
-  const endY = scale.height + EDGE_PX;
+  const endY = height + EDGE_PX;
   while (endY - fromY > room) {
     const left = endY - fromY;
     // Two pages are left: halves, rather than a full one and a strip.

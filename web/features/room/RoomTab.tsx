@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { Slide } from '../../kit/Slide';
 import { useShow } from '../../session/show';
-import { FindingNote } from '../plan/Margin';
+import { FindingNote } from '../plan/Findings';
 import { RoomPlan, type Circle } from '../venues/RoomPlan';
 import { AirChart } from './AirChart';
 import { MomentsTable } from './MomentsTable';
