@@ -183,6 +183,37 @@ test('everything done to a plan can be undone, step by step, and done again', as
   await expect.poll(() => order(page)).toHaveLength(10);
 });
 
+test('several items are selected and changed, moved and removed together, each with one undo', async ({
+  page,
+}) => {
+  await page.goto(`${HALL}/plan`);
+  await expect(page.getByTestId('landing')).toBeVisible();
+  const before = await order(page);
+  const item = (title: string) => page.getByRole('button', { name: new RegExp(`^${title}.*, 14:`) });
+  await item('Cloud in a jar').click();
+  await item('The can that bows').click({ modifiers: ['ControlOrMeta'] });
+  await page.keyboard.press('Shift+ArrowDown');
+  const panel = page.getByRole('region', { name: 'Selected items' });
+  await expect(panel).toContainText('3 items selected');
+  await expect(panel).toContainText('Applies to 2 of 3.');
+  await panel.getByLabel('Retries').fill('4');
+  await panel.getByLabel('Retries').press('Enter');
+  for (const title of ['Cloud in a jar', 'The can that bows'])
+    await expect(item(title)).toHaveAttribute('data-hint', /4 retries/);
+  await panel.getByRole('button', { name: 'Move down' }).click();
+  await expect
+    .poll(() => order(page))
+    .toEqual([before[0], before[4], before[1], before[2], before[3], ...before.slice(5)]);
+  await panel.getByRole('button', { name: 'Remove 3' }).click();
+  await expect.poll(() => order(page)).toHaveLength(before.length - 3);
+  await undo(page);
+  await undo(page);
+  await expect.poll(() => order(page)).toEqual(before);
+  await undo(page);
+  await expect(item('The can that bows')).not.toHaveAttribute('data-hint', /4 retries/);
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+});
+
 test('a better order is proposed with what it gains and what moves, and taken only when accepted', async ({
   page,
 }) => {

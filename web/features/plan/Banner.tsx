@@ -20,13 +20,15 @@ interface BannerProps {
   progress: PlanProgress | undefined;
   /** The item that is open keeps its findings beside its fields. */
   selected: string | undefined;
+  /** All findings are on the page anyway. */
+  isBeside: boolean;
 }
 
 /** Fixes in sight in the banner; the others are with the findings. */
 const FIXES = 2;
 
 /** The odds, the figures beside them and the worst finding with its fixes; below, what a change only thought of would give. */
-export function Banner({ plan, script, fresh, progress, selected }: BannerProps) {
+export function Banner({ plan, script, fresh, progress, selected, isBeside }: BannerProps) {
   const up = script.upS;
   const { findings, bands } = plan;
   const worst = worstOf(findings);
@@ -66,14 +68,14 @@ export function Banner({ plan, script, fresh, progress, selected }: BannerProps)
           </Typography>
         </Box>
       )}
-      <Box sx={{ flex: 1, minWidth: 0 }}>
+      <Box sx={{ flex: { xs: '1 1 100%', md: 1 }, minWidth: 0 }}>
         <Figures plan={plan} up={up} />
         {worst && (
           <Box role="group" aria-label="First finding" sx={{ mt: 1, overflowWrap: 'anywhere' }}>
             <Typography sx={{ lineHeight: 1.35 }}>
               <LevelMark level={worst.level} /> <b>{levelWord(worst.level)}</b> {worst.message}
             </Typography>
-            {!isOpen && isAlone && (
+            {!isOpen && !isBeside && isAlone && (
               <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
                 <Fixes fixes={worst.fixes.slice(0, FIXES)} />
               </Box>
@@ -81,7 +83,7 @@ export function Banner({ plan, script, fresh, progress, selected }: BannerProps)
           </Box>
         )}
       </Box>
-      <MoreFindings findings={findings} worst={worst} />
+      {!isBeside && <MoreFindings findings={findings} worst={worst} />}
       <WhatIf clock={(s) => formatClock(up + s)} fresh={fresh} progress={progress} />
     </Box>
   );

@@ -5,7 +5,7 @@ import { foldS } from './ribbon/ribbon';
 import { usePlanView } from './view';
 
 /** Jobs named in the line while the hours before the show are folded; the others are counted. */
-const NAMED = 3;
+const NAMED = 2;
 
 /** The hours before the show in one line, which opens into their own stretch of the ribbon. */
 export const BeforeShow = memo(function BeforeShow({

@@ -2,12 +2,13 @@ import { Box, ButtonBase, IconButton, Typography } from '@mui/material';
 import { clockOf, formatDuration, type Plan, type ShowFile } from '@hearty/core';
 import { LevelMark } from '../../kit/LevelMark';
 import { useShow } from '../../session/show';
-import { make, select, tell, usePlanView } from './view';
+import { make, pressed, tell, usePlanView } from './view';
 import { DownIcon, UpIcon } from '../../kit/icons';
 
 /** The running order as a plain list: for small screens, and for those who read with their ears. */
 export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
   const selected = usePlanView((s) => s.selected);
+  const several = usePlanView((s) => s.several);
   const { timetable } = plan;
   const { script } = useShow();
   const clock = clockOf(
@@ -22,6 +23,7 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
         {timetable.items.map((item, i) => {
           const levels = plan.findings.filter((f) => f.itemId === item.itemId && f.level !== 'note');
           const tasks = timetable.tasks.filter((t) => t.itemId === item.itemId);
+          const isChosen = selected === item.itemId || several.includes(item.itemId);
           const move = (by: 1 | -1) => {
             make({ kind: 'move-item', itemId: item.itemId, toIndex: i + by });
             tell(`${item.title} is at place ${i + 1 + by} of ${count}.`);
@@ -37,7 +39,7 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                 py: 1.5,
                 borderTop: 1,
                 borderColor: 'divider',
-                bgcolor: selected === item.itemId ? (t) => t.ink.wash : undefined,
+                bgcolor: isChosen ? (t) => t.ink.wash : undefined,
               }}
             >
               <Typography sx={{ fontWeight: 700, pt: 0.5, whiteSpace: 'nowrap' }}>
@@ -50,7 +52,8 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
                   </Typography>
                 )}
                 <ButtonBase
-                  onClick={() => select(item.itemId)}
+                  onClick={(e) => pressed(item.itemId, e)}
+                  aria-current={isChosen ? 'true' : undefined}
                   sx={{
                     textAlign: 'left',
                     fontFamily: 'inherit',

@@ -30,6 +30,7 @@ import { ribbonOf, type Ribbon, type RibbonInput, type RibbonRoom } from './ribb
 import { RibbonView } from './ribbon/RibbonView';
 import { useRoom } from './useRoom';
 import { ChangesSinceLastRun } from './ChangesSinceLastRun';
+import { SeveralPanel } from './SeveralPanel';
 import { Toolbar } from './Toolbar';
 import { make, select, tell, usePlanView, zoomBy } from './view';
 
@@ -46,11 +47,14 @@ export function PlanTab() {
   const library = usePlanView((s) => s.library);
   const theme = useTheme();
   const narrow = useMediaQuery(theme.breakpoints.down('md'));
+  const isLow = useMediaQuery(theme.breakpoints.down('lg'));
   const view = chosen ?? (narrow ? 'list' : 'score');
   const timetable = useMemo(
     () => (fresh ? plan.timetable : moved(plan.timetable, script)),
     [fresh, plan.timetable, script],
   );
+  // Over the ribbon where it is wide; else below it, or beside the list.
+  const isBeside = isLow || view === 'list';
   const [main, size] = useRoom();
   const room = useRibbonRoom(size);
   const findings = later.plan.findings;
@@ -62,7 +66,7 @@ export function PlanTab() {
   return (
     <DragBoard file={file} timetable={timetable} time={ribbon.time} up={script.upS}>
       <Thinking show={file.show} />
-      <Bar context={later} selected={selected} />
+      <Bar context={later} selected={selected} isBeside={isBeside} />
       <BeforeShow script={script} timetable={timetable} />
       <Box
         sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'flex-start', columnGap: 3, rowGap: 1, mb: 2 }}
@@ -91,7 +95,7 @@ export function PlanTab() {
             />
           )}
         </Box>
-        <Aside context={later} selected={selected} isOver={view === 'score'} />
+        <Aside context={later} selected={selected} isBeside={isBeside} isOver={view === 'score'} />
       </Box>
       <Told />
     </DragBoard>
@@ -117,13 +121,22 @@ Adding.displayName = 'Adding';
 const Bar = memo(function Bar({
   context: { plan, script, fresh, progress },
   selected,
+  isBeside,
 }: {
   context: ShowContext;
   selected: string | undefined;
+  isBeside: boolean;
 }) {
   return (
     <Box sx={{ position: { md: 'sticky' }, top: 0, zIndex: 7, mb: 2, bgcolor: 'background.default' }}>
-      <Banner plan={plan} script={script} fresh={fresh} progress={progress} selected={selected} />
+      <Banner
+        plan={plan}
+        script={script}
+        fresh={fresh}
+        progress={progress}
+        selected={selected}
+        isBeside={isBeside}
+      />
     </Box>
   );
 });
@@ -139,21 +152,26 @@ const OVER = {
 const Aside = memo(function Aside({
   context,
   selected,
+  isBeside,
   isOver,
 }: {
   context: ShowContext;
   selected: string | undefined;
+  isBeside: boolean;
   isOver: boolean;
 }) {
   const isOpen = usePlanView((s) => s.findings);
-  const isNarrow = useMediaQuery(useTheme().breakpoints.down('lg'));
-  const item = context.file.show.items.find((i) => i.id === selected);
-  if (isOver && !isNarrow && !isOpen && !item) return null;
+  const several = usePlanView((s) => s.several);
+  const items = context.file.show.items;
+  const item = items.find((i) => i.id === selected);
+  const chosen = items.filter((i) => several.includes(i.id));
+  if (!isBeside && !isOpen && !item && chosen.length === 0) return null;
   return (
     <ShowProvider value={context}>
       <Box sx={{ flex: 'none', width: { xs: '100%', lg: 314 }, minWidth: 0, ...(isOver && OVER) }}>
+        {chosen.length > 0 && <SeveralPanel items={chosen} />}
         {item && <Opened key={item.id} item={item} />}
-        {(isOpen || !item || isNarrow || !isOver) && (
+        {(isOpen || isBeside) && (
           <AllFindings
             findings={item ? othersThan(item, context.plan) : context.plan.findings}
             onSelect={select}
@@ -259,7 +277,11 @@ function usePlanKeys(itemId: string | undefined, file: ShowFile): void {
   useHotkeys('alt+down', () => step(1), options, [itemId, file]);
   useHotkeys(
     'delete',
-    () => item && make({ kind: 'remove-items', itemIds: [item.id] }),
+    () => {
+      const { several } = usePlanView.getState();
+      if (several.length > 0) make({ kind: 'remove-items', itemIds: [...several] });
+      else if (item) make({ kind: 'remove-items', itemIds: [item.id] });
+    },
     { ignoreEventWhen: choosing },
     [item],
   );

@@ -11,6 +11,7 @@ export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
   const marks = usePlanView((s) => s.marks);
   const library = usePlanView((s) => s.library);
   const unattended = usePlanView((s) => s.unattended);
+  const isChoosing = usePlanView((s) => s.isChoosing);
   const [reordering, setReordering] = useState(false);
   const isRibbon = view === 'score';
   return (
@@ -37,6 +38,11 @@ export function Toolbar({ view, file }: { view: PlanView; file: ShowFile }) {
           />
         </>
       )}
+      <Act
+        label="Select several"
+        isPressed={isChoosing}
+        onClick={() => usePlanView.setState({ isChoosing: !isChoosing, ...(isChoosing && { several: [] }) })}
+      />
       <Act label="Look for a better order" words="Better order" onClick={() => setReordering(true)} />
       <Button component={Link} to={`/shows/${file.show.id}/print`} size="small" sx={actSx}>
         Print

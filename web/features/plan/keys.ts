@@ -2,11 +2,11 @@ import { formatClock, type Change, type PlannedTask, type Show, type Timetable }
 import type { KeyboardEvent } from 'react';
 import { onStage } from './drag';
 import type { Held } from './ribbon/held';
-import { make, select, tell, think, usePlanView } from './view';
+import { choose, make, select, tell, think, usePlanView } from './view';
 
 /** What a screen reader hears about the keys of the score. */
 export const KEYS_WORDS =
-  'Items: arrow up and down go to the next one; space picks one up, arrow keys then move it, space puts it down, escape leaves it where it was. Work of the crew: page up and page down go to the next piece; arrow up and down move it a minute, with shift five; arrow left and right give it to somebody else; L locks or unlocks its time.';
+  'Items: arrow up and down go to the next one, with shift they select it too; space picks one up, arrow keys then move it, space puts it down, escape leaves it where it was. Work of the crew: page up and page down go to the next piece; arrow up and down move it a minute, with shift five; arrow left and right give it to somebody else; L locks or unlocks its time.';
 
 /** Space picks an item up, arrows move it, space or enter puts it down, escape leaves it where it was. */
 export function itemKeys(show: Show, itemId: string) {
@@ -36,7 +36,8 @@ export function itemKeys(show: Show, itemId: string) {
       const next = show.items[from + (event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : NaN)];
       if (!next) return;
       stop();
-      focusItem(next.id);
+      if (event.shiftKey) chooseFurther(itemId, next.id);
+      else focusItem(next.id);
       return;
     }
     if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
@@ -53,11 +54,22 @@ export function itemKeys(show: Show, itemId: string) {
   };
 }
 
+/** Shift with an arrow chooses the next item too, or lets this one go on the way back. */
+function chooseFurther(itemId: string, nextId: string): void {
+  const { several, selected } = usePlanView.getState();
+  const now = several.length > 0 ? several : [selected ?? itemId];
+  choose(now.includes(nextId) ? now.filter((id) => id !== itemId) : [...now, nextId]);
+  focusDrawn(nextId);
+}
+
 /** Chosen first: what is chosen is drawn wherever one looks. */
 function focusItem(itemId: string): void {
   select(itemId);
-  requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-item="${itemId}"]`)?.focus());
+  focusDrawn(itemId);
 }
+
+const focusDrawn = (itemId: string) =>
+  requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-item="${itemId}"]`)?.focus());
 
 /** Page up and page down lead from a piece of somebody's time to the next on their thread. */
 export function pieceKeys(event: KeyboardEvent): void {

@@ -6,6 +6,10 @@ export type PlanView = 'score' | 'list';
 
 interface ViewState {
   selected: string | undefined;
+  /** Items chosen to be changed together; empty or at least two. */
+  several: readonly string[];
+  /** A press on an item adds it to those, for hands without a keyboard. */
+  isChoosing: boolean;
   /** A change only thought of: hovered, or being dragged. `moving` redraws the ribbon with it. */
   thought: Change | undefined;
   moving: boolean;
@@ -30,6 +34,8 @@ interface ViewState {
 /** How the plan is looked at. Nothing of it is kept with the show. */
 export const usePlanView = create<ViewState>()(() => ({
   selected: undefined,
+  several: [],
+  isChoosing: false,
   thought: undefined,
   moving: false,
   rough: undefined,
@@ -44,7 +50,30 @@ export const usePlanView = create<ViewState>()(() => ({
   announcement: '',
 }));
 
-export const select = (selected: string | undefined) => usePlanView.setState({ selected });
+export const select = (selected: string | undefined) => usePlanView.setState({ selected, several: [] });
+
+/** Chooses items to be changed together; one by itself is opened. */
+export const choose = (itemIds: readonly string[]) =>
+  usePlanView.setState(
+    itemIds.length > 1 ? { several: itemIds, selected: undefined } : { several: [], selected: itemIds[0] },
+  );
+
+/** Adds an item to those chosen, or takes it out again. */
+export function toggle(itemId: string): void {
+  const { several, selected } = usePlanView.getState();
+  const now = several.length > 0 ? several : selected === undefined ? [] : [selected];
+  choose(now.includes(itemId) ? now.filter((id) => id !== itemId) : [...now, itemId]);
+}
+
+/** A press on an item: with Ctrl, ⌘ or Shift, or while items are being chosen, it is one more. */
+export function pressed(
+  itemId: string,
+  keys: { ctrlKey: boolean; metaKey: boolean; shiftKey: boolean },
+): void {
+  const isMore = keys.ctrlKey || keys.metaKey || keys.shiftKey || usePlanView.getState().isChoosing;
+  if (isMore) toggle(itemId);
+  else select(itemId);
+}
 export const tell = (announcement: string) => usePlanView.setState({ announcement: announcement });
 
 /** Thinks of a change without making it. */

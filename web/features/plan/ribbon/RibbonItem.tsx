@@ -7,7 +7,7 @@ import { PinIcon } from '../../../kit/icons';
 import { useShow } from '../../../session/show';
 import { equalAsJson } from '../equalAsJson';
 import { stretched } from '../timing';
-import { make, select } from '../view';
+import { make, pressed, select, usePlanView } from '../view';
 import { ACROSS } from './across';
 import type { Held } from './held';
 import type { ItemAbout, ItemShape } from './stage';
@@ -52,8 +52,12 @@ export const RibbonItem = memo(function RibbonItem({
         aria-label={about.spoken}
         aria-roledescription="item of the running order"
         aria-describedby="plan-keys"
-        onClick={() => select(itemId)}
-        onFocus={(e) => e.currentTarget.matches(':focus-visible') && select(itemId)}
+        onClick={(e) => pressed(itemId, e)}
+        onFocus={(e) =>
+          e.currentTarget.matches(':focus-visible') &&
+          usePlanView.getState().several.length === 0 &&
+          select(itemId)
+        }
         style={{ '--words-left': `${ACROSS.words - ACROSS.ribbonLeft}px` } as CSSProperties}
       >
         <div

@@ -33,6 +33,7 @@ export function RibbonView({ ribbon, script, timetable, leaf }: RibbonViewProps)
   const window = useSight(page, timetable.items.length);
   const sight = leaf ?? window;
   const selected = usePlanView((s) => s.selected);
+  const several = usePlanView((s) => s.several);
   const movingId = usePlanView((s) => {
     if (!s.moving || !s.thought) return undefined;
     return s.thought.kind === 'insert-item'
@@ -47,9 +48,8 @@ export function RibbonView({ ribbon, script, timetable, leaf }: RibbonViewProps)
   );
   const slanted = ribbon.heads.some((h) => h.slanted);
   // One item is in the order of the tab key; arrows lead from it to the others.
-  const tabbable = ribbon.items.some((i) => i.about.itemId === selected)
-    ? selected
-    : ribbon.items[0]?.about.itemId;
+  const last = selected ?? several.at(-1);
+  const tabbable = ribbon.items.some((i) => i.about.itemId === last) ? last : ribbon.items[0]?.about.itemId;
   return (
     <Hints>
       <Box
@@ -66,6 +66,7 @@ export function RibbonView({ ribbon, script, timetable, leaf }: RibbonViewProps)
               <span
                 key={h.key}
                 className={h.slanted ? 'rb-slanted' : undefined}
+                data-hint={h.slanted ? h.words : undefined}
                 style={{ left: h.x, width: h.width }}
               >
                 {h.words}
@@ -79,14 +80,14 @@ export function RibbonView({ ribbon, script, timetable, leaf }: RibbonViewProps)
               <ol aria-label="Running order">
                 {ribbon.items.map((item) => {
                   // What is chosen or moved stays, wherever one looks: it has the keyboard.
-                  const isHeld = item.about.itemId === selected || item.about.itemId === movingId;
+                  const isHeld = item.about.itemId === last || item.about.itemId === movingId;
                   if (!isHeld && !inSight(sight, item.top, item.top + item.height)) return null;
                   return (
                     <RibbonItem
                       key={item.about.itemId}
                       shape={item}
                       width={ACROSS.words - ACROSS.ribbonLeft + ribbon.wordsPx}
-                      isSelected={item.about.itemId === selected}
+                      isSelected={item.about.itemId === selected || several.includes(item.about.itemId)}
                       isMoving={item.about.itemId === movingId}
                       isTabbable={item.about.itemId === tabbable}
                     />
