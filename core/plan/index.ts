@@ -14,6 +14,7 @@ export {
 export { handsSaid, othersDo } from './hands';
 export { dueFor, type Due, type DueKind } from './due';
 export { checksOf, prepCheckId, type Check } from './checks';
+export { checksAhead, type ChecksAhead } from './checks-ahead';
 export { explain } from './explain';
 export { moved } from './moved';
 export { demoSpan, type DemoSpan, type SpanRow } from './span';

@@ -4,6 +4,7 @@ import { Loading } from '../../kit/States';
 import { useShow } from '../../session/show';
 import { GuideStrip } from '../../session/GuideStrip';
 import { useRun } from '../../session/useRun';
+import { CheckAhead } from '../live/Ahead';
 import { PlanChanged } from '../live/PlanChanged';
 import { StartRun } from '../live/StartRun';
 import { Checks } from '../../check/Checks';
@@ -11,7 +12,12 @@ import { Checks } from '../../check/Checks';
 /** The set-up before doors: mark after mark, and which items are go. */
 export function CheckTab() {
   const { file, openRun } = useShow();
-  if (!openRun) return <StartRun showId={file.show.id} label="Start checking the set-up" />;
+  if (!openRun)
+    return (
+      <StartRun showId={file.show.id} label="Start checking the set-up">
+        <CheckAhead />
+      </StartRun>
+    );
   return <CheckOpen runId={openRun.id} />;
 }
 

@@ -1,5 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { useShow } from '../../session/show';
+import { LiveAhead } from './Ahead';
 import { PlanChanged } from './PlanChanged';
 import { Screens } from './Screens';
 import { StartRun } from './StartRun';
@@ -16,7 +17,9 @@ export function LiveTab() {
         showId={file.show.id}
         label="Open the stage"
         onStarted={(run) => location.assign(`/stage/${run.id}`)}
-      />
+      >
+        <LiveAhead />
+      </StartRun>
     );
   }
   return (

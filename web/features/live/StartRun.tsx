@@ -1,6 +1,6 @@
 import { Alert, Box, Button, Typography } from '@mui/material';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import type { ApiError } from '../../session/api';
 import { declare, SPEEDS, type RunSummary } from '@hearty/core';
 import { Drawn } from '../../kit/fields';
@@ -22,9 +22,12 @@ export function StartRun({
   showId,
   label,
   onStarted,
+  children,
 }: {
   showId: string;
   label: string;
+  /** What is known before it starts. */
+  children?: ReactNode;
   onStarted?: (run: RunSummary) => void;
 }) {
   // On the day of the show it is the show; on every other day a rehearsal.
@@ -45,56 +48,65 @@ export function StartRun({
     },
   });
   return (
-    <Box sx={{ maxWidth: 560, my: 6 }}>
-      <Typography sx={{ mb: 3 }}>
-        {empty
-          ? 'The running order is empty. Add a demo to the plan first.'
-          : 'The running order is taken as it stands now; what you change in the plan later does not touch this run.'}
-      </Typography>
-      <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
-        <Button
-          size="large"
-          variant="contained"
-          disabled={empty || start.isPending}
-          onClick={() => start.mutate()}
-        >
-          {label}
-        </Button>
-        <Drawn
-          field={REHEARSAL}
-          value={wished.rehearsal}
-          onValue={(on) => wish({ rehearsal: on === true })}
-        />
-      </Box>
-      {wished.rehearsal && (
-        <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap', mt: 4 }}>
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 560px) minmax(0, 1fr)' },
+        ...{ columnGap: 12, my: 6, alignItems: 'start' },
+      }}
+    >
+      <Box>
+        <Typography sx={{ mb: 3 }}>
+          {empty
+            ? 'The running order is empty. Add a demo to the plan first.'
+            : 'The running order is taken as it stands now; what you change in the plan later does not touch this run.'}
+        </Typography>
+        <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Button
+            size="large"
+            variant="contained"
+            disabled={empty || start.isPending}
+            onClick={() => start.mutate()}
+          >
+            {label}
+          </Button>
           <Drawn
-            field={SPEED}
-            value={String(wished.speed ?? 1)}
-            onValue={(speed) => wish({ speed: SPEEDS.find((s) => String(s) === speed) ?? 1 })}
-            sx={{ minWidth: 190 }}
-          />
-          <Drawn
-            field={TROUBLE}
-            value={wished.trouble === true}
-            onValue={(on) => wish({ trouble: on === true })}
-          />
-          <Drawn
-            field={GUIDED}
-            value={wished.guided === true}
-            onValue={(on) => wish({ guided: on === true })}
+            field={REHEARSAL}
+            value={wished.rehearsal}
+            onValue={(on) => wish({ rehearsal: on === true })}
           />
         </Box>
-      )}
-      <Typography color="textSecondary" sx={{ mt: 2, fontSize: 'small' }}>
-        {rehearsalWords(wished)}
-      </Typography>
-      {start.isError && (
-        <Alert severity="error" sx={{ mt: 3 }}>
-          {start.error.message}
-        </Alert>
-      )}
-      <RunsHere silent={start.error?.silent === true} showId={showId} />
+        {wished.rehearsal && (
+          <Box sx={{ display: 'flex', gap: 4, alignItems: 'center', flexWrap: 'wrap', mt: 4 }}>
+            <Drawn
+              field={SPEED}
+              value={String(wished.speed ?? 1)}
+              onValue={(speed) => wish({ speed: SPEEDS.find((s) => String(s) === speed) ?? 1 })}
+              sx={{ minWidth: 190 }}
+            />
+            <Drawn
+              field={TROUBLE}
+              value={wished.trouble === true}
+              onValue={(on) => wish({ trouble: on === true })}
+            />
+            <Drawn
+              field={GUIDED}
+              value={wished.guided === true}
+              onValue={(on) => wish({ guided: on === true })}
+            />
+          </Box>
+        )}
+        <Typography color="textSecondary" sx={{ mt: 2, fontSize: 'small' }}>
+          {rehearsalWords(wished)}
+        </Typography>
+        {start.isError && (
+          <Alert severity="error" sx={{ mt: 3 }}>
+            {start.error.message}
+          </Alert>
+        )}
+        <RunsHere silent={start.error?.silent === true} showId={showId} />
+      </Box>
+      {!empty && children && <Box sx={{ mt: { md: -5 } }}>{children}</Box>}
     </Box>
   );
 }
