@@ -1,4 +1,4 @@
-import { expect, test } from './server';
+import { expect, test, openFindings } from './server';
 
 test('a bench is found by its question, worked out as one types, shared by its address, and says what it cannot read', async ({
   page,
@@ -104,6 +104,7 @@ test('a bench goes into a demo: its amount is in the supplies, its limit in the 
   const finding = page.getByText(
     /It will not light: .* Warm the bottle to 12 °C\. It may still burn at the mouth: treat it as live\. .*Based on/,
   );
+  await openFindings(page);
   await expect(finding.first()).toBeVisible();
   const other = page.getByRole('button', { name: 'Play it as “With propan-2-ol”' });
   await other.click();

@@ -158,6 +158,7 @@ test('the odds of running out are set for the show, and what is packed follows',
 test('a show is packed into crates, apart what must be; ticks are shared and survive', async ({
   page,
   context,
+  server,
 }) => {
   await page.goto(`${HALL}/supplies/packing`);
   await expect(page.getByText('By themselves')).toBeVisible();
@@ -170,7 +171,11 @@ test('a show is packed into crates, apart what must be; ticks are shared and sur
   await page.getByLabel('Long tongs loaded').click();
   await expect(page.getByLabel('Long tongs loaded')).toBeChecked();
   await expect(page.getByText(/^1 of \d+ loaded/)).toBeVisible();
+  // What comes home is ticked from the day of the show on.
+  await expect(page.getByLabel('Long tongs home again')).toHaveCount(0);
   const other = await context.newPage();
+  const { date } = (await server.get<Stored<Show>>('/api/shows/weather-in-a-kitchen')).body;
+  await other.clock.setFixedTime(new Date(`${date}T18:00:00`));
   await other.goto(`${HALL}/supplies/packing`);
   await expect(other.getByLabel('Long tongs loaded')).toBeChecked();
   await other.getByLabel('Long tongs home again').click();

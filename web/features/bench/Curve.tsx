@@ -105,9 +105,12 @@ export function Curve({
   );
 }
 
+/** Labels take turns along their lines, so that those of lines close together stand beside each other. */
+const PLACES = ['insideEndTop', 'insideStartTop', 'insideMiddleTop'] as const;
+
 /** Bounds that do not move, as lines across. */
 function levels(marks: readonly BenchMark[], ink: { quiet: string }) {
-  const fixed = marks.filter((m) => typeof m === 'object');
+  const fixed = marks.filter((m) => typeof m === 'object').sort((a, b) => a.value - b.value);
   if (!fixed.length) return {};
   return {
     markLine: {
@@ -115,8 +118,12 @@ function levels(marks: readonly BenchMark[], ink: { quiet: string }) {
       silent: true,
       animation: false,
       lineStyle: { color: ink.quiet, type: 'dashed' },
-      label: { color: ink.quiet, position: 'insideEndTop', formatter: '{b}' },
-      data: fixed.map(({ label, value }) => ({ name: label, yAxis: value })),
+      label: { color: ink.quiet, formatter: '{b}' },
+      data: fixed.map(({ label, value }, i) => ({
+        name: label,
+        yAxis: value,
+        label: { position: PLACES[i % PLACES.length] },
+      })),
     },
   };
 }

@@ -31,7 +31,7 @@ const LibraryFileDialog = lazy(async () => ({
   default: (await import('./LibraryFileDialog')).LibraryFileDialog,
 }));
 
-const FILTERS = ['q', 'topic', 'without', 'minutes', 'odds'] as const;
+const FILTERS = ['q', 'topic', 'without', 'minutes', 'odds', 'sort'] as const;
 const toOptions = (words: readonly string[], word: (value: string) => string = (v) => v) =>
   words.map((value) => ({ value, label: word(value) }));
 const CHOICES: {
@@ -44,6 +44,33 @@ const CHOICES: {
   { name: 'minutes', label: 'At most', options: toOptions(['3', '5', '7'], (m) => `${m} min`) },
   { name: 'odds', label: 'Works at least', options: toOptions(['50', '70', '85'], (o) => `${o} %`) },
 ];
+/** Orders besides that of the names. */
+const SORTS: Record<
+  string,
+  { label: string; by: (lineOf: (d: Demo) => DemoLine | undefined) => (a: Demo, b: Demo) => number }
+> = {
+  attention: {
+    label: 'needs attention first',
+    by: (lineOf) => (a, b) =>
+      attentionRank(lineOf(a)) - attentionRank(lineOf(b)) || oddsOf(lineOf, a) - oddsOf(lineOf, b),
+  },
+  odds: { label: 'works least first', by: (lineOf) => (a, b) => oddsOf(lineOf, a) - oddsOf(lineOf, b) },
+  length: {
+    label: 'shortest first',
+    by: () => (a, b) => stepsTiming(a).likelyS - stepsTiming(b).likelyS,
+  },
+};
+
+/** Below this a demo fails too often to be left as it is; common practice. */
+const FAILS_OFTEN = 0.7;
+
+/** Those that fail often come first, then those that nobody has tried at a show. */
+const attentionRank = (line: DemoLine | undefined): number =>
+  line && line.attempts > 0 ? (line.mean < FAILS_OFTEN ? 0 : 2) : 1;
+
+const oddsOf = (lineOf: (d: Demo) => DemoLine | undefined, demo: Demo) =>
+  lineOf(demo)?.mean ?? demo.guessOdds;
+
 type Filters = Record<(typeof FILTERS)[number], string>;
 
 /** The library of demos, searched and filtered. The filters stand in the address, so that a choice can be kept. */
@@ -56,7 +83,8 @@ export function DemosPage() {
   const lines = new Map(odds.data?.map((d) => [d.demoId, d]));
   const shown = (library.data?.demos ?? [])
     .filter((d) => fits(d, lines.get(d.id), filters))
-    .sort((a, b) => inOrderOfName(a.title, b.title));
+    .sort((a, b) => inOrderOfName(a.title, b.title))
+    .sort(SORTS[filters.sort]?.by((d) => lines.get(d.id)) ?? (() => 0));
   const { shown: cards, more } = useMore(shown);
   if (library.error) return <Failed error={library.error} again={() => void library.refetch()} />;
   if (!library.data || odds.isPending) return <Loading what="the demos" />;
@@ -88,6 +116,14 @@ export function DemosPage() {
           value={filters.q}
           onValue={(words) => set('q', words)}
           sx={{ flex: '1 1 220px' }}
+        />
+        <OneOf
+          label="Sort by"
+          any="name"
+          value={filters.sort}
+          options={Object.entries(SORTS).map(([value, { label }]) => ({ value, label }))}
+          onValue={(value) => set('sort', value)}
+          sx={{ minWidth: 150 }}
         />
         {CHOICES.map(({ name, label, options }) => (
           <OneOf

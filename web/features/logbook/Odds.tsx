@@ -1,10 +1,11 @@
 import { Box, Typography } from '@mui/material';
 import { basisOf, type DemoLine } from '@hearty/core';
 
-/** How often a demo works: the middle estimate, its 90 % interval as a bar, and what it rests on. */
+/** How often a demo works: the middle estimate, its 90 % interval as a bar, and what it rests on. A guess is drawn hollow. */
 export function Odds({ line }: { line: DemoLine }) {
   const pct = (x: number) => `${Math.round(x * 100)}%`;
   const [low, high] = line.likely;
+  const isGuess = line.attempts === 0;
   return (
     <Box>
       <Typography sx={{ fontSize: 'text' }}>
@@ -23,7 +24,9 @@ export function Odds({ line }: { line: DemoLine }) {
             width: pct(high - low),
             top: 0,
             bottom: 0,
-            bgcolor: (t) => t.ink.tide,
+            ...(isGuess
+              ? { bgcolor: 'background.paper', border: '1px dashed', borderColor: 'secondary.main' }
+              : { bgcolor: (t) => t.ink.tide }),
             borderRadius: 3,
           }}
         />
@@ -31,10 +34,12 @@ export function Odds({ line }: { line: DemoLine }) {
           sx={{
             position: 'absolute',
             left: pct(line.mean),
-            width: 3,
-            top: -3,
-            bottom: -3,
-            bgcolor: 'secondary.main',
+            ...(isGuess
+              ? {
+                  ...{ width: 10, height: 10, top: -2, ml: '-5px', borderRadius: '50%' },
+                  ...{ bgcolor: 'background.paper', border: '2px solid', borderColor: 'secondary.main' },
+                }
+              : { width: 3, top: -3, bottom: -3, bgcolor: 'secondary.main' }),
           }}
         />
       </Box>

@@ -17,7 +17,7 @@ export const worstOf = (findings: readonly Finding[]): Finding | undefined => {
   return all.find(isOpenStop) ?? cautions.find((f) => f.code === 'slot-odds') ?? cautions[0] ?? all[0];
 };
 
-/** Findings of one kind are a group from this many on: the first, and the others behind it. */
+/** Notes of one kind are folded from this many on. Stops and cautions stand together, but none is ever hidden. */
 const GROUP = 3;
 
 /** The worst first, then by their moments; each with its fixes. */
@@ -47,7 +47,7 @@ export function Findings({
   return (
     <Box component="ul" aria-label="Findings" sx={{ m: 0, p: 0, listStyle: 'none' }}>
       {[...groups].flatMap(([key, [first, ...others]]) =>
-        others.length + 1 < GROUP
+        others.length + 1 < GROUP || first!.level !== 'note'
           ? [first!, ...others].map(note)
           : [
               note(first!),

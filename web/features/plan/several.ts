@@ -1,7 +1,7 @@
 import type { Item } from '@hearty/core';
 
 /** Whether an item is played: it has showings, retries and a mark. */
-export const isPlayed = (item: Item): boolean => item.kind === 'demo' || item.kind === 'choice';
+const isPlayed = (item: Item): boolean => item.kind === 'demo' || item.kind === 'choice';
 
 /** Whether a field of several items may be set on one of them. */
 export function takes(item: Item, field: 'presenterId' | 'showings' | 'retries' | 'markId'): boolean {

@@ -59,7 +59,7 @@ export const choose = (itemIds: readonly string[]) =>
   );
 
 /** Adds an item to those chosen, or takes it out again. */
-export function toggle(itemId: string): void {
+function toggle(itemId: string): void {
   const { several, selected } = usePlanView.getState();
   const now = several.length > 0 ? several : selected === undefined ? [] : [selected];
   choose(now.includes(itemId) ? now.filter((id) => id !== itemId) : [...now, itemId]);

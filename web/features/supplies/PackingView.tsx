@@ -8,7 +8,7 @@ import {
   type Thing,
   type Tick,
 } from '@hearty/core';
-import { useMemo } from 'react';
+import { createContext, useContext, useMemo } from 'react';
 import { Link } from 'react-router';
 import { useDocuments } from '../../session/queries';
 import { useStores, useTick, useTicks, useWrite } from '../../session/stores';
@@ -25,6 +25,10 @@ import { today } from '../../kit/day';
 import { PackingSheet } from './PackingSheet';
 import { SuppliesViews } from './SuppliesViews';
 import { ExportIcon, PrintIcon } from '../../kit/icons';
+
+/** Whether things come home: then each has a second tick. */
+const IsOver = createContext(false);
+const columns = (isOver: boolean) => (isOver ? '1fr 52px 52px' : '1fr 52px');
 
 const MAY_BE_FEWER = 'Fewer crates might do: not every way was tried.';
 
@@ -62,86 +66,91 @@ export function PackingView() {
     ...packed.crates.flatMap((c) => c.things.map((t) => keyOf(t, c.crateId))),
     ...[...packed.alone, ...packed.loose].map((a) => keyOf(a.thing)),
   ];
+  // What comes home is ticked from the day of the show on; before that the column is only in the way.
+  const isOver = file.show.date <= today() || done.some((t) => t.way === 'home');
   const count = (way: Tick['way']) =>
     keys.filter((k) => done.some((t) => t.way === way && t.key === k)).length;
   return (
-    <OnPaper
-      title={`${file.show.title}: packing`}
-      paper={() => <PackingSheet file={file} packing={packed} />}
-    >
-      <SuppliesViews />
-      <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap', mt: 4, mb: 2 }}>
-        <Typography role="status" sx={{ flex: 1 }}>
-          {count('out')} of {keys.length} loaded, {count('home')} home again. Load from the top of this page
-          down. {packed.crates.length > 0 && (packed.proven ? 'No fewer crates would do.' : MAY_BE_FEWER)}
-        </Typography>
-        <Button
-          startIcon={<ExportIcon />}
-          onClick={() => download(`packing-${file.show.id}.csv`, packingCsv(packed), 'text/csv')}
-        >
-          Save as CSV
-        </Button>
-        <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
-          Print
-        </Button>
-      </Box>
-      {crates.data.length === 0 && (
-        <Alert severity="info" sx={{ mb: 3 }}>
-          There is no crate yet. <Link to="/stores/crates">Add one</Link> and things are packed into it.
-        </Alert>
-      )}
-      <Box sx={{ mb: 3 }}>
-        <Button variant="outlined" disabled={write.isPending || takes.length === 0} onClick={take}>
-          Take the consumables off the shelf
-        </Button>{' '}
-        {outWith > 0 &&
-          `${outWith} ${outWith === 1 ? 'lot is' : 'lots are'} out with this show; after the run the rest comes home.`}
-        {write.error && (
-          <Alert severity="error">{write.error.fields[0]?.message ?? write.error.message}</Alert>
-        )}
-      </Box>
-      {packed.broken.map((b) => (
-        <Alert key={b.crate + b.a + b.b} severity="error" sx={{ mb: 2 }}>
-          Could not keep apart in {b.crate}: {b.a} and {b.b}; {b.why}. Take another crate.
-        </Alert>
-      ))}
-      <Alert severity="warning" sx={{ mb: 4 }}>
-        How much of what you may carry, and how it is marked, is set by local transport rules and the
-        supplier’s data sheets. Ask before you drive.
-      </Alert>
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 4,
-          gridTemplateColumns: 'repeat(auto-fill, minmax(min(380px, 100%), 1fr))',
-          alignItems: 'start',
-        }}
+    <IsOver value={isOver}>
+      <OnPaper
+        title={`${file.show.title}: packing`}
+        paper={() => <PackingSheet file={file} packing={packed} />}
       >
-        {packed.crates.map((c) => (
-          <Crate
-            key={c.crateId}
-            crate={c}
-            up={clockToS(file.show.curtainUp)}
-            ticks={done}
-            showId={file.show.id}
-          />
+        <SuppliesViews />
+        <Box sx={{ display: 'flex', gap: 3, alignItems: 'center', flexWrap: 'wrap', mt: 4, mb: 2 }}>
+          <Typography role="status" sx={{ flex: 1 }}>
+            {count('out')} of {keys.length} loaded{isOver && `, ${count('home')} home again`}. Load from the
+            top of this page down.{' '}
+            {packed.crates.length > 0 && (packed.proven ? 'No fewer crates would do.' : MAY_BE_FEWER)}
+          </Typography>
+          <Button
+            startIcon={<ExportIcon />}
+            onClick={() => download(`packing-${file.show.id}.csv`, packingCsv(packed), 'text/csv')}
+          >
+            Save as CSV
+          </Button>
+          <Button startIcon={<PrintIcon />} onClick={() => window.print()}>
+            Print
+          </Button>
+        </Box>
+        {crates.data.length === 0 && (
+          <Alert severity="info" sx={{ mb: 3 }}>
+            There is no crate yet. <Link to="/stores/crates">Add one</Link> and things are packed into it.
+          </Alert>
+        )}
+        <Box sx={{ mb: 3 }}>
+          <Button variant="outlined" disabled={write.isPending || takes.length === 0} onClick={take}>
+            Take the consumables off the shelf
+          </Button>{' '}
+          {outWith > 0 &&
+            `${outWith} ${outWith === 1 ? 'lot is' : 'lots are'} out with this show; after the run the rest comes home.`}
+          {write.error && (
+            <Alert severity="error">{write.error.fields[0]?.message ?? write.error.message}</Alert>
+          )}
+        </Box>
+        {packed.broken.map((b) => (
+          <Alert key={b.crate + b.a + b.b} severity="error" sx={{ mb: 2 }}>
+            Could not keep apart in {b.crate}: {b.a} and {b.b}; {b.why}. Take another crate.
+          </Alert>
         ))}
-        {packed.alone.length > 0 && (
-          <Group title="By themselves" about="never in a crate">
-            {packed.alone.map((a) => (
-              <Line key={a.thing.goodId} thing={a.thing} about={a.how} ticks={done} showId={file.show.id} />
-            ))}
-          </Group>
-        )}
-        {packed.loose.length > 0 && (
-          <Group title="Loose" about="carried by hand">
-            {packed.loose.map((a) => (
-              <Line key={a.thing.goodId} thing={a.thing} about={a.why} ticks={done} showId={file.show.id} />
-            ))}
-          </Group>
-        )}
-      </Box>
-    </OnPaper>
+        <Alert severity="warning" sx={{ mb: 4 }}>
+          How much of what you may carry, and how it is marked, is set by local transport rules and the
+          supplier’s data sheets. Ask before you drive.
+        </Alert>
+        <Box
+          sx={{
+            display: 'grid',
+            gap: 4,
+            gridTemplateColumns: 'repeat(auto-fill, minmax(min(380px, 100%), 1fr))',
+            alignItems: 'start',
+          }}
+        >
+          {packed.crates.map((c) => (
+            <Crate
+              key={c.crateId}
+              crate={c}
+              up={clockToS(file.show.curtainUp)}
+              ticks={done}
+              showId={file.show.id}
+            />
+          ))}
+          {packed.alone.length > 0 && (
+            <Group title="By themselves" about="never in a crate">
+              {packed.alone.map((a) => (
+                <Line key={a.thing.goodId} thing={a.thing} about={a.how} ticks={done} showId={file.show.id} />
+              ))}
+            </Group>
+          )}
+          {packed.loose.length > 0 && (
+            <Group title="Loose" about="carried by hand">
+              {packed.loose.map((a) => (
+                <Line key={a.thing.goodId} thing={a.thing} about={a.why} ticks={done} showId={file.show.id} />
+              ))}
+            </Group>
+          )}
+        </Box>
+      </OnPaper>
+    </IsOver>
   );
 }
 
@@ -177,27 +186,32 @@ function Crate({
   );
 }
 
-const Group = ({ title, about, children }: { title: string; about: string; children: React.ReactNode }) => (
-  <Paper variant="outlined" component="section" aria-label={title} sx={{ p: 3 }}>
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 52px 52px', alignItems: 'end' }}>
-      <Box>
-        <Typography variant="h3">{title}</Typography>
-        <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
-          {about}
+function Group({ title, about, children }: { title: string; about: string; children: React.ReactNode }) {
+  const isOver = useContext(IsOver);
+  return (
+    <Paper variant="outlined" component="section" aria-label={title} sx={{ p: 3 }}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: columns(isOver), alignItems: 'end' }}>
+        <Box>
+          <Typography variant="h3">{title}</Typography>
+          <Typography color="textSecondary" sx={{ fontSize: 'small' }}>
+            {about}
+          </Typography>
+        </Box>
+        <Typography color="textSecondary" sx={{ fontSize: 'small', textAlign: 'center' }}>
+          out
         </Typography>
+        {isOver && (
+          <Typography color="textSecondary" sx={{ fontSize: 'small', textAlign: 'center' }}>
+            home
+          </Typography>
+        )}
       </Box>
-      <Typography color="textSecondary" sx={{ fontSize: 'small', textAlign: 'center' }}>
-        out
-      </Typography>
-      <Typography color="textSecondary" sx={{ fontSize: 'small', textAlign: 'center' }}>
-        home
-      </Typography>
-    </Box>
-    <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
-      {children}
-    </Box>
-  </Paper>
-);
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {children}
+      </Box>
+    </Paper>
+  );
+}
 
 function Line({
   thing,
@@ -213,6 +227,7 @@ function Line({
   crateId?: string;
 }) {
   const tick = useTick(showId);
+  const isOver = useContext(IsOver);
   const key = keyOf(thing, crateId);
   const box = (way: 'out' | 'home', words: string) => {
     const on = ticks.some((t) => t.way === way && t.key === key);
@@ -230,7 +245,7 @@ function Line({
       component="li"
       sx={{
         display: 'grid',
-        gridTemplateColumns: '1fr 52px 52px',
+        gridTemplateColumns: columns(isOver),
         alignItems: 'center',
         borderTop: 1,
         borderColor: 'divider',
@@ -245,7 +260,7 @@ function Line({
         )}
       </Box>
       {box('out', 'loaded')}
-      {box('home', 'home again')}
+      {isOver && box('home', 'home again')}
     </Box>
   );
 }

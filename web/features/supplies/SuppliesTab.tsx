@@ -62,7 +62,6 @@ export function SuppliesTab() {
             {toBuy === 0 ? 'All of it is on the shelf.' : `${toBuy} to buy, ${aboutMoney(cost)}.`}{' '}
             {buying.usesCost > 0 &&
               `About ${formatMoney(buying.usesCost)} of supplies${buying.perHead === undefined ? '' : `, ${formatMoney(buying.perHead)} per person`}. `}
-            Packed is enough for retries.
           </Typography>
           <Odds />
           <DataTable
@@ -95,7 +94,8 @@ function Odds() {
   const { runOutPct = RUN_OUT_PCT, audienceStations = 1 } = file.show;
   const stations = script.items.some((i) => i.demo?.consumables.some((c) => c.per === 'station'));
   return (
-    <Box sx={{ display: 'flex', gap: 3, mb: 3, flexWrap: 'wrap' }}>
+    <Box sx={{ display: 'flex', gap: 2, mb: 3, flexWrap: 'wrap', alignItems: 'center' }}>
+      <span>Packed is enough for retries, so that it runs out in at most</span>
       <FieldOf
         type={Show}
         name="runOutPct"
@@ -103,8 +103,10 @@ function Odds() {
         onValue={(v) =>
           edit((draft) => void (v === undefined ? delete draft.runOutPct : (draft.runOutPct = v)))
         }
-        sx={{ width: 280 }}
+        hiddenLabel="Accepted risk of running out, %"
+        sx={{ width: 72, '& .MuiFormHelperText-root': { whiteSpace: 'nowrap', mx: 0 } }}
       />
+      <span>% of shows.</span>
       {stations && (
         <FieldOf
           type={Show}
