@@ -33,6 +33,17 @@ const focused = (page: Page) =>
     };
   });
 
+test('the first Tab leads past the rail to the page', async ({ page }) => {
+  await page.goto('/demos');
+  await page.getByText('26 of 26').waitFor();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('link', { name: 'Skip to the page' })).toBeInViewport();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('main')).toBeFocused();
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('button', { name: 'Import demos' })).toBeFocused();
+});
+
 test.describe('with the Tab key', () => {
   for (const [path, ready] of ROUTES)
     test(`on ${path}, each control shows that it has the focus, and nothing lies over it`, async ({

@@ -4,8 +4,10 @@ import { join } from 'node:path';
 import { leastCuts, withoutWaits } from '../core/forecast';
 import { readShowFile } from '../core/formats';
 import { plan, type Plan } from '../core/plan';
+import { script } from '../core/script';
 import type { ShowFile } from '../core/show';
 import { instance } from '../core/testing/instances';
+import { ribbonOf } from '../web/features/plan/ribbon/ribbon';
 import { troupe } from './bench-troupe';
 import { devices } from './bench-devices';
 import { tenYears } from './bench-server';
@@ -71,7 +73,26 @@ function speeds(): void {
     proven(days),
   );
   line('cuts: 14 cuttable items, 1,000 plays', SEEDS.map(cutsMs), 50);
+  const hundred = instance(3, { ...SHOW, items: 100, tasks: 100 });
+  const drawn = {
+    input: {
+      script: script(hundred),
+      timetable: planned(hundred).value.timetable,
+      bands: null,
+      findings: [],
+    },
+    room: { ...{ width: 1156, height: 520, zoom: 1, before: true, marks: true }, linesOf: seven },
+  };
+  for (let i = 0; i < 30; i++) ribbonOf(drawn.input, drawn.room);
+  line(
+    'the ribbon of 100 items, 100 tasks, 5 people, everything drawn',
+    Array.from({ length: 100 }, () => timed(() => ribbonOf(drawn.input, drawn.room)).ms),
+    5,
+  );
 }
+
+/** Lines of letters seven pixels wide. */
+const seven = (text: string, _style: string, px: number) => Math.ceil((text.length * 7) / px);
 
 /** Shows that once took minutes. */
 function explosions(): void {

@@ -32,7 +32,12 @@ export function Shell() {
     <Box sx={{ display: 'flex', minHeight: '100vh', flexDirection: { xs: 'column-reverse', sm: 'row' } }}>
       <PaperStyles title="Hearty Stage" />
       <Rail />
-      <Box component="main" sx={{ flex: 1, minWidth: 0, px: { xs: 3, sm: 6 }, py: 4, pb: { xs: 20, sm: 4 } }}>
+      <Box
+        component="main"
+        id="page"
+        tabIndex={-1}
+        sx={{ flex: 1, minWidth: 0, px: { xs: 3, sm: 6 }, py: 4, pb: { xs: 20, sm: 4 } }}
+      >
         <SinceLine />
         <UnsentLine />
         <Outlet />

@@ -79,7 +79,7 @@ export function PrintPage() {
                 }}
               >
                 <Box component="h2" sx={{ fontSize: 'text', lineHeight: '22px', m: 0, mb: 2 }}>
-                  {file.show.title}: the score
+                  {file.show.title}: the ribbon
                   {leaves.length > 1 && `, ${i + 1} of ${leaves.length}`}
                 </Box>
                 {/* A picture of the plan: nothing in it can be pressed here. */}

@@ -318,7 +318,9 @@ export function markSpans(script: Script, timetable: Timetable, fromS: number) {
           const top = y(Math.max(fromS, from));
           const height = Math.max(3, y(toS) - top - 1);
           return {
-            ...{ key: `${what} ${title} ${from}`, top, height },
+            key: `${what} ${title} ${from}`,
+            top,
+            height,
             words: height >= 20 ? title : '',
             hint: `${title} ${what}`,
             isPlayed: what === 'plays',
@@ -330,19 +332,21 @@ export function markSpans(script: Script, timetable: Timetable, fromS: number) {
 }
 
 function spansOn(mark: PlacedMark, script: Script, timetable: Timetable) {
+  const here = <T extends { markId?: string }>(all: readonly T[]) => all.filter((t) => t.markId === mark.id);
+  const [tasks, resets] = [here(timetable.tasks), here(timetable.resets)];
   return script.items.flatMap((scripted, i) => {
-    const { item, demo } = scripted;
     const planned = timetable.items[i];
-    if (!demo || !planned) return [];
-    const standing = timetable.tasks
-      .filter((t) => t.itemId === item.id && t.markId === mark.id)
+    if (!scripted.demo || !planned) return [];
+    const { id, title } = scripted.item;
+    const standing = tasks
+      .filter((t) => t.itemId === id)
       .map((t) => ({ what: 'stands ready', title: t.title, fromS: t.startS, toS: planned.startS }));
     if (!standsOn(scripted, mark.id)) return standing;
     return [
       ...standing,
-      { what: 'plays', title: item.title, fromS: planned.startS, toS: planned.endS },
-      ...timetable.resets
-        .filter((r) => r.itemId === item.id && r.markId === mark.id)
+      { what: 'plays', title, fromS: planned.startS, toS: planned.endS },
+      ...resets
+        .filter((r) => r.itemId === id)
         .map((r) => ({ what: 'is reset', title: r.title, fromS: r.startS, toS: r.endS })),
     ];
   });
