@@ -4,11 +4,11 @@ import { useStore } from 'zustand';
 import { lastAnswers } from './answers';
 import { useRunsHere } from './here';
 
-/** While the server is silent: the runs this device has, of one show or of all, each with the way to its stage. */
-export function RunsHere({ silent, showId }: { silent: boolean; showId?: string }) {
+/** While the server does not answer: the runs this device has, of one show or of all, each with the way to its stage. */
+export function RunsHere({ noAnswer, showId }: { noAnswer: boolean; showId?: string }) {
   // Pages show what the server last said; that it is silent now shows in that.
   const old = useStore(lastAnswers.old, (answers) => answers.size > 0);
-  const shown = silent || old;
+  const shown = noAnswer || old;
   const runs = useRunsHere(shown, showId);
   if (!shown) return null;
   return (

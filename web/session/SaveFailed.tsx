@@ -5,9 +5,9 @@ import type { ApiError } from './api';
 export function SaveFailed({ error, kept = false }: { error: ApiError | null; kept?: boolean }) {
   if (!error) return null;
   return (
-    <Alert severity={error.silent ? 'warning' : 'error'}>
+    <Alert severity={error.noAnswer ? 'warning' : 'error'}>
       {error.message}
-      {error.silent &&
+      {error.noAnswer &&
         (kept
           ? ' What you wrote is kept on this device. Save it again when the server is back.'
           : ' It stays here as you wrote it. Save it again when the server is back.')}

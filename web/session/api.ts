@@ -11,7 +11,7 @@ export class ApiError extends Error {
     super(message);
   }
   /** The server was not reached at all, or did not answer in time: what this device has is all there is now. */
-  get silent() {
+  get noAnswer() {
     return this.code === 'offline' || this.code === 'hanging';
   }
 }

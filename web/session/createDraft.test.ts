@@ -170,7 +170,7 @@ test('what the server refuses stays in the draft with the reason, and the next c
 });
 
 test('a fix of a finding changes the running order, and one item is edited by its id', () => {
-  draft.applyWayOut({ kind: 'remove-items', itemIds: ['b'] });
+  draft.changeDraft({ kind: 'remove-items', itemIds: ['b'] });
   draft.editItem('c', (item) => void (item.title = 'changed'));
   expect(state().show!.items.map((i) => i.title)).toEqual(['a', 'changed']);
 });
@@ -179,7 +179,7 @@ test('steps are taken back and made again one by one, each said in words, and a 
   draft.openDraft({ id: 'show', version: 1, body: SHOW });
   draft.edit((show) => void (show.title = 'One'));
   draft.edit((show) => void (show.curtainUp = '15:00'));
-  draft.applyWayOut({ kind: 'remove-items', itemIds: ['b'] });
+  draft.changeDraft({ kind: 'remove-items', itemIds: ['b'] });
   expect(state().past.map((s) => s.message)).toEqual([['the title'], ['curtain-up'], ['the running order']]);
   expect(state().changed).toEqual(['the title', 'curtain-up', 'the running order']);
   draft.undo();

@@ -198,7 +198,7 @@ export function createDraft({
 
   function noteFailure(error: ApiError): void {
     const [first] = error.fields;
-    if (error.silent) {
+    if (error.noAnswer) {
       setState({ status: 'offline', message: error.message });
       saveIn(retryMs);
     } else if (error.code === 'stale') {
@@ -240,7 +240,7 @@ export function createDraft({
     edit,
     editItem: (itemId: string, change: (item: Item) => void) =>
       edit((draft) => draft.items.filter((item) => item.id === itemId).forEach(change)),
-    applyWayOut: (change: Change) => edit((draft) => make(draft, change)),
+    changeDraft: (change: Change) => edit((draft) => make(draft, change)),
     undo,
     redo,
     settleConflict,

@@ -18,7 +18,7 @@ export const {
   openDraft,
   edit,
   editItem,
-  applyWayOut,
+  changeDraft,
   undo,
   redo,
   settleConflict,

@@ -83,7 +83,7 @@ export function createResponseCache({
       if (old.getState().has(path)) set((pages) => pages.delete(path));
       return value;
     } catch (error) {
-      if (!(error instanceof ApiError) || !error.silent || !here) throw error;
+      if (!(error instanceof ApiError) || !error.noAnswer || !here) throw error;
       const last = await (await db())?.get('answers', path);
       if (!last) throw error;
       set((pages) => pages.set(path, { at: last.at, page: page() }));
@@ -97,7 +97,7 @@ export function createResponseCache({
     try {
       await api('/health', { timeoutMs: PATIENCE_MS });
     } catch (error) {
-      if (error instanceof ApiError && error.silent) timer = setTimeout(() => void again(), againMs);
+      if (error instanceof ApiError && error.noAnswer) timer = setTimeout(() => void again(), againMs);
       return;
     }
     set((pages) => pages.clear());

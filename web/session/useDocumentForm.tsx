@@ -87,8 +87,8 @@ export function useDocumentForm<K extends DocumentKind>(
           keeper.forget();
           onSaved(body);
         },
-        onError: ({ silent }) => {
-          if (silent) setUnkept(!localCopies.write(key, { version: from, body } satisfies Unsaved<Body>));
+        onError: ({ noAnswer }) => {
+          if (noAnswer) setUnkept(!localCopies.write(key, { version: from, body } satisfies Unsaved<Body>));
         },
       },
     );

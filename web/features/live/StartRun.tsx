@@ -104,7 +104,7 @@ export function StartRun({
             {start.error.message}
           </Alert>
         )}
-        <RunsHere silent={start.error?.silent === true} showId={showId} />
+        <RunsHere noAnswer={start.error?.noAnswer === true} showId={showId} />
       </Box>
       {!empty && children && <Box sx={{ mt: { md: -5 } }}>{children}</Box>}
     </Box>

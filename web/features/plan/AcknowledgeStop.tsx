@@ -3,7 +3,7 @@ import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typogra
 import { useState } from 'react';
 import { FieldOf } from '../../kit/fields';
 import { useShow } from '../../session/show';
-import { make } from './view';
+import { commitChange } from './view';
 
 /** Who acknowledged a stop, or the button to do so; for a stop that cannot be overridden, that line alone. */
 export function AcknowledgeStop({ finding }: { finding: Finding }) {
@@ -22,7 +22,10 @@ export function AcknowledgeStop({ finding }: { finding: Finding }) {
         <Button
           size="small"
           onClick={() =>
-            make({ kind: 'withdraw', stop: { code, message, ...(itemId !== undefined && { itemId }) } })
+            commitChange({
+              kind: 'withdraw',
+              stop: { code, message, ...(itemId !== undefined && { itemId }) },
+            })
           }
         >
           Withdraw
@@ -48,7 +51,7 @@ function AcknowledgeDialog({ finding, onClose }: { finding: Finding; onClose: ()
   const isReady = personId !== undefined && reason.trim() !== '';
   const keep = () => {
     if (!isReady) return;
-    make({
+    commitChange({
       kind: 'acknowledge',
       acknowledgement: {
         ...{ code, message, personId, reason: reason.trim() },

@@ -6,7 +6,7 @@ import { useDraft } from '../../session/draft';
 import { useBringIn, useLibrary, useStarter } from '../../session/queries';
 import { newId } from '../../session/ids';
 
-import { make } from './view';
+import { commitChange } from './view';
 
 // Its form comes when somebody begins a demo.
 const NewDemo = lazy(async () => ({ default: (await import('./NewDemo')).NewDemo }));
@@ -83,7 +83,7 @@ export function AddItem({ onAdded }: { onAdded: (itemId: string) => void }) {
   const [begun, setBegun] = useState<string>();
   const count = useDraft((s) => s.show?.items.length ?? 0);
   const add = (item: Item) => {
-    make({ kind: 'insert-item', item, toIndex: count });
+    commitChange({ kind: 'insert-item', item, toIndex: count });
     setText('');
     onAdded(item.id);
   };

@@ -27,7 +27,7 @@ interface BannerProps {
 /** Fixes in sight in the banner; the others are with the findings. */
 const FIXES = 2;
 
-/** The odds, the figures beside them and the worst finding with its fixes; below, what a change only thought of would give. */
+/** The odds, the figures beside them and the worst finding with its fixes; below, what a previewed change would give. */
 export function Banner({ plan, script, fresh, progress, selected, isBeside }: BannerProps) {
   const up = script.upS;
   const { findings, bands } = plan;
@@ -150,7 +150,7 @@ function WhatIf({
   fresh: boolean;
   progress: PlanProgress | undefined;
 }) {
-  const whatIf = usePlanView((s) => (s.thought ? s.whatIf?.plan : undefined));
+  const whatIf = usePlanView((s) => (s.preview ? s.whatIf?.plan : undefined));
   return (
     <Typography
       data-testid="what-if"
@@ -169,7 +169,7 @@ function WhatIf({
       }}
     >
       {whatIf
-        ? thoughtWords(whatIf, clock)
+        ? previewWords(whatIf, clock)
         : progress
           ? progressWords(progress)
           : !fresh && <Slow>This is the last plan; the new one is still being worked out …</Slow>}
@@ -198,7 +198,7 @@ const oddsColor = (bands: Bands) => {
 };
 const percent = (bands: Bands) => `${Math.round(bands.withinSlot * 100)} %`;
 
-function thoughtWords({ timetable, bands }: Plan, clock: (s: number) => string): string {
+function previewWords({ timetable, bands }: Plan, clock: (s: number) => string): string {
   const lands = bands ? `, expected end ${landing(bands, clock)}, ${percent(bands)} on time` : '';
   const air = timetable.deadAirS > 0 ? `, ${formatDuration(timetable.deadAirS)} dead air` : ', no dead air';
   return `If you do this: ends ${clock(timetable.endS)}${lands}${air}.`;

@@ -12,7 +12,7 @@ import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { changeOf } from './drag';
 import type { Held } from './ribbon/held';
 import type { TimeMap } from './ribbon/time';
-import { make, think, usePlanView } from './view';
+import { commitChange, previewChange, usePlanView } from './view';
 
 interface DragBoardProps {
   file: ShowFile;
@@ -42,7 +42,7 @@ export function DragBoard({ file, timetable, time, up, children }: DragBoardProp
     window.removeEventListener('pointermove', follow, true);
     setHeld(undefined);
   };
-  // Where the hand is, not where the library last thought it was: a quick drop and a scrolled page count too.
+  // Where the hand is, not where the drag library last placed it: a quick drop and a scrolled page count too.
   const changeAt = () => {
     const top = topOf();
     // As it was when it was picked up: by now it may be drawn where it would be.
@@ -59,8 +59,8 @@ export function DragBoard({ file, timetable, time, up, children }: DragBoardProp
     };
     return changeOf(thing, at, file.show, timetable, time);
   };
-  const thought = usePlanView((s) => s.thought);
-  const startS = thought?.kind === 'set-task' ? thought.choice.startS : undefined;
+  const preview = usePlanView((s) => s.preview);
+  const startS = preview?.kind === 'set-task' ? preview.choice.startS : undefined;
   return (
     <DndContext
       sensors={sensors}
@@ -68,18 +68,18 @@ export function DragBoard({ file, timetable, time, up, children }: DragBoardProp
       onDragStart={begin}
       onDragMove={() => {
         const change = changeAt();
-        const was = usePlanView.getState().thought;
-        if (JSON.stringify(change) !== JSON.stringify(was)) think(change, true);
+        const was = usePlanView.getState().preview;
+        if (JSON.stringify(change) !== JSON.stringify(was)) previewChange(change, true);
       }}
       onDragEnd={() => {
         const change = changeAt();
         end();
-        if (change) make(change);
-        else think(undefined);
+        if (change) commitChange(change);
+        else previewChange(undefined);
       }}
       onDragCancel={() => {
         end();
-        think(undefined);
+        previewChange(undefined);
       }}
     >
       <div ref={board}>{children}</div>

@@ -3,7 +3,7 @@ import { isOpenStop, type Finding, type Fix } from '@hearty/core';
 import { LevelMark, levelWord } from '../../kit/LevelMark';
 import { AcknowledgeStop } from './AcknowledgeStop';
 import { findingId } from './findingId';
-import { make, think } from './view';
+import { commitChange, previewChange } from './view';
 
 const LEVELS = ['stop', 'caution', 'note'] as const;
 
@@ -83,11 +83,11 @@ export function Fixes({ fixes }: { fixes: readonly Fix[] }) {
             size="small"
             variant="outlined"
             sx={{ mt: 1, mr: 1, textAlign: 'left', lineHeight: 1.25, overflowWrap: 'anywhere' }}
-            onClick={() => make(change)}
-            onMouseEnter={() => think(change)}
-            onMouseLeave={() => think(undefined)}
-            onFocus={() => think(change)}
-            onBlur={() => think(undefined)}
+            onClick={() => commitChange(change)}
+            onMouseEnter={() => previewChange(change)}
+            onMouseLeave={() => previewChange(undefined)}
+            onFocus={() => previewChange(change)}
+            onBlur={() => previewChange(undefined)}
           >
             {label}
           </Button>

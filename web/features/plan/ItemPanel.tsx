@@ -10,7 +10,7 @@ import { useSaid } from '../../session/queries';
 import { useShow } from '../../session/show';
 import { SaidOf } from '../logbook/SaidOf';
 import { PrepTasks } from './PrepTasks';
-import { make } from './view';
+import { commitChange } from './view';
 import { findingId } from './findingId';
 import { FindingNote, inOrder } from './Findings';
 import { Options } from './Options';
@@ -27,7 +27,7 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
   const planned = plan.timetable.items.find((i) => i.itemId === item.id);
   const set = (change: Partial<Item>) => editItem(item.id, (draft) => void Object.assign(draft, change));
   const remove = () => {
-    make({ kind: 'remove-items', itemIds: [item.id] });
+    commitChange({ kind: 'remove-items', itemIds: [item.id] });
     onClose();
   };
   const { demo, standing, number } = script.byItem.get(item.id) ?? {};
@@ -143,13 +143,13 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
           type={Item}
           name="at"
           value={item.at}
-          onValue={(at) => make({ kind: 'set-item', itemId: item.id, fields: { at } })}
+          onValue={(at) => commitChange({ kind: 'set-item', itemId: item.id, fields: { at } })}
         />
         <FieldOf
           type={Item}
           name="pinned"
           value={item.pinned}
-          onValue={(pinned) => make({ kind: 'set-item', itemId: item.id, fields: { pinned } })}
+          onValue={(pinned) => commitChange({ kind: 'set-item', itemId: item.id, fields: { pinned } })}
         />
         {plays && marks.length > 1 && (
           <FieldOf
@@ -157,18 +157,20 @@ export function ItemPanel({ item, onClose }: { item: Item; onClose: () => void }
             name="markId"
             value={item.markId}
             empty={`the first that fits${standing ? ` (${standing.mark.name})` : ''}`}
-            onValue={(markId) => make({ kind: 'set-item', itemId: item.id, fields: { markId } })}
+            onValue={(markId) => commitChange({ kind: 'set-item', itemId: item.id, fields: { markId } })}
             options={marks.map((m) => ({ value: m.id, label: m.name }))}
           />
         )}
         <PrepTasks item={item} />
         <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-          <Button onClick={() => make({ kind: 'duplicate-item', itemId: item.id, newId: newId() })}>
+          <Button onClick={() => commitChange({ kind: 'duplicate-item', itemId: item.id, newId: newId() })}>
             Duplicate
           </Button>
           {setUp && item.setUpIn === undefined && (
             <Button
-              onClick={() => make({ kind: 'split-set-up', itemId: item.id, newId: newId(), timing: setUp })}
+              onClick={() =>
+                commitChange({ kind: 'split-set-up', itemId: item.id, newId: newId(), timing: setUp })
+              }
             >
               Split off its set-up ({formatDuration(setUp.likelyS)})
             </Button>

@@ -2,7 +2,7 @@ import { Box, ButtonBase, IconButton, Typography } from '@mui/material';
 import { clockOf, formatDuration, type Plan, type ShowFile } from '@hearty/core';
 import { LevelMark } from '../../kit/LevelMark';
 import { useShow } from '../../session/show';
-import { make, pressed, tell, usePlanView } from './view';
+import { commitChange, pressed, announce, usePlanView } from './view';
 import { DownIcon, UpIcon } from '../../kit/icons';
 
 /** The running order as a plain list: for small screens, and for those who read with their ears. */
@@ -25,8 +25,8 @@ export function ListView({ file, plan }: { file: ShowFile; plan: Plan }) {
           const tasks = timetable.tasks.filter((t) => t.itemId === item.itemId);
           const isChosen = selected === item.itemId || several.includes(item.itemId);
           const move = (by: 1 | -1) => {
-            make({ kind: 'move-item', itemId: item.itemId, toIndex: i + by });
-            tell(`${item.title} is at place ${i + 1 + by} of ${count}.`);
+            commitChange({ kind: 'move-item', itemId: item.itemId, toIndex: i + by });
+            announce(`${item.title} is at place ${i + 1 + by} of ${count}.`);
           };
           return (
             <Box

@@ -32,7 +32,7 @@ import { useRoom } from './useRoom';
 import { ChangesSinceLastRun } from './ChangesSinceLastRun';
 import { SeveralPanel } from './SeveralPanel';
 import { Toolbar } from './Toolbar';
-import { make, select, tell, usePlanView, zoomBy } from './view';
+import { commitChange, select, announce, usePlanView, zoomBy } from './view';
 
 /**
  * The show as a ribbon with threads, or as a list, with the worst finding in a banner and the others in a pane. What is
@@ -65,7 +65,7 @@ export function PlanTab() {
   usePlanKeys(selected, file);
   return (
     <DragBoard file={file} timetable={timetable} time={ribbon.time} up={script.upS}>
-      <Thinking show={file.show} />
+      <PreviewPlanner show={file.show} />
       <Bar context={later} selected={selected} isBeside={isBeside} />
       <BeforeShow script={script} timetable={timetable} />
       <Box
@@ -197,8 +197,8 @@ interface DrawnProps extends RibbonInput {
 
 /** The ribbon as it is, or, while something is moved, as it would be: roughly at once, then as it is worked out. */
 function Drawn({ script, timetable, bands, findings, room, ribbon }: DrawnProps) {
-  const would = usePlanView((s) => (s.moving && s.thought ? s.rough : undefined));
-  const plan = usePlanView((s) => (s.moving && s.thought && s.whatIf?.exact ? s.whatIf.plan : undefined));
+  const would = usePlanView((s) => (s.moving && s.preview ? s.quickPreviewScript : undefined));
+  const plan = usePlanView((s) => (s.moving && s.preview && s.whatIf?.exact ? s.whatIf.plan : undefined));
   const rough = useMemo(() => would && moved(timetable, would), [would, timetable]);
   const drawn = would ? (plan?.timetable ?? rough ?? timetable) : timetable;
   const shown = useMemo(
@@ -224,20 +224,20 @@ const Listed = memo(function Listed({
   return <ListView file={file} plan={{ ...plan, timetable }} />;
 });
 
-/** Works out what a change only thought of would make of the show, for whoever draws it. Draws nothing itself. */
-function Thinking({ show }: { show: Show }) {
-  const thought = usePlanView((s) => s.thought);
+/** Works out what the previewed change would do to the show. Draws nothing itself. */
+function PreviewPlanner({ show }: { show: Show }) {
+  const preview = usePlanView((s) => s.preview);
   const library = useLibrary();
   const file = useMemo(
-    () => thought && library.data && assemble(applyChange(show, thought), library.data),
-    [thought, library.data, show],
+    () => preview && library.data && assemble(applyChange(show, preview), library.data),
+    [preview, library.data, show],
   );
   const rough = useMemo(() => file && scriptOf(file), [file]);
   const would = useWhatIf(file);
   const plan = would?.plan;
   const exact = would?.exact ?? false;
   useEffect(() => {
-    usePlanView.setState({ rough, whatIf: rough && plan && { plan, exact } });
+    usePlanView.setState({ quickPreviewScript: rough, whatIf: rough && plan && { plan, exact } });
   }, [rough, plan, exact]);
   return null;
 }
@@ -270,8 +270,8 @@ function usePlanKeys(itemId: string | undefined, file: ShowFile): void {
     const at = file.show.items.findIndex((i) => i.id === itemId);
     const toIndex = at + by;
     if (at < 0 || toIndex < 0 || toIndex >= file.show.items.length) return;
-    make({ kind: 'move-item', itemId: itemId!, toIndex });
-    tell(`${item!.title} is at place ${toIndex + 1} of ${file.show.items.length}.`);
+    commitChange({ kind: 'move-item', itemId: itemId!, toIndex });
+    announce(`${item!.title} is at place ${toIndex + 1} of ${file.show.items.length}.`);
   };
   useHotkeys('alt+up', () => step(-1), options, [itemId, file]);
   useHotkeys('alt+down', () => step(1), options, [itemId, file]);
@@ -279,22 +279,23 @@ function usePlanKeys(itemId: string | undefined, file: ShowFile): void {
     'delete',
     () => {
       const { several } = usePlanView.getState();
-      if (several.length > 0) make({ kind: 'remove-items', itemIds: [...several] });
-      else if (item) make({ kind: 'remove-items', itemIds: [item.id] });
+      if (several.length > 0) commitChange({ kind: 'remove-items', itemIds: [...several] });
+      else if (item) commitChange({ kind: 'remove-items', itemIds: [item.id] });
     },
     { ignoreEventWhen: choosing },
     [item],
   );
   useHotkeys(
     'd',
-    () => item && make({ kind: 'duplicate-item', itemId: item.id, newId: newId() }),
+    () => item && commitChange({ kind: 'duplicate-item', itemId: item.id, newId: newId() }),
     { ignoreEventWhen: choosing },
     [item],
   );
   useHotkeys(
     'p',
     () =>
-      item && make({ kind: 'set-item', itemId: item.id, fields: { pinned: item.pinned ? undefined : true } }),
+      item &&
+      commitChange({ kind: 'set-item', itemId: item.id, fields: { pinned: item.pinned ? undefined : true } }),
     { ignoreEventWhen: choosing },
     [item],
   );

@@ -2,7 +2,7 @@ import { Box, IconButton, Tooltip, Typography } from '@mui/material';
 import { clockOf, formatDuration, Item, TaskChoice, type Change, type PlannedTask } from '@hearty/core';
 import { FieldOf } from '../../kit/fields';
 import { useShow } from '../../session/show';
-import { make } from './view';
+import { commitChange } from './view';
 import { LockIcon, UnlockIcon } from '../../kit/icons';
 
 /** The work behind an item: when each task is done, how long it can wait, by whom, and where it is begun. */
@@ -32,7 +32,7 @@ export function PrepTasks({ item }: { item: Item }) {
           label={`Reset: ${reset.title}`}
           empty={`anyone free${!item.resetBy && reset.personId ? ` (${name(reset.personId)})` : ''}`}
           value={item.resetBy}
-          onValue={(resetBy) => make({ kind: 'set-item', itemId: item.id, fields: { resetBy } })}
+          onValue={(resetBy) => commitChange({ kind: 'set-item', itemId: item.id, fields: { resetBy } })}
           options={file.show.crew.map((p) => ({ value: p.personId, label: name(p.personId) }))}
         />
       )}
@@ -54,7 +54,7 @@ function Task({ task, item, name }: { task: PlannedTask; item: Item; name: (id: 
     inItemId?: string | undefined;
     afterStepId?: string | undefined;
     early?: boolean | undefined;
-  }) => make({ kind: 'set-task', itemId: item.id, taskId: task.taskId, choice: fields } as Change);
+  }) => commitChange({ kind: 'set-task', itemId: item.id, taskId: task.taskId, choice: fields } as Change);
   const steps = script.byItem.get(choice?.inItemId ?? '')?.demo?.steps ?? [];
   const source = script.byItem.get(item.id)?.demo?.prep.find((t) => t.id === task.taskId);
   // What goes stale, or keeps a vessel or a mark, is done just in time unless somebody says otherwise.

@@ -13,7 +13,7 @@ import {
 import type { OrderProposal, ShowFile } from '@hearty/core';
 import { useEffect, useState } from 'react';
 import { lookForOrder, stopLooking } from '../../workers/planner';
-import { make } from './view';
+import { commitChange } from './view';
 
 type State = { done: number; total: number } | { found: OrderProposal | undefined } | { failed: string };
 
@@ -25,8 +25,8 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
   useEffect(() => {
     let open = true;
     // Progress comes by a channel of its own, at times after the answer.
-    const tell = (progress: State) => open && setState((state) => ('total' in state ? progress : state));
-    lookForOrder(asked, tell).then(
+    const onProgress = (progress: State) => open && setState((state) => ('total' in state ? progress : state));
+    lookForOrder(asked, onProgress).then(
       (found) => open && setState({ found }),
       (error: Error) => open && setState({ failed: error.message }),
     );
@@ -83,7 +83,7 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
           <Button
             variant="contained"
             onClick={() => {
-              make({ kind: 'reorder', itemIds: found.itemIds });
+              commitChange({ kind: 'reorder', itemIds: found.itemIds });
               onClose();
             }}
           >

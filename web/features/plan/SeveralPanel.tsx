@@ -5,7 +5,7 @@ import { CloseIcon } from '../../kit/icons';
 import { edit } from '../../session/draft';
 import { useShow } from '../../session/show';
 import { common, movedTogether, takes } from './several';
-import { choose, tell } from './view';
+import { choose, announce } from './view';
 
 type Field = 'presenterId' | 'showings' | 'retries' | 'markId';
 
@@ -28,7 +28,7 @@ export function SeveralPanel({ items }: { items: readonly Item[] }) {
   const marks = kinds.size === 1 ? file.venue.marks.filter((m) => kinds.has(m.kind)) : [];
   const move = (by: -1 | 1) => {
     edit((draft) => void (draft.items = movedTogether(draft.items, ids, by)));
-    tell(`${plural(ids.length, 'item')} moved ${by === -1 ? 'up' : 'down'}.`);
+    announce(`${plural(ids.length, 'item')} moved ${by === -1 ? 'up' : 'down'}.`);
   };
   const remove = () => {
     edit((draft) => void (draft.items = draft.items.filter((item) => !ids.includes(item.id))));

@@ -57,7 +57,7 @@ beforeEach(() => {
   localStorage.clear();
   draftStore.setState({ show: undefined, status: 'saved' });
   openDraft({ id: 's', version: 1, body: show });
-  usePlanView.setState({ thought: undefined, moving: false, announcement: '' });
+  usePlanView.setState({ preview: undefined, moving: false, announcement: '' });
 });
 
 describe('an item', () => {
@@ -70,7 +70,7 @@ describe('an item', () => {
     press('a', ' ');
     expect(told()).toBe('A is put down at place 2.');
     expect(order()).toEqual(['b', 'a', 'c']);
-    expect(usePlanView.getState()).toMatchObject({ thought: undefined, moving: false });
+    expect(usePlanView.getState()).toMatchObject({ preview: undefined, moving: false });
   });
 
   test('stops at the top and at the end', () => {

@@ -2,7 +2,7 @@ import { formatClock, type Change, type PlannedTask, type Show, type Timetable }
 import type { KeyboardEvent } from 'react';
 import { onStage } from './drag';
 import type { Held } from './ribbon/held';
-import { choose, make, select, tell, think, usePlanView } from './view';
+import { choose, commitChange, select, announce, previewChange, usePlanView } from './view';
 
 /** What a screen reader hears about the keys of the score. */
 export const KEYS_WORDS =
@@ -11,12 +11,12 @@ export const KEYS_WORDS =
 /** Space picks an item up, arrows move it, space or enter puts it down, escape leaves it where it was. */
 export function itemKeys(show: Show, itemId: string) {
   return (event: KeyboardEvent) => {
-    const { thought, moving } = usePlanView.getState();
-    const held = moving && thought?.kind === 'move-item' && thought.itemId === itemId ? thought : undefined;
+    const { preview, moving } = usePlanView.getState();
+    const held = moving && preview?.kind === 'move-item' && preview.itemId === itemId ? preview : undefined;
     const from = show.items.findIndex((i) => i.id === itemId);
     const title = show.items[from]?.title ?? '';
     const at = held?.toIndex ?? from;
-    const say = (place: number) => tell(`${title} is at place ${place + 1} of ${show.items.length}.`);
+    const say = (place: number) => announce(`${title} is at place ${place + 1} of ${show.items.length}.`);
     const stop = () => {
       event.preventDefault();
       event.stopPropagation();
@@ -25,12 +25,12 @@ export function itemKeys(show: Show, itemId: string) {
     if (event.key === ' ' || (event.key === 'Enter' && held)) {
       stop();
       if (!held) {
-        think({ kind: 'move-item', itemId, toIndex: from }, true);
+        previewChange({ kind: 'move-item', itemId, toIndex: from }, true);
         return say(from);
       }
-      if (at !== from) make(held);
-      else think(undefined);
-      return tell(`${title} is put down at place ${at + 1}.`);
+      if (at !== from) commitChange(held);
+      else previewChange(undefined);
+      return announce(`${title} is put down at place ${at + 1}.`);
     }
     if (!held) {
       const next = show.items[from + (event.key === 'ArrowUp' ? -1 : event.key === 'ArrowDown' ? 1 : NaN)];
@@ -43,13 +43,13 @@ export function itemKeys(show: Show, itemId: string) {
     if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
       stop();
       const to = Math.max(0, Math.min(show.items.length - 1, at + (event.key === 'ArrowUp' ? -1 : 1)));
-      think({ kind: 'move-item', itemId, toIndex: to }, true);
+      previewChange({ kind: 'move-item', itemId, toIndex: to }, true);
       return say(to);
     }
     if (event.key === 'Escape' || event.key === 'Tab') {
       if (event.key === 'Escape') stop();
-      think(undefined);
-      tell(`${title} is back where it was.`);
+      previewChange(undefined);
+      announce(`${title} is back where it was.`);
     }
   };
 }
@@ -94,8 +94,8 @@ export function workKeys(show: Show, timetable: Timetable, names: (id: string) =
     const change = acrossOf(event.key, held, crew, show) ?? (task && downOf(event, task));
     if (!change) return;
     event.preventDefault();
-    make(change.change);
-    tell(change.message(names, (s) => formatClock(up + s)));
+    commitChange(change.change);
+    announce(change.message(names, (s) => formatClock(up + s)));
   };
 }
 

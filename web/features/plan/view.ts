@@ -1,6 +1,6 @@
 import type { Change, Plan, Script } from '@hearty/core';
 import { create } from 'zustand';
-import { applyWayOut } from '../../session/draft';
+import { changeDraft } from '../../session/draft';
 
 export type PlanView = 'score' | 'list';
 
@@ -10,11 +10,11 @@ interface ViewState {
   several: readonly string[];
   /** A press on an item adds it to those, for hands without a keyboard. */
   isChoosing: boolean;
-  /** A change only thought of: hovered, or being dragged. `moving` redraws the ribbon with it. */
-  thought: Change | undefined;
+  /** A change that is hovered or being dragged, not made yet. `moving` redraws the ribbon with it. */
+  preview: Change | undefined;
   moving: boolean;
   /** The show as it would be, to be drawn at once. */
-  rough: Script | undefined;
+  quickPreviewScript: Script | undefined;
   /** What it would make of the show, once that is worked out. */
   whatIf: { plan: Plan; exact: boolean } | undefined;
   zoom: number;
@@ -36,9 +36,9 @@ export const usePlanView = create<ViewState>()(() => ({
   selected: undefined,
   several: [],
   isChoosing: false,
-  thought: undefined,
+  preview: undefined,
   moving: false,
-  rough: undefined,
+  quickPreviewScript: undefined,
   whatIf: undefined,
   zoom: 1,
   marks: false,
@@ -74,20 +74,25 @@ export function pressed(
   if (isMore) toggle(itemId);
   else select(itemId);
 }
-export const tell = (announcement: string) => usePlanView.setState({ announcement: announcement });
+export const announce = (announcement: string) => usePlanView.setState({ announcement: announcement });
 
-/** Thinks of a change without making it. */
-export const think = (thought: Change | undefined, moving = false) =>
+/** Shows what a change would do, without making it. */
+export const previewChange = (preview: Change | undefined, moving = false) =>
   usePlanView.setState({
-    thought,
-    moving: !!thought && moving,
-    ...(!thought && { rough: undefined, whatIf: undefined }),
+    preview,
+    moving: !!preview && moving,
+    ...(!preview && { quickPreviewScript: undefined, whatIf: undefined }),
   });
 
-/** Makes a change of the show, which can be undone, and forgets what was only thought of. */
-export function make(change: Change): void {
-  usePlanView.setState({ thought: undefined, moving: false, rough: undefined, whatIf: undefined });
-  applyWayOut(change);
+/** Makes a change of the show, which can be undone, and ends the preview. */
+export function commitChange(change: Change): void {
+  usePlanView.setState({
+    preview: undefined,
+    moving: false,
+    quickPreviewScript: undefined,
+    whatIf: undefined,
+  });
+  changeDraft(change);
 }
 
 const ZOOMS = [0.6, 0.8, 1, 1.4, 2, 2.8, 4];

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { FieldOf } from '../../kit/fields';
 import { DataTable, type Column } from '../../kit/table';
 import { useShow } from '../../session/show';
-import { make } from '../plan/view';
+import { commitChange } from '../plan/view';
 
 const metres = (m: number | undefined) => (m ? `${formatFigure(Math.round(10 * m) / 10)} m` : '');
 
@@ -51,7 +51,7 @@ function MarkOf({ moment: { itemId, title, markId } }: { moment: RoomMoment }) {
       hiddenLabel={`${title} stands on`}
       value={mark.id}
       options={others.map(({ id, name }) => ({ value: id, label: name }))}
-      onValue={(markId) => make({ kind: 'set-item', itemId, fields: { markId } })}
+      onValue={(markId) => commitChange({ kind: 'set-item', itemId, fields: { markId } })}
     />
   );
 }

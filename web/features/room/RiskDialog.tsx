@@ -3,7 +3,7 @@ import { Typography } from '@mui/material';
 import { useForm } from 'react-hook-form';
 import { FieldIn, prune, resolverOf } from '../../kit/fields';
 import { FormDialog } from '../../kit/FormDialog';
-import { make } from '../plan/view';
+import { commitChange } from '../plan/view';
 
 /** One row of the risk assessment, to be written over. What is left as it was drawn goes on following the demo. */
 export function RiskDialog({
@@ -39,7 +39,7 @@ export function RiskDialog({
           value !== drawn[key as keyof RiskEdit] || written?.[key as keyof RiskEdit] !== undefined,
       ),
     );
-    make({ kind: 'set-risk', risk: { ...own, itemId, hazard, ground } as RiskEdit });
+    commitChange({ kind: 'set-risk', risk: { ...own, itemId, hazard, ground } as RiskEdit });
     onClose();
   };
   return (

@@ -17,7 +17,7 @@ import { OnPaper, PaperTable, Sheet } from '../../kit/paper';
 import { Empty } from '../../kit/States';
 import { DataTable, onPaper, type Column } from '../../kit/table';
 import { useShow } from '../../session/show';
-import { make } from '../plan/view';
+import { commitChange } from '../plan/view';
 import { RiskDialog } from './RiskDialog';
 
 const keyOf = ({ itemId, hazard }: RiskRow) => `${itemId} ${hazard}`;
@@ -145,7 +145,7 @@ const stillHolds = ({
   owner,
   ground,
 }: RiskRow) =>
-  make({
+  commitChange({
     kind: 'set-risk',
     risk: {
       itemId,

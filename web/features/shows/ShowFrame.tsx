@@ -60,7 +60,7 @@ export function ShowFrame() {
     return (
       <>
         <Failed error={failed} again={() => void Promise.all([kept.refetch(), library.refetch()])} />
-        <RunsHere silent={failed.silent} showId={showId} />
+        <RunsHere noAnswer={failed.noAnswer} showId={showId} />
       </>
     );
   if (stored === null && !show) return <Typography variant="h1">This show was deleted.</Typography>;

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { goneFrom, knownIn } from '../../session/broken';
 import { Conflict, DeletedElsewhere } from '../../session/Conflict';
 import {
-  applyWayOut,
+  changeDraft,
   discardUnreadable,
   edit,
   saveAgain,
@@ -36,7 +36,7 @@ export function NoPlan({
             <Button
               size="small"
               color="inherit"
-              onClick={() => applyWayOut({ kind: 'remove-items', itemIds: [item.id] })}
+              onClick={() => changeDraft({ kind: 'remove-items', itemIds: [item.id] })}
             >
               Remove “{item.title}”
             </Button>

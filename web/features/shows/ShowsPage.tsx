@@ -41,7 +41,7 @@ export function ShowsPage() {
       <BrokenLines />
       {overview.isPending && <Loading what="the shows" />}
       {overview.isError && <Failed error={overview.error} again={() => void overview.refetch()} />}
-      <RunsHere silent={overview.error?.silent === true} />
+      <RunsHere noAnswer={overview.error?.noAnswer === true} />
       {overview.data && coming.length === 0 && (
         <Empty title={anyPast ? 'No show to come' : 'No shows yet'}>
           <Typography color="textSecondary" sx={{ mb: 3 }}>

@@ -15,6 +15,6 @@ export async function reconcileRuns(options: Pick<CatchUpOptions, 'disk' | 'outb
     if (run.generation !== generation && isOfOneHouse(run.generation, generation))
       await catchUp(run, options).catch((error: unknown) => {
         // One run that is not this device's any more keeps back no other.
-        if (!(error instanceof ApiError) || error.silent) throw error;
+        if (!(error instanceof ApiError) || error.noAnswer) throw error;
       });
 }

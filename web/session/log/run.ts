@@ -144,7 +144,7 @@ export function createRunLog({ disk, outbox, ask, pollMs = 2500, listen }: RunLo
       if (mine === opening) store.setState({ online: true, failed: '' });
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
-      if (mine === opening) store.setState(error.silent ? { online: false } : { failed: error.message });
+      if (mine === opening) store.setState(error.noAnswer ? { online: false } : { failed: error.message });
     } finally {
       if (mine === opening) {
         asking = false;

@@ -7,7 +7,7 @@ import { PinIcon } from '../../../kit/icons';
 import { useShow } from '../../../session/show';
 import { equalAsJson } from '../equalAsJson';
 import { stretched } from '../timing';
-import { make, pressed, select, usePlanView } from '../view';
+import { commitChange, pressed, select, usePlanView } from '../view';
 import { ACROSS } from './across';
 import type { Held } from './held';
 import type { ItemAbout, ItemShape } from './stage';
@@ -121,7 +121,7 @@ function LengthField({
         autoFocus
         hiddenLabel={`Length of ${title}`}
         value={lengthS}
-        onValue={(value) => scripted && make(stretched(scripted, value))}
+        onValue={(value) => scripted && commitChange(stretched(scripted, value))}
       />
     </Box>
   );

@@ -35,11 +35,11 @@ export function RibbonView({ ribbon, script, timetable, leaf }: RibbonViewProps)
   const selected = usePlanView((s) => s.selected);
   const several = usePlanView((s) => s.several);
   const movingId = usePlanView((s) => {
-    if (!s.moving || !s.thought) return undefined;
-    return s.thought.kind === 'insert-item'
-      ? s.thought.item.id
-      : s.thought.kind === 'move-item'
-        ? s.thought.itemId
+    if (!s.moving || !s.preview) return undefined;
+    return s.preview.kind === 'insert-item'
+      ? s.preview.item.id
+      : s.preview.kind === 'move-item'
+        ? s.preview.itemId
         : undefined;
   });
   const { ink } = useTheme();

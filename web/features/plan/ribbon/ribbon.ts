@@ -7,7 +7,7 @@ import {
   type Script,
   type Timetable,
 } from '@hearty/core';
-import { ACROSS, acrossOf } from './across';
+import { ACROSS, acrossOf, type Across } from './across';
 import { itemWords, stageOf, type ItemShape } from './stage';
 import {
   COLUMN_WORDS_LEFT,
@@ -18,7 +18,7 @@ import {
   type Standing,
   type Thread,
 } from './lanes';
-import { timeMap, type Seam, type TimeMap } from './time';
+import { timeMap, type Seam, type Span, type TimeMap } from './time';
 import { heightOf, type LinesOf } from './words';
 
 export interface RibbonInput {
@@ -126,63 +126,90 @@ export function ribbonOf(input: RibbonInput, room: RibbonRoom): Ribbon {
   const items = stageOf(stage.items, timetable, y, linesOf, across.wordsPx);
   const drawnThreads = threads.draw(y);
   const standings = columns.map((s) => s.draw(y, across, s.px));
-  const height = Math.ceil(
-    Math.max(
-      time.height,
-      ...items.map((i) => i.top + i.height),
-      ...drawnThreads.flatMap((t) => t.pieces.map((p) => p.top + p.height)),
-      ...standings.map((s) => s.wordsTop + s.wordsPx),
-    ),
+  const height = heightOfAll(time.height, items, drawnThreads, standings);
+  const fixed = fixedPoints(timetable);
+  const points = pointsOf(
+    fixed.filter((p) => p.s >= fromS && p.s <= toS),
+    y,
+    up,
   );
-  const all = fixedPoints(timetable);
-  const inside = all.filter((p) => p.s >= fromS && p.s <= toS);
-  const points = pointsOf(inside, y, up);
-  const near = (at: number) => points.some((p) => Math.abs(p.y - at) < 40);
-  const stepS = STEPS_S.find((step) => (step / 60) * perMinute >= RULING_PX) ?? 3600;
   return {
     width: across.width,
     wordsPx: across.wordsPx,
     height,
     time,
     seams: time.seams,
-    rulings: roundTimes(fromS, toS, stepS, up)
-      .map((s) => ({ y: y(s), clock: formatClock(up + s) }))
-      .filter((r, i, list) => !near(r.y) && (i === 0 || r.y - list[i - 1]!.y >= 20)),
+    rulings: rulingsOf(span, y, up, points),
     points,
-    beyond: all.filter((p) => p.s > toS).map((p) => `${p.words} ${formatClock(up + p.s)}`),
+    beyond: fixed.filter((p) => p.s > toS).map((p) => `${p.words} ${formatClock(up + p.s)}`),
     heads: [
       { key: 'stage', x: ACROSS.words, width: across.wordsPx, words: 'Stage', slanted: false },
       ...threads.heads,
-      ...places.map((p, i) => ({
-        ...{ key: p.mark.id, x: across.placesLeft + i * ACROSS.placePx, width: ACROSS.placePx - ACROSS.gap },
-        ...{ words: p.mark.name, slanted: false },
-      })),
-      ...(unattended && loose.list.length > 0
-        ? [
-            {
-              ...{ key: 'unattended', x: across.unattendedLeft, width: across.unattendedPx },
-              ...{ words: 'Unattended', slanted: false },
-            },
-          ]
-        : []),
+      ...otherHeads(places, loose.list.length > 0, across),
     ],
     items,
-    gaps: timetable.items.flatMap((item, i) => {
-      if (item.waitS <= 0) return [];
-      const top = y(Math.max(fromS, item.startS - item.waitS));
-      return [
-        {
-          ...{ top, height: y(item.startS) - top, left: ACROSS.ribbonMid - 20, width: 40 },
-          ...{ words: `${formatDuration(item.waitS)} of dead air`, wordsLeft: ACROSS.words, key: i },
-        },
-      ];
-    }),
+    gaps: gapsOf(timetable, y, fromS),
     threads: drawnThreads,
     places: places.map((p, i) => p.draw(y, across.placesLeft + i * ACROSS.placePx)),
     standings,
     swell: bands && timetable.items.length > 0 ? swellOf(bands, timetable, y, up) : undefined,
     marks: marksAlong(findings, y, fromS, height),
   };
+}
+
+/** Down to the last of everything that is drawn. */
+const heightOfAll = (
+  timePx: number,
+  items: readonly ItemShape[],
+  threads: readonly Thread[],
+  standings: readonly Standing[],
+): number =>
+  Math.ceil(
+    Math.max(
+      timePx,
+      ...items.map((i) => i.top + i.height),
+      ...threads.flatMap((t) => t.pieces.map((p) => p.top + p.height)),
+      ...standings.map((s) => s.wordsTop + s.wordsPx),
+    ),
+  );
+
+/** Heads of the lanes beside the crew's. */
+function otherHeads(
+  places: readonly { mark: { id: string; name: string } }[],
+  hasUnattended: boolean,
+  { placesLeft, unattendedLeft, unattendedPx }: Across,
+): Ribbon['heads'] {
+  const width = ACROSS.placePx - ACROSS.gap;
+  const heads = places.map(({ mark }, i) => {
+    const x = placesLeft + i * ACROSS.placePx;
+    return { key: mark.id, x, width, words: mark.name, slanted: false };
+  });
+  const unattended = { key: 'unattended', x: unattendedLeft, width: unattendedPx, words: 'Unattended' };
+  return hasUnattended ? [...heads, { ...unattended, slanted: false }] : heads;
+}
+
+/** Dead air: where the ribbon has a gap, and how long it is. */
+const gapsOf = ({ items }: Timetable, y: (s: number) => number, fromS: number): Ribbon['gaps'] =>
+  items
+    .filter((item) => item.waitS > 0)
+    .map((item) => {
+      const top = y(Math.max(fromS, item.startS - item.waitS));
+      const block = { top, height: y(item.startS) - top, left: ACROSS.ribbonMid - 20, width: 40 };
+      return { ...block, words: `${formatDuration(item.waitS)} of dead air`, wordsLeft: ACROSS.words };
+    });
+
+/** The clock down the gutter, where no fixed point has its words. */
+function rulingsOf(
+  { fromS, toS, pxPerMinute }: Span,
+  y: (s: number) => number,
+  up: number,
+  points: readonly Point[],
+): Ribbon['rulings'] {
+  const stepS = STEPS_S.find((step) => (step / 60) * pxPerMinute >= RULING_PX) ?? 3600;
+  const isFree = (at: number) => points.every((p) => Math.abs(p.y - at) >= 40);
+  return roundTimes(fromS, toS, stepS, up)
+    .map((s) => ({ y: y(s), clock: formatClock(up + s) }))
+    .filter((r, i, list) => isFree(r.y) && (i === 0 || r.y - list[i - 1]!.y >= 20));
 }
 
 const looseWordsPx = (s: { words: readonly string[] }, linesOf: LinesOf, columnPx: number) =>
