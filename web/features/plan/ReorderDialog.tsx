@@ -25,7 +25,8 @@ export function ReorderDialog({ file, onClose }: { file: ShowFile; onClose: () =
   useEffect(() => {
     let open = true;
     // Progress comes by a channel of its own, at times after the answer.
-    const onProgress = (progress: State) => open && setState((state) => ('total' in state ? progress : state));
+    const onProgress = (progress: State) =>
+      open && setState((state) => ('total' in state ? progress : state));
     lookForOrder(asked, onProgress).then(
       (found) => open && setState({ found }),
       (error: Error) => open && setState({ failed: error.message }),
