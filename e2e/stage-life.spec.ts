@@ -50,6 +50,7 @@ test('on twelve screens the instruction is whole, with its targets, however long
   await stage(page, HALL);
   await press(page, 'Curtain up');
   await begin(page, 'The can that bows');
+  // The page follows the window a moment after it was resized.
   const whole = async () => {
     const { width, height } = page.viewportSize()!;
     const parts = await page.evaluate(() => {
@@ -78,14 +79,14 @@ test('on twelve screens the instruction is whole, with its targets, however long
   for (const [width, height] of SIZES) {
     await page.setViewportSize({ width, height });
     await expect(now(page)).toContainText('Lift the lid');
-    await whole();
+    await expect(whole).toPass({ timeout: 10_000 });
   }
   // Held, the whole screen says so; the instruction stays.
   await press(page, 'Hold');
   await expect(page.locator('[data-alarm=held]')).toContainText('Paused');
   for (const [width, height] of SIZES) {
     await page.setViewportSize({ width, height });
-    await whole();
+    await expect(whole).toPass({ timeout: 10_000 });
   }
 });
 
