@@ -69,7 +69,7 @@ export function Banner({ plan, script, fresh, progress, selected, isBeside }: Ba
         </Box>
       )}
       <Box sx={{ flex: { xs: '1 1 100%', md: 1 }, minWidth: 0 }}>
-        <Figures plan={plan} up={up} />
+        {plan.timetable.items.length > 0 && <Figures plan={plan} up={up} />}
         {worst && (
           <Box role="group" aria-label="First finding" sx={{ mt: 1, overflowWrap: 'anywhere' }}>
             <Typography sx={{ lineHeight: 1.35 }}>

@@ -32,7 +32,7 @@ import { useRoom } from './useRoom';
 import { ChangesSinceLastRun } from './ChangesSinceLastRun';
 import { SeveralPanel } from './SeveralPanel';
 import { Toolbar } from './Toolbar';
-import { commitChange, select, announce, usePlanView, zoomBy } from './view';
+import { announce, choose, commitChange, select, usePlanView, zoomBy } from './view';
 
 /**
  * The show as a ribbon with threads, or as a list, with the worst finding in a banner and the others in a pane. What is
@@ -279,8 +279,10 @@ function usePlanKeys(itemId: string | undefined, file: ShowFile): void {
     'delete',
     () => {
       const { several } = usePlanView.getState();
-      if (several.length > 0) commitChange({ kind: 'remove-items', itemIds: [...several] });
-      else if (item) commitChange({ kind: 'remove-items', itemIds: [item.id] });
+      if (several.length > 0) {
+        commitChange({ kind: 'remove-items', itemIds: [...several] });
+        choose([]);
+      } else if (item) commitChange({ kind: 'remove-items', itemIds: [item.id] });
     },
     { ignoreEventWhen: choosing },
     [item],

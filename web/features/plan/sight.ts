@@ -1,6 +1,6 @@
 import { useLayoutEffect, useState, type RefObject } from 'react';
 
-/** A stretch of the score, in its pixels. Without one, all of it is in sight. */
+/** A stretch of the ribbon, in its pixels. Without one, all of it is in sight. */
 export interface Sight {
   fromY: number;
   toY: number;
@@ -9,13 +9,13 @@ export interface Sight {
 export const inSight = (sight: Sight | undefined, top: number, bottom: number): boolean =>
   !sight || (bottom >= sight.fromY && top <= sight.toY);
 
-/** Scores of fewer items than this are drawn whole. */
+/** Ribbons of fewer items than this are drawn whole. */
 const WHOLE = 20;
 /** So far beyond the edges of the window things are drawn too, and in such steps what is in sight moves on, in px. */
 const BEYOND_PX = 300;
 const STEP_PX = 150;
 
-/** What of a long score is to be drawn: what the window shows of it, and something more; it follows as one scrolls. */
+/** What of a long ribbon is drawn: what the window shows of it, and something more; it follows as one scrolls. */
 export function useSight(score: RefObject<HTMLElement | null>, items: number): Sight | undefined {
   const long = items > WHOLE;
   const [sight, setSight] = useState<Sight>({ fromY: -BEYOND_PX, toY: 4 * BEYOND_PX });
